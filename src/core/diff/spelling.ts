@@ -1,0 +1,39 @@
+/** Whether two words differ only by spelling, so that putting one for the other is a correction and not new text. */
+
+/** Below this length nearly every word is one letter away from another ("cat", "car"). */
+const shortestWord = 4;
+const hasDigit = /\p{Nd}/u;
+
+/**
+ * The most letters that may differ: one up to seven letters, two from eight, three from twelve. A swap of neighbours
+ * counts once. Words with digits never qualify: another year or amount is another statement.
+ */
+export function isCorrection(before: string, after: string): boolean {
+  const shorter = Math.min(before.length, after.length);
+  if (shorter < shortestWord || before === after || hasDigit.test(before) || hasDigit.test(after)) return false;
+  const most = shorter >= 12 ? 3 : shorter >= 8 ? 2 : 1;
+  return spellingDistance(before, after, most) <= most;
+}
+
+/**
+ * Insertions, removals, replacements and swaps of neighbours that turn one word into the other (optimal string
+ * alignment distance), or `most + 1` if there are more than `most`. Counts UTF-16 code units. O(length²).
+ */
+export function spellingDistance(one: string, other: string, most: number): number {
+  if (Math.abs(one.length - other.length) > most) return most + 1;
+  let twoBack: number[] = [];
+  let lastRow = Array.from({ length: other.length + 1 }, (_, j) => j);
+  for (let i = 1; i <= one.length; i++) {
+    const row = [i];
+    for (let j = 1; j <= other.length; j++) {
+      const replace = lastRow[j - 1]! + (one[i - 1] === other[j - 1] ? 0 : 1);
+      let least = Math.min(replace, lastRow[j]! + 1, row[j - 1]! + 1);
+      const swapped = i > 1 && j > 1 && one[i - 1] === other[j - 2] && one[i - 2] === other[j - 1];
+      if (swapped) least = Math.min(least, twoBack[j - 2]! + 1);
+      row.push(least);
+    }
+    if (Math.min(...row) > most) return most + 1;
+    [twoBack, lastRow] = [lastRow, row];
+  }
+  return Math.min(lastRow[other.length]!, most + 1);
+}

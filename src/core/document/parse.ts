@@ -1,0 +1,157 @@
+/**
+ * The gate for documents: whatever a browser sends becomes a checked `PageDocument`, or a list of what is wrong.
+ *
+ * ProseMirror's own check knows which node may stand where, but not what an attribute may hold, so each attribute
+ * is checked here first, and attributes that nobody named are refused.
+ */
+import { z } from "zod";
+import { isSafeAddress } from "./address";
+import { type DocumentNode, type PageDocument, blockTypes, eachNode } from "./model";
+import { headingLevels, pageSchema } from "./schema";
+
+export type DocumentProblem =
+  | { readonly kind: "not a document" }
+  | { readonly kind: "too large"; readonly limit: number }
+  | { readonly kind: "too deep"; readonly limit: number }
+  | { readonly kind: "unknown part"; readonly part: string }
+  | { readonly kind: "bad attribute"; readonly part: string; readonly attribute: string }
+  | { readonly kind: "bad characters" }
+  | { readonly kind: "misplaced part"; readonly detail: string };
+
+export type ParsedDocument =
+  | { readonly kind: "document"; readonly document: PageDocument }
+  | { readonly kind: "refused"; readonly problem: DocumentProblem };
+
+/** The most nodes that a page may have. A page of 200,000 words in 20,000 paragraphs stays below it. */
+export const mostNodes = 60_000;
+/** The most levels of nesting: twelve lists inside each other. */
+export const mostLevels = 26;
+/** The most UTF-16 code units of text. */
+export const mostText = 2_000_000;
+
+/** Lone surrogates and control characters: no keyboard makes them, and neither JSON nor the database carries them all. */
+const unstorable = /[\u0000-\u0008\u000b\u000c\u000e-\u001f]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/;
+
+const blockId = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/).nullable().optional();
+const block = z.strictObject({ id: blockId });
+const none = z.strictObject({});
+
+const nodeAttributes: Record<string, z.ZodType> = {
+  doc: none,
+  text: none,
+  hardBreak: none,
+  paragraph: block,
+  blockquote: block,
+  bulletList: block,
+  listItem: block,
+  horizontalRule: block,
+  heading: z.strictObject({ id: blockId, level: z.union(headingLevels.map((level) => z.literal(level))) }),
+  codeBlock: z.strictObject({ id: blockId, language: z.string().regex(/^[\w+#-]{1,30}$/).nullable().optional() }),
+  orderedList: z.strictObject({
+    id: blockId,
+    start: z.int().min(0).max(100_000).optional(),
+    type: z.enum(["1", "a", "A", "i", "I"]).nullable().optional(),
+  }),
+};
+
+const markAttributes: Record<string, z.ZodType> = {
+  bold: none,
+  italic: none,
+  underline: none,
+  strike: none,
+  code: none,
+  link: z.strictObject({ href: z.string().refine(isSafeAddress) }),
+  pageLink: z.strictObject({ page: z.string().regex(/^[a-z0-9]{1,40}$/).nullable().optional(), title: z.string().trim().min(1).max(200) }),
+};
+
+/**
+ * Checks `input`, a value as it came out of JSON, against the schema. Never throws.
+ * The document that comes back has its attributes completed and in the schema's order.
+ */
+export function parseDocument(input: unknown): ParsedDocument {
+  const counted = { nodes: 0, text: 0 };
+  const problem = findProblem(input, 0, counted);
+  if (problem) return { kind: "refused", problem };
+  if ((input as DocumentNode).type !== "doc") return { kind: "refused", problem: { kind: "not a document" } };
+  try {
+    const node = pageSchema().nodeFromJSON(input);
+    node.check();
+    return { kind: "document", document: node.toJSON() as PageDocument };
+  } catch (error) {
+    const detail = error instanceof Error ? error.message : "unknown";
+    return { kind: "refused", problem: { kind: "misplaced part", detail: detail.slice(0, 200) } };
+  }
+}
+
+function findProblem(input: unknown, level: number, counted: { nodes: number; text: number }): DocumentProblem | null {
+  if (!isRecord(input) || typeof input.type !== "string") return { kind: "not a document" };
+  if (level > mostLevels) return { kind: "too deep", limit: mostLevels };
+  if (++counted.nodes > mostNodes) return { kind: "too large", limit: mostNodes };
+  const bad = checkAttributes(nodeAttributes, input.type, input.attrs);
+  if (bad) return bad;
+  if (input.type === "text") {
+    if (typeof input.text !== "string") return { kind: "not a document" };
+    if (unstorable.test(input.text)) return { kind: "bad characters" };
+    counted.text += input.text.length;
+    if (counted.text > mostText) return { kind: "too large", limit: mostText };
+  }
+  if (input.marks !== undefined) {
+    if (!Array.isArray(input.marks) || input.marks.length > 12) return { kind: "not a document" };
+    for (const mark of input.marks) {
+      if (!isRecord(mark) || typeof mark.type !== "string") return { kind: "not a document" };
+      const badMark = checkAttributes(markAttributes, mark.type, mark.attrs);
+      if (badMark) return badMark;
+    }
+  }
+  if (input.content === undefined) return null;
+  if (!Array.isArray(input.content)) return { kind: "not a document" };
+  for (const child of input.content) {
+    const problem = findProblem(child, level + 1, counted);
+    if (problem) return problem;
+  }
+  return null;
+}
+
+function checkAttributes(known: Record<string, z.ZodType>, part: string, attrs: unknown): DocumentProblem | null {
+  const schema = Object.hasOwn(known, part) ? known[part] : undefined;
+  if (!schema) return { kind: "unknown part", part: part.slice(0, 40) };
+  const result = schema.safeParse(attrs ?? {});
+  if (result.success) return null;
+  return { kind: "bad attribute", part, attribute: result.error.issues[0]?.path.join(".") || "unknown" };
+}
+
+function isRecord(value: unknown): value is Record<string, unknown> {
+  return typeof value === "object" && value !== null && !Array.isArray(value);
+}
+
+const carriesId = new Set<string>(blockTypes);
+
+/**
+ * `document` with an id on each block, each id once: the first block keeps it, later ones get a new one.
+ * Returns `document` itself if nothing had to change.
+ */
+export function identifyBlocks(document: PageDocument, newId: () => string): PageDocument {
+  const seen = new Set<string>();
+  let missing = false;
+  eachNode(document, (node) => {
+    if (!carriesId.has(node.type)) return;
+    const id = node.attrs?.id;
+    if (typeof id !== "string" || seen.has(id)) missing = true;
+    else seen.add(id);
+  });
+  if (!missing) return document;
+  const used = new Set<string>();
+  const withId = (node: DocumentNode): DocumentNode => {
+    const content = node.content?.map(withId);
+    if (!carriesId.has(node.type)) return content ? { ...node, content } : node;
+    return { ...node, attrs: { ...node.attrs, id: freshId(node.attrs?.id, used, newId) }, ...(content ? { content } : {}) };
+  };
+  return withId(document) as PageDocument;
+}
+
+function freshId(id: unknown, used: Set<string>, newId: () => string): string {
+  let fresh = typeof id === "string" && id !== "" ? id : newId();
+  while (used.has(fresh)) fresh = newId();
+  used.add(fresh);
+  return fresh;
+}

@@ -1,0 +1,21 @@
+import { fileURLToPath } from "node:url";
+import { defineConfig } from "vitest/config";
+
+const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
+// `server-only` throws outside the server's bundle; the tests of the data layer are the server here.
+const alias = { "@": at("./src"), "server-only": at("./node_modules/server-only/empty.js") };
+
+export default defineConfig({
+  test: {
+    projects: [
+      { resolve: { alias }, test: { name: "unit", environment: "node", include: ["src/**/*.test.ts"] } },
+      {
+        resolve: { alias },
+        test: {
+          name: "integration", environment: "node", include: ["tests/integration/**/*.test.ts"],
+          globalSetup: "tests/support/database.setup.ts", testTimeout: 30_000, hookTimeout: 60_000,
+        },
+      },
+    ],
+  },
+});
