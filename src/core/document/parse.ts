@@ -5,6 +5,7 @@
  * is checked here first, and attributes that nobody named are refused.
  */
 import { z } from "zod";
+import { hasUnstorable } from "../text/clean";
 import { isSafeAddress } from "./address";
 import { type DocumentNode, type PageDocument, blockTypes, eachNode } from "./model";
 import { headingLevels, pageSchema } from "./schema";
@@ -28,9 +29,6 @@ export const mostNodes = 60_000;
 export const mostLevels = 26;
 /** The most UTF-16 code units of text. */
 export const mostText = 2_000_000;
-
-/** Lone surrogates and control characters: no keyboard makes them, and neither JSON nor the database carries them all. */
-const unstorable = /[\u0000-\u0008\u000b\u000c\u000e-\u001f]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/;
 
 const blockId = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/).nullable().optional();
 const block = z.strictObject({ id: blockId });
@@ -91,7 +89,7 @@ function findProblem(input: unknown, level: number, counted: { nodes: number; te
   if (bad) return bad;
   if (input.type === "text") {
     if (typeof input.text !== "string") return { kind: "not a document" };
-    if (unstorable.test(input.text)) return { kind: "bad characters" };
+    if (hasUnstorable(input.text)) return { kind: "bad characters" };
     counted.text += input.text.length;
     if (counted.text > mostText) return { kind: "too large", limit: mostText };
   }

@@ -1,0 +1,24 @@
+import type { NextConfig } from "next";
+import { fileURLToPath } from "node:url";
+
+const root = fileURLToPath(new URL(".", import.meta.url));
+
+export default {
+  reactStrictMode: true,
+  poweredByHeader: false,
+  output: "standalone",
+  outputFileTracingRoot: root,
+  turbopack: { root },
+  serverExternalPackages: ["@node-rs/argon2"],
+  headers: async () => [
+    {
+      source: "/:path*",
+      headers: [
+        { key: "X-Content-Type-Options", value: "nosniff" },
+        { key: "Referrer-Policy", value: "same-origin" },
+        { key: "Content-Security-Policy", value: "frame-ancestors 'none'; base-uri 'self'; form-action 'self'; object-src 'none'" },
+        { key: "Permissions-Policy", value: "camera=(), microphone=(), geolocation=()" },
+      ],
+    },
+  ],
+} satisfies NextConfig;

@@ -1,0 +1,33 @@
+/**
+ * Brings a database up: `prepare` migrates, `prepare --demo` also makes the demo course if it is not there yet.
+ * The database is the one of DATABASE_URL.
+ */
+import { customRandom } from "nanoid";
+import { database } from "@/data/db/client";
+import { migrateDatabase } from "@/data/db/migrate";
+import { settings } from "@/data/env";
+import { hasDemo, makeDemo } from "@/demo/make";
+
+const alphabet = "0123456789abcdefghijklmnopqrstuvwxyz";
+
+/** Ids that are the same at every making: from a linear congruential sequence (Park and Miller, 1988). */
+function countedIds(): () => string {
+  let state = 20_260_301;
+  const bytes = (count: number) => Uint8Array.from({ length: count }, () => (state = (state * 48_271) % 2_147_483_647) & 255);
+  return customRandom(alphabet, 12, bytes);
+}
+
+async function prepare(): Promise<void> {
+  await migrateDatabase(settings().DATABASE_URL);
+  if (!process.argv.includes("--demo")) return;
+  const db = database();
+  if (await hasDemo(db)) return;
+  const started = performance.now();
+  await makeDemo(db, new Date(), countedIds());
+  console.log(`Made the demo course in ${((performance.now() - started) / 1000).toFixed(1)} s`);
+}
+
+prepare().then(() => process.exit(0), (error: unknown) => {
+  console.error(error instanceof Error ? error.stack : error);
+  process.exit(1);
+});

@@ -1,0 +1,208 @@
+/**
+ * Two states of a page as one list of blocks to show: in the page's own formatting, with what came, went and moved.
+ * The same comparison as for credit decides about words; this only finds places for them to be seen in.
+ */
+import { type Leaf, leaves, type Piece, styleOf } from "../document/leaves";
+import type { DocumentMark, PageDocument } from "../document/model";
+import { type Word, words } from "../text/words";
+import { came, compare, kept, moved } from "./compare";
+
+export type Change = "kept" | "restyled" | "came" | "went" | "moved" | "moved away";
+
+export interface Segment {
+  readonly text: string;
+  readonly marks: readonly DocumentMark[];
+  readonly change: Change;
+}
+
+export interface ComparedBlock {
+  /** How the block looks: as it is after, or as it was for blocks that went. */
+  readonly look: Pick<Leaf, "kind" | "level" | "frames">;
+  /** What happened to the block as a whole; "changed" if only to part of it. */
+  readonly state: "same" | "changed" | "restyled" | "came" | "went" | "moved" | "moved away";
+  readonly segments: readonly Segment[];
+}
+
+interface Side {
+  readonly leaves: readonly Leaf[];
+  readonly words: readonly (readonly Word[])[];
+  /** The number, over the whole text, of each leaf's first word. */
+  readonly firstWord: readonly number[];
+}
+
+function side(document: PageDocument): Side {
+  const found = leaves(document);
+  const wordsOf = found.map((leaf) => words(leaf.text));
+  let count = 0;
+  const firstWord = wordsOf.map((each) => { const first = count; count += each.length; return first; });
+  return { leaves: found, words: wordsOf, firstWord };
+}
+
+/**
+ * The blocks of `after` in order, each with what changed in it, and between them the blocks that went.
+ * Every word of `after` is in exactly one segment that is not "went" or "moved away"; every word of `before` that is
+ * not kept is in exactly one that is.
+ */
+export function compareDocuments(before: PageDocument, after: PageDocument): ComparedBlock[] {
+  const [a, b] = [side(before), side(after)];
+  const blocks = ({ leaves, words }: Side) => leaves.map((leaf, index) => ({ id: leaf.id, words: words[index]!.map((word) => word.folded) }));
+  const comparison = compare(blocks(a), blocks(b));
+  const leafOfWord = a.words.flatMap((each, leaf) => each.map(() => leaf));
+  const movedAway = new Set<number>();
+  comparison.how.forEach((how, word) => { if (how === moved) movedAway.add(comparison.fromBefore[word]!); });
+  const keptElsewhere = (word: number) => comparison.went[word] === 0 && !movedAway.has(word) && !correctedFrom.has(word);
+  const correctedFrom = new Set<number>();
+  comparison.how.forEach((how, word) => { if (how !== came && how !== kept && how !== moved) correctedFrom.add(comparison.fromBefore[word]!); });
+
+  const wordBefore = (word: number): Change | null => (movedAway.has(word) ? "moved away" : keptElsewhere(word) ? null : "went");
+  const wordAfter = (word: number): Change => (comparison.how[word] === moved ? "moved" : comparison.how[word] === kept ? "kept" : "came");
+  const partners = pairLeaves(a, b, comparison, leafOfWord);
+
+  const result: ComparedBlock[] = [];
+  const isPaired = new Set(partners.filter((leaf) => leaf >= 0));
+  let nextBefore = 0;
+  const showGone = (until: number) => {
+    for (; nextBefore < until; nextBefore++) if (!isPaired.has(nextBefore)) result.push(...goneBlock(nextBefore));
+  };
+  b.leaves.forEach((leaf, index) => {
+    const partner = partners[index]!;
+    if (partner >= 0) showGone(partner);
+    result.push(partner >= 0 ? pairedBlock(partner, index) : newBlock(leaf, index));
+  });
+  showGone(a.leaves.length);
+  return result;
+
+  function goneBlock(index: number): ComparedBlock[] {
+    const leaf = a.leaves[index]!;
+    const segments = stretch(leaf, a.words[index]!, a.firstWord[index]!, 0, leaf.text.length, wordBefore, "went");
+    const changes = new Set(segments.map((segment) => segment.change));
+    if (changes.size === 0 || leaf.text === "") return [];
+    return [{ look: leaf, state: changes.has("went") ? "went" : "moved away", segments }];
+  }
+
+  function newBlock(leaf: Leaf, index: number): ComparedBlock {
+    const segments = stretch(leaf, b.words[index]!, b.firstWord[index]!, 0, leaf.text.length, wordAfter, "came");
+    const changes = new Set(segments.map((segment) => segment.change));
+    const state = changes.size > 1 ? "changed" : changes.has("moved") ? "moved" : changes.has("kept") ? "changed" : leaf.text === "" ? "same" : "came";
+    return { look: leaf, state, segments };
+  }
+
+  function pairedBlock(aIndex: number, bIndex: number): ComparedBlock {
+    const [aLeaf, bLeaf] = [a.leaves[aIndex]!, b.leaves[bIndex]!];
+    if (aLeaf.text === bLeaf.text && styleOf(aLeaf) === styleOf(bLeaf)) {
+      return { look: bLeaf, state: "same", segments: bLeaf.pieces.map((piece) => ({ ...piece, change: "kept" })) };
+    }
+    const [aWords, bWords] = [a.words[aIndex]!, b.words[bIndex]!];
+    const segments: Segment[] = [];
+    let [aAt, bAt] = [0, 0];
+    const showBetween = (aTo: number, bTo: number) => {
+      const [aText, bText] = [aLeaf.text.slice(aAt, aTo), bLeaf.text.slice(bAt, bTo)];
+      if (aText === bText) return segments.push(...keptStretch(aLeaf, aAt, bLeaf, bAt, bTo));
+      const lead = commonSpace(aText, bText);
+      const tail = commonSpace([...aText.slice(lead)].reverse().join(""), [...bText.slice(lead)].reverse().join(""));
+      segments.push(...keptStretch(aLeaf, aAt, bLeaf, bAt, bAt + lead));
+      segments.push(...stretch(aLeaf, aWords, a.firstWord[aIndex]!, aAt + lead, aTo - tail, wordBefore, "went"));
+      segments.push(...stretch(bLeaf, bWords, b.firstWord[bIndex]!, bAt + lead, bTo - tail, wordAfter, "came"));
+      return segments.push(...keptStretch(aLeaf, aTo - tail, bLeaf, bTo - tail, bTo));
+    };
+    bWords.forEach((word, index) => {
+      const from = comparison.fromBefore[b.firstWord[bIndex]! + index]!;
+      if (comparison.how[b.firstWord[bIndex]! + index] !== kept || leafOfWord[from] !== aIndex) return;
+      const source = aWords[from - a.firstWord[aIndex]!]!;
+      if (source.from < aAt) return;
+      showBetween(source.from, word.from);
+      segments.push(...keptStretch(aLeaf, source.from, bLeaf, word.from, word.to));
+      [aAt, bAt] = [source.to, word.to];
+    });
+    showBetween(aLeaf.text.length, bLeaf.text.length);
+    const joined = joinSegments(segments);
+    const isChanged = joined.some((segment) => segment.change !== "kept" && segment.change !== "restyled");
+    return { look: bLeaf, state: isChanged ? "changed" : "restyled", segments: joined };
+  }
+}
+
+/** For each leaf after, the leaf before that most of its kept words come from, if that leaf chose it too; or -1. */
+function pairLeaves(a: Side, b: Side, { fromBefore, how }: ReturnType<typeof compare>, leafOfWord: readonly number[]): number[] {
+  const best = new Map<number, { leaf: number; count: number }>();
+  const wish = b.leaves.map((leaf, index) => {
+    const counts = new Map<number, number>();
+    b.words[index]!.forEach((_, word) => {
+      const number = b.firstWord[index]! + word;
+      if (how[number] !== kept) return;
+      const source = leafOfWord[fromBefore[number]!]!;
+      counts.set(source, (counts.get(source) ?? 0) + 1);
+    });
+    let wanted = { leaf: -1, count: 0 };
+    for (const [source, count] of counts) if (count > wanted.count) wanted = { leaf: source, count };
+    const rival = best.get(wanted.leaf);
+    if (wanted.leaf >= 0 && (!rival || rival.count < wanted.count)) best.set(wanted.leaf, { leaf: index, count: wanted.count });
+    return wanted.leaf;
+  });
+  return wish.map((source, index) => (best.get(source)?.leaf === index ? source : -1));
+}
+
+/** Part of a leaf as segments, each word with its own change and what lies between with the word before it. */
+function stretch(
+  leaf: Leaf, leafWords: readonly Word[], firstWord: number, from: number, to: number,
+  changeOf: (word: number) => Change | null, between: Change,
+): Segment[] {
+  const segments: Segment[] = [];
+  let at = from;
+  let change: Change | null = between;
+  let started = false;
+  leafWords.forEach((word, index) => {
+    if (word.from < from || word.to > to) return;
+    const own = changeOf(firstWord + index);
+    if (started && own !== change) { push(word.from); }
+    change = own;
+    started = true;
+  });
+  push(to);
+  return segments;
+
+  function push(until: number): void {
+    if (change !== null) segments.push(...slice(leaf, at, until).map((piece) => ({ ...piece, change: change! })));
+    at = until;
+  }
+}
+
+/** Text that is the same on both sides: "restyled" where its marks differ. */
+function keptStretch(aLeaf: Leaf, aFrom: number, bLeaf: Leaf, bFrom: number, bTo: number): Segment[] {
+  let at = aFrom;
+  return slice(bLeaf, bFrom, bTo).map((piece) => {
+    const was = slice(aLeaf, at, at + piece.text.length);
+    at += piece.text.length;
+    const same = was.every((each) => JSON.stringify(each.marks) === JSON.stringify(piece.marks)) && was.map((each) => each.text).join("") === piece.text;
+    return { ...piece, change: same ? "kept" : "restyled" };
+  });
+}
+
+/** The pieces of a leaf between two offsets, cut at their edges. */
+export function slice(leaf: Pick<Leaf, "pieces">, from: number, to: number): Piece[] {
+  const found: Piece[] = [];
+  let at = 0;
+  for (const piece of leaf.pieces) {
+    const [start, end] = [Math.max(from, at), Math.min(to, at + piece.text.length)];
+    if (start < end) found.push({ text: piece.text.slice(start - at, end - at), marks: piece.marks });
+    at += piece.text.length;
+  }
+  return found;
+}
+
+/** How many white-space characters both begin with. */
+function commonSpace(one: string, other: string): number {
+  let length = 0;
+  while (length < one.length && one[length] === other[length] && /\s/.test(one[length]!)) length++;
+  return length;
+}
+
+function joinSegments(segments: readonly Segment[]): Segment[] {
+  const result: Segment[] = [];
+  for (const segment of segments) {
+    const last = result.at(-1);
+    if (last && last.change === segment.change && JSON.stringify(last.marks) === JSON.stringify(segment.marks)) {
+      result[result.length - 1] = { ...last, text: last.text + segment.text };
+    } else if (segment.text !== "") result.push(segment);
+  }
+  return result;
+}

@@ -1,0 +1,20 @@
+import fc from "fast-check";
+import { expect, test } from "vitest";
+import { instantAt, isZone, wallClockAt } from "./zone";
+
+test("summer and winter differ by an hour", () => {
+  expect(instantAt("2026-07-01T17:00", "Europe/Dublin")?.toISOString()).toBe("2026-07-01T16:00:00.000Z");
+  expect(instantAt("2026-12-01T17:00", "Europe/Dublin")?.toISOString()).toBe("2026-12-01T17:00:00.000Z");
+});
+test("a time that daylight saving skips is taken later", () => {
+  expect(instantAt("2026-03-29T01:30", "Europe/Dublin")?.toISOString()).toBe("2026-03-29T01:30:00.000Z");
+});
+test.each(["", "tomorrow", "2026-02-30T10:00", "2026-13-01T10:00", "2026-01-01T24:00"])("%j is no time", (local) => expect(instantAt(local, "UTC")).toBeNull());
+test("there and back", () => {
+  const zones = fc.constantFrom("UTC", "Asia/Kolkata", "Pacific/Auckland", "America/St_Johns");
+  fc.assert(fc.property(fc.date({ min: new Date("2000-01-01"), max: new Date("2050-01-01"), noInvalidDate: true }), zones, (date, zone) => {
+    const local = wallClockAt(date, zone);
+    expect(wallClockAt(instantAt(local, zone)!, zone)).toBe(local);
+  }), { seed: 51 });
+});
+test("zones", () => expect([isZone("Europe/Dublin"), isZone("Mars/Base")]).toEqual([true, false]));

@@ -1,0 +1,105 @@
+/** Access as the data layer asks for it: the place, the person and the rules are loaded, the core decides. */
+import "server-only";
+import { and, eq, inArray, isNull, or, sql } from "drizzle-orm";
+import { type Action, allows, decide, type Decision, type Person, type Place, type Role, type Rule } from "@/core/access/may";
+import { accessRule, page, wiki } from "../db/tables/wikis";
+import { enrolment, groupMember } from "../db/tables/courses";
+import type { ContextIn } from "../session/context";
+import type { Queryable } from "../db/client";
+
+/** A person at a wiki or one of its pages, with what they may do there. */
+export interface Standpoint {
+  readonly courseId: string;
+  readonly assignmentId: string;
+  readonly wikiId: string;
+  readonly pageId: string | null;
+  readonly person: Person;
+  readonly decision: Decision;
+}
+
+/** The viewer's role on the course, or null if they are not on it. */
+export async function roleOn(ctx: ContextIn, courseId: string): Promise<Role | null> {
+  const [found] = await ctx.db.select({ role: enrolment.role }).from(enrolment)
+    .where(and(eq(enrolment.courseId, courseId), eq(enrolment.personId, ctx.viewer.id)));
+  return found?.role ?? null;
+}
+
+/** Whether the viewer runs the course: sets up, changes access, restores, reviews all. */
+export async function isInstructor(ctx: ContextIn, courseId: string): Promise<boolean> {
+  return (await roleOn(ctx, courseId)) === "instructor";
+}
+
+/** Where the viewer stands at a wiki; null if they are not on the course, may not read it, or it does not exist. */
+export async function standAtWiki(ctx: ContextIn, courseId: string, wikiId: string): Promise<Standpoint | null> {
+  return stand(ctx, courseId, wikiId, null);
+}
+
+/** Where the viewer stands at a page; null if they may not read it or it does not exist. */
+export async function standAtPage(ctx: ContextIn, courseId: string, pageId: string): Promise<Standpoint | null> {
+  const [found] = await ctx.db.select({ wikiId: page.wikiId }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
+  return found ? stand(ctx, courseId, found.wikiId, pageId) : null;
+}
+
+async function stand(ctx: ContextIn, courseId: string, wikiId: string, pageId: string | null): Promise<Standpoint | null> {
+  const [found] = await ctx.db
+    .select({ assignmentId: wiki.assignmentId, role: enrolment.role, isMember: memberOfWiki(ctx.viewer.id) })
+    .from(wiki)
+    .innerJoin(enrolment, and(eq(enrolment.courseId, wiki.courseId), eq(enrolment.personId, ctx.viewer.id)))
+    .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
+  if (!found) return null;
+  const place: Place = { course: courseId, assignment: found.assignmentId, wiki: wikiId, ...(pageId ? { page: pageId } : {}) };
+  const person: Person = { id: ctx.viewer.id, role: found.role, isMember: found.isMember };
+  const rules = await rulesAt(ctx.db, courseId, Object.values(place));
+  const decision = decide(rules, person, place, ctx.now.getTime());
+  if (!allows(decision.level, "read")) return null;
+  return { courseId, assignmentId: found.assignmentId, wikiId, pageId, person, decision };
+}
+
+/** Whether the viewer may act there. Reading is granted by the standpoint's being there at all. */
+export function may(standpoint: Standpoint, action: Action): boolean {
+  return allows(standpoint.decision.level, action);
+}
+
+/** SQL: whether `personId` is one of those whose wiki it is. */
+export function memberOfWiki(personId: string) {
+  return sql<boolean>`case
+    when ${wiki.groupId} is not null then exists (select 1 from ${groupMember}
+      where ${groupMember.courseId} = ${wiki.courseId} and ${groupMember.groupId} = ${wiki.groupId} and ${groupMember.personId} = ${personId})
+    when ${wiki.personId} is not null then ${wiki.personId} = ${personId}
+    else exists (select 1 from ${enrolment}
+      where ${enrolment.courseId} = ${wiki.courseId} and ${enrolment.personId} = ${personId} and ${enrolment.role} = 'student')
+  end`;
+}
+
+/** The rules in force at any of `places`. */
+export async function rulesAt(db: Queryable, courseId: string, places: readonly string[]): Promise<Rule[]> {
+  const rows = await db.select().from(accessRule)
+    .where(and(eq(accessRule.courseId, courseId), inArray(accessRule.place, [...places]), isNull(accessRule.endedAt)));
+  return rows.map(toRule);
+}
+
+function toRule(row: typeof accessRule.$inferSelect): Rule {
+  return {
+    id: row.id, scope: row.scope, place: row.place, level: row.level,
+    who: row.whoKind === "person" ? { kind: "person", person: row.whoPerson! } : { kind: row.whoKind },
+    from: row.from?.getTime() ?? null, until: row.until?.getTime() ?? null, madeAt: row.madeAt.getTime(),
+  };
+}
+
+/** Of the pages of one wiki, those that the person at `standpoint` may read, with their level there. O(pages × rules). */
+export async function readablePages<Row extends { id: string }>(ctx: ContextIn, standpoint: Standpoint, pages: readonly Row[]): Promise<(Row & { mayWrite: boolean })[]> {
+  const { courseId, assignmentId, wikiId, person } = standpoint;
+  const rules = await rulesAt(ctx.db, courseId, [courseId, assignmentId, wikiId, ...pages.map((each) => each.id)]);
+  return pages.flatMap((each) => {
+    const place = { course: courseId, assignment: assignmentId, wiki: wikiId, page: each.id };
+    const { level } = decide(rules, person, place, ctx.now.getTime());
+    return allows(level, "read") ? [{ ...each, mayWrite: allows(level, "write") }] : [];
+  });
+}
+
+/** Rules of one place, past ones included, newest first: its access log. */
+export async function ruleLog(db: Queryable, courseId: string, place: string) {
+  return db.select().from(accessRule)
+    .where(and(eq(accessRule.courseId, courseId), or(eq(accessRule.place, place))))
+    .orderBy(sql`${accessRule.madeAt} desc`, sql`${accessRule.id} desc`);
+}

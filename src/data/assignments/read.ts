@@ -1,0 +1,58 @@
+import "server-only";
+import { and, asc, eq, inArray, sql } from "drizzle-orm";
+import { allows, decide } from "@/core/access/may";
+import { memberOfWiki, roleOn, rulesAt } from "../access/read";
+import { person } from "../db/tables/accounts";
+import { groupMember } from "../db/tables/courses";
+import { assignment, entry, page, wiki } from "../db/tables/wikis";
+import type { ContextIn } from "../session/context";
+import type { AssignmentDto, WikiListDto } from "./dto";
+
+const columns = { id: assignment.id, title: assignment.title, brief: assignment.brief, opensAt: assignment.opensAt, dueAt: assignment.dueAt, sharing: assignment.sharing };
+
+/** The course's assignments, by due time. Nothing for people who are not on the course; students see those that have opened. */
+export async function courseAssignments(ctx: ContextIn, courseId: string): Promise<AssignmentDto[]> {
+  const role = await roleOn(ctx, courseId);
+  if (!role) return [];
+  const all = await ctx.db.select(columns).from(assignment).where(eq(assignment.courseId, courseId)).orderBy(asc(assignment.dueAt), asc(assignment.title));
+  return role === "student" ? all.filter((each) => each.opensAt <= ctx.now) : all;
+}
+
+/** One assignment, or null if there is none such for the viewer. */
+export async function findAssignment(ctx: ContextIn, courseId: string, assignmentId: string): Promise<AssignmentDto | null> {
+  return (await courseAssignments(ctx, courseId)).find((each) => each.id === assignmentId) ?? null;
+}
+
+/** The wikis of a course, or of one of its assignments, that the viewer may read, in their order. */
+export async function readableWikis(ctx: ContextIn, courseId: string, assignmentId?: string): Promise<WikiListDto[]> {
+  const role = await roleOn(ctx, courseId);
+  if (!role) return [];
+  const rows = await ctx.db
+    .select({
+      id: wiki.id, assignmentId: wiki.assignmentId, name: wiki.name, homePageId: wiki.homePageId, groupId: wiki.groupId, personId: wiki.personId,
+      entries: wiki.entries, isMine: memberOfWiki(ctx.viewer.id),
+    })
+    .from(wiki).where(and(eq(wiki.courseId, courseId), assignmentId ? eq(wiki.assignmentId, assignmentId) : undefined)).orderBy(asc(wiki.position));
+  const rules = await rulesAt(ctx.db, courseId, [courseId, ...rows.flatMap((row) => [row.assignmentId, row.id])]);
+  const visible = rows.filter((row) => {
+    const place = { course: courseId, assignment: row.assignmentId, wiki: row.id };
+    const { level } = decide(rules, { id: ctx.viewer.id, role, isMember: row.isMine }, place, ctx.now.getTime());
+    return allows(level, "read");
+  });
+  if (visible.length === 0) return [];
+  const ids = visible.map((row) => row.id);
+  const counts = await ctx.db.select({ wikiId: page.wikiId, pages: sql<number>`count(*)::int`, words: sql<number>`sum(${page.words})::int` })
+    .from(page).where(and(eq(page.courseId, courseId), inArray(page.wikiId, ids))).groupBy(page.wikiId);
+  const last = await ctx.db.select({ wikiId: entry.wikiId, at: sql<string>`max(${entry.at})` })
+    .from(entry).where(and(eq(entry.courseId, courseId), inArray(entry.wikiId, ids))).groupBy(entry.wikiId);
+  const members = await ctx.db.select({ groupId: groupMember.groupId, name: person.name }).from(groupMember)
+    .innerJoin(person, eq(person.id, groupMember.personId)).where(eq(groupMember.courseId, courseId)).orderBy(asc(groupMember.position));
+  return visible.map(({ groupId, personId, ...row }) => {
+    const count = counts.find((each) => each.wikiId === row.id);
+    const at = last.find((each) => each.wikiId === row.id)?.at;
+    return {
+      ...row, pages: count?.pages ?? 0, words: count?.words ?? 0, lastAt: at ? new Date(at) : null,
+      members: groupId ? members.filter((each) => each.groupId === groupId).map((each) => each.name) : personId ? [row.name] : [],
+    };
+  });
+}

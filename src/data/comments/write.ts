@@ -1,0 +1,36 @@
+import "server-only";
+import { and, eq } from "drizzle-orm";
+import { z } from "zod";
+import { cleanText } from "@/core/text/clean";
+import { may, standAtPage } from "../access/read";
+import { comment } from "../db/tables/wikis";
+import type { Context } from "../session/context";
+
+export const longestComment = 5000;
+
+const body = z.string().transform(cleanText).pipe(z.string().trim().min(1).max(longestComment));
+
+export type Commented =
+  | { readonly kind: "commented"; readonly id: string }
+  | { readonly kind: "refused"; readonly code: "not found" | "may not comment" | "empty or too long" };
+
+/** Comments on a page, or answers a comment (`parent`). An answer to an answer joins the same thread. */
+export async function addComment(ctx: Context, given: { courseId: string; pageId: string; parent: string | null; body: string }): Promise<Commented> {
+  const text = body.safeParse(given.body);
+  if (!text.success) return { kind: "refused", code: "empty or too long" };
+  const standpoint = await standAtPage(ctx, given.courseId, given.pageId);
+  if (!standpoint) return { kind: "refused", code: "not found" };
+  if (!may(standpoint, "comment")) return { kind: "refused", code: "may not comment" };
+  let parentId: string | null = null;
+  if (given.parent !== null) {
+    const [parent] = await ctx.db.select({ id: comment.id, parentId: comment.parentId }).from(comment)
+      .where(and(eq(comment.courseId, given.courseId), eq(comment.pageId, given.pageId), eq(comment.id, given.parent)));
+    if (!parent) return { kind: "refused", code: "not found" };
+    parentId = parent.parentId ?? parent.id;
+  }
+  const id = ctx.newId();
+  await ctx.db.insert(comment).values({
+    courseId: given.courseId, id, wikiId: standpoint.wikiId, pageId: given.pageId, parentId, authorId: ctx.viewer.id, body: text.data, at: ctx.now,
+  });
+  return { kind: "commented", id };
+}

@@ -1,0 +1,22 @@
+import "server-only";
+import { drizzle, type PostgresJsDatabase } from "drizzle-orm/postgres-js";
+import postgres from "postgres";
+import { settings } from "../env";
+
+export type Database = PostgresJsDatabase;
+/** A transaction, or the database itself where one statement is enough. */
+export type Queryable = Pick<Database, "select" | "selectDistinct" | "insert" | "update" | "delete" | "execute">;
+
+/** Opens a connection pool of its own: for tests and commands, which close it by `close`. */
+export function openDatabase(url: string, connections = 10): { db: Database; close: () => Promise<void> } {
+  const client = postgres(url, { max: connections, onnotice: () => {} });
+  return { db: drizzle(client), close: () => client.end({ timeout: 5 }) };
+}
+
+let opened: Database | undefined;
+
+/** The application's database. Opened at first use, so that the build needs none. */
+export function database(): Database {
+  opened ??= openDatabase(settings().DATABASE_URL).db;
+  return opened;
+}

@@ -1,0 +1,32 @@
+/** The settings that the application reads from its environment, checked once. Nothing else reads the environment. */
+import "server-only";
+import { z } from "zod";
+
+const schema = z.object({
+  /** PostgreSQL address. */
+  DATABASE_URL: z.string().startsWith("postgres"),
+  /** Signs session cookies; at least 32 characters. */
+  BETTER_AUTH_SECRET: z.string().min(32),
+  /** The address at which people reach the application. */
+  BETTER_AUTH_URL: z.url(),
+  /** Set to 1 by `bin/demo` alone: adds the way to sign in as one of the demo people. */
+  TIDY_DEMO: z.enum(["0", "1"]).default("0"),
+});
+
+export type Settings = z.infer<typeof schema>;
+
+let checked: Settings | undefined;
+
+/** @throws Error that names what is missing or malformed, never its value. */
+export function settings(): Settings {
+  if (!checked) {
+    const result = schema.safeParse(process.env);
+    if (!result.success) throw new Error(`Settings missing or malformed: ${result.error.issues.map((issue) => issue.path.join(".")).join(", ")}`);
+    checked = result.data;
+  }
+  return checked;
+}
+
+export function isDemo(): boolean {
+  return settings().TIDY_DEMO === "1";
+}

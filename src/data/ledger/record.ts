@@ -1,0 +1,149 @@
+/**
+ * Recording an entry: the one way in which a page's text changes. In one transaction the wiki is locked, the entry is
+ * credited and chained, and all that is kept about the page is brought up to date.
+ */
+import "server-only";
+import { and, desc, eq, ne, sql } from "drizzle-orm";
+import { sha256 } from "@noble/hashes/sha2.js";
+import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
+import canonicalize from "canonicalize";
+import { creditEntry } from "@/core/credit/entry";
+import { packOrigins, wordsByEntry } from "@/core/credit/origins";
+import { blockText, type BlockText, emptyText, flatWords, packText, unpackText } from "@/core/credit/text";
+import type { PageDocument } from "@/core/document/model";
+import { identifyBlocks } from "@/core/document/parse";
+import { chainStart, entryHash, type EntryKind } from "@/core/ledger/chain";
+import { titleKey } from "@/core/links/titles";
+import type { Queryable } from "../db/client";
+import { entry, page, standing, wiki } from "../db/tables/wikis";
+
+export interface NewEntry {
+  readonly courseId: string;
+  readonly wikiId: string;
+  readonly pageId: string;
+  readonly kind: EntryKind;
+  /** Null for starter text. */
+  readonly authorId: string | null;
+  readonly at: Date;
+  readonly note: string;
+  readonly title: string;
+  readonly document: PageDocument;
+  readonly base: number;
+  readonly restoredFrom: number | null;
+  readonly newBlockId: () => string;
+}
+
+export type Recorded =
+  | { readonly kind: "recorded"; readonly number: number }
+  /** Somebody saved in between: nothing was written. */
+  | { readonly kind: "stale"; readonly newest: number }
+  | { readonly kind: "title taken"; readonly pageId: string }
+  /** The page reads and looks as before: nothing was written. */
+  | { readonly kind: "unchanged"; readonly number: number };
+
+/** Locks the wiki until the transaction ends, so that its entries are numbered and credited one after the other. */
+export async function lockWiki(tx: Queryable, courseId: string, wikiId: string) {
+  const [locked] = await tx.select({ entries: wiki.entries, memory: wiki.memory }).from(wiki)
+    .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId))).for("update");
+  if (!locked) throw new RangeError(`No wiki ${wikiId}`);
+  return locked;
+}
+
+/** Locks the wiki of a page, so that what is asked about access holds until the entry is written. False if there is none. */
+export async function lockWikiOfPage(tx: Queryable, courseId: string, pageId: string): Promise<boolean> {
+  const [found] = await tx.select({ wikiId: page.wikiId }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
+  if (found) await lockWiki(tx, courseId, found.wikiId);
+  return found !== undefined;
+}
+
+/**
+ * Records one entry inside the transaction `tx`. The caller has asked whether the author may.
+ * Cost: the comparison, plus reading the credit of the wiki's other pages if words have come that the page itself
+ * does not explain.
+ */
+export async function recordEntry(tx: Queryable, given: NewEntry): Promise<Recorded> {
+  const { courseId, wikiId, pageId } = given;
+  const locked = await lockWiki(tx, courseId, wikiId);
+  const [known] = await tx.select({ entries: page.entries, credit: page.credit }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
+  const number = (known?.entries ?? 0) + 1;
+  if (given.base !== number - 1) return { kind: "stale", newest: number - 1 };
+  if (!known) {
+    const taken = await pageByTitle(tx, courseId, wikiId, given.title);
+    if (taken) return { kind: "title taken", pageId: taken };
+  }
+  const document = identifyBlocks(given.document, given.newBlockId);
+  const newest = known ? await newestEntry(tx, courseId, pageId) : null;
+  if (newest && canonicalize(newest.document) === canonicalize(document)) return { kind: "unchanged", number: number - 1 };
+
+  const text = blockText(document);
+  const wordsHash = hashWords(text);
+  const rev = locked.entries + 1;
+  const others = await tx.select({ credit: page.credit }).from(page)
+    .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId), ne(page.id, pageId)));
+  const authors = await authorsOf(tx, courseId, wikiId);
+  const credited = creditEntry({
+    entry: rev, author: given.authorId, page: pageId,
+    before: known ? unpackText(known.credit) : emptyText,
+    after: text,
+    otherPages: () => others.map((other) => unpackText(other.credit)),
+    memory: locked.memory,
+    sameBefore: await earlierCredit(tx, courseId, pageId, wordsHash),
+    authorOf: (each) => (each === rev ? given.authorId : (authors.get(each) ?? null)),
+  });
+
+  const origins = packOrigins(credited.text.origins);
+  const state = { entries: number, words: credited.figures.wordsAfter, credit: packText(credited.text) };
+  if (known) await tx.update(page).set(state).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
+  else {
+    await tx.insert(page).values({
+      courseId, id: pageId, wikiId, title: given.title, titleKey: titleKey(given.title), startedBy: given.authorId, ...state,
+      position: sql`(select count(*)::int from ${page} where ${page.courseId} = ${courseId} and ${page.wikiId} = ${wikiId})`,
+    });
+  }
+  const chained = {
+    page: pageId, number, base: given.base, kind: given.kind, author: given.authorId, at: given.at.toISOString(), note: given.note,
+    title: given.title, restoredFrom: given.restoredFrom, document,
+  };
+  await tx.insert(entry).values({
+    courseId, pageId, number, wikiId, rev, base: given.base, kind: given.kind, authorId: given.authorId, at: given.at, note: given.note,
+    title: given.title, restoredFrom: given.restoredFrom, document, wordsHash, origins, figures: credited.figures,
+    hash: entryHash(chained, newest?.hash ?? chainStart),
+  });
+  await tx.update(wiki).set({ entries: rev, ...(credited.memory === locked.memory ? {} : { memory: credited.memory }) })
+    .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
+  await tx.delete(standing).where(and(eq(standing.courseId, courseId), eq(standing.pageId, pageId)));
+  const stands = [...wordsByEntry(origins)].map(([by, words]) => ({
+    courseId, wikiId, pageId, rev: by, words, authorId: by === rev ? given.authorId : (authors.get(by) ?? null),
+  }));
+  if (stands.length > 0) await tx.insert(standing).values(stands);
+  return { kind: "recorded", number };
+}
+
+/** The id of the wiki's page with this title, or null. */
+export async function pageByTitle(db: Queryable, courseId: string, wikiId: string, title: string): Promise<string | null> {
+  const [found] = await db.select({ id: page.id }).from(page)
+    .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId), eq(page.titleKey, titleKey(title))));
+  return found?.id ?? null;
+}
+
+async function newestEntry(tx: Queryable, courseId: string, pageId: string) {
+  const [found] = await tx.select({ hash: entry.hash, document: entry.document }).from(entry)
+    .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId))).orderBy(desc(entry.number)).limit(1);
+  return found ?? null;
+}
+
+async function authorsOf(tx: Queryable, courseId: string, wikiId: string): Promise<Map<number, string | null>> {
+  const rows = await tx.select({ rev: entry.rev, authorId: entry.authorId }).from(entry).where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId)));
+  return new Map(rows.map((row) => [row.rev, row.authorId]));
+}
+
+/** The credit that the page had the last time it read so, or null. Hashes that agree by chance do not happen (SHA-256). */
+async function earlierCredit(tx: Queryable, courseId: string, pageId: string, wordsHash: string) {
+  const [found] = await tx.select({ origins: entry.origins }).from(entry)
+    .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), eq(entry.wordsHash, wordsHash))).orderBy(desc(entry.number)).limit(1);
+  return found?.origins ?? null;
+}
+
+function hashWords(text: BlockText): string {
+  return bytesToHex(sha256(utf8ToBytes(flatWords(text).join(" "))));
+}

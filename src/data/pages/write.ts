@@ -1,0 +1,131 @@
+/** Saving pages: start, write, restore. Each is one entry, and each asks first whether its author may. */
+import "server-only";
+import { and, asc, eq, gt } from "drizzle-orm";
+import { z } from "zod";
+import { type DocumentProblem, parseDocument } from "@/core/document/parse";
+import { cleanText } from "@/core/text/clean";
+import { may, standAtPage, standAtWiki } from "../access/read";
+import { person } from "../db/tables/accounts";
+import { entry, page } from "../db/tables/wikis";
+import { lockWikiOfPage, recordEntry, type Recorded } from "../ledger/record";
+import type { Context, ContextIn } from "../session/context";
+import type { AccessDto } from "./dto";
+import { accessDto } from "./read";
+
+const note = z.string().transform(cleanText).pipe(z.string().trim().max(300));
+const title = z.string().transform(cleanText).pipe(z.string().trim().min(1).max(200));
+
+export type Saved =
+  | { readonly kind: "saved"; readonly pageId: string; readonly number: number }
+  | { readonly kind: "unchanged"; readonly pageId: string }
+  | { readonly kind: "refused"; readonly problem: SaveProblem };
+
+export type SaveProblem =
+  /** There is no such page for this person, or not any more. */
+  | { readonly code: "not found" }
+  | { readonly code: "may not write"; readonly access: AccessDto }
+  | { readonly code: "bad document"; readonly problem: DocumentProblem }
+  | { readonly code: "bad title" }
+  | { readonly code: "bad note" }
+  | { readonly code: "title taken"; readonly pageId: string }
+  /** Others saved since the writer began; nothing was written. */
+  | { readonly code: "stale"; readonly base: number; readonly since: readonly { readonly number: number; readonly author: string | null; readonly at: Date; readonly note: string }[] };
+
+export interface PageSave {
+  readonly courseId: string;
+  readonly pageId: string;
+  /** The number of the entry that the writer began from. */
+  readonly base: number;
+  readonly document: unknown;
+  readonly note: string;
+}
+
+/** Saves a new state of a page. */
+export async function savePage(ctx: Context, given: PageSave): Promise<Saved> {
+  const document = parseDocument(given.document);
+  if (document.kind === "refused") return refused({ code: "bad document", problem: document.problem });
+  const words = note.safeParse(given.note);
+  if (!words.success) return refused({ code: "bad note" });
+  return ctx.db.transaction(async (tx) => {
+    const inside = { ...ctx, db: tx };
+    await lockWikiOfPage(tx, given.courseId, given.pageId);
+    const standpoint = await standAtPage(inside, given.courseId, given.pageId);
+    if (!standpoint) return refused({ code: "not found" });
+    if (!may(standpoint, "write")) return refused({ code: "may not write", access: await accessDto(inside, standpoint) });
+    const [found] = await tx.select({ title: page.title }).from(page).where(and(eq(page.courseId, given.courseId), eq(page.id, given.pageId)));
+    const recorded = await recordEntry(tx, {
+      courseId: given.courseId, wikiId: standpoint.wikiId, pageId: given.pageId, kind: "wrote", authorId: ctx.viewer.id, at: ctx.now,
+      note: words.data, title: found!.title, document: document.document, base: given.base, restoredFrom: null, newBlockId: ctx.newId,
+    });
+    return answer(inside, given.courseId, given.pageId, given.base, recorded);
+  });
+}
+
+export interface PageStart {
+  readonly courseId: string;
+  readonly wikiId: string;
+  readonly title: string;
+  readonly document: unknown;
+  readonly note: string;
+}
+
+/** Starts a page in a wiki. */
+export async function startPage(ctx: Context, given: PageStart): Promise<Saved> {
+  const document = parseDocument(given.document);
+  if (document.kind === "refused") return refused({ code: "bad document", problem: document.problem });
+  const name = title.safeParse(given.title);
+  if (!name.success) return refused({ code: "bad title" });
+  const words = note.safeParse(given.note);
+  if (!words.success) return refused({ code: "bad note" });
+  return ctx.db.transaction(async (tx) => {
+    const inside = { ...ctx, db: tx };
+    const standpoint = await standAtWiki(inside, given.courseId, given.wikiId);
+    if (!standpoint) return refused({ code: "not found" });
+    if (!may(standpoint, "write")) return refused({ code: "may not write", access: await accessDto(inside, standpoint) });
+    const pageId = ctx.newId();
+    const recorded = await recordEntry(tx, {
+      courseId: given.courseId, wikiId: given.wikiId, pageId, kind: "started", authorId: ctx.viewer.id, at: ctx.now,
+      note: words.data, title: name.data, document: document.document, base: 0, restoredFrom: null, newBlockId: ctx.newId,
+    });
+    return answer(inside, given.courseId, pageId, 0, recorded);
+  });
+}
+
+/** Brings back the text of an earlier entry, as a new entry. Gives nobody credit for others' words. */
+export async function restoreEntry(ctx: Context, given: { courseId: string; pageId: string; number: number; base: number }): Promise<Saved> {
+  return ctx.db.transaction(async (tx) => {
+    const inside = { ...ctx, db: tx };
+    await lockWikiOfPage(tx, given.courseId, given.pageId);
+    const standpoint = await standAtPage(inside, given.courseId, given.pageId);
+    if (!standpoint) return refused({ code: "not found" });
+    if (!may(standpoint, "write")) return refused({ code: "may not write", access: await accessDto(inside, standpoint) });
+    const [earlier] = await tx.select({ document: entry.document }).from(entry)
+      .where(and(eq(entry.courseId, given.courseId), eq(entry.pageId, given.pageId), eq(entry.number, given.number)));
+    if (!earlier) return refused({ code: "not found" });
+    const [found] = await tx.select({ title: page.title }).from(page).where(and(eq(page.courseId, given.courseId), eq(page.id, given.pageId)));
+    const recorded = await recordEntry(tx, {
+      courseId: given.courseId, wikiId: standpoint.wikiId, pageId: given.pageId, kind: "restored", authorId: ctx.viewer.id, at: ctx.now,
+      note: `Restored entry ${given.number}`, title: found!.title, document: earlier.document, base: given.base, restoredFrom: given.number, newBlockId: ctx.newId,
+    });
+    return answer(inside, given.courseId, given.pageId, given.base, recorded);
+  });
+}
+
+function refused(problem: SaveProblem): Saved {
+  return { kind: "refused", problem };
+}
+
+async function answer(ctx: ContextIn, courseId: string, pageId: string, base: number, recorded: Recorded): Promise<Saved> {
+  switch (recorded.kind) {
+    case "recorded": return { kind: "saved", pageId, number: recorded.number };
+    case "unchanged": return { kind: "unchanged", pageId };
+    case "title taken": return refused({ code: "title taken", pageId: recorded.pageId });
+    case "stale": {
+      const since = await ctx.db.select({ number: entry.number, author: person.name, at: entry.at, note: entry.note }).from(entry)
+        .leftJoin(person, eq(person.id, entry.authorId))
+        .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), gt(entry.number, base))).orderBy(asc(entry.number));
+      return refused({ code: "stale", base, since });
+    }
+    default: return recorded satisfies never;
+  }
+}

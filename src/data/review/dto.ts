@@ -1,0 +1,53 @@
+import type { EntryKind } from "@/core/ledger/chain";
+import type { MemberDto } from "../pages/dto";
+
+/** The figures that the review shows for a student, each with evidence of its own. */
+export const reviewFigures = ["entries", "comments", "added", "standing", "share"] as const;
+export type ReviewFigure = (typeof reviewFigures)[number];
+
+export interface MemberReviewDto {
+  readonly member: MemberDto;
+  readonly entries: number;
+  readonly comments: number;
+  /** Words. */
+  readonly added: number;
+  /** Words. */
+  readonly standing: number;
+  /** Part of the members' standing words, 0 to 1; null where nobody has any. */
+  readonly share: number | null;
+  /** The newest entry or comment. */
+  readonly lastAt: Date | null;
+}
+
+export interface GroupReviewDto {
+  readonly wikiId: string;
+  readonly name: string;
+  readonly homePageId: string | null;
+  readonly members: readonly MemberReviewDto[];
+  /** 0 to 1; null for a group of one, or without words. */
+  readonly balance: number | null;
+  /** Words that stand and are nobody's (starter text) or belong to people outside the group. */
+  readonly starterWords: number;
+  readonly othersWords: number;
+}
+
+export interface EvidenceLineDto {
+  readonly pageId: string;
+  readonly page: string;
+  readonly at: Date;
+  /** The entry, or null for a comment. */
+  readonly number: number | null;
+  readonly kind: EntryKind | "commented" | "answered";
+  readonly note: string;
+  /** What the line adds to the figure; the lines' sum is the figure. */
+  readonly amount: number;
+}
+
+export interface EvidenceDto {
+  readonly figure: ReviewFigure;
+  readonly member: MemberDto;
+  readonly groupName: string;
+  readonly lines: readonly EvidenceLineDto[];
+  /** For a share: the standing words of all members. */
+  readonly groupStanding: number;
+}

@@ -1,0 +1,107 @@
+/** The review of an assignment: stored figures, added up in the database. */
+import "server-only";
+import { and, asc, eq, sql, type SQL } from "drizzle-orm";
+import { balance, shares } from "@/core/credit/shares";
+import { roleOn } from "../access/read";
+import { comment, entry, page, standing, wiki } from "../db/tables/wikis";
+import { membersOfWikis, wikiMembers } from "../pages/members";
+import type { ContextIn } from "../session/context";
+import type { EvidenceDto, EvidenceLineDto, GroupReviewDto, ReviewFigure } from "./dto";
+
+async function mayReview(ctx: ContextIn, courseId: string): Promise<boolean> {
+  const role = await roleOn(ctx, courseId);
+  return role === "instructor" || role === "assistant";
+}
+
+/** Every group of the assignment with every member, those who did nothing included; null for people who may not review. */
+export async function assignmentReview(ctx: ContextIn, courseId: string, assignmentId: string): Promise<GroupReviewDto[] | null> {
+  if (!(await mayReview(ctx, courseId))) return null;
+  const wikis = await ctx.db.select().from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.assignmentId, assignmentId))).orderBy(asc(wiki.position));
+  const ofAssignment = sql`(select ${wiki.id} from ${wiki} where ${wiki.courseId} = ${courseId} and ${wiki.assignmentId} = ${assignmentId})`;
+  const entries = await ctx.db
+    .select({
+      wikiId: entry.wikiId, authorId: entry.authorId, entries: sql<number>`count(*)::int`, added: sql<number>`sum((${entry.figures}->>'added')::int)::int`,
+      lastAt: sql<string>`max(${entry.at})`,
+    })
+    .from(entry).where(and(eq(entry.courseId, courseId), sql`${entry.wikiId} in ${ofAssignment}`)).groupBy(entry.wikiId, entry.authorId);
+  const comments = await ctx.db.select({ wikiId: comment.wikiId, authorId: comment.authorId, comments: sql<number>`count(*)::int`, lastAt: sql<string>`max(${comment.at})` })
+    .from(comment).where(and(eq(comment.courseId, courseId), sql`${comment.wikiId} in ${ofAssignment}`)).groupBy(comment.wikiId, comment.authorId);
+  const stands = await ctx.db.select({ wikiId: standing.wikiId, authorId: standing.authorId, words: sql<number>`sum(${standing.words})::int` })
+    .from(standing).where(and(eq(standing.courseId, courseId), sql`${standing.wikiId} in ${ofAssignment}`)).groupBy(standing.wikiId, standing.authorId);
+
+  const result: GroupReviewDto[] = [];
+  const membersOf = await membersOfWikis(ctx.db, courseId, wikis);
+  for (const [position, each] of wikis.entries()) {
+    const members = membersOf[position]!;
+    const here = stands.filter((row) => row.wikiId === each.id);
+    const words = members.map((member) => here.find((row) => row.authorId === member.id)?.words ?? 0);
+    const parts = shares(words);
+    const sumOver = (rows: typeof here) => rows.reduce((sum, row) => sum + row.words, 0);
+    result.push({
+      wikiId: each.id, name: each.name, homePageId: each.homePageId, balance: balance(words),
+      starterWords: sumOver(here.filter((row) => row.authorId === null)),
+      othersWords: sumOver(here.filter((row) => row.authorId !== null && !members.some((member) => member.id === row.authorId))),
+      members: members.map((member, index) => {
+        const wrote = entries.find((row) => row.wikiId === each.id && row.authorId === member.id);
+        const said = comments.find((row) => row.wikiId === each.id && row.authorId === member.id);
+        const last = [wrote?.lastAt, said?.lastAt].filter((at) => at !== undefined).map((at) => new Date(at)).sort((one, other) => other.getTime() - one.getTime())[0];
+        return {
+          member, entries: wrote?.entries ?? 0, comments: said?.comments ?? 0, added: wrote?.added ?? 0,
+          standing: words[index]!, share: parts[index]!, lastAt: last ?? null,
+        };
+      }),
+    });
+  }
+  return result;
+}
+
+/** The lines behind one figure of one student in one wiki, oldest first; null if there are none such for the viewer. */
+export async function findEvidence(ctx: ContextIn, courseId: string, wikiId: string, personId: string, figure: ReviewFigure): Promise<EvidenceDto | null> {
+  if (!(await mayReview(ctx, courseId))) return null;
+  const [found] = await ctx.db.select().from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
+  if (!found) return null;
+  const members = await wikiMembers(ctx.db, found);
+  const member = members.find((each) => each.id === personId);
+  if (!member) return null;
+  const of = { courseId, wikiId, personId };
+  const lines = figure === "comments" ? await commentLines(ctx, of)
+    : figure === "entries" ? await entryLines(ctx, of, sql<number>`1`)
+    : figure === "added" ? (await entryLines(ctx, of, sql<number>`(${entry.figures}->>'added')::int`)).filter((line) => line.amount !== 0)
+    : await standingLines(ctx, of);
+  return { figure, member, groupName: found.name, lines, groupStanding: figure === "share" ? await groupStanding(ctx, courseId, wikiId, members.map((each) => each.id)) : 0 };
+}
+
+interface Scope {
+  readonly courseId: string;
+  readonly wikiId: string;
+  readonly personId: string;
+}
+
+async function entryLines(ctx: ContextIn, { courseId, wikiId, personId }: Scope, amount: SQL<number>): Promise<EvidenceLineDto[]> {
+  return ctx.db.select({ pageId: entry.pageId, page: page.title, at: entry.at, number: entry.number, kind: entry.kind, note: entry.note, amount })
+    .from(entry).innerJoin(page, and(eq(page.courseId, entry.courseId), eq(page.id, entry.pageId)))
+    .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), eq(entry.authorId, personId))).orderBy(asc(entry.at), asc(entry.rev));
+}
+
+/** The entries of which words still stand, wherever those words stand now. */
+async function standingLines(ctx: ContextIn, { courseId, wikiId, personId }: Scope): Promise<EvidenceLineDto[]> {
+  const amount = sql<number>`sum(${standing.words})::int`;
+  return ctx.db.select({ pageId: entry.pageId, page: page.title, at: entry.at, number: entry.number, kind: entry.kind, note: entry.note, amount })
+    .from(standing)
+    .innerJoin(entry, and(eq(entry.courseId, standing.courseId), eq(entry.wikiId, standing.wikiId), eq(entry.rev, standing.rev)))
+    .innerJoin(page, and(eq(page.courseId, entry.courseId), eq(page.id, entry.pageId)))
+    .where(and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId), eq(standing.authorId, personId)))
+    .groupBy(entry.courseId, entry.pageId, entry.number, page.title, entry.at, entry.kind, entry.note, entry.rev).orderBy(asc(entry.at), asc(entry.rev));
+}
+
+async function commentLines(ctx: ContextIn, { courseId, wikiId, personId }: Scope): Promise<EvidenceLineDto[]> {
+  const rows = await ctx.db.select({ pageId: comment.pageId, page: page.title, at: comment.at, parentId: comment.parentId, note: comment.body })
+    .from(comment).innerJoin(page, and(eq(page.courseId, comment.courseId), eq(page.id, comment.pageId)))
+    .where(and(eq(comment.courseId, courseId), eq(comment.wikiId, wikiId), eq(comment.authorId, personId))).orderBy(asc(comment.at));
+  return rows.map(({ parentId, ...row }) => ({ ...row, number: null, kind: parentId === null ? "commented" : "answered", amount: 1 }));
+}
+
+async function groupStanding(ctx: ContextIn, courseId: string, wikiId: string, members: readonly string[]): Promise<number> {
+  const rows = await ctx.db.select({ authorId: standing.authorId, words: standing.words }).from(standing).where(and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId)));
+  return rows.filter((row) => row.authorId !== null && members.includes(row.authorId)).reduce((sum, row) => sum + row.words, 0);
+}

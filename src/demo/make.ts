@@ -1,0 +1,59 @@
+/** Makes the demo course in an empty database: people, groups, an assignment, and five weeks of work in it. */
+import "server-only";
+import { asc, eq } from "drizzle-orm";
+import { fromMarkdown } from "@/core/document/markdown";
+import { wallClockAt } from "@/core/time/zone";
+import { createAccounts } from "@/data/accounts/write";
+import { readableWikis } from "@/data/assignments/read";
+import { makeAssignment } from "@/data/assignments/write";
+import { insertCourse } from "@/data/courses/write";
+import type { Database } from "@/data/db/client";
+import { course } from "@/data/db/tables/courses";
+import { hashPassword } from "@/data/session/auth";
+import type { Context } from "@/data/session/context";
+import { demoGroups, demoPassword, everybody, instructor, riverNames, student, type RiverName } from "./people";
+import { alderBrook } from "./rivers/alder-brook";
+import { hollinBurn } from "./rivers/hollin-burn";
+import { kestrelWater } from "./rivers/kestrel-water";
+import { millrace } from "./rivers/millrace";
+import { saltmere } from "./rivers/saltmere";
+import { thornbeck } from "./rivers/thornbeck";
+import { assignmentTitle, brief, starterPages } from "./starter";
+import type { Deed } from "./story";
+import { tell } from "./tell";
+
+const stories: Record<RiverName, readonly Deed[]> = {
+  "Alder Brook": alderBrook, "Kestrel Water": kestrelWater, "Millrace": millrace, "Thornbeck": thornbeck, "Saltmere": saltmere, "Hollin Burn": hollinBurn,
+};
+
+export const demoCourseId = "urbanrivers";
+export const demoZone = "Europe/Dublin";
+
+const day = 24 * 60 * 60 * 1000;
+
+/** Whether the demo course is there already. */
+export async function hasDemo(db: Database): Promise<boolean> {
+  return (await db.select({ id: course.id }).from(course).where(eq(course.id, demoCourseId)).orderBy(asc(course.id))).length > 0;
+}
+
+/** The demo course, the same for the same day. `newId` names what is made. Takes a few seconds. */
+export async function makeDemo(db: Database, today: Date, newId: () => string): Promise<void> {
+  const start = new Date(today.getTime() - 42 * day);
+  const local = (daysFromNow: number, time: string) => `${wallClockAt(new Date(today.getTime() + daysFromNow * day), demoZone).slice(0, 10)}T${time}`;
+  const passwordHash = await hashPassword(demoPassword);
+  await createAccounts(db, everybody.map((person) => ({ ...person, passwordHash })), start);
+  await insertCourse(db, {
+    id: demoCourseId, title: "Urban rivers", term: "This term", timeZone: demoZone, startsOn: local(-42, "").slice(0, 10), endsOn: local(42, "").slice(0, 10),
+  }, everybody, start);
+
+  const setUp: Context = { db, viewer: instructor, now: new Date(today.getTime() - 36 * day), newId };
+  const made = await makeAssignment(setUp, demoCourseId, {
+    title: assignmentTitle, brief, opensAt: local(-35, "09:00"), dueAt: local(9, "17:00"), closesAtDue: true, sharing: "group",
+    groups: riverNames.map((name) => ({ name, members: demoGroups[name].map((each) => student(each).id) })),
+    starterPages: starterPages.map(({ title, text }) => ({ title, document: fromMarkdown(text) })),
+  });
+  if (made.kind !== "made") throw new Error(`The demo's assignment was refused: ${JSON.stringify(made.problem)}`);
+  for (const wiki of await readableWikis(setUp, demoCourseId, made.assignmentId)) {
+    await tell({ ctx: setUp, courseId: demoCourseId, wikiId: wiki.id, zone: demoZone, today }, stories[wiki.name as RiverName]);
+  }
+}
