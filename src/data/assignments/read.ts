@@ -24,7 +24,7 @@ export async function findAssignment(ctx: ContextIn, courseId: string, assignmen
 }
 
 /** The wikis of a course, or of one of its assignments, that the viewer may read, in their order. */
-export async function readableWikis(ctx: ContextIn, courseId: string, assignmentId?: string): Promise<WikiListDto[]> {
+async function visibleWikis(ctx: ContextIn, courseId: string, assignmentId?: string) {
   const role = await roleOn(ctx, courseId);
   if (!role) return [];
   const rows = await ctx.db
@@ -34,11 +34,21 @@ export async function readableWikis(ctx: ContextIn, courseId: string, assignment
     })
     .from(wiki).where(and(eq(wiki.courseId, courseId), assignmentId ? eq(wiki.assignmentId, assignmentId) : undefined)).orderBy(asc(wiki.position));
   const rules = await rulesAt(ctx.db, courseId, [courseId, ...rows.flatMap((row) => [row.assignmentId, row.id])]);
-  const visible = rows.filter((row) => {
+  return rows.filter((row) => {
     const place = { course: courseId, assignment: row.assignmentId, wiki: row.id };
     const { level } = decide(rules, { id: ctx.viewer.id, role, isMember: row.isMine }, place, ctx.now.getTime());
     return allows(level, "read");
   });
+}
+
+/** The names of an assignment's wikis that the viewer may read. */
+export async function wikiNames(ctx: ContextIn, courseId: string, assignmentId: string): Promise<{ id: string; name: string }[]> {
+  return (await visibleWikis(ctx, courseId, assignmentId)).map(({ id, name }) => ({ id, name }));
+}
+
+/** The same wikis with what is in them. */
+export async function readableWikis(ctx: ContextIn, courseId: string, assignmentId?: string): Promise<WikiListDto[]> {
+  const visible = await visibleWikis(ctx, courseId, assignmentId);
   if (visible.length === 0) return [];
   const ids = visible.map((row) => row.id);
   const counts = await ctx.db.select({ wikiId: page.wikiId, pages: sql<number>`count(*)::int`, words: sql<number>`sum(${page.words})::int` })

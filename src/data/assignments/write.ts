@@ -2,7 +2,7 @@
 import "server-only";
 import { and, asc, eq } from "drizzle-orm";
 import type { PageDocument } from "@/core/document/model";
-import { type DocumentProblem, identifyBlocks, parseDocument } from "@/core/document/parse";
+import { identifyBlocks, parseDocument } from "@/core/document/parse";
 import { titleKey } from "@/core/links/titles";
 import { instantAt } from "@/core/time/zone";
 import { isInstructor } from "../access/read";
@@ -14,22 +14,8 @@ import { courseGroup, enrolment, groupMember, groupSet } from "../db/tables/cour
 import { accessRule, assignment, starterPage, wiki } from "../db/tables/wikis";
 import { recordEntry } from "../ledger/record";
 import type { Context, ContextIn } from "../session/context";
+import type { AssignmentProblem, MadeAssignment } from "./dto";
 import { type NewAssignment, newAssignment } from "./input";
-
-export type MadeAssignment =
-  | { readonly kind: "made"; readonly assignmentId: string; readonly wikis: number }
-  | { readonly kind: "refused"; readonly problem: AssignmentProblem };
-
-export type AssignmentProblem =
-  | { readonly code: "not allowed" }
-  | { readonly code: "bad input"; readonly field: string; readonly message: string }
-  | { readonly code: "bad starter page"; readonly page: string; readonly problem: DocumentProblem }
-  | { readonly code: "starter page twice"; readonly title: string }
-  | { readonly code: "no groups" }
-  | { readonly code: "group twice"; readonly name: string }
-  | { readonly code: "empty group"; readonly name: string }
-  | { readonly code: "in two groups"; readonly name: string }
-  | { readonly code: "not a student"; readonly id: string };
 
 interface Owner {
   readonly name: string;

@@ -1,5 +1,6 @@
 import type { Level } from "@/core/access/may";
 import type { PageDocument } from "@/core/document/model";
+import type { DocumentProblem } from "@/core/document/parse";
 
 /** One of those whose wiki it is. `mark` is the order of joining: it decides colour and glyph, on every screen. */
 export interface MemberDto {
@@ -62,3 +63,19 @@ export interface PageDto {
   readonly comments: readonly CommentDto[];
   readonly access: AccessDto;
 }
+
+export type Saved =
+  | { readonly kind: "saved"; readonly pageId: string; readonly number: number }
+  | { readonly kind: "unchanged"; readonly pageId: string }
+  | { readonly kind: "refused"; readonly problem: SaveProblem };
+
+export type SaveProblem =
+  /** There is no such page for this person, or not any more. */
+  | { readonly code: "not found" }
+  | { readonly code: "may not write"; readonly access: AccessDto }
+  | { readonly code: "bad document"; readonly problem: DocumentProblem }
+  | { readonly code: "bad title" }
+  | { readonly code: "bad note" }
+  | { readonly code: "title taken"; readonly pageId: string }
+  /** Others saved since the writer began; nothing was written. */
+  | { readonly code: "stale"; readonly base: number; readonly since: readonly { readonly number: number; readonly author: string | null; readonly at: Date; readonly note: string }[] };

@@ -2,34 +2,18 @@
 import "server-only";
 import { and, asc, eq, gt } from "drizzle-orm";
 import { z } from "zod";
-import { type DocumentProblem, parseDocument } from "@/core/document/parse";
+import { parseDocument } from "@/core/document/parse";
 import { cleanText } from "@/core/text/clean";
 import { may, standAtPage, standAtWiki } from "../access/read";
 import { person } from "../db/tables/accounts";
 import { entry, page } from "../db/tables/wikis";
 import { lockWikiOfPage, recordEntry, type Recorded } from "../ledger/record";
 import type { Context, ContextIn } from "../session/context";
-import type { AccessDto } from "./dto";
+import type { Saved, SaveProblem } from "./dto";
 import { accessDto } from "./read";
 
 const note = z.string().transform(cleanText).pipe(z.string().trim().max(300));
 const title = z.string().transform(cleanText).pipe(z.string().trim().min(1).max(200));
-
-export type Saved =
-  | { readonly kind: "saved"; readonly pageId: string; readonly number: number }
-  | { readonly kind: "unchanged"; readonly pageId: string }
-  | { readonly kind: "refused"; readonly problem: SaveProblem };
-
-export type SaveProblem =
-  /** There is no such page for this person, or not any more. */
-  | { readonly code: "not found" }
-  | { readonly code: "may not write"; readonly access: AccessDto }
-  | { readonly code: "bad document"; readonly problem: DocumentProblem }
-  | { readonly code: "bad title" }
-  | { readonly code: "bad note" }
-  | { readonly code: "title taken"; readonly pageId: string }
-  /** Others saved since the writer began; nothing was written. */
-  | { readonly code: "stale"; readonly base: number; readonly since: readonly { readonly number: number; readonly author: string | null; readonly at: Date; readonly note: string }[] };
 
 export interface PageSave {
   readonly courseId: string;

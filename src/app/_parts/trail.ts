@@ -1,0 +1,47 @@
+/** The trail of the head line: from the course down to where one is, each step with its siblings. */
+import { courseAssignments, wikiNames } from "@/data/assignments/read";
+import { myCourses } from "@/data/courses/read";
+import type { WikiDto } from "@/data/pages/dto";
+import type { Context } from "@/data/session/context";
+import type { TrailStep } from "@/ui/frame/HeadLine";
+import { paths } from "@/ui/paths";
+
+interface Step {
+  readonly id: string;
+  readonly label: string;
+}
+
+function step(siblingsAre: string, all: readonly Step[], here: string, href: (id: string) => string): TrailStep[] {
+  const own = all.find((each) => each.id === here);
+  if (!own) return [];
+  return [{ label: own.label, href: href(own.id), siblingsAre, siblings: all.map((each) => ({ label: each.label, href: href(each.id), isHere: each.id === here })) }];
+}
+
+export async function courseTrail(ctx: Context, courseId: string): Promise<TrailStep[]> {
+  const courses = await myCourses(ctx);
+  return step("Courses", courses.map(({ id, title }) => ({ id, label: title })), courseId, paths.course);
+}
+
+/** `to` says where the siblings lead: to the same screen of another assignment. */
+export async function assignmentTrail(ctx: Context, courseId: string, assignmentId: string, to = paths.assignment): Promise<TrailStep[]> {
+  const assignments = await courseAssignments(ctx, courseId);
+  return [
+    ...(await courseTrail(ctx, courseId)),
+    ...step("Assignments", assignments.map(({ id, title }) => ({ id, label: title })), assignmentId, (id) => to(courseId, id)),
+  ];
+}
+
+export async function wikiTrail(ctx: Context, wiki: WikiDto): Promise<TrailStep[]> {
+  const wikis = await wikiNames(ctx, wiki.courseId, wiki.assignmentId);
+  return [
+    ...(await assignmentTrail(ctx, wiki.courseId, wiki.assignmentId)),
+    ...step("Wikis", wikis.map(({ id, name }) => ({ id, label: name })), wiki.wikiId, (id) => paths.wiki(wiki.courseId, id)),
+  ];
+}
+
+export async function pageTrail(ctx: Context, wiki: WikiDto, pageId: string): Promise<TrailStep[]> {
+  return [
+    ...(await wikiTrail(ctx, wiki)),
+    ...step("Pages", wiki.contents.map(({ id, title }) => ({ id, label: title })), pageId, (id) => paths.page(wiki.courseId, id)),
+  ];
+}

@@ -1,0 +1,68 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { notFound } from "next/navigation";
+import { findAssignment, readableWikis } from "@/data/assignments/read";
+import { findCourse } from "@/data/courses/read";
+import { LinkButton } from "@/ui/frame/NextLink";
+import { paths } from "@/ui/paths";
+import { listed, number } from "@/ui/words/counts";
+import { distance, momentAndDistance } from "@/ui/words/times";
+import { signedIn } from "@/app/_parts/context";
+import { Frame } from "@/app/_parts/Frame";
+import { assignmentTrail } from "@/app/_parts/trail";
+
+export const metadata: Metadata = { title: "Assignment" };
+
+const sharingWords = { group: "Each group shares a wiki.", student: "Each student has a wiki.", class: "The whole class shares one wiki." } as const;
+
+export default async function AssignmentPage({ params }: PageProps<"/courses/[course]/assignments/[assignment]">) {
+  const { course: courseId, assignment: assignmentId } = await params;
+  const ctx = await signedIn();
+  const course = await findCourse(ctx, courseId);
+  const assignment = course && (await findAssignment(ctx, courseId, assignmentId));
+  if (!course || !assignment) notFound();
+  const wikis = await readableWikis(ctx, courseId, assignmentId);
+  const mayReview = course.role === "instructor" || course.role === "assistant";
+  const own = wikis.find((wiki) => wiki.isMine);
+  return (
+    <Frame ctx={ctx} trail={await assignmentTrail(ctx, courseId, assignmentId)}>
+      <div className="desk">
+        <div className="title-line">
+          <div>
+            <h1>{assignment.title}</h1>
+            <p className="quiet">
+              {assignment.opensAt > ctx.now ? "Opens" : "Opened"} {momentAndDistance(assignment.opensAt, course.timeZone, ctx.now)}, due {momentAndDistance(assignment.dueAt, course.timeZone, ctx.now)}. {sharingWords[assignment.sharing]}
+            </p>
+          </div>
+          {mayReview && <LinkButton href={paths.review(courseId, assignmentId)} variant="contained">Review contributions</LinkButton>}
+          {!mayReview && own && <LinkButton href={paths.wiki(courseId, own.id)} variant="contained">Open {own.name}</LinkButton>}
+        </div>
+        {assignment.brief ? <p className="brief">{assignment.brief}</p> : <p className="quiet">No brief was written.</p>}
+        <section className="section">
+          <h2>{mayReview || wikis.length > 1 ? "Wikis" : "Your wiki"}</h2>
+          {wikis.length === 0
+            ? <p className="notice">{mayReview ? "This assignment has no wikis." : "You are in no group of this assignment. Ask the instructor to put you into one."}</p>
+            : (
+              <div className="scroll-x">
+                <table className="ledger">
+                  <thead><tr><th scope="col">Wiki</th><th scope="col" className="wide-only">Members</th><th scope="col" className="number">Pages</th><th scope="col" className="number">Words</th><th scope="col" className="number wide-only">Entries</th><th scope="col">Last entry</th></tr></thead>
+                  <tbody>
+                    {wikis.map((wiki) => (
+                      <tr key={wiki.id}>
+                        <th scope="row"><Link href={paths.wiki(courseId, wiki.id)}>{wiki.name}</Link></th>
+                        <td className="wide-only">{wiki.members.length > 0 ? listed(wiki.members) : <span className="quiet">the whole class</span>}</td>
+                        <td className="number">{number(wiki.pages)}</td>
+                        <td className="number">{number(wiki.words)}</td>
+                        <td className="number wide-only">{number(wiki.entries)}</td>
+                        <td>{wiki.lastAt ? distance(wiki.lastAt, course.timeZone, ctx.now) : <span className="nothing">–</span>}</td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </div>
+            )}
+        </section>
+      </div>
+    </Frame>
+  );
+}

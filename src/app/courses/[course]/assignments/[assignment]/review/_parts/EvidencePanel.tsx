@@ -1,0 +1,56 @@
+import Link from "next/link";
+import type { EvidenceDto, EvidenceLineDto } from "@/data/review/dto";
+import { Author } from "@/ui/authors/AuthorMark";
+import { LinkButton } from "@/ui/frame/NextLink";
+import { paths } from "@/ui/paths";
+import { number, percent } from "@/ui/words/counts";
+import { figureWords } from "@/ui/words/figures";
+import { moment } from "@/ui/words/times";
+
+interface Props {
+  readonly evidence: EvidenceDto;
+  readonly courseId: string;
+  readonly zone: string;
+  readonly now: Date;
+  readonly backHref: string;
+}
+
+const kindWords: Record<EvidenceLineDto["kind"], string> = { started: "Started", wrote: "Wrote", restored: "Restored", commented: "Commented", answered: "Answered" };
+
+/** The entries or comments behind one figure, with their sum, which is the figure; each one step from its change. */
+export function EvidencePanel({ evidence, courseId, zone, now, backHref }: Props) {
+  const { figure, member, lines } = evidence;
+  const sum = lines.reduce((total, line) => total + line.amount, 0);
+  const words = figureWords[figure];
+  return (
+    <section className="paper evidence" aria-labelledby="evidence-title">
+      <header>
+        <div>
+          <h2 id="evidence-title"><Author name={member.name} mark={member.mark} />: {words.label.toLowerCase()}</h2>
+          <p className="quiet">{words.about}</p>
+        </div>
+        <LinkButton href={backHref} scroll={false} size="small" variant="text" aria-label="Close the evidence">Close</LinkButton>
+      </header>
+      {lines.length === 0
+        ? <p className="quiet nothing-here">Nothing stands behind this figure: it is nought.</p>
+        : (
+          <table className="ledger">
+            <caption className="visually-hidden">Behind the figure</caption>
+            <thead><tr><th scope="col">When and what</th><th scope="col" className="number">{words.unit}</th></tr></thead>
+            <tbody>
+              {lines.map((line, index) => (
+                <tr key={index}>
+                  <td>
+                    <Link href={line.number === null ? paths.page(courseId, line.pageId) : paths.entry(courseId, line.pageId, line.number)}>{moment(line.at, zone, now)}</Link>
+                    <div>{kindWords[line.kind]} on “{line.page}”{line.note ? <span className="quiet">: {line.note}</span> : null}</div>
+                  </td>
+                  <td className="number">{number(line.amount)}</td>
+                </tr>
+              ))}
+              <tr className="sum"><th scope="row">{figure === "share" ? `Standing, of ${number(evidence.groupStanding)} in ${evidence.groupName}` : "Sum"}</th><td className="number">{number(sum)}{figure === "share" && evidence.groupStanding > 0 ? ` (${percent(sum / evidence.groupStanding)})` : ""}</td></tr>
+            </tbody>
+          </table>
+        )}
+    </section>
+  );
+}

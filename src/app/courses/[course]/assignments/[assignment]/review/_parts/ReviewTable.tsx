@@ -1,0 +1,84 @@
+import Link from "next/link";
+import type { GroupReviewDto, MemberReviewDto, ReviewFigure } from "@/data/review/dto";
+import { Author, authorFill } from "@/ui/authors/AuthorMark";
+import { paths } from "@/ui/paths";
+import { number, percent } from "@/ui/words/counts";
+import { figureWords } from "@/ui/words/figures";
+import { distance, moment } from "@/ui/words/times";
+
+interface Props {
+  readonly groups: readonly GroupReviewDto[];
+  readonly place: { readonly courseId: string; readonly assignmentId: string };
+  readonly zone: string;
+  readonly now: Date;
+  readonly open: { readonly wiki: string; readonly person: string; readonly figure: ReviewFigure } | null;
+}
+
+/** One ledger table: groups with their members, each group closed by its sum. */
+export function ReviewTable({ groups, place, zone, now, open }: Props) {
+  return (
+    <div className="scroll-x">
+      <table className="ledger review-table">
+        <caption className="visually-hidden">Contributions by group and student</caption>
+        <thead>
+          <tr>
+            <th scope="col">Student</th>
+            {(["entries", "comments", "added", "standing"] as const).map((figure) => <th key={figure} scope="col" className="number" title={figureWords[figure].about}>{figureWords[figure].label}</th>)}
+            <th scope="col" colSpan={2} title={figureWords.share.about}>{figureWords.share.label}</th>
+            <th scope="col">Last seen at work</th>
+          </tr>
+        </thead>
+        {groups.map((group) => <GroupRows key={group.wikiId} {...{ group, place, zone, now, open }} />)}
+      </table>
+    </div>
+  );
+}
+
+function GroupRows({ group, place, zone, now, open }: Omit<Props, "groups"> & { group: GroupReviewDto }) {
+  const sum = (of: (member: MemberReviewDto) => number) => group.members.reduce((total, member) => total + of(member), 0);
+  return (
+    <tbody>
+      <tr className="group-line">
+        <th scope="rowgroup" colSpan={8}>
+          <Link href={paths.wiki(place.courseId, group.wikiId)}>{group.name}</Link>
+          <span className="quiet" title={figureWords.balance.about}>balance {percent(group.balance)}</span>
+          <span className="quiet">{number(group.starterWords)} starter words{group.othersWords > 0 ? ` and ${number(group.othersWords)} of people outside the group` : ""} stand apart</span>
+        </th>
+      </tr>
+      {group.members.map((each) => <MemberRow key={each.member.id} each={each} wikiId={group.wikiId} {...{ place, zone, now, open }} />)}
+      <tr className="sum">
+        <th scope="row">All of {group.name}</th>
+        <td className="number">{number(sum((each) => each.entries))}</td>
+        <td className="number">{number(sum((each) => each.comments))}</td>
+        <td className="number">{number(sum((each) => each.added))}</td>
+        <td className="number">{number(sum((each) => each.standing))}</td>
+        <td className="number">{sum((each) => each.standing) > 0 ? "100 %" : "–"}</td><td /><td />
+      </tr>
+    </tbody>
+  );
+}
+
+function MemberRow({ each, wikiId, place, zone, now, open }: Omit<Props, "groups"> & { each: MemberReviewDto; wikiId: string }) {
+  const figure = (name: ReviewFigure, text: string, amount: number) => {
+    const isOpen = open?.wiki === wikiId && open.person === each.member.id && open.figure === name;
+    return (
+      <td className="number">
+        <Link href={paths.evidence(place.courseId, place.assignmentId, wikiId, each.member.id, name)} scroll={false} aria-current={isOpen} className={amount === 0 ? "nothing" : ""}
+          aria-label={`${figureWords[name].label} of ${each.member.name}: ${text}. Show what is behind it`}>{text}</Link>
+      </td>
+    );
+  };
+  const didNothing = each.entries === 0 && each.comments === 0;
+  return (
+    <tr>
+      <th scope="row"><Author name={each.member.name} mark={each.member.mark} /></th>
+      {figure("entries", number(each.entries), each.entries)}
+      {figure("comments", number(each.comments), each.comments)}
+      {figure("added", number(each.added), each.added)}
+      {figure("standing", number(each.standing), each.standing)}
+      {figure("share", percent(each.share), each.standing)}
+      <td className="share-cell" aria-hidden="true"><span className="share-bar"><span style={{ width: `${100 * (each.share ?? 0)}%`, ...authorFill(each.member.mark) }} /></span></td>
+      <td>{each.lastAt ? <time dateTime={each.lastAt.toISOString()} title={moment(each.lastAt, zone, now)}>{distance(each.lastAt, zone, now)}</time> : didNothing ? <span className="waiting">nothing yet</span> : "–"}</td>
+    </tr>
+  );
+}

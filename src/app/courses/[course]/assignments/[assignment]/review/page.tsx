@@ -1,0 +1,48 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { z } from "zod";
+import { findAssignment } from "@/data/assignments/read";
+import { findCourse } from "@/data/courses/read";
+import { reviewFigures } from "@/data/review/dto";
+import { assignmentReview, findEvidence } from "@/data/review/read";
+import { paths } from "@/ui/paths";
+import { counted } from "@/ui/words/counts";
+import { momentAndDistance } from "@/ui/words/times";
+import { signedIn } from "@/app/_parts/context";
+import { Frame } from "@/app/_parts/Frame";
+import { assignmentTrail } from "@/app/_parts/trail";
+import { EvidencePanel } from "./_parts/EvidencePanel";
+import { ReviewTable } from "./_parts/ReviewTable";
+
+export const metadata: Metadata = { title: "Review" };
+
+const opened = z.object({ wiki: z.string().max(40), person: z.string().max(40), figure: z.enum(reviewFigures) });
+
+/** The review of an assignment: all groups, all members; the evidence of the figure that was opened stands beside it. */
+export default async function ReviewPage({ params, searchParams }: PageProps<"/courses/[course]/assignments/[assignment]/review">) {
+  const { course: courseId, assignment: assignmentId } = await params;
+  const ctx = await signedIn();
+  const course = await findCourse(ctx, courseId);
+  const assignment = course && (await findAssignment(ctx, courseId, assignmentId));
+  const groups = assignment && (await assignmentReview(ctx, courseId, assignmentId));
+  if (!course || !assignment || !groups) notFound();
+  const asked = opened.safeParse(await searchParams);
+  const evidence = asked.success ? await findEvidence(ctx, courseId, asked.data.wiki, asked.data.person, asked.data.figure) : null;
+  const people = groups.reduce((sum, group) => sum + group.members.length, 0);
+  return (
+    <Frame ctx={ctx} trail={await assignmentTrail(ctx, courseId, assignmentId, paths.review)}>
+      <div className={evidence ? "desk wide with-evidence" : "desk wide"}>
+        <div className="title-line">
+          <div>
+            <h1>Who did what in “{assignment.title}”</h1>
+            <p className="quiet">{counted(groups.length, "wiki")}, {counted(people, "student")}; due {momentAndDistance(assignment.dueAt, course.timeZone, ctx.now)}. Figures as they are now. Each opens the entries behind it.</p>
+          </div>
+        </div>
+        <div className="review">
+          <ReviewTable groups={groups} place={{ courseId, assignmentId }} zone={course.timeZone} now={ctx.now} open={asked.success ? asked.data : null} />
+          {evidence && asked.success && <EvidencePanel evidence={evidence} courseId={courseId} zone={course.timeZone} now={ctx.now} backHref={paths.review(courseId, assignmentId)} />}
+        </div>
+      </div>
+    </Frame>
+  );
+}

@@ -1,0 +1,51 @@
+"use client";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import { useState, useTransition } from "react";
+import type { Commented } from "@/data/comments/write";
+
+const problems: Record<Extract<Commented, { kind: "refused" }>["code"], string> = {
+  "not found": "This page, or the comment you answer, is not here any more. Your text is still in the field.",
+  "may not comment": "Commenting on this page has been closed. Your text is still in the field.",
+  "empty or too long": "A comment has between 1 and 5,000 characters.",
+};
+
+interface Props {
+  readonly label: string;
+  readonly button: string;
+  readonly send: (body: string) => Promise<Commented>;
+  /** Shows only the button until it is pressed. */
+  readonly isFolded?: boolean;
+}
+
+/** Sends a comment. The text stays in the field until the server has it. */
+export function CommentForm({ label, button, send, isFolded = false }: Props) {
+  const [isOpen, setOpen] = useState(!isFolded);
+  const [body, setBody] = useState("");
+  const [problem, setProblem] = useState<string | null>(null);
+  const [isBusy, startTransition] = useTransition();
+
+  const submit = () => startTransition(async () => {
+    try {
+      const answer = await send(body);
+      if (answer.kind === "refused") return setProblem(problems[answer.code]);
+      setProblem(null);
+      setBody("");
+      setOpen(!isFolded);
+    } catch {
+      setProblem("The server did not answer. Your text is still in the field; try again.");
+    }
+  });
+
+  if (!isOpen) return <Button size="small" onClick={() => setOpen(true)} aria-label={label}>{button}</Button>;
+  return (
+    <form className="comment-form" onSubmit={(event) => { event.preventDefault(); submit(); }}>
+      <TextField label={label} multiline minRows={2} maxRows={10} value={body} autoFocus={isFolded} onChange={(event) => setBody(event.target.value)} slotProps={{ htmlInput: { maxLength: 5000 } }} />
+      <div role="alert">{problem && <p className="field-problem">{problem}</p>}</div>
+      <div className="actions">
+        <Button type="submit" size="small" variant="outlined" disabled={isBusy || body.trim() === ""}>{isBusy ? "Sending" : button}</Button>
+        {isFolded && <Button size="small" onClick={() => setOpen(false)}>Cancel</Button>}
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,31 @@
+import Link from "next/link";
+import type { WikiDto } from "@/data/pages/dto";
+import { LinkButton } from "@/ui/frame/NextLink";
+import { paths } from "@/ui/paths";
+
+/** The wiki's pages beside the text; on small screens folded behind a line. Pages that this one promises stand last. */
+export function Contents({ wiki, here, promised }: { wiki: WikiDto; here: string; promised: readonly string[] }) {
+  const home = wiki.contents.find((item) => item.id === wiki.homePageId);
+  const items = [...(home ? [home] : []), ...wiki.contents.filter((item) => item !== home)];
+  return (
+    <nav className="contents" aria-label="Contents">
+      <details open>
+        <summary>Contents of {wiki.name}</summary>
+        <h2>{wiki.name}</h2>
+        <ol>
+          {items.map((item) => (
+            <li key={item.id}><Link href={paths.page(wiki.courseId, item.id)} {...(item.id === here ? { "aria-current": "page" as const } : {})}>{item.title}</Link></li>
+          ))}
+          {promised.map((title) => (
+            <li key={title} className="promised">
+              {wiki.mayStart
+                ? <Link href={paths.start(wiki.courseId, wiki.wikiId, title)}>{title}<small>not written yet</small></Link>
+                : <span>{title}<small>not written yet</small></span>}
+            </li>
+          ))}
+        </ol>
+        {wiki.mayStart && <div className="start"><LinkButton href={paths.start(wiki.courseId, wiki.wikiId)} size="small">Start a page</LinkButton></div>}
+      </details>
+    </nav>
+  );
+}

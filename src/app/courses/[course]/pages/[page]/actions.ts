@@ -1,0 +1,32 @@
+"use server";
+import { refresh, revalidatePath } from "next/cache";
+import { z } from "zod";
+import { levels } from "@/core/access/may";
+import { type AccessSet, setGroupLevel } from "@/data/access/write";
+import { addComment, type Commented } from "@/data/comments/write";
+import type { Saved } from "@/data/pages/dto";
+import { restoreEntry } from "@/data/pages/write";
+import { signedIn } from "@/app/_parts/context";
+
+const id = z.string().max(40);
+
+export async function comment(courseId: string, pageId: string, parent: string | null, body: string): Promise<Commented> {
+  const given = z.object({ courseId: id, pageId: id, parent: id.nullable(), body: z.string().max(20_000) }).parse({ courseId, pageId, parent, body });
+  const answer = await addComment(await signedIn(), given);
+  refresh();
+  return answer;
+}
+
+export async function restore(courseId: string, pageId: string, number: number, base: number): Promise<Saved> {
+  const given = z.object({ courseId: id, pageId: id, number: z.int().min(1), base: z.int().min(1) }).parse({ courseId, pageId, number, base });
+  const saved = await restoreEntry(await signedIn(), given);
+  if (saved.kind === "saved") revalidatePath(`/courses/${given.courseId}`, "layout");
+  return saved;
+}
+
+export async function setLevel(courseId: string, pageId: string, level: string | null): Promise<AccessSet> {
+  const given = z.object({ courseId: id, pageId: id, level: z.enum(levels).nullable() }).parse({ courseId, pageId, level });
+  const answer = await setGroupLevel(await signedIn(), given);
+  revalidatePath(`/courses/${given.courseId}`, "layout");
+  return answer;
+}

@@ -1,0 +1,58 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { findEntry } from "@/data/ledger/read";
+import { findPage } from "@/data/pages/read";
+import { Author } from "@/ui/authors/AuthorMark";
+import { LinkButton } from "@/ui/frame/NextLink";
+import { ComparedView, ComparisonKey } from "@/ui/ledger/ComparedView";
+import { paths } from "@/ui/paths";
+import { number as figure } from "@/ui/words/counts";
+import { entryAccount, entryKindWords } from "@/ui/words/entries";
+import { momentAndDistance } from "@/ui/words/times";
+import { signedIn } from "@/app/_parts/context";
+import { Frame } from "@/app/_parts/Frame";
+import { pageTrail } from "@/app/_parts/trail";
+import { restore } from "../../actions";
+import { RestoreButton } from "./RestoreButton";
+
+export const metadata: Metadata = { title: "Entry" };
+
+/** One entry: what it changed against the one before, in the page's own formatting. */
+export default async function EntryPage({ params }: PageProps<"/courses/[course]/pages/[page]/ledger/[number]">) {
+  const { course, page: pageId, number: asked } = await params;
+  const number = Number(asked);
+  if (!Number.isInteger(number) || number < 1 || number > 2_000_000_000) notFound();
+  const ctx = await signedIn();
+  const page = await findPage(ctx, course, pageId);
+  const entry = page && (await findEntry(ctx, course, pageId, number));
+  if (!page || !entry) notFound();
+  const { line } = entry;
+  const member = page.wiki.members.find((each) => each.id === line.authorId);
+  const isNewest = number === entry.newest;
+  return (
+    <Frame ctx={ctx} trail={await pageTrail(ctx, page.wiki, pageId)}>
+      <div className="desk entry-desk">
+        <div className="title-line">
+          <div>
+            <h1>Entry {number} of “{page.title}”</h1>
+            <p className="quiet">{line.author ? <Author name={line.author} mark={member?.mark ?? null} /> : "Starter text"}, {momentAndDistance(line.at, page.wiki.timeZone, ctx.now)}. {entryKindWords(line)}{line.note && line.kind === "wrote" ? `: ${line.note}` : ""}</p>
+          </div>
+          <div className="actions">
+            {number > 1 && <LinkButton href={paths.entry(course, pageId, number - 1)} variant="text">Earlier</LinkButton>}
+            {!isNewest && <LinkButton href={paths.entry(course, pageId, number + 1)} variant="text">Later</LinkButton>}
+            <LinkButton href={paths.ledger(course, pageId)} variant="outlined">Ledger</LinkButton>
+            {entry.mayRestore && !isNewest && <RestoreButton number={number} restore={restore.bind(null, course, pageId, number, entry.newest)} backHref={paths.page(course, pageId)} />}
+          </div>
+        </div>
+        <div className="paper entry-facts">
+          <dl className="entry-account">
+            {entryAccount(line.figures).map((each) => <div key={each.label}><dt>{each.label}</dt><dd>{figure(each.words)}</dd></div>)}
+            <div><dt>words on the page</dt><dd>{figure(line.figures.wordsAfter)}</dd></div>
+          </dl>
+          <ComparisonKey />
+        </div>
+        <article className="sheet compared-sheet"><ComparedView blocks={entry.blocks} /></article>
+      </div>
+    </Frame>
+  );
+}

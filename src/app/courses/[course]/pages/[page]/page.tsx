@@ -1,0 +1,81 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { notFound } from "next/navigation";
+import { findPage } from "@/data/pages/read";
+import { promisedPages } from "@/data/pages/promised";
+import type { PageDto } from "@/data/pages/dto";
+import { type Part, PartsStrip } from "@/ui/authors/PartsStrip";
+import { DocumentView } from "@/ui/document/DocumentView";
+import { LinkButton } from "@/ui/frame/NextLink";
+import { paths } from "@/ui/paths";
+import { whyNotWriting } from "@/ui/words/access";
+import { counted } from "@/ui/words/counts";
+import { distance, moment } from "@/ui/words/times";
+import { signedIn } from "@/app/_parts/context";
+import { Frame } from "@/app/_parts/Frame";
+import { pageTrail } from "@/app/_parts/trail";
+import { Contents } from "./_parts/Contents";
+import { Conversation } from "./_parts/Conversation";
+
+export const metadata: Metadata = { title: "Page" };
+
+export default async function PagePage({ params }: PageProps<"/courses/[course]/pages/[page]">) {
+  const { course, page: pageId } = await params;
+  const ctx = await signedIn();
+  const page = await findPage(ctx, course, pageId);
+  if (!page) notFound();
+  const { wiki } = page;
+  const links = { courseId: course, wikiId: wiki.wikiId, pages: wiki.contents };
+  const promised = await promisedPages(ctx, page);
+  return (
+    <Frame ctx={ctx} trail={await pageTrail(ctx, wiki, pageId)}>
+      <div className="spread">
+        <Contents wiki={wiki} here={pageId} promised={promised} />
+        <article className="sheet">
+          <SheetHead page={page} now={ctx.now} />
+          <DocumentView document={page.document} links={links} />
+        </article>
+        <aside className="margin" aria-label="Margin">
+          <section aria-labelledby="who">
+            <h2 id="who">Who wrote this page</h2>
+            <PartsStrip label="Words on this page" parts={partsOf(page)} />
+          </section>
+          <section aria-labelledby="talk">
+            <h2 id="talk">Comments</h2>
+            <Conversation page={page} zone={wiki.timeZone} now={ctx.now} />
+          </section>
+        </aside>
+      </div>
+    </Frame>
+  );
+}
+
+function partsOf({ wiki, parts }: PageDto): Part[] {
+  return parts.flatMap(({ authorId, words }): Part[] => {
+    if (authorId === null) return words > 0 ? [{ id: "nobody", name: "Starter text and others", mark: null, words }] : [];
+    const member = wiki.members.find((each) => each.id === authorId)!;
+    return wiki.members.length <= 8 || words > 0 ? [{ id: authorId, name: member.name, mark: member.mark, words }] : [];
+  });
+}
+
+/** Title, one line on who last saved what and when, and the way to write, or the reason why there is none. */
+function SheetHead({ page, now }: { page: PageDto; now: Date }) {
+  const { wiki, last, access } = page;
+  const mayWrite = access.level === "write";
+  return (
+    <header className="sheet-head">
+      <div>
+        <h1>{page.title}</h1>
+        <p className="saved">
+          {last.author ?? "Starter text"}, <time dateTime={last.at.toISOString()} title={moment(last.at, wiki.timeZone, now)}>{distance(last.at, wiki.timeZone, now)}</time>
+          {last.note ? `: ${last.note}` : ""}. <Link href={paths.ledger(wiki.courseId, page.id)}>{counted(page.entries, "entry", "entries")}</Link>
+        </p>
+      </div>
+      <div className="actions">
+        {wiki.isInstructor && <LinkButton href={paths.access(wiki.courseId, page.id)} variant="outlined">Access</LinkButton>}
+        {mayWrite && <LinkButton href={paths.write(wiki.courseId, page.id)} variant="contained">Write</LinkButton>}
+      </div>
+      {!mayWrite && <p className="why notice">{whyNotWriting(access, wiki.timeZone, now)}</p>}
+    </header>
+  );
+}

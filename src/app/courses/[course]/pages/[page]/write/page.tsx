@@ -1,0 +1,27 @@
+import type { Metadata } from "next";
+import { notFound, redirect } from "next/navigation";
+import { findPage } from "@/data/pages/read";
+import { PageEditor } from "@/ui/editor/PageEditor";
+import { paths } from "@/ui/paths";
+import { signedIn } from "@/app/_parts/context";
+import { Frame } from "@/app/_parts/Frame";
+import { pageTrail } from "@/app/_parts/trail";
+import { saveText } from "./actions";
+
+export const metadata: Metadata = { title: "Write" };
+
+export default async function WritePage({ params }: PageProps<"/courses/[course]/pages/[page]/write">) {
+  const { course, page: pageId } = await params;
+  const ctx = await signedIn();
+  const page = await findPage(ctx, course, pageId);
+  if (!page) notFound();
+  if (page.access.level !== "write") redirect(paths.page(course, pageId));
+  return (
+    <Frame ctx={ctx} trail={await pageTrail(ctx, page.wiki, pageId)}>
+      <PageEditor
+        key={page.entries} draftKey={`${ctx.viewer.id} ${pageId}`} title={page.title} isNew={false} base={page.entries} document={page.document} pages={page.wiki.contents}
+        save={saveText.bind(null, course, pageId)} backHref={paths.page(course, pageId)}
+      />
+    </Frame>
+  );
+}

@@ -1,0 +1,19 @@
+"use server";
+import { revalidatePath } from "next/cache";
+import { z } from "zod";
+import { startPage } from "@/data/pages/write";
+import type { SaveAnswer } from "@/ui/editor/PageEditor";
+import { saveAnswer, savedText } from "@/app/_parts/saving";
+import { signedIn } from "@/app/_parts/context";
+
+const place = z.object({ courseId: z.string().max(40), wikiId: z.string().max(40) });
+
+/** Starts a page with its first text. */
+export async function startText(courseId: string, wikiId: string, input: z.input<typeof savedText>): Promise<SaveAnswer> {
+  const at = place.parse({ courseId, wikiId });
+  const given = savedText.parse(input);
+  const ctx = await signedIn();
+  const saved = await startPage(ctx, { ...at, title: given.title, document: given.document, note: given.note });
+  if (saved.kind === "saved") revalidatePath(`/courses/${at.courseId}`, "layout");
+  return saveAnswer(ctx, at.courseId, null, saved);
+}

@@ -1,0 +1,35 @@
+"use client";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import { useState } from "react";
+import { post } from "./post";
+
+const problems: Record<number, string> = {
+  400: "That is no e-mail address and password.",
+  401: "No account has this address and password together. Check both; capitals count in the password.",
+  429: "Too many tries from here. Wait a minute, then try again.",
+};
+
+export function SignInForm() {
+  const [problem, setProblem] = useState<string | null>(null);
+  const [isBusy, setBusy] = useState(false);
+
+  async function signIn(form: FormData): Promise<void> {
+    setBusy(true);
+    setProblem(null);
+    const status = await post("/api/auth/sign-in/email", { email: form.get("email"), password: form.get("password") });
+    if (status === 200) return window.location.assign("/");
+    setProblem(problems[status] ?? "The server did not answer. Nothing is lost; try again.");
+    setBusy(false);
+  }
+
+  return (
+    <form className="paper form-paper" onSubmit={(event) => { event.preventDefault(); void signIn(new FormData(event.currentTarget)); }}>
+      <h2>Sign in</h2>
+      <TextField name="email" type="email" label="E-mail address" autoComplete="username" required />
+      <TextField name="password" type="password" label="Password" autoComplete="current-password" required />
+      <div role="alert">{problem && <p className="notice wrong">{problem}</p>}</div>
+      <Button type="submit" variant="contained" disabled={isBusy}>{isBusy ? "Signing in" : "Sign in"}</Button>
+    </form>
+  );
+}

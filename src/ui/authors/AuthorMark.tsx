@@ -1,0 +1,44 @@
+/**
+ * An author's mark: a colour and a glyph of their own, the same on every screen. The glyph tells authors apart where
+ * colours don't: for colour-blind readers, in print, in a photocopy.
+ */
+const glyphs = [
+  <circle key="disc" cx="6" cy="6" r="4.5" />,
+  <path key="square" d="M1.8 1.8h8.4v8.4H1.8z" />,
+  <path key="triangle" d="M6 1 11 10.5H1z" />,
+  <path key="lozenge" d="M6 .8 11.2 6 6 11.2.8 6z" />,
+  <path key="ring" d="M6 1.2a4.8 4.8 0 1 0 0 9.6 4.8 4.8 0 0 0 0-9.6zm0 2.6a2.2 2.2 0 1 1 0 4.4 2.2 2.2 0 0 1 0-4.4z" fillRule="evenodd" />,
+  <path key="cross" d="M4.4 1h3.2v3.4H11v3.2H7.6V11H4.4V7.6H1V4.4h3.4z" />,
+  <path key="bars" d="M1.5 1.5h9v3.2h-9zM1.5 7.3h9v3.2h-9z" />,
+  <path key="funnel" d="M1 1.5h10L6 11z" />,
+  <path key="half" d="M6 1a5 5 0 0 0 0 10z M7 1.2h1.6v9.6H7z" />,
+  <path key="frame" d="M1 1h10v10H1zm2.6 2.6v4.8h4.8V3.6z" fillRule="evenodd" />,
+  <path key="wedges" d="M1 1h5L1 6zM11 11H6l5-5z" />,
+  <path key="six" d="M3.4 1h5.2L11 6 8.6 11H3.4L1 6z" />,
+];
+
+/** How many marks there are before they begin again. */
+export const markCount = glyphs.length;
+
+export function authorColor(mark: number | null): string {
+  return mark === null ? "var(--author-none)" : `var(--author-${mark % markCount})`;
+}
+
+const hatchAngles = ["none", "45deg", "135deg", "0deg", "90deg", "20deg", "70deg", "110deg", "160deg", "60deg", "30deg", "150deg"];
+
+/** The fill of an author's part in a bar: colour and hatch. */
+export function authorFill(mark: number | null): React.CSSProperties {
+  const angle = mark === null ? "none" : hatchAngles[mark % markCount]!;
+  const hatch = angle === "none" ? "none" : `repeating-linear-gradient(${angle}, transparent 0 3px, color-mix(in srgb, var(--paper) 55%, transparent) 3px 4.5px)`;
+  return { backgroundColor: authorColor(mark), backgroundImage: hatch, printColorAdjust: "exact" };
+}
+
+export function AuthorMark({ mark }: { mark: number | null }) {
+  if (mark === null) return <svg width="12" height="12" viewBox="0 0 12 12" aria-hidden="true" style={{ flex: "none" }}><path d="M2 6h8" stroke="var(--pencil)" strokeWidth="1.5" /></svg>;
+  return <svg width="12" height="12" viewBox="0 0 12 12" aria-hidden="true" fill={authorColor(mark)} style={{ flex: "none" }}>{glyphs[mark % markCount]}</svg>;
+}
+
+/** A name with its mark. */
+export function Author({ name, mark }: { name: string; mark: number | null }) {
+  return <span style={{ display: "inline-flex", alignItems: "center", gap: 6 }}><AuthorMark mark={mark} />{name}</span>;
+}

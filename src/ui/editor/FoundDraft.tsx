@@ -1,0 +1,38 @@
+"use client";
+import Button from "@mui/material/Button";
+import { useState } from "react";
+import { DocumentView } from "../document/DocumentView";
+import type { Draft } from "./useDraft";
+
+const nowhere = { courseId: "", wikiId: "", pages: [] };
+
+interface Props {
+  readonly draft: Draft;
+  /** Whether the page has been saved since the draft was begun. */
+  readonly isOld: boolean;
+  readonly onTake: () => void;
+  readonly onDrop: () => void;
+}
+
+/**
+ * Offers a draft that was left behind. One that is older than the page is only shown, to be copied from: to go on
+ * with it as it is would undo what others saved since.
+ */
+export function FoundDraft({ draft, isOld, onTake, onDrop }: Props) {
+  const [isShown, setShown] = useState(false);
+  const at = new Date(draft.at).toLocaleString("en-GB", { weekday: "short", day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" });
+  return (
+    <div className="notice waits" role="status">
+      <div>
+        A draft of yours from {at} is kept on this machine.{isOld && " The page has been saved by others since then, so the draft is shown for you to copy from."}
+        <div className="actions" style={{ marginTop: 6 }}>
+          {isOld
+            ? <Button size="small" variant="outlined" aria-expanded={isShown} onClick={() => setShown(!isShown)}>{isShown ? "Hide the draft" : "Show the draft"}</Button>
+            : <Button size="small" variant="outlined" onClick={onTake}>Go on with it</Button>}
+          <Button size="small" onClick={onDrop}>Drop it</Button>
+        </div>
+        {isShown && <div className="paper left-draft"><DocumentView document={draft.document} links={nowhere} /></div>}
+      </div>
+    </div>
+  );
+}

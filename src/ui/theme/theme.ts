@@ -1,0 +1,37 @@
+"use client";
+/** The interface library's theme, made from the tokens: what it draws is paper and ink too. */
+import { createTheme } from "@mui/material/styles";
+
+const light = { desk: "#efebe1", paper: "#fffdf7", ink: "#20292b", pencil: "#5b6668", rule: "#d8d0bf", bottle: "#17594a", brass: "#8a5a12", madder: "#9e3328" };
+const dark = { desk: "#16191a", paper: "#1f2425", ink: "#ece8dd", pencil: "#a3adaa", rule: "#374042", bottle: "#7cc4ae", brass: "#ddb063", madder: "#e89585" };
+
+const palette = (token: typeof light, onBottle: string) => ({
+  palette: {
+    background: { default: token.desk, paper: token.paper },
+    text: { primary: token.ink, secondary: token.pencil },
+    divider: token.rule,
+    primary: { main: token.bottle, contrastText: onBottle },
+    warning: { main: token.brass },
+    error: { main: token.madder },
+  },
+});
+
+export const theme = createTheme({
+  cssVariables: { colorSchemeSelector: "data-scheme" },
+  colorSchemes: { light: palette(light, "#fffdf7"), dark: palette(dark, "#10201b") },
+  shape: { borderRadius: 3 },
+  spacing: 4,
+  typography: { fontFamily: "var(--sans)", fontSize: 14, button: { textTransform: "none", fontWeight: 600, letterSpacing: 0 } },
+  transitions: { duration: { shortest: 80, shorter: 100, short: 120, standard: 150, complex: 150, enteringScreen: 120, leavingScreen: 100 } },
+  components: {
+    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { minHeight: 34, padding: "5px 14px", "@media (pointer: coarse)": { minHeight: 44 } }, sizeSmall: { minHeight: 28, padding: "2px 10px" } } },
+    MuiIconButton: { styleOverrides: { root: { borderRadius: 3, "@media (pointer: coarse)": { minWidth: 44, minHeight: 44 } } } },
+    MuiTextField: { defaultProps: { size: "small", fullWidth: true } },
+    MuiSelect: { defaultProps: { size: "small" } },
+    MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: "none" } } },
+    MuiMenu: { styleOverrides: { paper: { border: "1px solid var(--rule-strong)" } } },
+    MuiDialog: { styleOverrides: { paper: { border: "1px solid var(--rule-strong)" } } },
+    MuiTooltip: { styleOverrides: { tooltip: { background: "var(--ink)", color: "var(--paper)", fontSize: 12.5, lineHeight: 1.4 } } },
+  },
+});
