@@ -3,6 +3,7 @@
 
 say() { printf '%s\n' "$*" >&2; }
 die() { say "$*"; exit 1; }
+trap 'say "$0 stopped: a command failed at line $LINENO of ${BASH_SOURCE[0]##*/}"' ERR
 
 DATA="$ROOT/.data"
 mkdir -p "$DATA"
@@ -111,7 +112,7 @@ need_database() { [ "$(sql "select 1 from pg_database where datname = '$1'")" = 
 
 # All that the build is made from, as one number.
 source_stamp() {
-  (cd "$ROOT" && find src public next.config.ts package-lock.json tsconfig.json -type f ! -name '*.test.ts' 2>/dev/null | LC_ALL=C sort | xargs cksum | cksum | cut -d' ' -f1)
+  (cd "$ROOT" && find src next.config.ts package-lock.json tsconfig.json -type f ! -name '*.test.ts' -print0 | LC_ALL=C sort -z | xargs -0 cksum | cksum | cut -d' ' -f1)
 }
 
 # need_build: builds the application unless it is built, and sets BUILD to a folder that later builds do not touch.
@@ -127,7 +128,6 @@ need_build() {
       rm -rf "$BUILD.part"; mkdir -p "$DATA/builds"
       cp -a "$ROOT/.next/standalone" "$BUILD.part"
       cp -a "$ROOT/.next/static" "$BUILD.part/.next/static"
-      [ -d "$ROOT/public" ] && cp -a "$ROOT/public" "$BUILD.part/public"
       mv "$BUILD.part" "$BUILD"
       # The three newest builds stay: an older demo may still run on the one before.
       ls -dt "$DATA"/builds/*/ | tail -n +4 | xargs -r rm -rf

@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import { anyHistory, anyText, freshWords, type PlainEntry, replay } from "../../../tests/support/histories";
 import { mostRemembered, remember, removedRun } from "./memory";
 import { packOrigins, unpackOrigins } from "./origins";
-import { balance, shares } from "./shares";
+import { balance, shares, wholePercents } from "./shares";
 import { flatWords, packText, unpackText } from "./text";
 import { standingByAuthor, type WikiCredit } from "./wiki";
 
@@ -141,6 +141,14 @@ describe("origins and shares", () => {
       const sum = standing.reduce((total, words) => total + words, unassigned);
       const parts = shares(standing, unassigned).reduce<number>((total, share) => total + share!, 0);
       expect(parts + unassigned / sum).toBeCloseTo(1);
+    }), runs);
+  });
+  test("whole per cent add up to a hundred, none further than one off", () => {
+    fc.assert(fc.property(fc.array(fc.nat(1000), { minLength: 1, maxLength: 9 }).filter((standing) => standing.some((words) => words > 0)), (standing) => {
+      const parts = shares(standing);
+      const percents = wholePercents(parts);
+      expect(percents.reduce<number>((total, each) => total + each!, 0)).toBe(100);
+      percents.forEach((each, index) => expect(Math.abs(each! - 100 * parts[index]!)).toBeLessThan(1));
     }), runs);
   });
   test("any texts may be compared, however alike", () => {

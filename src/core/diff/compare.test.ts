@@ -29,6 +29,9 @@ describe("compare", () => {
     expect(how(before, "one two three four five six\n\nFish passage\n\nseven eight nine ten eleven")).toBe("++++++==+++++");
   });
   test("a spelling put right is a correction", () => expect(how("the sedimant load", "the sediment load")).toBe("=c="));
+  test("a chance likeness in a sentence that was replaced is none", () => {
+    expect(how("we will plant osier on the inner side of each bend", "see their plan")).toBe("+++");
+  });
   test("another number is no correction", () => expect(how("in 1998 it", "in 1999 it")).toBe("=+="));
 
   test("each word after continues at most one equal or corrected word before", () => {

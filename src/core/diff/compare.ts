@@ -248,13 +248,17 @@ function isAll(flags: Uint8Array, value: number, from: number, to: number): bool
 /** The longest stretch of replaced words that is searched for corrections; a longer one is a rewrite. */
 const longestCorrected = 12;
 
-/** Pairs words that went with words that came at the same place, where they differ only by spelling. */
-function correct(before: ComparableText, after: ComparableText, { fromBefore, how, went }: Comparison): void {
+/**
+ * Pairs words that went with words that came at the same place, where they differ only by spelling. In a stretch of
+ * several words at least half of them must pair: among the words of a sentence that was replaced by another, "plant"
+ * meets "plan" by chance.
+ */
+function correct(before: ComparableText, after: ComparableText, result: Comparison): void {
+  const { fromBefore, how, went } = result;
   const beforeWords = before.flatMap((block) => block.words);
   const afterWords = after.flatMap((block) => block.words);
-  let afterAt = 0;
   let beforeAt = 0;
-  while (afterAt < how.length) {
+  for (let afterAt = 0; afterAt < how.length; ) {
     if (how[afterAt] !== came) {
       if (how[afterAt] === kept) beforeAt = fromBefore[afterAt]! + 1;
       afterAt++;
@@ -264,18 +268,26 @@ function correct(before: ComparableText, after: ComparableText, { fromBefore, ho
     while (afterAt < how.length && how[afterAt] === came) afterAt++;
     let beforeTo = beforeAt;
     while (beforeTo < went.length && went[beforeTo] === 1) beforeTo++;
-    if (afterAt - afterFrom <= longestCorrected && beforeTo - beforeAt <= longestCorrected) {
-      let next = beforeAt;
-      for (let word = afterFrom; word < afterAt; word++) {
-        const match = findFrom(next, beforeTo, (each) => isCorrection(beforeWords[each]!, afterWords[word]!));
-        if (match < 0) continue;
-        fromBefore[word] = match;
-        how[word] = corrected;
-        went[match] = 0;
-        next = match + 1;
-      }
-    }
+    const longer = Math.max(afterAt - afterFrom, beforeTo - beforeAt);
+    if (longer > longestCorrected) continue;
+    const pairs = correctedPairs(beforeWords, beforeAt, beforeTo, afterWords, afterFrom, afterAt);
+    if (2 * pairs.length >= longer) for (const [from, to] of pairs) continueWord(from, to, corrected, result);
   }
+}
+
+/** Words that differ only by spelling, in order on both sides. */
+function correctedPairs(
+  before: readonly string[], beforeFrom: number, beforeTo: number, after: readonly string[], afterFrom: number, afterTo: number,
+): [number, number][] {
+  const pairs: [number, number][] = [];
+  let next = beforeFrom;
+  for (let word = afterFrom; word < afterTo; word++) {
+    const match = findFrom(next, beforeTo, (each) => isCorrection(before[each]!, after[word]!));
+    if (match < 0) continue;
+    pairs.push([match, word]);
+    next = match + 1;
+  }
+  return pairs;
 }
 
 function findFrom(from: number, to: number, test: (index: number) => boolean): number {

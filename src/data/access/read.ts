@@ -60,14 +60,18 @@ export function may(standpoint: Standpoint, action: Action): boolean {
   return allows(standpoint.decision.level, action);
 }
 
-/** SQL: whether `personId` is one of those whose wiki it is. */
+/**
+ * SQL: whether `personId` is one of those whose wiki it is. The wiki's columns are named with their table by hand: in
+ * a query of one table the library leaves table names out, and inside the subquery they would mean another column.
+ */
 export function memberOfWiki(personId: string) {
+  const [courseId, groupId, owner] = ["course_id", "group_id", "person_id"].map((column) => sql`${wiki}.${sql.identifier(column)}`);
   return sql<boolean>`case
-    when ${wiki.groupId} is not null then exists (select 1 from ${groupMember}
-      where ${groupMember.courseId} = ${wiki.courseId} and ${groupMember.groupId} = ${wiki.groupId} and ${groupMember.personId} = ${personId})
-    when ${wiki.personId} is not null then ${wiki.personId} = ${personId}
-    else exists (select 1 from ${enrolment}
-      where ${enrolment.courseId} = ${wiki.courseId} and ${enrolment.personId} = ${personId} and ${enrolment.role} = 'student')
+    when ${groupId} is not null then exists (select 1 from ${groupMember} m
+      where m.course_id = ${courseId} and m.group_id = ${groupId} and m.person_id = ${personId})
+    when ${owner} is not null then ${owner} = ${personId}
+    else exists (select 1 from ${enrolment} e
+      where e.course_id = ${courseId} and e.person_id = ${personId} and e.role = 'student')
   end`;
 }
 

@@ -4,7 +4,7 @@ import { may, readablePages, standAtPage, standAtWiki, type Standpoint } from ".
 import { pageComments } from "../comments/read";
 import { person } from "../db/tables/accounts";
 import { course } from "../db/tables/courses";
-import { assignment, entry, page, standing, wiki } from "../db/tables/wikis";
+import { accessRule, assignment, entry, page, standing, wiki } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
 import type { AccessDto, PageDto, WikiDto } from "./dto";
 import { wikiMembers } from "./members";
@@ -66,12 +66,12 @@ export async function findPage(ctx: ContextIn, courseId: string, pageId: string)
 }
 
 /** The facts behind what the viewer may do at a place. */
-export async function accessDto(ctx: ContextIn, { decision }: Standpoint): Promise<AccessDto> {
+export async function accessDto(ctx: ContextIn, { courseId, decision }: Standpoint): Promise<AccessDto> {
   const { level, because } = decision;
   if (because.kind === "built in") return { level, because };
   const { rule } = because;
-  const [made] = await ctx.db.execute<{ name: string }>(sql`
-    select p.name from access_rule r join person p on p.id = r.made_by where r.id = ${rule.id} limit 1`);
+  const [made] = await ctx.db.select({ name: person.name }).from(accessRule).innerJoin(person, eq(person.id, accessRule.madeBy))
+    .where(and(eq(accessRule.courseId, courseId), eq(accessRule.id, rule.id)));
   return {
     level,
     because: {

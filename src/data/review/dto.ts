@@ -15,6 +15,8 @@ export interface MemberReviewDto {
   readonly standing: number;
   /** Part of the members' standing words, 0 to 1; null where nobody has any. */
   readonly share: number | null;
+  /** The share in whole per cent, rounded so that the group's add up to a hundred. */
+  readonly sharePercent: number | null;
   /** The newest entry or comment. */
   readonly lastAt: Date | null;
 }
@@ -48,6 +50,7 @@ export interface EvidenceDto {
   readonly member: MemberDto;
   readonly groupName: string;
   readonly lines: readonly EvidenceLineDto[];
-  /** For a share: the standing words of all members. */
+  /** For a share: the standing words of all members, and the share as the review shows it. */
   readonly groupStanding: number;
+  readonly sharePercent: number | null;
 }

@@ -1,7 +1,7 @@
 /** The review of an assignment: stored figures, added up in the database. */
 import "server-only";
 import { and, asc, eq, sql, type SQL } from "drizzle-orm";
-import { balance, shares } from "@/core/credit/shares";
+import { balance, shares, wholePercents } from "@/core/credit/shares";
 import { roleOn } from "../access/read";
 import { comment, entry, page, standing, wiki } from "../db/tables/wikis";
 import { membersOfWikis, wikiMembers } from "../pages/members";
@@ -36,6 +36,7 @@ export async function assignmentReview(ctx: ContextIn, courseId: string, assignm
     const here = stands.filter((row) => row.wikiId === each.id);
     const words = members.map((member) => here.find((row) => row.authorId === member.id)?.words ?? 0);
     const parts = shares(words);
+    const percents = wholePercents(parts);
     const sumOver = (rows: typeof here) => rows.reduce((sum, row) => sum + row.words, 0);
     result.push({
       wikiId: each.id, name: each.name, homePageId: each.homePageId, balance: balance(words),
@@ -47,7 +48,7 @@ export async function assignmentReview(ctx: ContextIn, courseId: string, assignm
         const last = [wrote?.lastAt, said?.lastAt].filter((at) => at !== undefined).map((at) => new Date(at)).sort((one, other) => other.getTime() - one.getTime())[0];
         return {
           member, entries: wrote?.entries ?? 0, comments: said?.comments ?? 0, added: wrote?.added ?? 0,
-          standing: words[index]!, share: parts[index]!, lastAt: last ?? null,
+          standing: words[index]!, share: parts[index]!, sharePercent: percents[index]!, lastAt: last ?? null,
         };
       }),
     });
@@ -68,7 +69,12 @@ export async function findEvidence(ctx: ContextIn, courseId: string, wikiId: str
     : figure === "entries" ? await entryLines(ctx, of, sql<number>`1`)
     : figure === "added" ? (await entryLines(ctx, of, sql<number>`(${entry.figures}->>'added')::int`)).filter((line) => line.amount !== 0)
     : await standingLines(ctx, of);
-  return { figure, member, groupName: found.name, lines, groupStanding: figure === "share" ? await groupStanding(ctx, courseId, wikiId, members.map((each) => each.id)) : 0 };
+  const standings = figure === "share" ? await memberStandings(ctx, courseId, wikiId, members.map((each) => each.id)) : [];
+  return {
+    figure, member, groupName: found.name, lines,
+    groupStanding: standings.reduce((sum, words) => sum + words, 0),
+    sharePercent: wholePercents(shares(standings))[members.indexOf(member)] ?? null,
+  };
 }
 
 interface Scope {
@@ -101,7 +107,9 @@ async function commentLines(ctx: ContextIn, { courseId, wikiId, personId }: Scop
   return rows.map(({ parentId, ...row }) => ({ ...row, number: null, kind: parentId === null ? "commented" : "answered", amount: 1 }));
 }
 
-async function groupStanding(ctx: ContextIn, courseId: string, wikiId: string, members: readonly string[]): Promise<number> {
-  const rows = await ctx.db.select({ authorId: standing.authorId, words: standing.words }).from(standing).where(and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId)));
-  return rows.filter((row) => row.authorId !== null && members.includes(row.authorId)).reduce((sum, row) => sum + row.words, 0);
+/** The standing words of each member, in the order given. */
+async function memberStandings(ctx: ContextIn, courseId: string, wikiId: string, members: readonly string[]): Promise<number[]> {
+  const rows = await ctx.db.select({ authorId: standing.authorId, words: sql<number>`sum(${standing.words})::int` }).from(standing)
+    .where(and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId))).groupBy(standing.authorId);
+  return members.map((id) => rows.find((row) => row.authorId === id)?.words ?? 0);
 }

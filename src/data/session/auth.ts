@@ -32,7 +32,8 @@ function create() {
       storage: "database",
       window: 60,
       max: 300,
-      customRules: { "/sign-in/email": { window: 60, max: 10 } },
+      // Counted for each address that requests come from. Choosing a demo person tries no password.
+      customRules: { "/sign-in/email": { window: 60, max: 10 }, "/sign-in/demo": { window: 60, max: 300 } },
     },
     advanced: { useSecureCookies: baseURL.startsWith("https:"), cookiePrefix: "tidy-ledger" },
     telemetry: { enabled: false },

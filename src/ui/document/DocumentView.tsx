@@ -1,4 +1,5 @@
 /** A page's document as the reader sees it. Made from a checked document, node by node: no HTML goes through as text. */
+import Link from "next/link";
 import type { ReactNode } from "react";
 import type { DocumentMark, DocumentNode, PageDocument } from "@/core/document/model";
 import { titleKey } from "@/core/links/titles";
@@ -58,8 +59,8 @@ export function marked(text: ReactNode, marks: readonly DocumentMark[], links: L
 
 function PageLinkView({ title, page, links, children }: { title: string; page: unknown; links: LinkTargets; children: ReactNode }) {
   const target = links.pages.find((each) => each.id === page) ?? links.pages.find((each) => titleKey(each.title) === titleKey(title));
-  if (target) return <a href={paths.page(links.courseId, target.id)}>{children}</a>;
+  if (target) return <Link href={paths.page(links.courseId, target.id)}>{children}</Link>;
   return (
-    <a className="promised" href={paths.start(links.courseId, links.wikiId, title)}>{children}<span className="promised-note">not written yet</span></a>
+    <Link className="promised" href={paths.start(links.courseId, links.wikiId, title)}>{children}<span className="promised-note">not written yet</span></Link>
   );
 }

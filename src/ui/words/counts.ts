@@ -15,6 +15,11 @@ export function percent(part: number | null): string {
   return part === null ? "–" : `${Math.round(part * 100)} %`;
 }
 
+/** A whole number of per cent as "39 %"; "–" where there is none. */
+export function percents(value: number | null): string {
+  return value === null ? "–" : `${value} %`;
+}
+
 /** "Ada, Ben and Cy". */
 export function listed(names: readonly string[]): string {
   return new Intl.ListFormat("en-GB").format(names);

@@ -3,7 +3,7 @@ import type { EvidenceDto, EvidenceLineDto } from "@/data/review/dto";
 import { Author } from "@/ui/authors/AuthorMark";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
-import { number, percent } from "@/ui/words/counts";
+import { number, percents } from "@/ui/words/counts";
 import { figureWords } from "@/ui/words/figures";
 import { moment } from "@/ui/words/times";
 
@@ -15,7 +15,7 @@ interface Props {
   readonly backHref: string;
 }
 
-const kindWords: Record<EvidenceLineDto["kind"], string> = { started: "Started", wrote: "Wrote", restored: "Restored", commented: "Commented", answered: "Answered" };
+const kindWords: Record<EvidenceLineDto["kind"], string> = { started: "Started", wrote: "Wrote on", restored: "Restored", commented: "Commented on", answered: "Answered on" };
 
 /** The entries or comments behind one figure, with their sum, which is the figure; each one step from its change. */
 export function EvidencePanel({ evidence, courseId, zone, now, backHref }: Props) {
@@ -42,12 +42,12 @@ export function EvidencePanel({ evidence, courseId, zone, now, backHref }: Props
                 <tr key={index}>
                   <td>
                     <Link href={line.number === null ? paths.page(courseId, line.pageId) : paths.entry(courseId, line.pageId, line.number)}>{moment(line.at, zone, now)}</Link>
-                    <div>{kindWords[line.kind]} on “{line.page}”{line.note ? <span className="quiet">: {line.note}</span> : null}</div>
+                    <div>{kindWords[line.kind]} “{line.page}”{line.note ? <span className="quiet">: {line.note}</span> : null}</div>
                   </td>
                   <td className="number">{number(line.amount)}</td>
                 </tr>
               ))}
-              <tr className="sum"><th scope="row">{figure === "share" ? `Standing, of ${number(evidence.groupStanding)} in ${evidence.groupName}` : "Sum"}</th><td className="number">{number(sum)}{figure === "share" && evidence.groupStanding > 0 ? ` (${percent(sum / evidence.groupStanding)})` : ""}</td></tr>
+              <tr className="sum"><th scope="row">{figure === "share" ? `Standing, of ${number(evidence.groupStanding)} in ${evidence.groupName}` : "Sum"}</th><td className="number">{number(sum)}{figure === "share" && evidence.sharePercent !== null ? ` (${percents(evidence.sharePercent)})` : ""}</td></tr>
             </tbody>
           </table>
         )}

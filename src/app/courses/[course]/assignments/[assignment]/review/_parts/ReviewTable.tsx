@@ -2,7 +2,7 @@ import Link from "next/link";
 import type { GroupReviewDto, MemberReviewDto, ReviewFigure } from "@/data/review/dto";
 import { Author, authorFill } from "@/ui/authors/AuthorMark";
 import { paths } from "@/ui/paths";
-import { number, percent } from "@/ui/words/counts";
+import { number, percent, percents } from "@/ui/words/counts";
 import { figureWords } from "@/ui/words/figures";
 import { distance, moment } from "@/ui/words/times";
 
@@ -76,7 +76,7 @@ function MemberRow({ each, wikiId, place, zone, now, open }: Omit<Props, "groups
       {figure("comments", number(each.comments), each.comments)}
       {figure("added", number(each.added), each.added)}
       {figure("standing", number(each.standing), each.standing)}
-      {figure("share", percent(each.share), each.standing)}
+      {figure("share", percents(each.sharePercent), each.standing)}
       <td className="share-cell" aria-hidden="true"><span className="share-bar"><span style={{ width: `${100 * (each.share ?? 0)}%`, ...authorFill(each.member.mark) }} /></span></td>
       <td>{each.lastAt ? <time dateTime={each.lastAt.toISOString()} title={moment(each.lastAt, zone, now)}>{distance(each.lastAt, zone, now)}</time> : didNothing ? <span className="waiting">nothing yet</span> : "–"}</td>
     </tr>

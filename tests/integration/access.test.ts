@@ -1,0 +1,94 @@
+import { afterAll, describe, expect, test } from "vitest";
+import { fromMarkdown } from "@/core/document/markdown";
+import { levels } from "@/core/access/may";
+import { pageAccess } from "@/data/access/page-access";
+import { setGroupLevel } from "@/data/access/write";
+import { readableWikis } from "@/data/assignments/read";
+import { addComment } from "@/data/comments/write";
+import { coursePeople, findCourse, groupSets } from "@/data/courses/read";
+import { findEntry, pageLedger, verifyPage } from "@/data/ledger/read";
+import { findPage, findWiki } from "@/data/pages/read";
+import { restoreEntry, savePage, startPage } from "@/data/pages/write";
+import { assignmentReview, findEvidence } from "@/data/review/read";
+import { closeDatabase, later, makeCourse, write } from "../support/course";
+
+afterAll(closeDatabase);
+
+describe("what is not for somebody does not exist for them", () => {
+  test.each(["priya", "una"] as const)("%s finds nothing of another group's wiki by any way", async (name) => {
+    const { courseId, assignmentId, wikiId, homeId, as } = await makeCourse();
+    const ctx = as(name);
+    expect(await findWiki(ctx, courseId, wikiId)).toBeNull();
+    expect(await findPage(ctx, courseId, homeId)).toBeNull();
+    expect(await pageLedger(ctx, courseId, homeId, null)).toBeNull();
+    expect(await findEntry(ctx, courseId, homeId, 1)).toBeNull();
+    expect(await pageAccess(ctx, courseId, homeId)).toBeNull();
+    expect(await assignmentReview(ctx, courseId, assignmentId)).toBeNull();
+    expect(await findEvidence(ctx, courseId, wikiId, `mira${courseId}`, "added")).toBeNull();
+    expect((await readableWikis(ctx, courseId)).some((wiki) => wiki.id === wikiId)).toBe(false);
+    const nothing = { kind: "refused", problem: { code: "not found" } };
+    expect(await savePage(ctx, { courseId, pageId: homeId, base: 1, document: fromMarkdown("Mine now."), note: "" })).toEqual(nothing);
+    expect(await startPage(ctx, { courseId, wikiId, title: "Mine", document: fromMarkdown("Mine."), note: "" })).toEqual(nothing);
+    expect(await restoreEntry(ctx, { courseId, pageId: homeId, number: 1, base: 1 })).toEqual(nothing);
+    expect(await addComment(ctx, { courseId, pageId: homeId, parent: null, body: "Hello" })).toEqual({ kind: "refused", code: "not found" });
+    expect(await setGroupLevel(ctx, { courseId, pageId: homeId, level: "hidden" })).toEqual({ kind: "refused", code: "not found" });
+    expect((await findPage(as("mira"), courseId, homeId))?.entries).toBe(1);
+  });
+
+  test("students see neither the list of people nor the review", async () => {
+    const { courseId, assignmentId, as } = await makeCourse();
+    expect(await coursePeople(as("mira"), courseId)).toEqual([]);
+    expect(await groupSets(as("mira"), courseId)).toEqual([]);
+    expect(await assignmentReview(as("mira"), courseId, assignmentId)).toBeNull();
+    expect(await findCourse(as("una"), courseId)).toBeNull();
+  });
+
+  test("another course's page is not found under one's own course", async () => {
+    const [mine, theirs] = [await makeCourse(), await makeCourse()];
+    expect(await findPage(mine.as("ines"), mine.courseId, theirs.homeId)).toBeNull();
+    expect(await verifyPage(mine.as("ines"), mine.courseId, theirs.homeId)).toBeNull();
+  });
+});
+
+describe("levels of a page", () => {
+  test.each(levels)("at the level %s exactly what it allows goes through", async (level) => {
+    const { courseId, homeId, as } = await makeCourse();
+    expect(await setGroupLevel(as("ines", later(1)), { courseId, pageId: homeId, level })).toEqual({ kind: "set" });
+    const at = levels.indexOf(level);
+    const page = await findPage(as("mira", later(2)), courseId, homeId);
+    expect(page !== null).toBe(at >= levels.indexOf("read"));
+    expect((await addComment(as("mira", later(2)), { courseId, pageId: homeId, parent: null, body: "May I?" })).kind === "commented").toBe(at >= levels.indexOf("comment"));
+    expect((await write(as("mira", later(2)), courseId, homeId, "Changed.", 1)).kind === "saved").toBe(level === "write");
+    expect((await findPage(as("ines", later(3)), courseId, homeId))?.entries).toBe(level === "write" ? 2 : 1);
+    expect((await restoreEntry(as("jonas", later(4)), { courseId, pageId: homeId, number: 1, base: level === "write" ? 2 : 1 })).kind === "refused").toBe(level !== "write");
+  });
+
+  test("the reason names the rule and who made it; the log keeps what was set before", async () => {
+    const { courseId, homeId, as } = await makeCourse();
+    await setGroupLevel(as("ines", later(1)), { courseId, pageId: homeId, level: "read" });
+    const page = await findPage(as("mira", later(2)), courseId, homeId);
+    expect(page?.access).toMatchObject({ level: "read", because: { kind: "rule", scope: "page", who: "group", madeBy: "ines", madeAt: later(1) } });
+    await setGroupLevel(as("ines", later(3)), { courseId, pageId: homeId, level: null });
+    const access = await pageAccess(as("ines", later(4)), courseId, homeId);
+    expect(access?.groupLevel).toBeNull();
+    expect(access?.log).toMatchObject([{ level: "read", at: later(1), by: "ines", endedAt: later(3), endedBy: "ines" }]);
+    expect((await findPage(as("mira", later(4)), courseId, homeId))?.access.level).toBe("write");
+  });
+
+  test("a hidden page is in no contents, and stands as not written", async () => {
+    const { courseId, wikiId, homeId, as } = await makeCourse();
+    await setGroupLevel(as("ines"), { courseId, pageId: homeId, level: "hidden" });
+    expect((await findWiki(as("mira"), courseId, wikiId))?.contents.map((item) => item.title)).toEqual(["Plan"]);
+  });
+
+  test("members and assistants can't set levels", async () => {
+    const { courseId, homeId, as } = await makeCourse();
+    for (const name of ["mira", "tobin"] as const) expect(await setGroupLevel(as(name), { courseId, pageId: homeId, level: "read" })).toEqual({ kind: "refused", code: "not allowed" });
+  });
+
+  test("assistants read and comment, observers read", async () => {
+    const { courseId, homeId, as } = await makeCourse();
+    expect((await findPage(as("tobin"), courseId, homeId))?.access.level).toBe("comment");
+    expect((await findPage(as("olga"), courseId, homeId))?.access.level).toBe("read");
+  });
+});

@@ -1,0 +1,77 @@
+/** A course on a real database, for tests of the data layer. Each call makes another one, so that tests do not meet. */
+import { randomUUID } from "node:crypto";
+import { inject } from "vitest";
+import { fromMarkdown } from "@/core/document/markdown";
+import { createAccounts } from "@/data/accounts/write";
+import { readableWikis } from "@/data/assignments/read";
+import type { NewAssignment } from "@/data/assignments/input";
+import { makeAssignment } from "@/data/assignments/write";
+import { insertCourse } from "@/data/courses/write";
+import { openDatabase } from "@/data/db/client";
+import type { Saved } from "@/data/pages/dto";
+import { findPage, findWiki } from "@/data/pages/read";
+import { savePage } from "@/data/pages/write";
+import type { Context } from "@/data/session/context";
+import { newId } from "@/data/session/ids";
+import type { Role } from "@/core/access/may";
+
+const opened = openDatabase(inject("databaseUrl"), 5);
+
+export const { db } = opened;
+export const closeDatabase = opened.close;
+
+/** Ten o'clock on a Monday in March, in the middle of the assignment that `makeCourse` makes. */
+export const monday = new Date("2026-03-16T10:00:00Z");
+
+export function later(minutes: number): Date {
+  return new Date(monday.getTime() + minutes * 60_000);
+}
+
+export interface TestCourse {
+  readonly courseId: string;
+  readonly assignmentId: string;
+  /** The wiki of Mira and Jonas, and the one of Priya. */
+  readonly wikiId: string;
+  readonly otherWikiId: string;
+  readonly homeId: string;
+  /** The context of one of the people, by first name: ines teaches, tobin assists, olga observes, una is not on the course. */
+  readonly as: (name: "ines" | "tobin" | "olga" | "mira" | "jonas" | "priya" | "una", now?: Date) => Context;
+}
+
+const roles: Record<string, Role> = { ines: "instructor", tobin: "assistant", olga: "observer", mira: "student", jonas: "student", priya: "student" };
+
+export const assignmentInput = (id: (name: string) => string): NewAssignment => ({
+  title: "Dossier", brief: "Write about your river.", opensAt: "2026-03-02T09:00", dueAt: "2026-04-01T17:00", closesAtDue: true, sharing: "group",
+  groups: [{ name: "Alder", members: [id("mira"), id("jonas")] }, { name: "Thorn", members: [id("priya")] }],
+  starterPages: [
+    { title: "Home", document: fromMarkdown("## The river\n\nSay where it rises. See [[Fish]].") },
+    { title: "Plan", document: fromMarkdown("What should be done, and in which order?") },
+  ],
+});
+
+export async function makeCourse(over: Partial<NewAssignment> = {}): Promise<TestCourse> {
+  const courseId = newId();
+  const id = (name: string) => `${name}${courseId}`;
+  const as: TestCourse["as"] = (name, now = monday) => ({ db, viewer: { id: id(name), name }, now, newId });
+  const names = [...Object.keys(roles), "una"];
+  await createAccounts(db, names.map((name) => ({ id: id(name), name, email: `${name}-${randomUUID()}@rivers.example`, passwordHash: "none" })), monday);
+  const course = { id: courseId, title: "Rivers", term: "Spring", timeZone: "Europe/Dublin", startsOn: "2026-02-02", endsOn: "2026-06-30" };
+  await insertCourse(db, course, Object.entries(roles).map(([name, role]) => ({ id: id(name), role })), monday);
+  const made = await makeAssignment(as("ines", new Date("2026-03-01T12:00:00Z")), courseId, { ...assignmentInput(id), ...over });
+  if (made.kind !== "made") throw new Error(JSON.stringify(made.problem));
+  const wikis = await readableWikis(as("ines"), courseId, made.assignmentId);
+  return { courseId, assignmentId: made.assignmentId, wikiId: wikis[0]!.id, otherWikiId: wikis[1]?.id ?? "", homeId: wikis[0]!.homePageId!, as };
+}
+
+/** Saves a page's text, given as Markdown, on top of its newest entry unless `base` says otherwise. */
+export async function write(ctx: Context, courseId: string, pageId: string, markdown: string, base?: number): Promise<Saved> {
+  const page = await findPage(ctx, courseId, pageId);
+  return savePage(ctx, { courseId, pageId, base: base ?? page?.entries ?? 0, document: fromMarkdown(markdown), note: "" });
+}
+
+export async function pageNamed(ctx: Context, courseId: string, wikiId: string, title: string): Promise<string> {
+  const wiki = await findWiki(ctx, courseId, wikiId);
+  const found = wiki?.contents.find((item) => item.title === title);
+  if (!found) throw new Error(`No page ${title}`);
+  return found.id;
+}
