@@ -134,3 +134,6 @@ need_build() {
     fi
   } 9>"$DATA/build.lock"
 }
+
+# prepare_database [--demo]: migrates the database of DATABASE_URL; with --demo also makes the demo course in it.
+prepare_database() { (cd "$ROOT" && node --conditions=react-server --import tsx src/commands/prepare.ts "$@"); }

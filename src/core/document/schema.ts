@@ -45,7 +45,7 @@ export function documentExtensions(newBlockId: () => string = () => ""): AnyExte
     StarterKit.configure({ heading: { levels: [...headingLevels] }, link: false, trailingNode: false }),
     OutsideLink,
     PageLink,
-    UniqueID.configure({ attributeName: "id", types: [...blockTypes], generateID: newBlockId }),
+    UniqueID.configure({ attributeName: "id", types: [...blockTypes], generateID: () => newBlockId() }),
   ];
 }
 

@@ -61,6 +61,6 @@ function PageLinkView({ title, page, links, children }: { title: string; page: u
   const target = links.pages.find((each) => each.id === page) ?? links.pages.find((each) => titleKey(each.title) === titleKey(title));
   if (target) return <Link href={paths.page(links.courseId, target.id)}>{children}</Link>;
   return (
-    <Link className="promised" href={paths.start(links.courseId, links.wikiId, title)}>{children}<span className="promised-note">not written yet</span></Link>
+    <Link className="promised" href={paths.start(links.courseId, links.wikiId, title)}>{children} <span className="promised-note">not written yet</span></Link>
   );
 }

@@ -83,6 +83,7 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base, document:
   return (
     <form className="editor-frame" onSubmit={(event) => { event.preventDefault(); void submit(); }}>
       {isReady && draft.found && <FoundDraft draft={draft.found} isOld={draft.found.base !== base} onTake={takeDraft} onDrop={draft.drop} />}
+      {isNew && <h1 className="visually-hidden">A new page</h1>}
       {isNew
         ? <input className="editor-title" aria-label="Title of the page" placeholder="Title of the page" value={title} maxLength={200} required autoFocus={givenTitle === ""} onChange={(event) => { setTitle(event.target.value); setChanged(true); }} />
         : <h1>{title}</h1>}

@@ -82,7 +82,7 @@ function Me({ name, actions }: { name: string; actions: HeadLineActions }) {
   return (
     <div className="me">
       <button type="button" aria-haspopup="menu" aria-expanded={anchor !== null} onClick={(event) => setAnchor(event.currentTarget)}>
-        {name}<ExpandMore fontSize="small" aria-hidden="true" />
+        <span>{name}</span><ExpandMore fontSize="small" aria-hidden="true" />
       </button>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: "bottom", horizontal: "right" }} transformOrigin={{ vertical: "top", horizontal: "right" }}>
         <ListSubheader role="presentation">Look</ListSubheader>

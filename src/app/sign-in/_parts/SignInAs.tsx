@@ -1,4 +1,5 @@
 "use client";
+import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { DemoPerson } from "@/data/accounts/read";
 import { post } from "./post";
@@ -7,13 +8,15 @@ const roleWords: Record<string, string> = { instructor: "Instructor", assistant:
 
 /** The demo's people. This list is empty, and the address behind it unknown, unless the demo flag is set. */
 export function SignInAs({ people }: { people: readonly DemoPerson[] }) {
+  const router = useRouter();
   const [problem, setProblem] = useState(false);
   const roles = [...new Set(people.map((person) => person.role))];
 
   async function signInAs(person: string): Promise<void> {
     setProblem(false);
-    if ((await post("/api/auth/sign-in/demo", { person })) === 200) window.location.assign("/");
-    else setProblem(true);
+    if ((await post("/api/auth/sign-in/demo", { person })) !== 200) return setProblem(true);
+    router.push("/");
+    router.refresh();
   }
 
   return (

@@ -1,6 +1,7 @@
 "use client";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
+import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { post } from "./post";
 
@@ -11,6 +12,7 @@ const problems: Record<number, string> = {
 };
 
 export function SignInForm() {
+  const router = useRouter();
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
 
@@ -18,7 +20,10 @@ export function SignInForm() {
     setBusy(true);
     setProblem(null);
     const status = await post("/api/auth/sign-in/email", { email: form.get("email"), password: form.get("password") });
-    if (status === 200) return window.location.assign("/");
+    if (status === 200) {
+      router.push("/");
+      return router.refresh();
+    }
     setProblem(problems[status] ?? "The server did not answer. Nothing is lost; try again.");
     setBusy(false);
   }

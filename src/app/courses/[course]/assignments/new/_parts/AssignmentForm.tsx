@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
-import { FormProvider, useForm } from "react-hook-form";
+import { FormProvider, useForm, useWatch } from "react-hook-form";
 import { emptyDocument } from "@/core/document/model";
 import { newAssignment, type NewAssignment } from "@/data/assignments/input";
 import type { GroupSetDto } from "@/data/courses/dto";
@@ -41,9 +41,9 @@ export function AssignmentForm({ students, sets, zone, courseTitle, opensAt, due
       starterPages: ["Home", "Notes", "Sources"].map((title) => ({ title, document: emptyDocument })),
     },
   });
-  const { register, handleSubmit, watch, formState: { errors, isSubmitting, isDirty, isSubmitSuccessful } } = form;
-  const sharing = watch("sharing");
-  const groups = watch("groups");
+  const { control, register, handleSubmit, formState: { errors, isSubmitting, isDirty, isSubmitSuccessful } } = form;
+  const sharing = useWatch({ control, name: "sharing" });
+  const groups = useWatch({ control, name: "groups" });
   const wikis = sharing === "group" ? groups.length : sharing === "student" ? students.length : 1;
 
   // A form of this length is not to be lost by a slip: leaving with something in it asks first.

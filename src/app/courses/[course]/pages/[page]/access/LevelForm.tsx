@@ -1,5 +1,5 @@
 "use client";
-import { useState, useTransition } from "react";
+import { useOptimistic, useState, useTransition } from "react";
 import type { Level } from "@/core/access/may";
 import type { AccessSet } from "@/data/access/write";
 
@@ -15,8 +15,10 @@ const choices: readonly { readonly level: Level | null; readonly label: string; 
 export function LevelForm({ groupName, level, setLevel }: { groupName: string; level: Level | null; setLevel: (level: Level | null) => Promise<AccessSet> }) {
   const [said, setSaid] = useState<{ kind: "done" | "wrong"; text: string; before: Level | null } | null>(null);
   const [isBusy, startTransition] = useTransition();
+  const [shown, show] = useOptimistic(level);
 
   const choose = (next: Level | null, isUndo = false) => startTransition(async () => {
+    show(next);
     try {
       const answer = await setLevel(next);
       if (answer.kind === "refused") return setSaid({ kind: "wrong", text: "You may not change access here any more. Nothing was changed.", before: level });
@@ -27,11 +29,11 @@ export function LevelForm({ groupName, level, setLevel }: { groupName: string; l
   });
 
   return (
-    <fieldset className="choices" disabled={isBusy} aria-busy={isBusy}>
+    <fieldset className="choices" aria-busy={isBusy}>
       <legend><strong>What may {groupName} do on this page?</strong></legend>
       {choices.map((choice) => (
         <label className="choice" key={choice.label}>
-          <input type="radio" name="level" checked={level === choice.level} onChange={() => choose(choice.level)} />
+          <input type="radio" name="level" checked={shown === choice.level} onChange={() => choose(choice.level)} />
           <span>{choice.label}<small>{choice.about}</small></span>
         </label>
       ))}

@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
 import { emptyDocument } from "@/core/document/model";
+import { identifyBlocks } from "@/core/document/parse";
 import { titleKey } from "@/core/links/titles";
 import { findWiki } from "@/data/pages/read";
 import { PageEditor } from "@/ui/editor/PageEditor";
@@ -37,7 +38,7 @@ export default async function StartPage({ params, searchParams }: PageProps<"/co
   return (
     <Frame ctx={ctx} trail={trail}>
       <PageEditor
-        draftKey={`${ctx.viewer.id} ${wikiId} ${titleKey(title)}`} title={title} isNew base={0} document={emptyDocument} pages={wiki.contents}
+        draftKey={`${ctx.viewer.id} ${wikiId} ${titleKey(title)}`} title={title} isNew base={0} document={identifyBlocks(emptyDocument, ctx.newId)} pages={wiki.contents}
         save={startText.bind(null, course, wikiId)} backHref={back}
       />
     </Frame>

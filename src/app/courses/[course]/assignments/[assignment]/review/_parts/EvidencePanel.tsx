@@ -23,10 +23,10 @@ export function EvidencePanel({ evidence, courseId, zone, now, backHref }: Props
   const sum = lines.reduce((total, line) => total + line.amount, 0);
   const words = figureWords[figure];
   return (
-    <section className="paper evidence" aria-labelledby="evidence-title">
+    <section className="paper evidence" aria-label={`${words.label} of ${member.name}`}>
       <header>
         <div>
-          <h2 id="evidence-title"><Author name={member.name} mark={member.mark} />: {words.label.toLowerCase()}</h2>
+          <h2><Author name={member.name} mark={member.mark} />: {words.label.toLowerCase()}</h2>
           <p className="quiet">{words.about}</p>
         </div>
         <LinkButton href={backHref} scroll={false} size="small" variant="text" aria-label="Close the evidence">Close</LinkButton>

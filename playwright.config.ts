@@ -1,0 +1,42 @@
+import { defineConfig } from "@playwright/test";
+
+/** What bin/test hands over: where the two servers are to listen, and the build that they run. */
+function given(name: string): string {
+  const value = process.env[name];
+  if (!value) throw new Error(`${name} is not set: run bin/test, which prepares the servers for these tests`);
+  return value;
+}
+
+const build = given("TIDY_BUILD");
+const common = { DATABASE_URL: given("DATABASE_URL"), BETTER_AUTH_SECRET: given("BETTER_AUTH_SECRET"), HOSTNAME: "127.0.0.1", NODE_ENV: "production" };
+
+function server(port: string, demo: "0" | "1") {
+  const address = `http://127.0.0.1:${port}`;
+  return {
+    command: `node ${build}/server.js`, url: `${address}/api/health`, gracefulShutdown: { signal: "SIGTERM" as const, timeout: 5000 },
+    env: { ...common, PORT: port, BETTER_AUTH_URL: address, TIDY_DEMO: demo },
+  };
+}
+
+export default defineConfig({
+  testDir: "tests/e2e",
+  outputDir: process.env.TIDY_TEST_OUTPUT ?? "test-results",
+  fullyParallel: true,
+  workers: 2,
+  retries: 0,
+  // Machines that run tests are at times many times slower than the one that one sits at.
+  timeout: 150_000,
+  expect: { timeout: 30_000 },
+  reporter: [["list"], ["json"]],
+  use: {
+    baseURL: `http://127.0.0.1:${given("TIDY_PORT")}`,
+    viewport: { width: 1280, height: 800 },
+    trace: "retain-on-failure",
+    launchOptions: {
+      executablePath: "/usr/bin/chromium",
+      args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+    },
+  },
+  // The second server runs without the demo flag: it proves that the demo's way in is not there.
+  webServer: [server(given("TIDY_PORT"), "1"), server(given("TIDY_PLAIN_PORT"), "0")],
+});

@@ -1,0 +1,99 @@
+/** Who gets in, and who does not: accounts, guessed addresses, requests past the interface. */
+import { expect, test } from "@playwright/test";
+import { demoPassword, instructor } from "@/demo/people";
+import { openPage, signInAs, textOf } from "./people";
+
+const plain = `http://127.0.0.1:${process.env.TIDY_PLAIN_PORT}`;
+
+test("an address and its password let one in; signing out everywhere ends the other session too", async ({ browser }) => {
+  const pages = [];
+  for (let each = 0; each < 2; each++) {
+    const page = await (await browser.newContext()).newPage();
+    await page.goto(`${plain}/sign-in`);
+    await page.getByLabel("E-mail address").fill("mira.okonjo@urban-rivers.example");
+    await page.getByLabel("Password").fill(demoPassword);
+    await page.getByRole("button", { name: "Sign in", exact: true }).click();
+    await expect(page.getByRole("heading", { name: "Urban rivers", level: 1 })).toBeVisible();
+    pages.push(page);
+  }
+  const cookies = await pages[0]!.context().cookies();
+  expect(cookies.find((cookie) => cookie.name.includes("session_token"))).toMatchObject({ httpOnly: true, sameSite: "Lax" });
+  await pages[0]!.getByRole("button", { name: "Mira Okonjo" }).click();
+  await pages[0]!.getByRole("menuitem", { name: "Sign out on every machine" }).click();
+  await expect(pages[0]!.getByRole("button", { name: "Sign in", exact: true })).toBeVisible();
+  await pages[1]!.goto(`${plain}/courses/urbanrivers`);
+  await expect(pages[1]!.getByRole("button", { name: "Sign in", exact: true })).toBeVisible();
+});
+
+test("a wrong password is refused in words, and trying on is slowed down", async ({ browser }) => {
+  const page = await (await browser.newContext({ extraHTTPHeaders: { "x-forwarded-for": "203.0.113.9" } })).newPage();
+  await page.goto(`${plain}/sign-in`);
+  await page.getByLabel("E-mail address").fill(instructor.email);
+  await page.getByLabel("Password").fill("not the password");
+  await page.getByRole("button", { name: "Sign in", exact: true }).click();
+  await expect(page.getByText("No account has this address and password together.")).toBeVisible();
+  const tries = await Promise.all(Array.from({ length: 14 }, () => page.request.post(`${plain}/api/auth/sign-in/email`, { data: { email: instructor.email, password: "not the password" }, headers: { origin: plain } })));
+  expect(tries.map((answer) => answer.status())).toContain(429);
+  await page.getByRole("button", { name: "Sign in", exact: true }).click();
+  await expect(page.getByText("Too many tries from here.")).toBeVisible();
+});
+
+test("without the demo flag nobody gets in by a name", async ({ page, request }) => {
+  const tried = { data: { person: instructor.id } };
+  expect((await request.post("/api/auth/sign-in/demo", { ...tried, headers: { origin: new URL("/", test.info().project.use.baseURL).origin } })).status()).toBe(200);
+  expect((await request.post(`${plain}/api/auth/sign-in/demo`, { ...tried, headers: { origin: plain } })).status()).toBe(404);
+  await page.goto(`${plain}/sign-in`);
+  await expect(page.getByRole("button", { name: "Sign in", exact: true })).toBeVisible();
+  await expect(page.getByText(instructor.name)).toHaveCount(0);
+});
+
+test("nobody can make an account from outside", async ({ request }) => {
+  const answer = await request.post(`${plain}/api/auth/sign-up/email`, { data: { email: "new@rivers.example", password: "long enough for it", name: "New" }, headers: { origin: plain } });
+  expect(answer.ok()).toBe(false);
+});
+
+test("a guessed address leads nowhere: signed out to the door, signed in to nothing", async ({ browser }) => {
+  const mira = await signInAs(browser, "Mira Okonjo");
+  await openPage(mira, "Alder Brook");
+  const address = mira.url();
+  const outsider = await (await browser.newContext()).newPage();
+  await outsider.goto(address);
+  await expect(outsider).toHaveURL(/\/sign-in$/);
+  const tomas = await signInAs(browser, "Tomas Quill");
+  for (const path of ["", "/write", "/ledger", "/ledger/1", "/access"]) {
+    const answer = await tomas.goto(address + path);
+    expect(answer?.status(), path).toBe(404);
+    await expect(tomas.getByRole("heading", { name: "There is no such page here" })).toBeVisible();
+  }
+  for (const path of ["/courses/urbanrivers/assignments/new", "/courses/other", "/courses/urbanrivers/pages/%00", `${address}/ledger/999999999999`]) {
+    expect((await tomas.goto(path))?.status(), path).toBe(404);
+  }
+});
+
+test("a save that is sent again after the page was closed is refused by the server", async ({ browser }) => {
+  const omar = await signInAs(browser, "Omar Benhadi");
+  await openPage(omar, "Millrace", "History of the race");
+  const address = omar.url();
+  await omar.getByRole("link", { name: "Write", exact: true }).click();
+  await (await textOf(omar, "History of the race")).click();
+  await omar.keyboard.type("Once. ");
+  const [save] = await Promise.all([
+    omar.waitForRequest((request) => request.method() === "POST" && request.headers()["next-action"] !== undefined),
+    omar.getByRole("button", { name: "Save", exact: true }).click(),
+  ]);
+  await expect(omar.getByRole("article")).toContainText("Once.");
+  const entries = await omar.getByRole("link", { name: /^\d+ entries$/ }).innerText();
+
+  const ines = await signInAs(browser, "Ines Calder");
+  await ines.goto(`${address}/access`);
+  await ines.getByRole("radio", { name: /^Comment / }).check();
+  await expect(ines.getByText("This holds from now on.")).toBeVisible();
+
+  const body = save.postData()!.replace("Once. ", "Twice. ").replace(/"base":(\d+)/, (_, base: string) => `"base":${Number(base) + 1}`);
+  expect(body).toContain("Twice.");
+  const answer = await omar.request.post(save.url(), { data: body, headers: await save.allHeaders().then(({ "content-length": _, cookie: __, ...headers }) => headers) });
+  expect(await answer.text()).toContain("Nothing was saved.");
+  await omar.goto(address);
+  await expect(omar.getByRole("link", { name: entries, exact: true })).toBeVisible();
+  await expect(omar.getByRole("article")).not.toContainText("Twice.");
+});

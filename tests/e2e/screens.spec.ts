@@ -1,0 +1,66 @@
+/** Every main screen in both themes: it is there, it makes no noise in the console, and axe finds nothing. */
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test, type Page } from "@playwright/test";
+import { openPage, signInAs } from "./people";
+
+const open = {
+  "the course": async (page: Page) => { await page.goto("/courses/urbanrivers"); },
+  "the assignment": async (page: Page) => { await page.getByRole("link", { name: "Restoration dossier", exact: true }).click(); await expect(page.getByRole("heading", { name: "Wikis" })).toBeVisible(); },
+  "a new assignment": async (page: Page) => { await page.goto("/courses/urbanrivers/assignments/new"); },
+  "a page": (page: Page) => openPage(page, "Alder Brook", "Home"),
+  "the editor": async (page: Page) => { await openPage(page, "Alder Brook", "Water quality"); await page.getByRole("link", { name: "Write", exact: true }).click(); await expect(page.getByRole("toolbar")).toBeVisible(); },
+  "a page to start": async (page: Page) => { await openPage(page, "Alder Brook"); await page.getByRole("link", { name: "Start a page" }).click(); await expect(page.getByRole("toolbar")).toBeVisible(); },
+  "the page ledger": async (page: Page) => { await openPage(page, "Thornbeck", "The river today"); await page.getByRole("link", { name: /entries$/ }).click(); await expect(page.getByRole("table")).toBeVisible(); },
+  "an entry": async (page: Page) => { await openPage(page, "Thornbeck", "The river today"); await page.goto(`${page.url()}/ledger/9`); },
+  "access": async (page: Page) => { await openPage(page, "Saltmere"); await page.getByRole("link", { name: "Access" }).click(); await expect(page.getByRole("heading", { name: /^Access to/ })).toBeVisible(); },
+  "the review with evidence": async (page: Page) => {
+    await page.goto("/courses/urbanrivers");
+    await page.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
+    await page.getByRole("link", { name: /^Added of Rory McAllan/ }).click();
+    await expect(page.getByRole("region", { name: "Added of Rory McAllan" })).toBeVisible();
+  },
+  "nothing found": async (page: Page) => { await page.goto("/courses/nowhere"); },
+} satisfies Record<string, (page: Page) => Promise<void>>;
+
+for (const colorScheme of ["light", "dark"] as const) {
+  test(`the sign-in screen, ${colorScheme}`, async ({ browser }) => {
+    const page = await (await browser.newContext({ colorScheme })).newPage();
+    await page.goto("/sign-in");
+    await expectClean(page);
+  });
+
+  for (const [name, find] of Object.entries(open)) {
+    test(`${name}, ${colorScheme}`, async ({ browser }) => {
+      const page = await signInAs(browser, "Ines Calder", { colorScheme });
+      const noise: string[] = [];
+      page.on("console", (message) => { if (message.type() === "error" && !message.text().includes("404")) noise.push(message.text()); });
+      page.on("pageerror", (error) => noise.push(error.message));
+      await find(page);
+      await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+      await expect(page.locator("html")).toHaveAttribute("data-scheme", colorScheme);
+      await expectClean(page);
+      expect(noise).toEqual([]);
+    });
+  }
+}
+
+test("on a phone a student reads, writes and comments without the screen running wide", async ({ browser }) => {
+  const page = await signInAs(browser, "Saoirse Delaney", { viewport: { width: 360, height: 740 }, isMobile: true, hasTouch: true });
+  const expectNarrow = async () => expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
+  await expectNarrow();
+  await page.getByRole("link", { name: "Hollin Burn" }).click();
+  await expect(page.getByRole("heading", { name: "Home", level: 1 })).toBeVisible();
+  await expectNarrow();
+  await page.getByLabel("Comment on this page").fill("Read on the bus.");
+  await page.getByRole("button", { name: "Comment", exact: true }).click();
+  await expect(page.locator(".thread")).toContainText("Read on the bus.");
+  await page.getByRole("link", { name: "Write", exact: true }).click();
+  await expect(page.getByRole("toolbar")).toBeVisible();
+  await expectNarrow();
+  await expect(page.getByRole("button", { name: "Save", exact: true })).toBeInViewport();
+});
+
+async function expectClean(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa", "best-practice"]).analyze();
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(" | ")}`)).toEqual([]);
+}
