@@ -65,7 +65,10 @@ test("a guessed address leads nowhere: signed out to the door, signed in to noth
     expect(answer?.status(), path).toBe(404);
     await expect(tomas.getByRole("heading", { name: "There is no such page here" })).toBeVisible();
   }
-  for (const path of ["/courses/urbanrivers/assignments/new", "/courses/other", "/courses/urbanrivers/pages/%00", `${address}/ledger/999999999999`]) {
+  const ines = await signInAs(browser, "Ines Calder");
+  await ines.getByRole("link", { name: "Review" }).first().click();
+  await expect(ines.getByRole("heading", { name: /^Who did what in/ })).toBeVisible();
+  for (const path of [ines.url(), "/courses/urbanrivers/assignments/new", "/courses/other", "/courses/urbanrivers/pages/%00", `${address}/ledger/999999999999`]) {
     expect((await tomas.goto(path))?.status(), path).toBe(404);
   }
 });

@@ -51,6 +51,10 @@ test("on a phone a student reads, writes and comments without the screen running
   await page.getByRole("link", { name: "Hollin Burn" }).click();
   await expect(page.getByRole("heading", { name: "Home", level: 1 })).toBeVisible();
   await expectNarrow();
+  const contents = page.getByRole("navigation", { name: "Contents" });
+  await expect(contents.getByRole("link", { name: "The culvert" })).toBeHidden();
+  await contents.getByRole("button", { name: "Contents of Hollin Burn" }).click();
+  await expect(contents.getByRole("link", { name: "The culvert" })).toBeVisible();
   await page.getByLabel("Comment on this page").fill("Read on the bus.");
   await page.getByRole("button", { name: "Comment", exact: true }).click();
   await expect(page.locator(".thread")).toContainText("Read on the bus.");

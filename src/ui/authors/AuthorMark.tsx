@@ -34,11 +34,11 @@ export function authorFill(mark: number | null): React.CSSProperties {
 }
 
 export function AuthorMark({ mark }: { mark: number | null }) {
-  if (mark === null) return <svg width="12" height="12" viewBox="0 0 12 12" aria-hidden="true" style={{ flex: "none" }}><path d="M2 6h8" stroke="var(--pencil)" strokeWidth="1.5" /></svg>;
-  return <svg width="12" height="12" viewBox="0 0 12 12" aria-hidden="true" fill={authorColor(mark)} style={{ flex: "none" }}>{glyphs[mark % markCount]}</svg>;
+  if (mark === null) return <svg width="12" height="12" viewBox="0 0 12 12" aria-hidden="true" style={{ flex: "none", transform: "translateY(1px)" }}><path d="M2 6h8" stroke="var(--pencil)" strokeWidth="1.5" /></svg>;
+  return <svg width="12" height="12" viewBox="0 0 12 12" aria-hidden="true" fill={authorColor(mark)} style={{ flex: "none", transform: "translateY(1px)" }}>{glyphs[mark % markCount]}</svg>;
 }
 
 /** A name with its mark. */
 export function Author({ name, mark }: { name: string; mark: number | null }) {
-  return <span style={{ display: "inline-flex", alignItems: "center", gap: 6 }}><AuthorMark mark={mark} />{name}</span>;
+  return <span style={{ display: "inline-flex", alignItems: "baseline", gap: 6 }}><AuthorMark mark={mark} />{name}</span>;
 }

@@ -2,6 +2,7 @@ import Link from "next/link";
 import type { WikiDto } from "@/data/pages/dto";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
+import { Foldable } from "./Foldable";
 
 /** The wiki's pages beside the text; on small screens folded behind a line. Pages that this one promises stand last. */
 export function Contents({ wiki, here, promised }: { wiki: WikiDto; here: string; promised: readonly string[] }) {
@@ -9,8 +10,7 @@ export function Contents({ wiki, here, promised }: { wiki: WikiDto; here: string
   const items = [...(home ? [home] : []), ...wiki.contents.filter((item) => item !== home)];
   return (
     <nav className="contents" aria-label="Contents">
-      <details open>
-        <summary>Contents of {wiki.name}</summary>
+      <Foldable label={`Contents of ${wiki.name}`}>
         <h2>{wiki.name}</h2>
         <ol>
           {items.map((item) => (
@@ -25,7 +25,7 @@ export function Contents({ wiki, here, promised }: { wiki: WikiDto; here: string
           ))}
         </ol>
         {wiki.mayStart && <div className="start"><LinkButton href={paths.start(wiki.courseId, wiki.wikiId)} size="small">Start a page</LinkButton></div>}
-      </details>
+      </Foldable>
     </nav>
   );
 }

@@ -1,0 +1,15 @@
+"use client";
+import ExpandMore from "@mui/icons-material/ExpandMore";
+import { useId, useState, type ReactNode } from "react";
+
+/** Folded behind its label on small screens, until it is asked for; simply there on wide ones. */
+export function Foldable({ label, children }: { label: string; children: ReactNode }) {
+  const [isOpen, setOpen] = useState(false);
+  const id = useId();
+  return (
+    <>
+      <button type="button" className="unfold" aria-expanded={isOpen} aria-controls={id} onClick={() => setOpen(!isOpen)}>{label}<ExpandMore fontSize="small" aria-hidden="true" /></button>
+      <div id={id} className="folded-part" data-open={isOpen}>{children}</div>
+    </>
+  );
+}
