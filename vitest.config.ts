@@ -8,7 +8,7 @@ const alias = { "@": at("./src"), "server-only": at("./node_modules/server-only/
 export default defineConfig({
   test: {
     projects: [
-      { resolve: { alias }, test: { name: "unit", environment: "node", include: ["src/**/*.test.ts"] } },
+      { resolve: { alias }, test: { name: "unit", environment: "node", testTimeout: 60_000, include: ["src/**/*.test.{ts,tsx}"] } },
       {
         resolve: { alias },
         test: {

@@ -13,6 +13,23 @@ describe("what somebody may do", () => {
     expect(decide([], member, place, 0).level).toBe("write");
     expect(decide([], { ...member, isMember: false }, place, 0).level).toBe("hidden");
   });
+  test.each([
+    ["instructor", false, "write"], ["instructor", true, "write"], ["assistant", false, "comment"], ["observer", false, "read"],
+    ["student", false, "hidden"], ["student", true, "write"],
+  ] as const)("with no rule a %s (member: %s) may %s", (role, isMember, level) => {
+    const { because, level: given, overrode } = decide([], { id: "x", role, isMember }, place, 0);
+    expect(given).toBe(level);
+    expect(because.kind).toBe("built in");
+    expect(overrode).toEqual([]);
+  });
+  test("a rule about another place, or another person, does not fit", () => {
+    const elsewhere = [rule({ place: "q" }), rule({ id: "r2", scope: "wiki", place: "p" }), rule({ id: "r3", who: { kind: "person", person: "jonas" } })];
+    expect(decide(elsewhere, member, place, 0).level).toBe("write");
+  });
+  test("what was overridden by an instructor's standing is still told", () => {
+    const hidden = rule({ who: { kind: "course" }, level: "hidden" });
+    expect(decide([hidden], { id: "i", role: "instructor", isMember: false }, place, 0).overrode).toEqual([hidden]);
+  });
   test("the page's rule wins over the wiki's, and says so", () => {
     const onWiki = rule({ id: "r0", scope: "wiki", place: "w", level: "write", madeAt: 9 });
     const onPage = rule({});

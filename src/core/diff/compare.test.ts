@@ -4,7 +4,7 @@ import { anyText } from "../../../tests/support/histories";
 import { blockText } from "../credit/text";
 import { fromPlainText } from "../document/plain";
 import { came, compare, corrected, kept, moved } from "./compare";
-import { isCorrection, spellingDistance } from "./spelling";
+import { isCorrection } from "./spelling";
 
 const text = (plain: string) => blockText(fromPlainText(plain));
 const signs = { [came]: "+", [kept]: "=", [moved]: "~", [corrected]: "c" } as Record<number, string>;
@@ -64,10 +64,4 @@ describe("compare", () => {
       expect(how(before.join("\n\n"), after.join("\n\n"))).not.toContain("+");
     }), { numRuns: 300, seed: 7 });
   });
-});
-
-describe("spelling", () => {
-  test("a swap of neighbours counts once", () => expect(spellingDistance("recieve", "receive", 3)).toBe(1));
-  test("stops beyond the most that is asked for", () => expect(spellingDistance("willow", "gravel", 2)).toBe(3));
-  test("short words are never corrections", () => expect(isCorrection("cat", "car")).toBe(false));
 });

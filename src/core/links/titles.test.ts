@@ -6,3 +6,7 @@ test("capitals and spacing make no difference to a title", () => expect(titleKey
 test("each linked page once, in order", () => {
   expect(linkedPages(fromMarkdown("[[Fish]] and [[Plants]]\n\n- [[fish]]")).map((link) => link.title)).toEqual(["Fish", "Plants"]);
 });
+test("a link by id is one link, whatever its text", () => {
+  const linked = { type: "doc" as const, content: [{ type: "paragraph", content: ["one", "other"].map((text) => ({ type: "text", text, marks: [{ type: "pageLink", attrs: { page: "p1", title: text } }] })) }] };
+  expect(linkedPages(linked)).toEqual([{ page: "p1", title: "one" }]);
+});

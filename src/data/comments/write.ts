@@ -4,15 +4,10 @@ import { z } from "zod";
 import { cleanText } from "@/core/text/clean";
 import { may, standAtPage } from "../access/read";
 import { comment } from "../db/tables/wikis";
+import { type Commented, longestComment } from "./dto";
 import type { Context } from "../session/context";
 
-export const longestComment = 5000;
-
 const body = z.string().transform(cleanText).pipe(z.string().trim().min(1).max(longestComment));
-
-export type Commented =
-  | { readonly kind: "commented"; readonly id: string }
-  | { readonly kind: "refused"; readonly code: "not found" | "may not comment" | "empty or too long" };
 
 /** Comments on a page, or answers a comment (`parent`). An answer to an answer joins the same thread. */
 export async function addComment(ctx: Context, given: { courseId: string; pageId: string; parent: string | null; body: string }): Promise<Commented> {

@@ -5,9 +5,10 @@ import { z } from "zod";
 import { parseDocument } from "@/core/document/parse";
 import { cleanText } from "@/core/text/clean";
 import { may, standAtPage, standAtWiki } from "../access/read";
+import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { entry, page } from "../db/tables/wikis";
-import { lockWikiOfPage, recordEntry, type Recorded } from "../ledger/record";
+import { lockWikiOfPage, type NewEntry, recordEntry, type Recorded } from "../ledger/record";
 import type { Context, ContextIn } from "../session/context";
 import type { Saved, SaveProblem } from "./dto";
 import { accessDto } from "./read";
@@ -30,18 +31,40 @@ export async function savePage(ctx: Context, given: PageSave): Promise<Saved> {
   if (document.kind === "refused") return refused({ code: "bad document", problem: document.problem });
   const words = note.safeParse(given.note);
   if (!words.success) return refused({ code: "bad note" });
+  return changePage(ctx, given, async () => ({ kind: "wrote", note: words.data, document: document.document, restoredFrom: null }));
+}
+
+/** Brings back the text of an earlier entry, as a new entry. Gives nobody credit for others' words. */
+export async function restoreEntry(ctx: Context, given: { courseId: string; pageId: string; number: number; base: number }): Promise<Saved> {
+  return changePage(ctx, given, async (tx) => {
+    const [earlier] = await tx.select({ document: entry.document }).from(entry)
+      .where(and(eq(entry.courseId, given.courseId), eq(entry.pageId, given.pageId), eq(entry.number, given.number)));
+    return earlier ? { kind: "restored", note: `Restored entry ${given.number}`, document: earlier.document, restoredFrom: given.number } : null;
+  });
+}
+
+type PageChange = Pick<NewEntry, "kind" | "note" | "document" | "restoredFrom">;
+
+/**
+ * Records one more entry of a page, if the viewer may write there. The wiki is locked first, so that what is asked
+ * about access still holds when the entry is written. `change` says what is recorded; null: there is nothing such.
+ */
+async function changePage(
+  ctx: Context, { courseId, pageId, base }: { courseId: string; pageId: string; base: number }, change: (tx: Queryable) => Promise<PageChange | null>,
+): Promise<Saved> {
   return ctx.db.transaction(async (tx) => {
     const inside = { ...ctx, db: tx };
-    await lockWikiOfPage(tx, given.courseId, given.pageId);
-    const standpoint = await standAtPage(inside, given.courseId, given.pageId);
+    await lockWikiOfPage(tx, courseId, pageId);
+    const standpoint = await standAtPage(inside, courseId, pageId);
     if (!standpoint) return refused({ code: "not found" });
     if (!may(standpoint, "write")) return refused({ code: "may not write", access: await accessDto(inside, standpoint) });
-    const [found] = await tx.select({ title: page.title }).from(page).where(and(eq(page.courseId, given.courseId), eq(page.id, given.pageId)));
+    const changed = await change(tx);
+    if (!changed) return refused({ code: "not found" });
+    const [found] = await tx.select({ title: page.title }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
     const recorded = await recordEntry(tx, {
-      courseId: given.courseId, wikiId: standpoint.wikiId, pageId: given.pageId, kind: "wrote", authorId: ctx.viewer.id, at: ctx.now,
-      note: words.data, title: found!.title, document: document.document, base: given.base, restoredFrom: null, newBlockId: ctx.newId,
+      courseId, wikiId: standpoint.wikiId, pageId, base, ...changed, title: found!.title, authorId: ctx.viewer.id, at: ctx.now, newBlockId: ctx.newId,
     });
-    return answer(inside, given.courseId, given.pageId, given.base, recorded);
+    return answer(inside, courseId, pageId, base, recorded);
   });
 }
 
@@ -72,26 +95,6 @@ export async function startPage(ctx: Context, given: PageStart): Promise<Saved> 
       note: words.data, title: name.data, document: document.document, base: 0, restoredFrom: null, newBlockId: ctx.newId,
     });
     return answer(inside, given.courseId, pageId, 0, recorded);
-  });
-}
-
-/** Brings back the text of an earlier entry, as a new entry. Gives nobody credit for others' words. */
-export async function restoreEntry(ctx: Context, given: { courseId: string; pageId: string; number: number; base: number }): Promise<Saved> {
-  return ctx.db.transaction(async (tx) => {
-    const inside = { ...ctx, db: tx };
-    await lockWikiOfPage(tx, given.courseId, given.pageId);
-    const standpoint = await standAtPage(inside, given.courseId, given.pageId);
-    if (!standpoint) return refused({ code: "not found" });
-    if (!may(standpoint, "write")) return refused({ code: "may not write", access: await accessDto(inside, standpoint) });
-    const [earlier] = await tx.select({ document: entry.document }).from(entry)
-      .where(and(eq(entry.courseId, given.courseId), eq(entry.pageId, given.pageId), eq(entry.number, given.number)));
-    if (!earlier) return refused({ code: "not found" });
-    const [found] = await tx.select({ title: page.title }).from(page).where(and(eq(page.courseId, given.courseId), eq(page.id, given.pageId)));
-    const recorded = await recordEntry(tx, {
-      courseId: given.courseId, wikiId: standpoint.wikiId, pageId: given.pageId, kind: "restored", authorId: ctx.viewer.id, at: ctx.now,
-      note: `Restored entry ${given.number}`, title: found!.title, document: earlier.document, base: given.base, restoredFrom: given.number, newBlockId: ctx.newId,
-    });
-    return answer(inside, given.courseId, given.pageId, given.base, recorded);
   });
 }
 

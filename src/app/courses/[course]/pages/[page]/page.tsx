@@ -26,7 +26,7 @@ export default async function PagePage({ params }: PageProps<"/courses/[course]/
   if (!page) notFound();
   const { wiki } = page;
   const links = { courseId: course, wikiId: wiki.wikiId, pages: wiki.contents };
-  const promised = await promisedPages(ctx, page);
+  const promised = promisedPages(page);
   return (
     <Frame ctx={ctx} trail={await pageTrail(ctx, wiki, pageId)}>
       <div className="spread">

@@ -2,7 +2,7 @@
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState, useTransition } from "react";
-import type { Commented } from "@/data/comments/write";
+import type { Commented } from "@/data/comments/dto";
 
 const problems: Record<Extract<Commented, { kind: "refused" }>["code"], string> = {
   "not found": "This page, or the comment you answer, is not here any more. Your text is still in the field.",

@@ -1,0 +1,104 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { freshWords, type PlainEntry, replay } from "../../../tests/support/histories";
+import { personFigures } from "./figures";
+import { standingByAuthor, type WikiCredit } from "./wiki";
+
+const figuresOf = (...entries: PlainEntry[]) => replay(entries).figures.at(-1)!;
+const p = (text: string, page?: string): PlainEntry => ({ author: "p", text, ...(page ? { page } : {}) });
+const q = (text: string, page?: string): PlainEntry => ({ author: "q", text, ...(page ? { page } : {}) });
+
+describe("the figures of an entry", () => {
+  test("a spelling put right is counted once, adds nothing, and stays the author's", () => {
+    const { wiki, figures } = replay([p("the sedimant settles behind the weir"), q("the sediment settles behind the weir")]);
+    expect(figures[1]).toMatchObject({ corrected: 1, added: 0, removedOthers: 0, wordsIn: 0, wordsOut: 0 });
+    expect(standingByAuthor(wiki)).toEqual(new Map([["p", 6]]));
+  });
+  test("capitals and punctuation are restyling", () => {
+    expect(figuresOf(p("alder brook, restored"), q("Alder Brook: restored"))).toMatchObject({ restyled: 1, added: 0, wordsIn: 0, wordsOut: 0 });
+  });
+  test("own and others' words removed are told apart, and starter words from both", () => {
+    const starter = { author: null, text: "say where it rises" };
+    const mine = "say where it rises\n\nabove the farm";
+    expect(figuresOf(starter, p(mine), q("say where it rises"))).toMatchObject({ removedOthers: 3, removedOwn: 0, removedStarter: 0 });
+    expect(figuresOf(starter, p(mine), p("say where it rises"))).toMatchObject({ removedOthers: 0, removedOwn: 3, removedStarter: 0 });
+    expect(figuresOf(starter, p(mine), q("above the farm"))).toMatchObject({ removedOthers: 0, removedOwn: 0, removedStarter: 4 });
+  });
+  test("whoever brings back what they removed themselves has removed nothing in the end", () => {
+    const text = freshWords("w", 20).join(" ");
+    const { figures } = replay([p(`${text}\n\nstay`), q("stay"), q(`${text}\n\nstay`)]);
+    expect(figures[2]).toMatchObject({ restored: 20, tookBackOthers: 20 });
+    expect(personFigures(figures.slice(1)).removedOthers).toBe(0);
+  });
+  test("a copy within the page is carried over, and removing one of the two removes nothing", () => {
+    const text = freshWords("w", 12).join(" ");
+    const { figures } = replay([p(text), q(`${text}\n\nand again\n\n${text}`), q(`and again\n\n${text}`)]);
+    expect(figures[1]).toMatchObject({ added: 2, carried: 12 });
+    expect(figures[2]).toMatchObject({ removedOthers: 0, wordsOut: 12 });
+  });
+  test("an empty page that stays empty changes nothing", () => {
+    expect(figuresOf(p(""), q(""))).toMatchObject({ added: 0, wordsAfter: 0, restyled: 0, wordsIn: 0, wordsOut: 0 });
+  });
+  test("the largest arrival is the most that was added at once", () => {
+    const { figures } = replay([p("one two three"), p("one two three four five six seven eight"), p("one two three four five six seven eight nine")]);
+    expect(personFigures(figures)).toMatchObject({ entries: 3, added: 9, largestArrival: 5 });
+  });
+});
+
+/** Histories whose truth is known because each piece of text is made of words that occur nowhere else. */
+interface Known {
+  readonly wiki: WikiCredit;
+  readonly truth: ReadonlyMap<string, number>;
+}
+
+type Edit = { readonly kind: "insert" | "remove" | "move" | "blank and restore"; readonly who: "p" | "q" | "r"; readonly at: number; readonly to: number; readonly size: number };
+
+const edit: fc.Arbitrary<Edit> = fc.record({
+  kind: fc.constantFrom("insert" as const, "insert" as const, "remove" as const, "move" as const, "blank and restore" as const),
+  who: fc.constantFrom("p" as const, "q" as const, "r" as const), at: fc.nat(40), to: fc.nat(40), size: fc.integer({ min: 5, max: 30 }),
+});
+
+function play(edits: readonly Edit[]): Known {
+  const paragraphs: { readonly who: string; readonly text: string; readonly size: number }[] = [];
+  let wiki = replay([]).wiki;
+  const save = (who: string) => { wiki = replay([{ author: who, text: paragraphs.map((each) => each.text).join("\n\n") }], wiki).wiki; };
+  edits.forEach(({ kind, who, at, to, size }, index) => {
+    if (kind === "insert" || paragraphs.length === 0) {
+      paragraphs.splice(at % (paragraphs.length + 1), 0, { who, size, text: freshWords(`x${String.fromCharCode(97 + (index % 26))}${String.fromCharCode(97 + Math.floor(index / 26))}`, size).join(" ") });
+      save(who);
+    } else if (kind === "remove") {
+      paragraphs.splice(at % paragraphs.length, 1);
+      save(who);
+    } else if (kind === "move") {
+      const [moved] = paragraphs.splice(at % paragraphs.length, 1);
+      paragraphs.splice(to % (paragraphs.length + 1), 0, moved!);
+      save(who);
+    } else {
+      const kept = paragraphs.splice(0);
+      save(who);
+      paragraphs.push(...kept);
+      save(who === "p" ? "q" : "p");
+    }
+  });
+  const truth = new Map<string, number>();
+  for (const { who, size } of paragraphs) truth.set(who, (truth.get(who) ?? 0) + size);
+  return { wiki, truth };
+}
+
+describe("against histories with known truth", () => {
+  test("inserting, removing, moving, blanking and restoring are credited without a single mistake", () => {
+    fc.assert(fc.property(fc.array(edit, { minLength: 1, maxLength: 30 }), (edits) => {
+      const { wiki, truth } = play(edits);
+      expect(new Map([...standingByAuthor(wiki)].sort())).toEqual(new Map([...truth].sort()));
+    }), { seed: 81, numRuns: 150 });
+  });
+
+  test("whoever only moves paragraphs adds and removes nothing", () => {
+    const pages = fc.integer({ min: 2, max: 9 }).chain((count) => fc.tuple(fc.constant(count), fc.shuffledSubarray([...Array(count).keys()], { minLength: count, maxLength: count })));
+    fc.assert(fc.property(pages, ([count, order]) => {
+      const parts = Array.from({ length: count }, (_, index) => freshWords(`y${String.fromCharCode(97 + index)}`, 3 + 4 * index).join(" "));
+      const { figures } = replay([p(parts.join("\n\n")), q(order.map((index) => parts[index]).join("\n\n"))]);
+      expect(figures[1]).toMatchObject({ added: 0, carried: 0, restored: 0, removedOthers: 0, wordsIn: 0, wordsOut: 0 });
+    }), { seed: 82, numRuns: 150 });
+  });
+});

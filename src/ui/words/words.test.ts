@@ -1,0 +1,72 @@
+import { describe, expect, test } from "vitest";
+import type { AccessDto } from "@/data/pages/dto";
+import { reason, whyNotWriting } from "./access";
+import { counted, listed, number, percent, percents } from "./counts";
+import { entryAccount, entryKindWords } from "./entries";
+import { assignmentProblem, documentProblem } from "./problems";
+import { distance, moment, momentAndDistance } from "./times";
+
+const now = new Date("2026-03-16T10:00:00Z");
+const at = (iso: string) => new Date(iso);
+const nothing = {
+  added: 0, corrected: 0, moved: 0, carried: 0, restored: 0, restyled: 0, removedOwn: 0, removedOthers: 0, removedStarter: 0,
+  tookBackOwn: 0, tookBackOthers: 0, wordsIn: 0, wordsOut: 0, wordsAfter: 0,
+};
+
+describe("times", () => {
+  test("the weekday, in the course's zone", () => {
+    expect(moment(at("2026-03-16T23:30:00Z"), "Europe/Dublin", now)).toBe("Mon 16 Mar, 23:30");
+    expect(moment(at("2026-03-16T23:30:00Z"), "Asia/Kolkata", now)).toBe("Tue 17 Mar, 05:00");
+  });
+  test("another year is named", () => expect(moment(at("2025-12-31T12:00:00Z"), "UTC", now)).toBe("Wed 31 Dec 2025, 12:00"));
+  test.each([
+    ["2026-03-16T09:59:30Z", "just now"], ["2026-03-16T08:00:00Z", "today at 08:00"], ["2026-03-15T23:00:00Z", "yesterday"],
+    ["2026-03-17T23:00:00Z", "tomorrow"], ["2026-03-12T10:00:00Z", "4 days ago"], ["2026-03-25T10:00:00Z", "in 9 days"],
+  ])("%s is %s", (iso, words) => expect(distance(at(iso), "UTC", now)).toBe(words));
+  test("what day it is depends on the zone, not on the machine", () => {
+    expect(distance(at("2026-03-15T22:00:00Z"), "UTC", now)).toBe("yesterday");
+    expect(distance(at("2026-03-15T22:00:00Z"), "Pacific/Auckland", now)).toBe("today at 11:00");
+  });
+  test("both together", () => expect(momentAndDistance(at("2026-03-12T10:00:00Z"), "UTC", now)).toBe("Thu 12 Mar, 10:00 (4 days ago)"));
+});
+
+describe("counts", () => {
+  test("carry their unit", () => expect([counted(0, "word"), counted(1, "word"), counted(1204, "word"), counted(2, "entry", "entries")]).toEqual(["0 words", "1 word", "1,204 words", "2 entries"]));
+  test("a part that is none is a dash, not nought", () => expect([percent(null), percent(0), percent(0.394), percents(null), percents(39)]).toEqual(["–", "0 %", "39 %", "–", "39 %"]));
+  test("names in a row", () => expect(listed(["Mira", "Jonas", "Priya"])).toBe("Mira, Jonas and Priya"));
+  test("thousands", () => expect(number(12345)).toBe("12,345"));
+});
+
+describe("access", () => {
+  const rule: AccessDto = {
+    level: "read",
+    because: { kind: "rule", scope: "page", who: "group", madeBy: "Ines Calder", madeAt: at("2026-03-13T14:02:00Z"), from: null, until: at("2026-03-20T17:00:00Z") },
+  };
+  test("says who set it, when, and until when it holds", () => {
+    expect(reason(rule, "UTC", now)).toBe("set for this page by Ines Calder, Fri 13 Mar, 14:02; holds until Fri 20 Mar, 17:00");
+  });
+  test("says what can be done instead of writing", () => {
+    expect(whyNotWriting({ ...rule, level: "comment" }, "UTC", now)).toMatch(/^You can read this page and comment on it, not change it: set for this page/);
+    expect(whyNotWriting({ level: "read", because: { kind: "built in", reason: "observer" } }, "UTC", now)).toBe("You can read this page, not change it: observers may read.");
+  });
+});
+
+describe("entries", () => {
+  const told = (figures: Partial<typeof nothing>, kind: "started" | "wrote" | "restored" = "wrote") => entryKindWords({ kind, restoredFrom: 3, figures: { ...nothing, ...figures } });
+  test.each([
+    [{ added: 3, moved: 5 }, "Wrote"], [{ carried: 9 }, "Brought text over"], [{ restored: 9 }, "Brought text back"], [{ moved: 4 }, "Moved text"],
+    [{ corrected: 1 }, "Corrected"], [{ wordsOut: 2 }, "Removed text"], [{ restyled: 1 }, "Restyled"], [{}, "Changed"],
+  ])("%o is told as %s", (figures, words) => expect(told(figures)).toBe(words));
+  test("a start and a restore are told as such", () => expect([told({ added: 3 }, "started"), told({}, "restored")]).toEqual(["Started the page", "Restored entry 3"]));
+  test("the account leaves out what is nought", () => {
+    expect(entryAccount({ ...nothing, added: 11, removedOthers: 7 })).toEqual([{ label: "added", words: 11 }, { label: "others’ words removed", words: 7 }]);
+  });
+});
+
+describe("problems", () => {
+  test("name what is wrong", () => {
+    expect(assignmentProblem({ code: "in two groups", name: "Mira Okonjo" })).toBe("Mira Okonjo is in two groups.");
+    expect(assignmentProblem({ code: "bad starter page", page: "Home", problem: { kind: "unknown part", part: "iframe" } })).toBe("The starter page “Home” can't be used. A page can't hold a part of the kind “iframe”.");
+    expect(documentProblem({ kind: "too deep", limit: 26 })).toBe("Lists or quotes are nested too deeply.");
+  });
+});

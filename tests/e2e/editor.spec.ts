@@ -1,0 +1,123 @@
+/** The editor's tools, by mouse and by keyboard: what they make is what stands on the page afterwards. */
+import { expect, test, type Page } from "@playwright/test";
+import { openPage, signInAs, textOf } from "./people";
+
+/** Starts a page of its own in a demo wiki, so that tests do not meet. */
+async function startPage(page: Page, wiki: string, title: string) {
+  await openPage(page, wiki);
+  await page.getByRole("link", { name: "Start a page" }).click();
+  await page.getByRole("textbox", { name: "Title of the page" }).fill(title);
+  const text = await textOf(page, title);
+  await text.click();
+  return text;
+}
+
+async function save(page: Page, title: string) {
+  await page.getByRole("button", { name: "Save the page" }).click();
+  await expect(page.getByRole("heading", { name: title, level: 1 })).toBeVisible();
+  return page.getByRole("article");
+}
+
+test("each tool makes what it says", async ({ browser }) => {
+  const page = await signInAs(browser, "Deniz Aksoyan");
+  const text = await startPage(page, "Kestrel Water", "Field notes");
+  const tools = [["Bold", "strong"], ["Italic", "em"], ["Underline", "u"], ["Strike through", "s"], ["Code", "code"]] as const;
+  for (const [name] of tools) {
+    const tool = page.getByRole("button", { name: new RegExp(`^${name} \\(`) });
+    await tool.click();
+    await expect(tool).toHaveAttribute("aria-pressed", "true");
+    await text.pressSequentially(name.toLowerCase());
+    await tool.click();
+    await text.pressSequentially(" and ");
+  }
+  for (const [style, tag] of [["Subheading", "h3"], ["Small heading", "h4"]] as const) {
+    await page.keyboard.press("Enter");
+    await page.getByRole("combobox", { name: "Style of the paragraph" }).selectOption(style);
+    await text.pressSequentially(`A ${tag}`);
+  }
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: /^Numbered list/ }).click();
+  await text.pressSequentially("counted");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: /^Quote/ }).click();
+  await text.pressSequentially("said by an angler");
+  const article = await save(page, "Field notes");
+  for (const [name, tag] of tools) await expect(article.locator(`.prose ${tag}`).first()).toHaveText(name.toLowerCase());
+  await expect(article.locator("h3")).toHaveText("A h3");
+  await expect(article.locator("h4")).toHaveText("A h4");
+  await expect(article.locator("ol > li")).toHaveText("counted");
+  await expect(article.locator("blockquote")).toHaveText("said by an angler");
+});
+
+test("links: a bad address is refused in words; a page is found by its title", async ({ browser }) => {
+  const page = await signInAs(browser, "Lena Hartvig");
+  await startPage(page, "Kestrel Water", "Sources we used");
+  await page.getByRole("button", { name: /^Link to an address/ }).click();
+  const address = page.getByLabel("Address");
+  await address.fill("javascript:alert(1)");
+  await page.getByRole("button", { name: "Link", exact: true }).click();
+  await expect(page.getByText("This is no web or mail address.")).toBeVisible();
+  await address.fill("rivers.example/survey");
+  await page.getByRole("button", { name: "Link", exact: true }).click();
+  await page.keyboard.type(" and ");
+  await page.getByRole("button", { name: /^Link to a page/ }).click();
+  await page.getByLabel("Title of the page", { exact: true }).last().fill("the RIVER today");
+  await expect(page.getByText("This page is there.")).toBeVisible();
+  await page.getByRole("dialog").getByRole("button", { name: "Link", exact: true }).click();
+  const article = await save(page, "Sources we used");
+  await expect(article.getByRole("link", { name: "rivers.example/survey" })).toHaveAttribute("href", "https://rivers.example/survey");
+  await article.getByRole("link", { name: "The river today" }).click();
+  await expect(page.getByRole("heading", { name: "The river today", level: 1 })).toBeVisible();
+});
+
+test("from the keyboard alone: write, use a tool, undo, save", async ({ browser }) => {
+  const page = await signInAs(browser, "Yuki Morisada");
+  const text = await startPage(page, "Millrace", "Signs on the bank");
+  await page.keyboard.type("Left long for the voles");
+  await page.keyboard.press("Shift+Tab");
+  await expect(page.getByRole("toolbar").locator(":focus")).toHaveCount(1);
+  await page.getByRole("combobox", { name: "Style of the paragraph" }).focus();
+  await page.keyboard.press("Alt+ArrowRight");
+  await expect(page.getByRole("button", { name: /^Bold/ })).toBeFocused();
+  await page.keyboard.press("ArrowRight");
+  await expect(page.getByRole("button", { name: /^Italic/ })).toBeFocused();
+  await text.focus();
+  await page.keyboard.press("Control+a");
+  await page.keyboard.press("Control+b");
+  await expect(text.locator("strong")).toHaveText("Left long for the voles");
+  await page.keyboard.press("Control+z");
+  await expect(text.locator("strong")).toHaveCount(0);
+  await page.keyboard.press("Control+s");
+  await expect(page.getByRole("heading", { name: "Signs on the bank", level: 1 })).toBeVisible();
+  await expect(page.getByRole("article")).toContainText("Left long for the voles");
+});
+
+test("cancel leaves the page as it was; saving without a change makes no entry", async ({ browser }) => {
+  const page = await signInAs(browser, "Jonas Feld");
+  await openPage(page, "Alder Brook", "Restoration plan");
+  const entries = await page.getByRole("link", { name: /entries$/ }).innerText();
+  await page.getByRole("link", { name: "Write", exact: true }).click();
+  await (await textOf(page, "Restoration plan")).click();
+  await page.keyboard.type("Never mind. ");
+  await page.getByRole("button", { name: "Cancel" }).click();
+  await expect(page.getByRole("article")).not.toContainText("Never mind.");
+  await page.getByRole("link", { name: "Write", exact: true }).click();
+  await page.getByRole("button", { name: "Drop it" }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByRole("link", { name: entries, exact: true })).toBeVisible();
+});
+
+test("the head line leads to siblings, and keeps the look that was chosen", async ({ browser }) => {
+  const page = await signInAs(browser, "Ines Calder", { colorScheme: "light" });
+  await openPage(page, "Saltmere");
+  await page.getByRole("button", { name: "Wikis: choose another" }).press("Enter");
+  await expect(page.getByRole("menuitem")).toHaveCount(6);
+  await page.getByRole("menuitem", { name: "Thornbeck" }).click();
+  await expect(page.getByRole("navigation", { name: "Contents" }).getByRole("heading", { name: "Thornbeck" })).toBeVisible();
+  await page.getByRole("button", { name: "Ines Calder" }).click();
+  await page.getByRole("menuitemradio", { name: "Dark" }).click();
+  await expect(page.locator("html")).toHaveAttribute("data-scheme", "dark");
+  await page.reload();
+  await expect(page.locator("html")).toHaveAttribute("data-scheme", "dark");
+});

@@ -1,0 +1,72 @@
+import { afterAll, expect, test } from "vitest";
+import { promisedPages } from "@/data/pages/promised";
+import { longestComment } from "@/data/comments/dto";
+import { addComment } from "@/data/comments/write";
+import { createAccounts } from "@/data/accounts/write";
+import { findPage } from "@/data/pages/read";
+import { startPage } from "@/data/pages/write";
+import { myCourses } from "@/data/courses/read";
+import { fromMarkdown } from "@/core/document/markdown";
+import { closeDatabase, db, later, makeCourse, monday, pageNamed, write } from "../support/course";
+
+afterAll(closeDatabase);
+
+test("a conversation stands beside the page, answers under what they answer, in the order of time", async () => {
+  const { courseId, homeId, as } = await makeCourse();
+  const say = async (who: "mira" | "jonas" | "tobin", minute: number, body: string, parent: string | null = null) => {
+    const answer = await addComment(as(who, later(minute)), { courseId, pageId: homeId, parent, body });
+    return answer.kind === "commented" ? answer.id : "";
+  };
+  const gauge = await say("mira", 1, "Which gauge?");
+  await say("tobin", 2, "Name your source.");
+  await say("jonas", 3, "The lower one.", gauge);
+  const page = await findPage(as("mira", later(9)), courseId, homeId);
+  expect(page?.comments.map((each) => [each.author, each.body, each.replies.map((reply) => reply.author)])).toEqual([
+    ["mira", "Which gauge?", ["jonas"]], ["tobin", "Name your source.", []],
+  ]);
+});
+
+test.each([["nothing", "   \n"], ["too much", "x".repeat(longestComment + 1)], ["only what can't be stored", "\u0000\ud800"]])("a comment of %s is refused", async (_, body) => {
+  const { courseId, homeId, as } = await makeCourse();
+  expect(await addComment(as("mira"), { courseId, pageId: homeId, parent: null, body })).toEqual({ kind: "refused", code: "empty or too long" });
+});
+
+test("characters that can't be stored are left out of comments, notes and titles", async () => {
+  const { courseId, wikiId, homeId, as } = await makeCourse();
+  await addComment(as("mira"), { courseId, pageId: homeId, parent: null, body: "Wei\u0000r\ud800 built" });
+  expect((await findPage(as("mira"), courseId, homeId))?.comments[0]?.body).toBe("Weir built");
+  const started = await startPage(as("mira"), { courseId, wikiId, title: "Fi\u0007sh", document: fromMarkdown("Trout."), note: "n\u0000ote" });
+  const page = started.kind === "saved" ? await findPage(as("mira"), courseId, started.pageId) : null;
+  expect(page).toMatchObject({ title: "Fish", last: { note: "note" } });
+});
+
+test("an answer to a comment of another page finds nothing to answer", async () => {
+  const { courseId, wikiId, homeId, as } = await makeCourse();
+  const planId = await pageNamed(as("mira"), courseId, wikiId, "Plan");
+  const said = await addComment(as("mira"), { courseId, pageId: homeId, parent: null, body: "Here." });
+  expect(await addComment(as("mira"), { courseId, pageId: planId, parent: said.kind === "commented" ? said.id : "", body: "There." })).toEqual({ kind: "refused", code: "not found" });
+});
+
+test("a page promises what it links to, until that is written", async () => {
+  const { courseId, wikiId, homeId, as } = await makeCourse();
+  const promised = async () => promisedPages((await findPage(as("mira"), courseId, homeId))!);
+  expect(await promised()).toEqual(["Fish"]);
+  await startPage(as("mira"), { courseId, wikiId, title: "FISH", document: fromMarkdown("Trout."), note: "" });
+  expect(await promised()).toEqual([]);
+  await write(as("mira"), courseId, homeId, "[[Plan]], [[Costs]] and [[costs]] again");
+  expect(await promised()).toEqual(["Costs"]);
+});
+
+test("one address, one account; nobody gets half a list", async () => {
+  const account = (id: string, email: string) => ({ id, name: id, email, passwordHash: "none" });
+  const address = `taken-${Date.now()}@rivers.example`;
+  await createAccounts(db, [account(`first${Date.now()}`, address)], monday);
+  await expect(db.transaction((tx) => createAccounts(tx, [account("new-one", "new@rivers.example"), account("second", address.toUpperCase())], monday))).rejects.toMatchObject({ cause: { code: "23505" } });
+  await createAccounts(db, [account("new-one", "new@rivers.example")], monday);
+});
+
+test("everybody sees their own courses", async () => {
+  const { courseId, as } = await makeCourse();
+  expect((await myCourses(as("tobin"))).map(({ id, role }) => ({ id, role }))).toEqual([{ id: courseId, role: "assistant" }]);
+  expect(await myCourses(as("una"))).toEqual([]);
+});
