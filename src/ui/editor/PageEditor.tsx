@@ -9,7 +9,7 @@ import type { PageDocument } from "@/core/document/model";
 import { countWords } from "@/core/text/words";
 import { counted } from "../words/counts";
 import { FoundDraft } from "./FoundDraft";
-import { useDraft } from "./useDraft";
+import { type Draft, useDraft } from "./useDraft";
 import { WritingArea } from "./WritingArea";
 
 /** What came of a save, in words; the page's own action makes it from the server's answer. */
@@ -45,11 +45,18 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base, document:
   const [isBusy, setBusy] = useState(false);
   const [problem, setProblem] = useState<Extract<SaveAnswer, { kind: "refused" }> | null>(null);
 
+  // The draft is kept a moment after each change, and at once when the editor is left; not once the text is saved.
+  const unsaved = useRef<Draft | null>(null);
+  const isSaved = useRef(false);
+  const { keep } = draft;
   useEffect(() => {
-    if (!isChanged) return;
-    const timer = setTimeout(() => draft.keep({ at: new Date().toISOString(), base, title, note, document }), draftDelay);
+    if (!isChanged || isSaved.current) return;
+    const now = { at: new Date().toISOString(), base, title, note, document };
+    unsaved.current = now;
+    const timer = setTimeout(() => keep(now), draftDelay);
     return () => clearTimeout(timer);
-  }, [draft, isChanged, base, title, note, document]);
+  }, [keep, isChanged, base, title, note, document]);
+  useEffect(() => () => { if (unsaved.current && !isSaved.current) keep(unsaved.current); }, [keep]);
 
   function takeDraft(): void {
     const left = draft.take();
@@ -68,6 +75,7 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base, document:
     try {
       const answer = await save({ title, base, document: JSON.stringify(editor.current?.getJSON() ?? document), note });
       if (answer.kind === "saved") {
+        isSaved.current = true;
         draft.drop();
         router.push(answer.href);
         router.refresh();

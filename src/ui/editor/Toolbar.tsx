@@ -14,7 +14,7 @@ import Redo from "@mui/icons-material/Redo";
 import Undo from "@mui/icons-material/Undo";
 import type { Editor } from "@tiptap/core";
 import { useEditorState } from "@tiptap/react";
-import { useRef, useState, type KeyboardEvent, type ReactNode } from "react";
+import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
 import { LinkDialog } from "./LinkDialog";
 import { PageLinkDialog } from "./PageLinkDialog";
 
@@ -37,6 +37,17 @@ export function Toolbar({ editor, pages }: { editor: Editor; pages: readonly { r
     }),
   });
   const run = () => editor.chain().focus();
+
+  useEffect(() => {
+    const openLink = (event: globalThis.KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "k") return;
+      event.preventDefault();
+      setDialog("link");
+    };
+    const text = editor.view.dom;
+    text.addEventListener("keydown", openLink);
+    return () => text.removeEventListener("keydown", openLink);
+  }, [editor]);
 
   function setStyle(style: Style): void {
     if (style === "text") run().setParagraph().run();
