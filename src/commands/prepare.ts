@@ -1,11 +1,12 @@
 /**
- * Brings a database up: `prepare` migrates, `prepare --demo` also makes the demo course if it is not there yet.
+ * Brings a database up: `prepare` migrates and brings stored credit to this version's rules, `prepare --demo` also makes the demo course if it is not there yet.
  * The database is the one of DATABASE_URL.
  */
 import { customRandom } from "nanoid";
 import { database } from "@/data/db/client";
 import { migrateDatabase } from "@/data/db/migrate";
 import { settings } from "@/data/env";
+import { recomputeStale } from "@/data/ledger/recompute";
 import { hasDemo, makeDemo } from "@/demo/make";
 
 const alphabet = "0123456789abcdefghijklmnopqrstuvwxyz";
@@ -19,8 +20,10 @@ function countedIds(): () => string {
 
 async function prepare(): Promise<void> {
   await migrateDatabase(settings().DATABASE_URL);
-  if (!process.argv.includes("--demo")) return;
   const db = database();
+  const { entriesDone } = await recomputeStale(db, null);
+  if (entriesDone > 0) console.log(`Computed the credit of ${entriesDone} entries anew`);
+  if (!process.argv.includes("--demo")) return;
   if (await hasDemo(db)) return;
   const started = performance.now();
   await makeDemo(db, new Date(), countedIds());

@@ -1,14 +1,13 @@
 import { and, asc, eq, isNotNull } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, inject, test } from "vitest";
 import postgres from "postgres";
-import { packOrigins } from "@/core/credit/origins";
-import { blockText, packText } from "@/core/credit/text";
-import { emptyWiki, recordEntry, standingByAuthor } from "@/core/credit/wiki";
 import { courseAssignments } from "@/data/assignments/read";
 import { openDatabase } from "@/data/db/client";
 import { migrateDatabase } from "@/data/db/migrate";
-import { entry, page, wiki } from "@/data/db/tables/wikis";
+import { entry, entryCredit, page, standing } from "@/data/db/tables/wikis";
+import { findDifferences } from "@/data/ledger/check";
 import { verifyPage } from "@/data/ledger/read";
+import { askForRecompute, recomputeStale } from "@/data/ledger/recompute";
 import { assignmentReview, findEvidence } from "@/data/review/read";
 import type { GroupReviewDto } from "@/data/review/dto";
 import type { Context } from "@/data/session/context";
@@ -72,7 +71,8 @@ describe("the demo course", () => {
 
   test("undoing back and forth leaves nobody with words they did not write", async () => {
     const thornbeck = groups.find((group) => group.name === "Thornbeck")!;
-    const spat = await made.db.select({ kind: entry.kind, figures: entry.figures }).from(entry)
+    const spat = await made.db.select({ kind: entry.kind, figures: entryCredit.figures }).from(entry)
+      .innerJoin(entryCredit, and(eq(entryCredit.courseId, entry.courseId), eq(entryCredit.pageId, entry.pageId), eq(entryCredit.number, entry.number)))
       .where(and(eq(entry.courseId, demoCourseId), eq(entry.wikiId, thornbeck.wikiId), isNotNull(entry.restoredFrom)));
     expect(spat).toHaveLength(2);
     for (const { figures } of spat) expect(figures).toMatchObject({ added: 0, tookBackOwn: 0 });
@@ -86,21 +86,27 @@ describe("the demo course", () => {
 
   // What is stored was computed save by save, each from the state before; the core alone, from the ledger, must agree.
   test("the ledger computed anew gives what was stored, to the word", async () => {
-    for (const { id: wikiId } of await made.db.select({ id: wiki.id }).from(wiki).where(eq(wiki.courseId, demoCourseId))) {
-      const entries = await made.db.select().from(entry).where(and(eq(entry.courseId, demoCourseId), eq(entry.wikiId, wikiId))).orderBy(asc(entry.rev));
-      let state = emptyWiki;
-      for (const each of entries) {
-        const step = recordEntry(state, { entry: each.rev, author: each.authorId, page: each.pageId, text: blockText(each.document) });
-        state = step.wiki;
-        expect(step.figures).toEqual(each.figures);
-        expect(packOrigins(state.pages.get(each.pageId)!.origins)).toEqual(each.origins);
-      }
-      for (const stored of await made.db.select({ id: page.id, credit: page.credit }).from(page).where(and(eq(page.courseId, demoCourseId), eq(page.wikiId, wikiId)))) {
-        expect(packText(state.pages.get(stored.id)!)).toEqual(stored.credit);
-      }
-      const standing = standingByAuthor(state);
-      for (const row of groups.find((group) => group.wikiId === wikiId)!.members) expect(row.standing).toBe(standing.get(row.member.id) ?? 0);
-    }
+    expect(await findDifferences(made.db, demoCourseId)).toEqual([]);
+  });
+
+  test("what was tampered with is named, and computing anew puts it right", async () => {
+    const [one] = await made.db.select().from(entryCredit).orderBy(asc(entryCredit.pageId), asc(entryCredit.number)).limit(1);
+    const here = and(eq(entryCredit.courseId, one!.courseId), eq(entryCredit.pageId, one!.pageId), eq(entryCredit.number, one!.number));
+    await made.db.update(entryCredit).set({ figures: { ...one!.figures, added: 999_999 } }).where(here);
+    const stands = await made.db.select().from(standing).where(eq(standing.pageId, one!.pageId));
+    await made.db.delete(standing).where(eq(standing.pageId, one!.pageId));
+    const differences = await findDifferences(made.db, demoCourseId);
+    expect(differences.map(({ pageId, number, what, stored }) => ({ pageId, number, what, stored }))).toEqual([
+      { pageId: one!.pageId, number: one!.number, what: "added", stored: "999999" },
+      { pageId: one!.pageId, number: null, what: "standing words", stored: "[]" },
+    ]);
+    await askForRecompute(made.db, demoCourseId);
+    const stopped = new AbortController();
+    const first = await recomputeStale(made.db, demoCourseId, () => stopped.abort(), stopped.signal);
+    expect(first).toMatchObject({ wikisDone: 1, wikis: 6 });
+    expect(await recomputeStale(made.db, demoCourseId)).toMatchObject({ wikisDone: 5, wikis: 5 });
+    expect(await findDifferences(made.db, demoCourseId)).toEqual([]);
+    expect((await made.db.select().from(standing).where(eq(standing.pageId, one!.pageId))).length).toBe(stands.length);
   });
 
   test("made twice on one day it is the same, entry by entry", async () => {

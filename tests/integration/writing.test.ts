@@ -83,7 +83,7 @@ describe("looking back", () => {
     await write(as("jonas", later(2)), courseId, homeId, "See the plan.");
     await write(as("jonas", later(3)), courseId, planId, `What should be done, and in which order?\n\n${text}`);
     const moved = await findEntry(as("mira"), courseId, planId, 2);
-    expect(moved?.line.figures).toMatchObject({ added: 0, carried: 12, tookBackOthers: 12 });
+    expect(moved?.line.figures).toMatchObject({ added: 0, carried: 12, broughtOverOthers: 12 });
     expect((await findPage(as("mira"), courseId, planId))?.parts.map((part) => part.words)).toEqual([12, 0, 8]);
   });
 
@@ -93,7 +93,7 @@ describe("looking back", () => {
     const refusal = { cause: { code: "23001" } };
     await expect(db.update(entry).set({ note: "forged" }).where(here)).rejects.toMatchObject(refusal);
     await expect(db.delete(entry).where(here)).rejects.toMatchObject(refusal);
-    await expect(db.execute(sql`truncate entry`)).rejects.toMatchObject(refusal);
+    await expect(db.execute(sql`truncate entry cascade`)).rejects.toMatchObject(refusal);
   });
 
   test("an entry changed behind the trigger's back is found by the chain", async () => {

@@ -1,9 +1,9 @@
 /** Histories of plain-text pages for tests of credit: by hand, and at random. */
 import fc from "fast-check";
-import { emptyWiki, recordEntry, type WikiCredit } from "@/core/credit/wiki";
-import type { EntryFigures } from "@/core/credit/entry";
-import { blockText } from "@/core/credit/text";
-import { fromPlainText } from "@/core/document/plain";
+import type { EntryFigures } from "@/core/credit/account";
+import { plainBlocks } from "@/core/credit/text";
+import type { GroupWork } from "@/core/credit/work";
+import { CreditedWiki } from "@/core/credit/wiki";
 
 export interface PlainEntry {
   readonly author: string | null;
@@ -12,19 +12,31 @@ export interface PlainEntry {
 }
 
 export interface Replayed {
-  readonly wiki: WikiCredit;
+  readonly wiki: CreditedWiki;
   readonly figures: readonly EntryFigures[];
 }
 
-/** Records the entries one after the other on top of `from`, numbering them from where it ends. */
-export function replay(entries: readonly PlainEntry[], from: WikiCredit = emptyWiki): Replayed {
-  let wiki = from;
-  const figures = entries.map(({ author, text, page = "home" }) => {
-    const step = recordEntry(wiki, { entry: wiki.authors.size, author, page, text: blockText(fromPlainText(text)) });
-    wiki = step.wiki;
-    return step.figures;
-  });
+/** Records the entries one after the other on top of `from`, which is left as it is, numbering them from where it ends. */
+export function replay(entries: readonly PlainEntry[], from?: CreditedWiki): Replayed {
+  const wiki = from?.copy() ?? new CreditedWiki();
+  const figures = entries.map(({ author, text, page = "home" }) => wiki.record({ entry: wiki.authors.size, author, page, blocks: plainBlocks(text) }));
   return { wiki, figures };
+}
+
+/** A replayed history as the work of a group: one entry an hour, from `start` on. */
+export function workOf(entries: readonly PlainEntry[], { figures }: Replayed, over: Partial<GroupWork> = {}): GroupWork {
+  const members = [...new Set(entries.flatMap(({ author }) => (author === null ? [] : [author])))].sort();
+  const deeds = entries.map(({ author, page = "home" }, entry) => ({ entry, author, page, at: start + entry * hour, figures: figures[entry]! }));
+  return { members, deeds, remarks: [], dueAt: null, dayOf: (at) => new Date(at).toISOString().slice(0, 10), ...over };
+}
+
+export const hour = 60 * 60 * 1000;
+export const start = Date.UTC(2026, 2, 2, 9);
+
+/** The entry that each word of a page is credited to, and which of its words it is. */
+export function creditOf(wiki: CreditedWiki, page = "home"): string[] {
+  const { entries, ordinals } = wiki.pages.get(page)!.origins;
+  return [...entries].map((entry, word) => `${entry}.${ordinals[word]}`);
 }
 
 /** `count` words that occur nowhere else: `prefix` keeps them apart from those of other calls. */

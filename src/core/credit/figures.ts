@@ -1,28 +1,106 @@
-/** A student's figures over a set of entries: each a plain sum of what was stored with the entries. */
-import type { EntryFigures } from "./entry";
+/** The figures of a student over a group's work. */
+import { type Deed, type EvidenceItem, type GroupWork, partOf, standingByEntry, starters } from "./work";
 
-export interface PersonFigures {
-  readonly entries: number;
-  readonly added: number;
-  readonly corrected: number;
-  readonly restored: number;
-  /** Net of what the same person took back. */
-  readonly removedOwn: number;
-  readonly removedOthers: number;
-  /** The most words added in one entry. */
-  readonly largestArrival: number;
+/** Figures that are sums over entries: each with the entries behind it. */
+export const summedFigures = [
+  "entries", "added", "standing", "corrections", "carried", "restored", "moved", "removedOwn", "removedOthers", "tookBackOwn", "tookBackOthers",
+  "triedAndDropped", "editedByOthers", "entriesOnOthersPages",
+] as const;
+export type SummedFigure = (typeof summedFigures)[number];
+
+export interface MemberFigures extends Readonly<Record<SummedFigure, number>> {
+  readonly pagesTouched: number;
+  readonly pagesStarted: number;
+  readonly activeDays: number;
+  /** Runs of entries and comments with gaps under 30 minutes. */
+  readonly sittings: number;
+  /** Standing / added; null when nothing was added. */
+  readonly lasting: number | null;
+  /** The most words added in one entry, that entry, and its part of all that was added. */
+  readonly largestArrival: { readonly words: number; readonly entry: number; readonly part: number } | null;
+  readonly comments: number;
+  readonly replies: number;
+  readonly commentsOnOthersPages: number;
+  /** Teammates that the student answered, or who answered. */
+  readonly talkedWith: readonly string[];
+  /** Of what was added, the part saved in the 24 hours before the due time, and the part before it; null without due time or words. */
+  readonly lastDayPart: number | null;
+  readonly inTime: number | null;
 }
 
-/** The figures of one person's entries, in any order. */
-export function personFigures(entries: readonly EntryFigures[]): PersonFigures {
-  const sum = (figure: (entry: EntryFigures) => number) => entries.reduce((total, entry) => total + figure(entry), 0);
-  return {
-    entries: entries.length,
-    added: sum((entry) => entry.added),
-    corrected: sum((entry) => entry.corrected),
-    restored: sum((entry) => entry.restored),
-    removedOwn: sum((entry) => entry.removedOwn - entry.tookBackOwn),
-    removedOthers: sum((entry) => entry.removedOthers - entry.tookBackOthers),
-    largestArrival: entries.reduce((most, entry) => Math.max(most, entry.added), 0),
+const sittingGap = 30 * 60 * 1000;
+const day = 24 * 60 * 60 * 1000;
+
+/** The entries behind a figure, oldest first; their amounts add up to it. O(deeds). */
+export function evidenceOf(work: GroupWork, member: string, figure: SummedFigure): EvidenceItem[] {
+  const owners = new Map(work.deeds.map((deed) => [deed.entry, deed]));
+  const startedBy = starters(work.deeds);
+  const isOwn = (deed: Deed) => deed.author === member;
+  const wordsOf = (counts: Deed["figures"]["removedFrom"]) => counts.reduce((sum, [entry, words]) => {
+    const owner = owners.get(entry);
+    return sum + (owner ? words * partOf(owner, member) : 0);
+  }, 0);
+  const items = (amount: (deed: Deed) => number) => work.deeds.map((deed) => ({ entry: deed.entry, amount: amount(deed) })).filter((item) => item.amount !== 0);
+  const own = (amount: (deed: Deed) => number) => items((deed) => (isOwn(deed) ? amount(deed) : 0));
+  switch (figure) {
+    case "entries": return own(() => 1);
+    case "added": return items((deed) => deed.figures.added * partOf(deed, member));
+    case "standing": {
+      const standing = standingByEntry(work.deeds);
+      return items((deed) => (standing.get(deed.entry) ?? 0) * partOf(deed, member));
+    }
+    case "corrections": return own((deed) => deed.figures.corrected);
+    case "carried": return own((deed) => deed.figures.carried);
+    case "restored": return own((deed) => deed.figures.restored);
+    case "moved": return own((deed) => deed.figures.moved);
+    case "removedOwn": return own((deed) => deed.figures.removedOwn - deed.figures.broughtOverOwn);
+    case "removedOthers": return own((deed) => deed.figures.removedOthers - deed.figures.broughtOverOthers);
+    case "tookBackOwn": return own((deed) => deed.figures.tookBackOwn);
+    case "tookBackOthers": return own((deed) => deed.figures.tookBackOthers);
+    case "triedAndDropped": return own((deed) => deed.figures.removedOwn - deed.figures.broughtOverOwn - deed.figures.tookBackOwn);
+    case "editedByOthers": return items((deed) => (isOwn(deed) ? 0 : wordsOf(deed.figures.removedFrom) - wordsOf(deed.figures.broughtOverFrom) + wordsOf(deed.figures.correctedFrom)));
+    case "entriesOnOthersPages": return own((deed) => (isOfTeammate(startedBy.get(deed.page) ?? null, work, member) ? 1 : 0));
+    default: return figure satisfies never;
+  }
+}
+
+function isOfTeammate(author: string | null, { members }: GroupWork, member: string): boolean {
+  return author !== null && author !== member && members.includes(author);
+}
+
+/** All figures of one member. O(deeds + remarks) for each figure. */
+export function memberFigures(work: GroupWork, member: string): MemberFigures {
+  const sums = Object.fromEntries(summedFigures.map((figure) => [figure, sum(evidenceOf(work, member, figure))])) as Record<SummedFigure, number>;
+  const startedBy = starters(work.deeds);
+  const deeds = work.deeds.filter((deed) => deed.author === member);
+  const remarks = work.remarks.filter((remark) => remark.author === member);
+  const moments = [...deeds, ...remarks].map((each) => each.at).sort((one, other) => one - other);
+  const arrivals = evidenceOf(work, member, "added");
+  const largest = arrivals.reduce<EvidenceItem | null>((most, item) => (most && most.amount >= item.amount ? most : item), null);
+  const addedBefore = (from: number, until: number) => {
+    const inside = new Set(work.deeds.filter(({ at }) => at >= from && at < until).map((deed) => deed.entry));
+    return sums.added > 0 ? sum(arrivals.filter((item) => inside.has(item.entry))) / sums.added : null;
   };
+  const partners = [
+    ...remarks.map((remark) => remark.answers), ...work.remarks.filter((remark) => remark.answers === member).map((remark) => remark.author),
+  ];
+  return {
+    ...sums,
+    pagesTouched: new Set(deeds.map((deed) => deed.page)).size,
+    pagesStarted: [...startedBy.values()].filter((author) => author === member).length,
+    activeDays: new Set(moments.map(work.dayOf)).size,
+    sittings: moments.filter((at, index) => index === 0 || at - moments[index - 1]! >= sittingGap).length,
+    lasting: sums.added > 0 ? sums.standing / sums.added : null,
+    largestArrival: largest ? { words: largest.amount, entry: largest.entry, part: largest.amount / sums.added } : null,
+    comments: remarks.filter((remark) => remark.answers === null).length,
+    replies: remarks.filter((remark) => remark.answers !== null).length,
+    commentsOnOthersPages: remarks.filter((remark) => isOfTeammate(startedBy.get(remark.page) ?? null, work, member)).length,
+    talkedWith: [...new Set(partners.filter((other): other is string => other !== null && other !== member && work.members.includes(other)))].sort(),
+    lastDayPart: work.dueAt === null ? null : addedBefore(work.dueAt - day, work.dueAt),
+    inTime: work.dueAt === null ? null : addedBefore(-Infinity, work.dueAt),
+  };
+}
+
+function sum(items: readonly EvidenceItem[]): number {
+  return items.reduce((total, item) => total + item.amount, 0);
 }

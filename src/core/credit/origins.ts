@@ -4,9 +4,7 @@
  * An origin names one act of writing one word. Copies share it, so a word that stands twice can be told from a word
  * that two people wrote. Texts are long and origins run on, so they are stored as runs.
  */
-
-/** Flat triples: entry number in the wiki, ordinal of the first word among that entry's new words, number of words. */
-export type OriginRuns = readonly number[];
+import { ByteReader, ByteWriter } from "../text/bytes";
 
 export interface Origins {
   /** For each word the number, in its wiki, of the entry that wrote it. */
@@ -19,22 +17,31 @@ export function emptyOrigins(length: number): Origins {
   return { entries: new Int32Array(length), ordinals: new Int32Array(length) };
 }
 
-/** The inverse of `unpackOrigins`. */
+/** Origins as runs: for each the entry, the first ordinal and the number of words. */
+export type OriginRuns = Int32Array;
+
+let scratch = new Int32Array(3 * 1024);
+
+/** The inverse of `unpackOrigins`. O(words). */
 export function packOrigins({ entries, ordinals }: Origins): OriginRuns {
-  const runs: number[] = [];
+  let used = 0;
   for (let at = 0; at < entries.length; ) {
-    const [entry, ordinal] = [entries[at]!, ordinals[at]!];
-    let length = 1;
-    while (entries[at + length] === entry && ordinals[at + length] === ordinal + length) length++;
-    runs.push(entry, ordinal, length);
-    at += length;
+    const [entry, shift] = [entries[at]!, ordinals[at]! - at];
+    const from = at++;
+    while (at < entries.length && entries[at] === entry && ordinals[at]! - at === shift) at++;
+    if (used === scratch.length) {
+      const longer = new Int32Array(2 * used);
+      longer.set(scratch);
+      scratch = longer;
+    }
+    scratch[used++] = entry;
+    scratch[used++] = from + shift;
+    scratch[used++] = at - from;
   }
-  return runs;
+  return scratch.slice(0, used);
 }
 
-/** @throws RangeError if the runs are not whole triples. */
 export function unpackOrigins(runs: OriginRuns): Origins {
-  if (runs.length % 3 !== 0) throw new RangeError(`${runs.length} numbers are no whole runs`);
   let length = 0;
   for (let at = 2; at < runs.length; at += 3) length += runs[at]!;
   const origins = emptyOrigins(length);
@@ -48,14 +55,63 @@ export function unpackOrigins(runs: OriginRuns): Origins {
   return origins;
 }
 
+/** Origins as bytes, for storage: a few for each run. */
+export function storeOrigins(origins: Origins): Uint8Array {
+  const writer = new ByteWriter();
+  writeOrigins(writer, origins);
+  return writer.bytes();
+}
+
+/** @throws RangeError if the bytes are no stored origins. */
+export function readStoredOrigins(stored: Uint8Array): Origins {
+  const reader = new ByteReader(stored);
+  const origins = readOrigins(reader);
+  if (!reader.isAtEnd()) throw new RangeError("More bytes than origins");
+  return origins;
+}
+
+export function writeOrigins(writer: ByteWriter, origins: Origins): void {
+  const runs = packOrigins(origins);
+  writer.number(origins.entries.length);
+  let last = 0;
+  for (let at = 0; at < runs.length; at += 3) {
+    writer.signed(runs[at]! - last);
+    writer.number(runs[at + 1]!);
+    writer.number(runs[at + 2]!);
+    last = runs[at]!;
+  }
+}
+
+/** @throws RangeError if runs go past the number of words. */
+export function readOrigins(reader: ByteReader): Origins {
+  const length = reader.number();
+  const origins = emptyOrigins(length);
+  let [word, entry] = [0, 0];
+  while (word < length) {
+    entry += reader.signed();
+    const [ordinal, run] = [reader.number(), reader.number()];
+    if (run === 0 || word + run > length) throw new RangeError(`A run of ${run} words does not fit ${length}`);
+    for (let offset = 0; offset < run; offset++, word++) {
+      origins.entries[word] = entry;
+      origins.ordinals[word] = ordinal + offset;
+    }
+  }
+  return origins;
+}
+
 /** One number for an origin; exact for 2^21 entries of 2^31 words each. */
 export function originKey(entry: number, ordinal: number): number {
   return entry * 2 ** 31 + ordinal;
 }
 
-/** The number of words by entry. */
-export function wordsByEntry(runs: OriginRuns): Map<number, number> {
+/** The number of words by the entry that wrote them. */
+export function wordsByEntry({ entries }: Origins): Map<number, number> {
   const counts = new Map<number, number>();
-  for (let at = 0; at < runs.length; at += 3) counts.set(runs[at]!, (counts.get(runs[at]!) ?? 0) + runs[at + 2]!);
+  for (let at = 0; at < entries.length; ) {
+    const entry = entries[at]!;
+    const from = at;
+    while (at < entries.length && entries[at] === entry) at++;
+    counts.set(entry, (counts.get(entry) ?? 0) + at - from);
+  }
   return counts;
 }

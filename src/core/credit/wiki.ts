@@ -2,62 +2,101 @@
  * The credit of a whole wiki, entry by entry, in memory: what the command line, the tests and the recomputation use.
  * The data layer takes the same steps with `creditEntry`, from what it has stored.
  */
-import { type Author, creditEntry, type EntryFigures } from "./entry";
-import type { RemovedMemory } from "./memory";
-import { type OriginRuns, packOrigins, wordsByEntry } from "./origins";
-import { type BlockText, type CreditedText, emptyText, flatWords } from "./text";
-
-export interface WikiCredit {
-  readonly pages: ReadonlyMap<string, CreditedText>;
-  readonly memory: RemovedMemory;
-  readonly authors: ReadonlyMap<number, Author>;
-  /** By page and its exact words, the credit that the page had when it read so. */
-  readonly earlier: ReadonlyMap<string, OriginRuns>;
-}
-
-export const emptyWiki: WikiCredit = { pages: new Map(), memory: [], authors: new Map(), earlier: new Map() };
+import { readAll, type Reading, sequence, type Sequence, type WrittenBlock } from "../diff/sequence";
+import { mix } from "../text/hash";
+import { Vocabulary } from "../text/vocabulary";
+import type { EntryFigures } from "./account";
+import { type Author, creditEntry } from "./entry";
+import { type OriginRuns, packOrigins, unpackOrigins, wordsByEntry } from "./origins";
+import { readPage, storePage } from "./stored";
+import { type CreditedPage, emptyPage } from "./text";
 
 export interface WikiEntry {
   /** The entry's number in the wiki; above all before. */
   readonly entry: number;
   readonly author: Author;
   readonly page: string;
-  readonly text: BlockText;
+  readonly blocks: readonly WrittenBlock[];
 }
 
-/** The wiki after one more entry, and that entry's figures. `wiki` is left as it is. */
-export function recordEntry(wiki: WikiCredit, { entry, author, page, text }: WikiEntry): { wiki: WikiCredit; figures: EntryFigures } {
-  const authors = new Map(wiki.authors).set(entry, author);
-  const state = earlierKey(page, text);
-  const credited = creditEntry({
-    entry, author, page,
-    before: wiki.pages.get(page) ?? emptyText,
-    after: text,
-    otherPages: () => [...wiki.pages].filter(([other]) => other !== page).map(([, each]) => each),
-    memory: wiki.memory,
-    sameBefore: wiki.earlier.get(state) ?? null,
-    authorOf: (number) => authors.get(number) ?? null,
-  });
-  return {
-    wiki: {
-      pages: new Map(wiki.pages).set(page, credited.text),
-      memory: credited.memory,
-      authors,
-      earlier: new Map(wiki.earlier).set(state, packOrigins(credited.text.origins)),
-    },
-    figures: credited.figures,
-  };
+/** Of how many earlier states of a wiki's pages the credit is remembered; the oldest are forgotten first. */
+export const mostEarlier = 5000;
+
+export class CreditedWiki {
+  #vocabulary = new Vocabulary();
+  readonly pages = new Map<string, CreditedPage>();
+  readonly authors = new Map<number, Author>();
+  readonly #readings = new Map<string, Reading>();
+  /** By page and its words, the credit that the page had when it read so. */
+  readonly #earlier = new Map<string, OriginRuns>();
+  /** Entries of which words may stand in more than one place. */
+  readonly spread = new Set<number>();
+
+  /** What was written is read with. */
+  get vocabulary(): Vocabulary {
+    return this.#vocabulary;
+  }
+
+  /** Takes one more entry. Returns its figures. */
+  record({ entry, author, page, blocks }: WikiEntry): EntryFigures {
+    const before = this.pages.get(page) ?? emptyPage;
+    const reading = readAll(blocks, before.text.blocks, this.#vocabulary, this.#readings.get(page));
+    this.#readings.set(page, reading);
+    const after = sequence(reading.read.filter((block) => block !== null));
+    this.authors.set(entry, author);
+    const state = `${page}\n${stateKey(after, this.#vocabulary)}`;
+    const earlier = this.#earlier.get(state);
+    const credited = creditEntry({
+      entry, author, before, after, vocabulary: this.#vocabulary,
+      others: () => [...this.pages].filter(([other]) => other !== page).map(([, each]) => each),
+      sameBefore: earlier ? unpackOrigins(earlier) : null,
+      authorOf: (number) => this.authors.get(number) ?? null,
+      isSpread: (number) => this.spread.has(number),
+    });
+    this.pages.set(page, credited.page);
+    this.#earlier.set(state, packOrigins(credited.page.origins));
+    if (this.#earlier.size > mostEarlier) this.#earlier.delete(this.#earlier.keys().next().value!);
+    for (const each of credited.spread) this.spread.add(each);
+    return credited.figures;
+  }
+
+  /** A wiki that goes on from here on its own. */
+  copy(): CreditedWiki {
+    const copy = new CreditedWiki();
+    copy.#vocabulary = this.#vocabulary;
+    for (const [page, credited] of this.pages) copy.pages.set(page, credited);
+    for (const [entry, author] of this.authors) copy.authors.set(entry, author);
+    for (const [state, origins] of this.#earlier) copy.#earlier.set(state, origins);
+    for (const entry of this.spread) copy.spread.add(entry);
+    return copy;
+  }
+
+  /** The same wiki with its pages written out and read back, and with nothing else in memory than what is stored. */
+  throughStorage(): CreditedWiki {
+    const stored = [...this.pages].map(([page, credited]) => [page, storePage(credited, this.#vocabulary)] as const);
+    const copy = this.copy();
+    copy.#vocabulary = new Vocabulary();
+    for (const [page, bytes] of stored) copy.pages.set(page, readPage(bytes, copy.#vocabulary));
+    return copy;
+  }
 }
 
-function earlierKey(page: string, text: BlockText): string {
-  return `${page}\n${flatWords(text).join(" ")}`;
+/** A key for the words of a page: of a state that was there before the credit is not computed, but known. O(blocks). */
+export function stateKey({ blocks, words }: Sequence, vocabulary: Vocabulary): string {
+  let [low, high] = [blocks.length, words.length];
+  for (const block of blocks) {
+    const key = block.wordsKey(vocabulary);
+    low = mix(low, key % 2 ** 32);
+    high = mix(high, Math.floor(key / 2 ** 21));
+  }
+  return `${words.length.toString(36)}.${low.toString(36)}.${high.toString(36)}`;
 }
 
-/** The standing words of each author over all pages; nobody's under null. O(runs). */
-export function standingByAuthor(wiki: WikiCredit): Map<Author, number> {
+/** The standing words of each author over all pages; nobody's under null. O(words). */
+export function standingByAuthor(wiki: CreditedWiki): Map<Author, number> {
   const standing = new Map<Author, number>();
-  for (const text of wiki.pages.values()) {
-    for (const [entry, count] of wordsByEntry(packOrigins(text.origins))) {
+  for (const { origins } of wiki.pages.values()) {
+    for (const [entry, count] of wordsByEntry(origins)) {
       const author = wiki.authors.get(entry) ?? null;
       standing.set(author, (standing.get(author) ?? 0) + count);
     }

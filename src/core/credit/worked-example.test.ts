@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
-import { freshWords, replay } from "../../../tests/support/histories";
-import { personFigures } from "./figures";
-import { shares } from "./shares";
+import { freshWords, replay, workOf } from "../../../tests/support/histories";
+import { memberFigures } from "./figures";
+import { groupFigures, whoBuiltOnWhom } from "./group";
 import { standingByAuthor } from "./wiki";
 
 const say = (...parts: string[][]) => parts.map((words) => words.join(" ")).join("\n\n");
@@ -29,8 +29,10 @@ const history = [
   { author: "Q", text: withoutMoved(replaced) },
 ];
 
-const { wiki, figures } = replay(history);
-const of = (author: string) => personFigures(figures.filter((_, index) => history[index]!.author === author));
+const replayed = replay(history);
+const { wiki, figures } = replayed;
+const work = workOf(history, replayed);
+const of = (author: string) => memberFigures(work, author);
 
 test("words on the page after each entry", () => {
   expect(figures.map((entry) => entry.wordsAfter)).toEqual([40, 240, 540, 460, 540, 480, 60, 480]);
@@ -41,7 +43,8 @@ test("standing words", () => {
 });
 
 test("shares", () => {
-  expect(shares([195, 305, 0]).map((share) => Math.round(100 * share!))).toEqual([39, 61, 0]);
+  expect(groupFigures(work)).toMatchObject({ words: 540, starter: 40, others: 0, standing: [195, 305, 0] });
+  expect(groupFigures(work).shares.map((share) => Math.round(100 * share!))).toEqual([39, 61, 0]);
 });
 
 test("added", () => expect([of("P").added, of("Q").added, of("R").added]).toEqual([200, 305, 20]));
@@ -55,14 +58,22 @@ test("the restore adds nothing and gives back a hundred words", () => {
 });
 
 test("the move to the second page adds nothing", () => {
-  expect(figures[6]).toMatchObject({ added: 0, carried: 60, tookBackOthers: 60 });
+  expect(figures[6]).toMatchObject({ added: 0, carried: 60, broughtOverOthers: 60 });
 });
 
-test("largest arrival of Q", () => expect(of("Q").largestArrival).toBe(300));
+test("largest arrival of Q", () => expect(of("Q").largestArrival).toMatchObject({ words: 300, entry: 2 }));
+
+test("who built on whom", () => {
+  expect(whoBuiltOnWhom(work)).toEqual([
+    { by: "P", on: "R", corrected: 0, removed: 20, beside: 0, replies: 0 },
+    { by: "Q", on: "P", corrected: 0, removed: 5, beside: 5, replies: 0 },
+    { by: "R", on: "P", corrected: 0, removed: 100, beside: 0, replies: 0 },
+  ]);
+});
 
 test("copied first and removed afterwards, the same move removes nothing", () => {
   const other = [...history.slice(0, 5), history[6]!, history[5]!];
   const result = replay(other);
-  expect(result.figures[5]).toMatchObject({ added: 0, carried: 60, tookBackOthers: 0 });
+  expect(result.figures[5]).toMatchObject({ added: 0, carried: 60, broughtOverOthers: 0 });
   expect(result.figures[6]).toMatchObject({ removedOthers: 0, wordsOut: 60 });
 });

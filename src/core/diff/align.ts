@@ -1,52 +1,66 @@
 /**
- * Which elements of one sequence are kept in another: a longest common subsequence where that is affordable, and a
- * coarser, still correct one where it is not.
+ * Which elements of one sequence are kept in another, in order: a shortest edit script where that is affordable, and a
+ * coarser, still correct answer where it is not.
  *
- * The method is the greedy O((n + m) · d) algorithm of Myers, "An O(ND) difference algorithm and its variations"
- * (1986), on what is left after equal ends are cut off. It departs from the paper in its budget: past `editBudget`
- * differences the sequences are cut at runs that occur once in both (the anchors of patience comparison), and where
- * there are none, nothing is kept; the search for moved runs then still finds long runs that stayed.
+ * The method is the greedy O((n + m) · d) algorithm of Myers, "An O(ND) difference algorithm and its variations" (1986),
+ * on what is left after equal ends are cut off. It departs from the paper in its budget: past it, the ranges are cut at
+ * runs of three that occur once on each side, the heaviest chain of them that is in order (the idea of patience
+ * comparison), and what lies between is compared again. Where there are no such runs nothing is kept; the search for
+ * moved runs then still finds long ones that stayed. A linear-space version was not needed: the budget bounds the
+ * memory (4 bytes · budget² / 2 = 32 KB).
  */
 
-/** The most differences that are searched exactly. Its square bounds the memory: 4 bytes × 1000² = 4 MB. */
-export const editBudget = 1000;
-/** Anchors are runs of this many elements: single words occur once by chance, runs of four hardly ever do. */
-const anchorLength = 4;
+/** The most differences that one call of the exact method may find. */
+export const editBudget = 128;
+/** Two ranges that share less than a sixth of their elements are no edit of each other: not worth an exact search. */
+const leastShared = 0.67;
+/** How often a range may be cut at anchors and its parts compared again. */
+const deepestCut = 4;
+const anchorLength = 3;
 
-/**
- * For each element of `b` the index of the element of `a` that it keeps, or -1. Indices increase: what is kept stays
- * in order. Elements are compared by `===`.
- */
-export function align(a: ArrayLike<number>, b: ArrayLike<number>): Int32Array {
-  const fromA = new Int32Array(b.length).fill(-1);
-  alignRange(a, 0, a.length, b, 0, b.length, fromA);
-  return fromA;
+/** Elements are compared by `===`; `hashes` gives for each a number that does not depend on how elements are numbered. */
+export interface Alignable {
+  readonly a: Int32Array;
+  readonly b: Int32Array;
+  readonly hashes: Int32Array;
 }
 
-function alignRange(
-  a: ArrayLike<number>, aFrom: number, aTo: number, b: ArrayLike<number>, bFrom: number, bTo: number, fromA: Int32Array,
-): void {
-  while (aFrom < aTo && bFrom < bTo && a[aFrom] === b[bFrom]) fromA[bFrom++] = aFrom++;
-  while (aFrom < aTo && bFrom < bTo && a[aTo - 1] === b[bTo - 1]) fromA[--bTo] = --aTo;
+export interface Range {
+  readonly aFrom: number;
+  readonly aTo: number;
+  readonly bFrom: number;
+  readonly bTo: number;
+}
+
+export type Keep = (a: number, b: number) => void;
+
+/** Calls `keep` for each pair that stays, both sides increasing. O(n + m + budget²) for each cut. */
+export function align(given: Alignable, range: Range, keep: Keep, cuts = 0): void {
+  const { a, b } = given;
+  let { aFrom, aTo, bFrom, bTo } = range;
+  while (aFrom < aTo && bFrom < bTo && a[aFrom] === b[bFrom]) keep(aFrom++, bFrom++);
+  while (aFrom < aTo && bFrom < bTo && a[aTo - 1] === b[bTo - 1]) keep(--aTo, --bTo);
   if (aFrom === aTo || bFrom === bTo) return;
-  if (myers(a, aFrom, aTo, b, bFrom, bTo, fromA)) return;
+  const inner = { aFrom, aTo, bFrom, bTo };
+  if (alignExactly(a, b, inner, keep) || cuts === deepestCut || Math.min(aTo - aFrom, bTo - bFrom) < anchorLength) return;
+  const anchors = chainOfAnchors(given, inner);
   let [aAt, bAt] = [aFrom, bFrom];
-  for (const [aAnchor, bAnchor] of anchors(a, aFrom, aTo, b, bFrom, bTo)) {
-    if (aAnchor < aAt || bAnchor < bAt) continue;
-    alignRange(a, aAt, aAnchor, b, bAt, bAnchor, fromA);
-    [aAt, bAt] = [aAnchor, bAnchor];
-    while (aAt < aTo && bAt < bTo && a[aAt] === b[bAt]) fromA[bAt++] = aAt++;
+  for (const anchor of anchors) {
+    const [skip, length] = [Math.max(0, aAt - anchor.a, bAt - anchor.b), anchor.length];
+    if (skip >= length) continue;
+    align(given, { aFrom: aAt, aTo: anchor.a + skip, bFrom: bAt, bTo: anchor.b + skip }, keep, cuts + 1);
+    for (let at = skip; at < length; at++) keep(anchor.a + at, anchor.b + at);
+    [aAt, bAt] = [anchor.a + length, anchor.b + length];
   }
-  if (aAt > aFrom) alignRange(a, aAt, aTo, b, bAt, bTo, fromA);
+  if (anchors.length > 0) align(given, { aFrom: aAt, aTo, bFrom: bAt, bTo }, keep, cuts + 1);
 }
 
-/** Fills `fromA` for the range and returns true, or leaves it alone and returns false when the budget ran out. */
-function myers(
-  a: ArrayLike<number>, aFrom: number, aTo: number, b: ArrayLike<number>, bFrom: number, bTo: number, fromA: Int32Array,
-): boolean {
+/** Calls `keep` along a shortest edit script and returns true, or calls nothing and returns false when the budget ran out. */
+function alignExactly(a: Int32Array, b: Int32Array, { aFrom, aTo, bFrom, bTo }: Range, keep: Keep): boolean {
   const n = aTo - aFrom;
   const m = bTo - bFrom;
-  const most = Math.min(n + m, editBudget);
+  const most = Math.min(editBudget, Math.ceil(leastShared * (n + m)) + 4, n + m);
+  if (Math.abs(n - m) > most || n + m - 2 * shared(a, b, { aFrom, aTo, bFrom, bTo }) > most) return false;
   const furthest = new Int32Array(2 * most + 3);
   const middle = most + 1;
   const trace: Int32Array[] = [];
@@ -54,11 +68,10 @@ function myers(
     for (let k = -d; k <= d; k += 2) {
       const down = k === -d || (k !== d && furthest[middle + k - 1]! < furthest[middle + k + 1]!);
       let x = down ? furthest[middle + k + 1]! : furthest[middle + k - 1]! + 1;
-      let y = x - k;
-      while (x < n && y < m && a[aFrom + x] === b[bFrom + y]) { x++; y++; }
+      while (x < n && x - k < m && a[aFrom + x] === b[bFrom + x - k]) x++;
       furthest[middle + k] = x;
-      if (x >= n && y >= m) {
-        walkBack(trace, d, k, n, m, (x, y) => { fromA[bFrom + y] = aFrom + x; });
+      if (x >= n && x - k >= m) {
+        walkBack(trace, d, k, n, m, (x, y) => keep(aFrom + x, bFrom + y));
         return true;
       }
     }
@@ -67,8 +80,23 @@ function myers(
   return false;
 }
 
+/** The most elements that can stay if order does not matter, by a hash of small range: never too few. */
+function shared(a: Int32Array, b: Int32Array, { aFrom, aTo, bFrom, bTo }: Range): number {
+  counts.fill(0);
+  for (let at = aFrom; at < aTo; at++) counts[a[at]! & countsMask]!++;
+  let sum = 0;
+  for (let at = bFrom; at < bTo; at++) {
+    const slot = b[at]! & countsMask;
+    if (counts[slot]! > 0) { counts[slot]!--; sum++; }
+  }
+  return sum;
+}
+
+const countsMask = 0xfff;
+const counts = new Int32Array(countsMask + 1);
+
 /** Follows the path back from (n, m). `trace[d]` holds the furthest x on diagonals -d to d after d differences. */
-function walkBack(trace: readonly Int32Array[], d: number, k: number, n: number, m: number, keep: (x: number, y: number) => void): void {
+function walkBack(trace: readonly Int32Array[], d: number, k: number, n: number, m: number, keep: Keep): void {
   let [x, y] = [n, m];
   for (; d > 0; d--) {
     const before = trace[d - 1]!;
@@ -85,45 +113,94 @@ function walkBack(trace: readonly Int32Array[], d: number, k: number, n: number,
   while (x > 0 && y > 0) keep(--x, --y);
 }
 
-/** Starts of runs that occur once in both ranges, in an order that increases in both. */
-function anchors(a: ArrayLike<number>, aFrom: number, aTo: number, b: ArrayLike<number>, bFrom: number, bTo: number): [number, number][] {
-  const inA = onceOnly(a, aFrom, aTo);
-  const inB = onceOnly(b, bFrom, bTo);
-  const pairs: [number, number][] = [];
-  for (const [key, bAt] of inB) {
-    const aAt = inA.get(key);
-    if (bAt >= 0 && aAt !== undefined && aAt >= 0) pairs.push([aAt, bAt]);
-  }
-  pairs.sort((one, other) => one[1] - other[1]);
-  return increasing(pairs, (pair) => pair[0]);
+interface Anchor {
+  readonly a: number;
+  readonly b: number;
+  readonly length: number;
 }
 
-/** Each run of `anchorLength` elements with where it starts, or -1 if it occurs more than once. */
-function onceOnly(sequence: ArrayLike<number>, from: number, to: number): Map<string, number> {
-  const places = new Map<string, number>();
-  for (let at = from; at + anchorLength <= to; at++) {
-    let key = "";
-    for (let i = 0; i < anchorLength; i++) key += sequence[at + i] + " ";
-    places.set(key, places.has(key) ? -1 : at);
+/** Runs around triples that occur once on each side, chosen so that both sides increase and the words are most. */
+function chainOfAnchors({ a, b, hashes }: Alignable, range: Range): Anchor[] {
+  const inA = new TriplePlaces(a, range.aFrom, range.aTo, hashes);
+  const inB = new TriplePlaces(b, range.bFrom, range.bTo, hashes);
+  const anchors: Anchor[] = [];
+  const reached = new Map<number, number>();
+  for (let at = range.bFrom; at + anchorLength <= range.bTo; at++) {
+    const key = tripleHash(b, at, hashes);
+    const from = inA.only(key);
+    if (from < 0 || inB.only(key) !== at || (reached.get(from - at) ?? -1) > at) continue;
+    let [start, end] = [0, 0];
+    while (from - start > range.aFrom && at - start > range.bFrom && a[from - start - 1] === b[at - start - 1]) start++;
+    while (from + end < range.aTo && at + end < range.bTo && a[from + end] === b[at + end]) end++;
+    if (end < anchorLength) continue;
+    reached.set(from - at, at + end);
+    anchors.push({ a: from - start, b: at - start, length: start + end });
   }
-  return places;
+  return heaviestChain(anchors);
 }
 
-/** A longest subsequence of `items` whose `value` strictly increases. O(n log n), by patience sorting. */
-export function increasing<Item>(items: readonly Item[], value: (item: Item) => number): Item[] {
-  const tops: number[] = [];
-  const before = new Int32Array(items.length).fill(-1);
-  items.forEach((item, index) => {
-    let [low, high] = [0, tops.length];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (value(items[tops[middle]!]!) < value(item)) low = middle + 1;
-      else high = middle;
+/** Where each triple of a range lies, if it occurs once: a hash table with open addressing. */
+class TriplePlaces {
+  readonly #keys: Int32Array;
+  /** The place plus one, 0 for none, -1 for several. */
+  readonly #places: Int32Array;
+  readonly #mask: number;
+
+  constructor(sequence: Int32Array, from: number, to: number, hashes: Int32Array) {
+    let size = 16;
+    while (size < 2 * (to - from)) size *= 2;
+    this.#mask = size - 1;
+    this.#keys = new Int32Array(size);
+    this.#places = new Int32Array(size);
+    for (let at = from; at + anchorLength <= to; at++) {
+      const key = tripleHash(sequence, at, hashes);
+      const slot = this.#slot(key);
+      this.#keys[slot] = key;
+      this.#places[slot] = this.#places[slot] === 0 ? at + 1 : -1;
     }
-    if (low > 0) before[index] = tops[low - 1]!;
-    tops[low] = index;
-  });
-  const result: Item[] = [];
-  for (let at = tops.at(-1) ?? -1; at >= 0; at = before[at]!) result.push(items[at]!);
-  return result.reverse();
+  }
+
+  /** The one place of a triple, or -1 if it has none or several. */
+  only(key: number): number {
+    const place = this.#places[this.#slot(key)]!;
+    return place > 0 ? place - 1 : -1;
+  }
+
+  #slot(key: number): number {
+    let slot = key & this.#mask;
+    while (this.#places[slot] !== 0 && this.#keys[slot] !== key) slot = (slot + 1) & this.#mask;
+    return slot;
+  }
+}
+
+/** A hash of the three elements from `at` on. */
+export function tripleHash(sequence: Int32Array, at: number, hashes: Int32Array): number {
+  const one = Math.imul(hashes[sequence[at]!]! ^ 0x2545f491, 0x9e3779b1);
+  const two = Math.imul((one ^ (one >>> 15)) + hashes[sequence[at + 1]!]!, 0x85ebca77);
+  const three = Math.imul((two ^ (two >>> 13)) + hashes[sequence[at + 2]!]!, 0xc2b2ae3d);
+  return three ^ (three >>> 16);
+}
+
+/** Of anchors in the order of `b`, those that increase in `a` too and have the most elements together. O(k log k). */
+function heaviestChain(anchors: readonly Anchor[]): Anchor[] {
+  const order = [...anchors.keys()].sort((one, other) => anchors[one]!.b - anchors[other]!.b || anchors[one]!.a - anchors[other]!.a);
+  const ranks = new Int32Array(anchors.length);
+  [...anchors.keys()].sort((one, other) => anchors[one]!.a - anchors[other]!.a).forEach((index, rank) => { ranks[index] = rank + 1; });
+  // A Fenwick tree over ranks in `a`: the best chain that ends at or before a rank.
+  const best = new Int32Array(anchors.length + 1).fill(-1);
+  const weight = new Float64Array(anchors.length);
+  const before = new Int32Array(anchors.length).fill(-1);
+  let last = -1;
+  for (const index of order) {
+    for (let at = ranks[index]! - 1; at > 0; at -= at & -at) {
+      const candidate = best[at]!;
+      if (candidate >= 0 && (before[index]! < 0 || weight[candidate]! > weight[before[index]!]!)) before[index] = candidate;
+    }
+    weight[index] = anchors[index]!.length + (before[index]! < 0 ? 0 : weight[before[index]!]!);
+    for (let at = ranks[index]!; at < best.length; at += at & -at) if (best[at]! < 0 || weight[best[at]!]! < weight[index]!) best[at] = index;
+    if (last < 0 || weight[index]! > weight[last]!) last = index;
+  }
+  const chain: Anchor[] = [];
+  for (let at = last; at >= 0; at = before[at]!) chain.push(anchors[at]!);
+  return chain.reverse();
 }

@@ -1,296 +1,264 @@
 /**
  * Two texts, word by word: what is kept, moved, corrected, and what came or went.
  *
- * A text is a list of blocks of words. Blocks are aligned first, by content and then by id, and words within what
- * is left, so that a page of many alike sentences is not compared across its paragraphs.
+ * Blocks are aligned first, by content and then by id, and words within what is left, so that a page of many alike
+ * sentences is not compared across its paragraphs. What stays in order is decided in `stretch`, what moved in `chains`.
  */
-import { align, increasing } from "./align";
-import { findRuns } from "./runs";
-import { isCorrection } from "./spelling";
-
-export interface ComparableBlock {
-  /** Stable while the block is edited; null where blocks have no ids (plain text). */
-  readonly id: string | null;
-  /** Folded words. */
-  readonly words: readonly string[];
-}
-
-export type ComparableText = readonly ComparableBlock[];
-
-export const came = 0;
-export const kept = 1;
-export const moved = 2;
-export const corrected = 3;
+import type { ReadText, Vocabulary } from "../text/vocabulary";
+import { align, type Range } from "./align";
+import { type Chain, takeChains } from "./chains";
+import { correct } from "./correct";
+import { bitsOfSearch, Evidence } from "./evidence";
+import { increasing } from "./increasing";
+import { type Block, sameWords, type Sequence } from "./sequence";
+import { makeRoom, type Side } from "./slide";
+import { alignStretch } from "./stretch";
+import { came, kept, moved } from "./ways";
 
 export interface Comparison {
   /** For each word after: the word before that it continues, or -1. No word before is continued twice. */
   readonly fromBefore: Int32Array;
+  /** For each word before: the word after that continues it, or -1 if it went. */
+  readonly toAfter: Int32Array;
   /** For each word after: `came`, `kept`, `moved` or `corrected`. */
   readonly how: Uint8Array;
-  /** For each word before: 1 if no word after continues it. */
-  readonly went: Uint8Array;
+  /** Blocks that have their words as before and look different: format, capitals or punctuation changed. */
+  readonly restyled: number;
+  /** The words between the equal blocks at both ends; all before and after them is kept. */
+  readonly changed: Range;
+  /** What the two texts prove; made when first asked for. */
+  readonly evidence: () => Evidence;
 }
 
-/**
- * The shortest run inside a block that counts as moved. Four words: "at the end of" is the longest stock phrase that
- * is common in student prose, and it has four; a run is moved only if it left the same page in the same entry, which
- * makes chance meetings rare enough.
- */
-export const shortestMove = 4;
 /** Blocks with the same id are compared with each other if at least this part of the shorter one's words is shared. */
 const alikePart = 0.4;
+/** A whole block that left one place and stands in another has no stray words at its edges; it proves more than its words. */
+const bitsOfWholeBlock = 8;
+/** What a run must prove to have moved: little, because its words left the page in the same entry. */
+const marginOfMove = 4;
+const mostRounds = 4;
 
 /**
- * Compares `before` with `after`. Never throws.
- * O(n + d²) in words and differences; past the budget of `align` coarser, see there.
+ * Compares `before` with `after`, both read with `vocabulary`. Never throws.
+ * O(n) for what is the same, and for what changed as `align` and `takeChains` say.
  */
-export function compare(before: ComparableText, after: ComparableText): Comparison {
-  const numbers = new Map<string, number>();
-  const a = flatten(before, numbers);
-  const b = flatten(after, numbers);
+export function compare(before: Sequence, after: Sequence, vocabulary: Vocabulary): Comparison {
+  let evidence: Evidence | undefined;
+  const { first, aTo, bTo } = equalEnds(before, after);
+  const changed = { aFrom: before.starts[first]!, aTo: before.starts[aTo]!, bFrom: after.starts[first]!, bTo: after.starts[bTo]! };
   const result = {
-    fromBefore: new Int32Array(b.words.length).fill(-1),
-    how: new Uint8Array(b.words.length),
-    went: new Uint8Array(a.words.length).fill(1),
+    fromBefore: new Int32Array(after.words.length).fill(-1),
+    toAfter: new Int32Array(before.words.length).fill(-1),
+    how: new Uint8Array(after.words.length),
+    restyled: 0, changed,
+    evidence: () => (evidence ??= new Evidence(vocabulary, [before], after.words.subarray(changed.bFrom, changed.bTo))),
   };
-  alignBlocks(a, b, result);
-  dropCrumbs(a, b, result);
-  moveWholeBlocks(a, b, result);
-  moveRuns(a, b, result);
-  correct(before, after, result);
+  const work = new Work(before, after, vocabulary, result);
+  work.keepEnds(first, aTo, bTo);
+  if (first < aTo && first < bTo) {
+    work.alignBlocks(first, aTo, bTo);
+    work.moveRuns();
+    correct(before, after, vocabulary, result);
+  }
   return result;
 }
 
-interface FlatText {
-  readonly words: Int32Array;
-  /** Where each block starts; one more at the end. */
-  readonly starts: readonly number[];
-  readonly ids: readonly (string | null)[];
-  /** A block's words as one string, equal for equal blocks. */
-  readonly keys: readonly string[];
-}
-
-function flatten(text: ComparableText, numbers: Map<string, number>): FlatText {
-  const words: number[] = [];
-  const starts = [0];
-  const keys: string[] = [];
-  for (const block of text) {
-    const from = words.length;
-    for (const word of block.words) {
-      let number = numbers.get(word);
-      if (number === undefined) numbers.set(word, (number = numbers.size));
-      words.push(number);
-    }
-    keys.push(words.slice(from).join(" "));
-    starts.push(words.length);
-  }
-  return { words: Int32Array.from(words), starts, ids: text.map((block) => block.id), keys };
-}
-
-function alignBlocks(a: FlatText, b: FlatText, result: Comparison): void {
+/** The blocks between the equal ones at both ends: the first on both sides, and behind the last. */
+function equalEnds({ blocks: a }: Sequence, { blocks: b }: Sequence): { first: number; aTo: number; bTo: number } {
   let first = 0;
-  while (first < a.keys.length && first < b.keys.length && a.keys[first] === b.keys[first]) continueBlock(a, first, b, first++, kept, result);
-  let [aTo, bTo] = [a.keys.length, b.keys.length];
-  while (aTo > first && bTo > first && a.keys[aTo - 1] === b.keys[bTo - 1]) continueBlock(a, --aTo, b, --bTo, kept, result);
-  const equal = equalBlocks(a, first, aTo, b, first, bTo);
-  const inOrder = increasing(equal, (pair) => pair[0]);
-  const staying = new Set(inOrder);
-  for (const pair of equal) continueBlock(a, pair[0], b, pair[1], staying.has(pair) ? kept : moved, result);
-  let [aAt, bAt] = [first, first];
-  for (const [aBlock, bBlock] of [...inOrder, [aTo, bTo] as const]) {
-    alignBetween(a, aAt, aBlock, b, bAt, bBlock, result);
-    [aAt, bAt] = [aBlock + 1, bBlock + 1];
+  while (first < a.length && first < b.length && sameWords(a[first]!, b[first]!)) first++;
+  let [aTo, bTo] = [a.length, b.length];
+  while (aTo > first && bTo > first && sameWords(a[aTo - 1]!, b[bTo - 1]!)) { aTo--; bTo--; }
+  return { first, aTo, bTo };
+}
+
+interface Result extends Comparison {
+  restyled: number;
+}
+
+/** One comparison while it is made. */
+class Work {
+  constructor(readonly a: Sequence, readonly b: Sequence, readonly vocabulary: Vocabulary, readonly result: Result) {}
+
+  keepEnds(first: number, aTo: number, bTo: number): void {
+    for (let block = 0; block < first; block++) this.continueBlock(block, block, kept);
+    for (let aBlock = aTo, bBlock = bTo; bBlock < this.b.blocks.length; aBlock++, bBlock++) this.continueBlock(aBlock, bBlock, kept);
+  }
+
+  alignBlocks(first: number, aTo: number, bTo: number): void {
+    const staying = this.equalBlocks(first, aTo, bTo);
+    let [aAt, bAt] = [first, first];
+    for (const [aBlock, bBlock] of [...staying, [aTo, bTo] as const]) {
+      this.alignBetween(aAt, aBlock, bAt, bBlock);
+      [aAt, bAt] = [aBlock + 1, bBlock + 1];
+    }
+  }
+
+  /** Continues the blocks that read the same: those in order, which are returned, and those that moved as a whole. */
+  private equalBlocks(from: number, aTo: number, bTo: number): [number, number][] {
+    const { a, b, hashes } = this.symbols(from, aTo, bTo);
+    const partner = new Int32Array(b.length).fill(-1);
+    align({ a, b, hashes }, { aFrom: 0, aTo: a.length, bFrom: 0, bTo: b.length }, (aAt, bAt) => { partner[bAt] = aAt; });
+    const staying: [number, number][] = [];
+    const isPaired = new Uint8Array(a.length);
+    partner.forEach((aAt, bAt) => {
+      if (aAt < 0) return;
+      isPaired[aAt] = 1;
+      staying.push([from + aAt, from + bAt]);
+      this.continueBlock(from + aAt, from + bAt, kept);
+    });
+    const left = new Map<number, number[]>();
+    let [wordsLeft, wordsNew] = [0, 0];
+    for (let at = a.length - 1; at >= 0; at--) {
+      if (isPaired[at]) continue;
+      wordsLeft += this.a.blocks[from + at]!.words.length;
+      const known = left.get(a[at]!);
+      if (known) known.push(at);
+      else left.set(a[at]!, [at]);
+    }
+    for (let at = 0; at < b.length; at++) if (partner[at]! < 0) wordsNew += this.b.blocks[from + at]!.words.length;
+    for (let at = 0; at < b.length; at++) {
+      const source = partner[at]! < 0 ? left.get(b[at]!)?.at(-1) : undefined;
+      if (source === undefined) continue;
+      const words = this.b.blocks[from + at]!.words;
+      const proof = this.result.evidence().bitsOfRun(words, 0, words.length) + bitsOfWholeBlock;
+      if (proof < bitsOfSearch(wordsLeft, wordsNew)) continue;
+      left.get(b[at]!)!.pop();
+      this.continueBlock(from + source, from + at, moved);
+    }
+    return staying;
+  }
+
+  /** The blocks of both middles as numbers, equal for blocks of the same words. */
+  private symbols(from: number, aTo: number, bTo: number): { a: Int32Array; b: Int32Array; hashes: Int32Array } {
+    const hashes = new Int32Array(aTo + bTo - 2 * from);
+    const known: Block[] = [];
+    const byHash = new Map<number, number[]>();
+    const symbol = (block: Block): number => {
+      const hash = block.wordsKey(this.vocabulary);
+      const same = byHash.get(hash)?.find((each) => sameWords(known[each]!, block));
+      if (same !== undefined) return same;
+      byHash.set(hash, [...(byHash.get(hash) ?? []), known.length]);
+      hashes[known.length] = hash | 0;
+      return known.push(block) - 1;
+    };
+    return { a: Int32Array.from(this.a.blocks.slice(from, aTo), symbol), b: Int32Array.from(this.b.blocks.slice(from, bTo), symbol), hashes };
+  }
+
+  /** Compares the blocks between two that stay: those of the same id with each other, what is left as one stretch. */
+  private alignBetween(aFrom: number, aTo: number, bFrom: number, bTo: number): void {
+    if (aFrom >= aTo || bFrom >= bTo) return;
+    let [aAt, bAt] = [aFrom, bFrom];
+    for (const [aBlock, bBlock] of this.pairsById(aFrom, aTo, bFrom, bTo)) {
+      this.alignWords(aAt, aBlock, bAt, bBlock);
+      this.alignWords(aBlock, aBlock + 1, bBlock, bBlock + 1);
+      [aAt, bAt] = [aBlock + 1, bBlock + 1];
+    }
+    this.alignWords(aAt, aTo, bAt, bTo);
+  }
+
+  /** Blocks with the same id that are alike, increasing on both sides. */
+  private pairsById(aFrom: number, aTo: number, bFrom: number, bTo: number): [number, number][] {
+    const places = new Map<string, number>();
+    for (let block = aFrom; block < aTo; block++) if (this.a.blocks[block]!.id !== null) places.set(this.a.blocks[block]!.id!, block);
+    const pairs: [number, number][] = [];
+    for (let block = bFrom; block < bTo && places.size > 0; block++) {
+      const source = places.get(this.b.blocks[block]!.id ?? "");
+      if (source !== undefined && areAlike(this.a.blocks[source]!, this.b.blocks[block]!)) pairs.push([source, block]);
+    }
+    return increasing(pairs, ([source]) => source);
+  }
+
+  /** Keeps what can be kept in order among the words of some blocks that are not explained yet. */
+  private alignWords(aFrom: number, aTo: number, bFrom: number, bTo: number): void {
+    if (aFrom >= aTo || bFrom >= bTo) return;
+    const aOpen = openWords(this.result.toAfter, this.a.starts[aFrom]!, this.a.starts[aTo]!);
+    const bOpen = openWords(this.result.fromBefore, this.b.starts[bFrom]!, this.b.starts[bTo]!);
+    if (aOpen.length === 0 || bOpen.length === 0) return;
+    const [a, b] = [pick(this.a, aOpen), pick(this.b, bOpen)];
+    const found = alignStretch({ a: a.words, aBreaks: a.breaks, b: b.words, bBreaks: b.breaks }, this.vocabulary, this.result.evidence);
+    for (let at = 0; at < found.length; at++) if (found[at]! >= 0) this.continueWord(aOpen[found[at]!]!, bOpen[at]!, kept);
+  }
+
+  /**
+   * Finds what moved, the strongest chains first. What is explained is no longer searched, so that what is left has to
+   * prove less in the next round.
+   */
+  moveRuns(): void {
+    const { result: { toAfter, how, evidence, changed: { aFrom, aTo, bFrom: from, bTo: to } }, a, b, vocabulary } = this;
+    for (let round = 0; round < mostRounds; round++) {
+      const gone = new Uint8Array(aTo);
+      const open = new Uint8Array(b.words.length);
+      let [isAnyGone, isAnyOpen] = [false, false];
+      for (let word = aFrom; word < aTo; word++) if (toAfter[word]! < 0) { gone[word] = 1; isAnyGone = true; }
+      for (let word = from; word < to; word++) if (how[word] === came) { open[word] = 1; isAnyOpen = true; }
+      if (!isAnyGone || !isAnyOpen) return;
+      const source = { words: a.words.subarray(0, aTo), breaks: a.breaks.subarray(0, aTo), open: gone };
+      const chains = takeChains({ sources: [source], reuse: false, margin: marginOfMove, vocabulary, evidence }, { words: b.words, breaks: b.breaks, open, from, to });
+      if (chains.length === 0) return;
+      for (const run of chains.flat()) for (let at = 0; at < run.length; at++) this.continueWord(run.source + at, run.target + at, moved);
+      for (const chain of chains) this.extendMove(chain);
+    }
+  }
+
+  /**
+   * Takes the words at both ends of a move along that were kept in its place by chance: where "the flood. The" moved away
+   * from before "The bank", one of the two "The" stays, and it is the other one.
+   */
+  private extendMove(chain: Chain): void {
+    const { a, b, result } = this;
+    const before: Side = { words: a.words, partner: result.toAfter, back: result.fromBefore, how: result.how, isAfter: false };
+    const after: Side = { words: b.words, partner: result.fromBefore, back: result.toAfter, how: result.how, isAfter: true };
+    const [first, last] = [chain[0]!, chain.at(-1)!];
+    for (let s = last.source + last.length, t = last.target + last.length; s < a.words.length && a.words[s] === b.words[t]; s++, t++) {
+      if (makeRoom(after, t, -1) < 0 || makeRoom(before, s, -1) < 0) break;
+      this.continueWord(s, t, moved);
+    }
+    for (let s = first.source - 1, t = first.target - 1; s >= 0 && t >= 0 && a.words[s] === b.words[t]; s--, t--) {
+      if (makeRoom(after, t, 1) < 0 || makeRoom(before, s, 1) < 0) break;
+      this.continueWord(s, t, moved);
+    }
+  }
+
+  private continueBlock(aBlock: number, bBlock: number, how: number): void {
+    const [before, after] = [this.a.blocks[aBlock]!, this.b.blocks[bBlock]!];
+    if (!before.readsLike(after) || before.styleKey !== after.styleKey) this.result.restyled++;
+    const [aStart, bStart] = [this.a.starts[aBlock]!, this.b.starts[bBlock]!];
+    const { fromBefore, toAfter, how: ways } = this.result;
+    const length = after.words.length;
+    ways.fill(how, bStart, bStart + length);
+    for (let word = 0; word < length; word++) {
+      fromBefore[bStart + word] = aStart + word;
+      toAfter[aStart + word] = bStart + word;
+    }
+  }
+
+  private continueWord(from: number, to: number, how: number): void {
+    this.result.fromBefore[to] = from;
+    this.result.toAfter[from] = to;
+    this.result.how[to] = how;
   }
 }
 
-/** Pairs of blocks that read the same, the first with the first and so on, in the order of `b`. */
-function equalBlocks(a: FlatText, aFrom: number, aTo: number, b: FlatText, bFrom: number, bTo: number): [number, number][] {
-  const places = new Map<string, number[]>();
-  for (let block = aTo - 1; block >= aFrom; block--) {
-    const key = a.keys[block]!;
-    if (key !== "") places.set(key, [...(places.get(key) ?? []), block]);
+function pick({ words, breaks }: ReadText, wanted: Int32Array): ReadText {
+  const picked = { words: new Int32Array(wanted.length), breaks: new Uint8Array(wanted.length) };
+  for (let at = 0; at < wanted.length; at++) {
+    picked.words[at] = words[wanted[at]!]!;
+    picked.breaks[at] = breaks[wanted[at]!]!;
   }
-  const pairs: [number, number][] = [];
-  for (let block = bFrom; block < bTo; block++) {
-    const source = places.get(b.keys[block]!)?.pop();
-    if (source !== undefined) pairs.push([source, block]);
-  }
-  return pairs;
+  return picked;
 }
 
-/** Compares the blocks between two anchors: those of the same id with each other, what is left as one stretch of words. */
-function alignBetween(a: FlatText, aFrom: number, aTo: number, b: FlatText, bFrom: number, bTo: number, result: Comparison): void {
-  if (aFrom >= aTo || bFrom >= bTo) return;
-  const byId = pairsById(a, aFrom, aTo, b, bFrom, bTo);
-  const alike = increasing(byId.filter(([aBlock, bBlock]) => areAlike(a, aBlock, b, bBlock)), (pair) => pair[0]);
-  let [aAt, bAt] = [aFrom, bFrom];
-  for (const [aBlock, bBlock] of alike) {
-    alignStretch(a, aAt, aBlock, b, bAt, bBlock, result);
-    alignStretch(a, aBlock, aBlock + 1, b, bBlock, bBlock + 1, result);
-    [aAt, bAt] = [aBlock + 1, bBlock + 1];
-  }
-  alignStretch(a, aAt, aTo, b, bAt, bTo, result);
-}
-
-/** Pairs of blocks with the same id, in the order of `b`. */
-function pairsById(a: FlatText, aFrom: number, aTo: number, b: FlatText, bFrom: number, bTo: number): [number, number][] {
-  const places = new Map<string, number>();
-  for (let block = aFrom; block < aTo; block++) if (a.ids[block]) places.set(a.ids[block]!, block);
-  const pairs: [number, number][] = [];
-  for (let block = bFrom; block < bTo; block++) {
-    const source = b.ids[block] ? places.get(b.ids[block]!) : undefined;
-    if (source !== undefined) pairs.push([source, block]);
-  }
-  return pairs;
-}
-
-function areAlike(a: FlatText, aBlock: number, b: FlatText, bBlock: number): boolean {
-  const aWords = a.words.subarray(a.starts[aBlock], a.starts[aBlock + 1]);
-  const bWords = b.words.subarray(b.starts[bBlock], b.starts[bBlock + 1]);
-  const shorter = Math.min(aWords.length, bWords.length);
-  if (shorter === 0) return false;
-  const inA = new Set(aWords);
-  let shared = 0;
-  for (const word of bWords) if (inA.has(word)) shared++;
-  return shared >= alikePart * shorter;
-}
-
-function continueBlock(a: FlatText, aBlock: number, b: FlatText, bBlock: number, how: number, result: Comparison): void {
-  const [aStart, bStart] = [a.starts[aBlock]!, b.starts[bBlock]!];
-  for (let word = 0; bStart + word < b.starts[bBlock + 1]!; word++) continueWord(aStart + word, bStart + word, how, result);
-}
-
-function continueWord(from: number, to: number, how: number, { fromBefore, how: ways, went }: Comparison): void {
-  fromBefore[to] = from;
-  ways[to] = how;
-  went[from] = 0;
-}
-
-/** Keeps what can be kept in order among the words that no block explains yet. */
-function alignStretch(a: FlatText, aFrom: number, aTo: number, b: FlatText, bFrom: number, bTo: number, result: Comparison): void {
-  if (aFrom >= aTo || bFrom >= bTo) return;
-  const openBefore = indicesWhere(result.went, 1, a.starts[aFrom]!, a.starts[aTo]!);
-  const openAfter = indicesWhere(result.how, came, b.starts[bFrom]!, b.starts[bTo]!);
-  const found = align(openBefore.map((word) => a.words[word]!), openAfter.map((word) => b.words[word]!));
-  found.forEach((from, index) => { if (from >= 0) continueWord(openBefore[from]!, openAfter[index]!, kept, result); });
-}
-
-function indicesWhere(flags: Uint8Array, value: number, from: number, to: number): number[] {
+function openWords(partner: Int32Array, from: number, to: number): Int32Array {
   const found: number[] = [];
-  for (let index = from; index < to; index++) if (flags[index] === value) found.push(index);
-  return found;
+  for (let word = from; word < to; word++) if (partner[word]! < 0) found.push(word);
+  return Int32Array.from(found);
 }
 
-/**
- * Lets go of short kept runs in the middle of a rewrite. A sentence that was replaced shares "the" and "of" with its
- * successor; keeping those would show a change of a sentence as crumbs, and credit the old author with them.
- * A run of up to three words goes if more than twice as many words changed on each of its sides. A run that is a whole
- * block on both sides stays: a heading between two rewritten paragraphs is still that heading.
- */
-function dropCrumbs(a: FlatText, b: FlatText, { fromBefore, how, went }: Comparison): void {
-  const starts = new Set(b.starts);
-  const startsBefore = new Set(a.starts);
-  const runs: { at: number; length: number; changedBefore: number; isBlock: boolean }[] = [];
-  let [at, before] = [0, 0];
-  while (at < fromBefore.length) {
-    const from = at;
-    while (at < how.length && how[at] !== kept) at++;
-    if (at === how.length) break;
-    const start = fromBefore[at]!;
-    const run = { at, length: 0, changedBefore: Math.max(at - from, start - before), isBlock: false };
-    do { at++; run.length++; } while (how[at] === kept && fromBefore[at] === start + run.length && !starts.has(at));
-    before = start + run.length;
-    run.isBlock = starts.has(run.at) && starts.has(at) && startsBefore.has(start) && startsBefore.has(before);
-    runs.push(run);
-  }
-  const last = runs.at(-1);
-  const changedAtEnd = last ? Math.max(fromBefore.length - last.at - last.length, a.words.length - before) : 0;
-  runs.forEach((run, index) => {
-    const changedAfter = runs[index + 1]?.changedBefore ?? changedAtEnd;
-    const isCrumb = run.length <= 3 && !run.isBlock && Math.min(run.changedBefore, changedAfter) > 2 * run.length;
-    if (!isCrumb) return;
-    for (let word = run.at; word < run.at + run.length; word++) {
-      went[fromBefore[word]!] = 1;
-      how[word] = came;
-      fromBefore[word] = -1;
-    }
-  });
-}
-
-/**
- * A block that left one place and stands in another as it was is moved, however short: a heading has few words.
- * Equal blocks are paired before words are; this catches those that lay in a crumb.
- */
-function moveWholeBlocks(a: FlatText, b: FlatText, result: Comparison): void {
-  const left = new Map<string, number[]>();
-  a.keys.forEach((key, block) => {
-    if (key !== "" && isAll(result.went, 1, a.starts[block]!, a.starts[block + 1]!)) left.set(key, [...(left.get(key) ?? []), block]);
-  });
-  b.keys.forEach((key, block) => {
-    if (!left.has(key) || !isAll(result.how, came, b.starts[block]!, b.starts[block + 1]!)) return;
-    const source = left.get(key)!.shift();
-    if (source !== undefined) continueBlock(a, source, b, block, moved, result);
-  });
-}
-
-function moveRuns(a: FlatText, b: FlatText, result: Comparison): void {
-  const runs = findRuns(a.words, (word) => result.went[word] === 1, b.words, (word) => result.how[word] === came, shortestMove, false);
-  for (const run of runs) {
-    for (let word = 0; word < run.length; word++) continueWord(run.fromSource + word, run.fromTarget + word, moved, result);
-  }
-}
-
-function isAll(flags: Uint8Array, value: number, from: number, to: number): boolean {
-  for (let at = from; at < to; at++) if (flags[at] !== value) return false;
-  return true;
-}
-
-/** The longest stretch of replaced words that is searched for corrections; a longer one is a rewrite. */
-const longestCorrected = 12;
-
-/**
- * Pairs words that went with words that came at the same place, where they differ only by spelling. In a stretch of
- * several words at least half of them must pair: among the words of a sentence that was replaced by another, "plant"
- * meets "plan" by chance.
- */
-function correct(before: ComparableText, after: ComparableText, result: Comparison): void {
-  const { fromBefore, how, went } = result;
-  const beforeWords = before.flatMap((block) => block.words);
-  const afterWords = after.flatMap((block) => block.words);
-  let beforeAt = 0;
-  for (let afterAt = 0; afterAt < how.length; ) {
-    if (how[afterAt] !== came) {
-      if (how[afterAt] === kept) beforeAt = fromBefore[afterAt]! + 1;
-      afterAt++;
-      continue;
-    }
-    const afterFrom = afterAt;
-    while (afterAt < how.length && how[afterAt] === came) afterAt++;
-    let beforeTo = beforeAt;
-    while (beforeTo < went.length && went[beforeTo] === 1) beforeTo++;
-    const longer = Math.max(afterAt - afterFrom, beforeTo - beforeAt);
-    if (longer > longestCorrected) continue;
-    const pairs = correctedPairs(beforeWords, beforeAt, beforeTo, afterWords, afterFrom, afterAt);
-    if (2 * pairs.length >= longer) for (const [from, to] of pairs) continueWord(from, to, corrected, result);
-  }
-}
-
-/** Words that differ only by spelling, in order on both sides. */
-function correctedPairs(
-  before: readonly string[], beforeFrom: number, beforeTo: number, after: readonly string[], afterFrom: number, afterTo: number,
-): [number, number][] {
-  const pairs: [number, number][] = [];
-  let next = beforeFrom;
-  for (let word = afterFrom; word < afterTo; word++) {
-    const match = findFrom(next, beforeTo, (each) => isCorrection(before[each]!, after[word]!));
-    if (match < 0) continue;
-    pairs.push([match, word]);
-    next = match + 1;
-  }
-  return pairs;
-}
-
-function findFrom(from: number, to: number, test: (index: number) => boolean): number {
-  for (let index = from; index < to; index++) if (test(index)) return index;
-  return -1;
+function areAlike(one: Block, other: Block): boolean {
+  const shorter = Math.min(one.words.length, other.words.length);
+  const words = new Set(one.words);
+  let shared = 0;
+  for (const word of other.words) if (words.has(word)) shared++;
+  return shorter > 0 && shared >= alikePart * shorter;
 }

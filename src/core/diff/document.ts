@@ -4,8 +4,11 @@
  */
 import { type Leaf, leaves, type Piece, styleOf } from "../document/leaves";
 import type { DocumentMark, PageDocument } from "../document/model";
+import { Vocabulary } from "../text/vocabulary";
 import { type Word, words } from "../text/words";
-import { came, compare, kept, moved } from "./compare";
+import { compare } from "./compare";
+import { readBlocks } from "./sequence";
+import { came, kept, moved } from "./ways";
 
 export type Change = "kept" | "restyled" | "came" | "went" | "moved" | "moved away";
 
@@ -45,12 +48,13 @@ function side(document: PageDocument): Side {
  */
 export function compareDocuments(before: PageDocument, after: PageDocument): ComparedBlock[] {
   const [a, b] = [side(before), side(after)];
-  const blocks = ({ leaves, words }: Side) => leaves.map((leaf, index) => ({ id: leaf.id, words: words[index]!.map((word) => word.folded) }));
-  const comparison = compare(blocks(a), blocks(b));
+  const vocabulary = new Vocabulary();
+  const read = ({ leaves }: Side) => readBlocks(leaves.map((leaf) => ({ id: leaf.id, text: leaf.text, style: "" })), [], vocabulary);
+  const comparison = compare(read(a), read(b), vocabulary);
   const leafOfWord = a.words.flatMap((each, leaf) => each.map(() => leaf));
   const movedAway = new Set<number>();
   comparison.how.forEach((how, word) => { if (how === moved) movedAway.add(comparison.fromBefore[word]!); });
-  const keptElsewhere = (word: number) => comparison.went[word] === 0 && !movedAway.has(word) && !correctedFrom.has(word);
+  const keptElsewhere = (word: number) => comparison.toAfter[word]! >= 0 && !movedAway.has(word) && !correctedFrom.has(word);
   const correctedFrom = new Set<number>();
   comparison.how.forEach((how, word) => { if (how !== came && how !== kept && how !== moved) correctedFrom.add(comparison.fromBefore[word]!); });
 

@@ -12,7 +12,25 @@ export function isCorrection(before: string, after: string): boolean {
   const shorter = Math.min(before.length, after.length);
   if (shorter < shortestWord || before === after || hasDigit.test(before) || hasDigit.test(after)) return false;
   const most = shorter >= 12 ? 3 : shorter >= 8 ? 2 : 1;
-  return spellingDistance(before, after, most) <= most;
+  return Math.abs(before.length - after.length) <= most && !differsWidely(before, after, most) && spellingDistance(before, after, most) <= most;
+}
+
+/** A quick answer for most pairs: one difference changes which letters a word has by two at most. */
+function differsWidely(one: string, other: string, most: number): boolean {
+  let different = lettersOf(one) ^ lettersOf(other);
+  let count = 0;
+  while (different !== 0) {
+    different &= different - 1;
+    if (++count > 2 * most) return true;
+  }
+  return false;
+}
+
+/** A bit for each letter that a word has, letters beyond the alphabet folded into it. */
+function lettersOf(word: string): number {
+  let bits = 0;
+  for (let at = 0; at < word.length; at++) bits |= 1 << (word.charCodeAt(at) & 31);
+  return bits;
 }
 
 /**

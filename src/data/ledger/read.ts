@@ -1,13 +1,14 @@
 import "server-only";
 import { and, asc, desc, eq, lt } from "drizzle-orm";
-import type { EntryFigures } from "@/core/credit/entry";
+import type { EntryFigures } from "@/core/credit/account";
 import { type ComparedBlock, compareDocuments } from "@/core/diff/document";
 import { emptyDocument, type PageDocument } from "@/core/document/model";
 import { type ChainFault, type EntryKind, findChainFault } from "@/core/ledger/chain";
 import { may, standAtPage } from "../access/read";
 import { person } from "../db/tables/accounts";
-import { entry, page } from "../db/tables/wikis";
+import { entry, entryCredit, page } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
+import { chainedEntry } from "./export";
 
 export interface LedgerLineDto {
   readonly number: number;
@@ -22,8 +23,10 @@ export interface LedgerLineDto {
 
 const lineColumns = {
   number: entry.number, at: entry.at, authorId: entry.authorId, author: person.name, kind: entry.kind, note: entry.note,
-  restoredFrom: entry.restoredFrom, figures: entry.figures,
+  restoredFrom: entry.restoredFrom, figures: entryCredit.figures,
 };
+
+const creditOfEntry = and(eq(entryCredit.courseId, entry.courseId), eq(entryCredit.pageId, entry.pageId), eq(entryCredit.number, entry.number));
 
 /** Lines of one page of a ledger that are read at once. */
 export const ledgerPage = 100;
@@ -31,7 +34,7 @@ export const ledgerPage = 100;
 /** A page's entries, newest first, from below `before` (all if null); null if there is no such page for the viewer. */
 export async function pageLedger(ctx: ContextIn, courseId: string, pageId: string, before: number | null): Promise<LedgerLineDto[] | null> {
   if (!(await standAtPage(ctx, courseId, pageId))) return null;
-  return ctx.db.select(lineColumns).from(entry).leftJoin(person, eq(person.id, entry.authorId))
+  return ctx.db.select(lineColumns).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entry.authorId))
     .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), before === null ? undefined : lt(entry.number, before)))
     .orderBy(desc(entry.number)).limit(ledgerPage);
 }
@@ -50,7 +53,7 @@ export interface EntryDto {
 export async function findEntry(ctx: ContextIn, courseId: string, pageId: string, number: number): Promise<EntryDto | null> {
   const standpoint = await standAtPage(ctx, courseId, pageId);
   if (!standpoint) return null;
-  const rows = await ctx.db.select({ ...lineColumns, document: entry.document }).from(entry).leftJoin(person, eq(person.id, entry.authorId))
+  const rows = await ctx.db.select({ ...lineColumns, document: entry.document }).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entry.authorId))
     .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), lt(entry.number, number + 1))).orderBy(desc(entry.number)).limit(2);
   const [found, before] = rows;
   if (!found || found.number !== number) return null;
@@ -68,11 +71,5 @@ export async function findEntry(ctx: ContextIn, courseId: string, pageId: string
 export async function verifyPage(ctx: ContextIn, courseId: string, pageId: string): Promise<ChainFault | null> {
   if (!(await standAtPage(ctx, courseId, pageId))) return null;
   const rows = await ctx.db.select().from(entry).where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId))).orderBy(asc(entry.number));
-  return findChainFault(rows.map((row) => ({
-    hash: row.hash,
-    entry: {
-      page: row.pageId, number: row.number, base: row.base, kind: row.kind, author: row.authorId, at: row.at.toISOString(), note: row.note,
-      title: row.title, restoredFrom: row.restoredFrom, document: row.document,
-    },
-  })));
+  return findChainFault(rows.map((row) => ({ hash: row.hash, entry: chainedEntry(row) })));
 }

@@ -3,19 +3,17 @@
  * credited and chained, and all that is kept about the page is brought up to date.
  */
 import "server-only";
-import { and, desc, eq, ne, sql } from "drizzle-orm";
-import { sha256 } from "@noble/hashes/sha2.js";
-import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
+import { and, desc, eq, sql } from "drizzle-orm";
 import canonicalize from "canonicalize";
-import { creditEntry } from "@/core/credit/entry";
-import { packOrigins, wordsByEntry } from "@/core/credit/origins";
-import { blockText, type BlockText, emptyText, flatWords, packText, unpackText } from "@/core/credit/text";
+import { storedVersion } from "@/core/credit/stored";
 import type { PageDocument } from "@/core/document/model";
 import { identifyBlocks } from "@/core/document/parse";
 import { chainStart, entryHash, type EntryKind } from "@/core/ledger/chain";
 import { titleKey } from "@/core/links/titles";
 import type { Queryable } from "../db/client";
-import { entry, page, standing, wiki } from "../db/tables/wikis";
+import { entry, page, wiki } from "../db/tables/wikis";
+import { computeCredit, type EntryToCredit, isCurrent, storeCredit } from "./credit";
+import { recomputeWiki } from "./recompute";
 
 export interface NewEntry {
   readonly courseId: string;
@@ -43,7 +41,7 @@ export type Recorded =
 
 /** Locks the wiki until the transaction ends, so that its entries are numbered and credited one after the other. */
 export async function lockWiki(tx: Queryable, courseId: string, wikiId: string) {
-  const [locked] = await tx.select({ entries: wiki.entries, memory: wiki.memory }).from(wiki)
+  const [locked] = await tx.select({ entries: wiki.entries, spread: wiki.spread, creditVersion: wiki.creditVersion }).from(wiki)
     .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId))).for("update");
   if (!locked) throw new RangeError(`No wiki ${wikiId}`);
   return locked;
@@ -63,7 +61,7 @@ export async function lockWikiOfPage(tx: Queryable, courseId: string, pageId: st
  */
 export async function recordEntry(tx: Queryable, given: NewEntry): Promise<Recorded> {
   const { courseId, wikiId, pageId } = given;
-  const locked = await lockWiki(tx, courseId, wikiId);
+  const locked = await lockCurrentWiki(tx, courseId, wikiId);
   const [known] = await tx.select({ entries: page.entries, credit: page.credit }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
   const number = (known?.entries ?? 0) + 1;
   if (given.base !== number - 1) return { kind: "stale", newest: number - 1 };
@@ -75,24 +73,10 @@ export async function recordEntry(tx: Queryable, given: NewEntry): Promise<Recor
   const newest = known ? await newestEntry(tx, courseId, pageId) : null;
   if (newest && canonicalize(newest.document) === canonicalize(document)) return { kind: "unchanged", number: number - 1 };
 
-  const text = blockText(document);
-  const wordsHash = hashWords(text);
   const rev = locked.entries + 1;
-  const others = await tx.select({ credit: page.credit }).from(page)
-    .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId), ne(page.id, pageId)));
-  const authors = await authorsOf(tx, courseId, wikiId);
-  const credited = creditEntry({
-    entry: rev, author: given.authorId, page: pageId,
-    before: known ? unpackText(known.credit) : emptyText,
-    after: text,
-    otherPages: () => others.map((other) => unpackText(other.credit)),
-    memory: locked.memory,
-    sameBefore: await earlierCredit(tx, courseId, pageId, wordsHash),
-    authorOf: (each) => (each === rev ? given.authorId : (authors.get(each) ?? null)),
-  });
-
-  const origins = packOrigins(credited.text.origins);
-  const state = { entries: number, words: credited.figures.wordsAfter, credit: packText(credited.text) };
+  const toCredit: EntryToCredit = { courseId, wikiId, pageId, rev, authorId: given.authorId, document, before: known?.credit ?? null, spread: locked.spread };
+  const credited = await computeCredit(tx, toCredit);
+  const state = { entries: number, words: credited.words, credit: credited.page };
   if (known) await tx.update(page).set(state).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
   else {
     await tx.insert(page).values({
@@ -106,17 +90,19 @@ export async function recordEntry(tx: Queryable, given: NewEntry): Promise<Recor
   };
   await tx.insert(entry).values({
     courseId, pageId, number, wikiId, rev, base: given.base, kind: given.kind, authorId: given.authorId, at: given.at, note: given.note,
-    title: given.title, restoredFrom: given.restoredFrom, document, wordsHash, origins, figures: credited.figures,
-    hash: entryHash(chained, newest?.hash ?? chainStart),
+    title: given.title, restoredFrom: given.restoredFrom, document, hash: entryHash(chained, newest?.hash ?? chainStart),
   });
-  await tx.update(wiki).set({ entries: rev, ...(credited.memory === locked.memory ? {} : { memory: credited.memory }) })
-    .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
-  await tx.delete(standing).where(and(eq(standing.courseId, courseId), eq(standing.pageId, pageId)));
-  const stands = [...wordsByEntry(origins)].map(([by, words]) => ({
-    courseId, wikiId, pageId, rev: by, words, authorId: by === rev ? given.authorId : (authors.get(by) ?? null),
-  }));
-  if (stands.length > 0) await tx.insert(standing).values(stands);
+  await tx.update(wiki).set({ entries: rev, creditVersion: storedVersion }).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
+  await storeCredit(tx, toCredit, number, credited);
   return { kind: "recorded", number };
+}
+
+/** Locks the wiki, its credit computed by the rules of this version: by older ones, the next entry can't be computed. */
+async function lockCurrentWiki(tx: Queryable, courseId: string, wikiId: string) {
+  const locked = await lockWiki(tx, courseId, wikiId);
+  if (locked.entries === 0 || isCurrent(locked.creditVersion)) return locked;
+  await recomputeWiki(tx, courseId, wikiId);
+  return lockWiki(tx, courseId, wikiId);
 }
 
 /** The id of the wiki's page with this title, or null. */
@@ -130,20 +116,4 @@ async function newestEntry(tx: Queryable, courseId: string, pageId: string) {
   const [found] = await tx.select({ hash: entry.hash, document: entry.document }).from(entry)
     .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId))).orderBy(desc(entry.number)).limit(1);
   return found ?? null;
-}
-
-async function authorsOf(tx: Queryable, courseId: string, wikiId: string): Promise<Map<number, string | null>> {
-  const rows = await tx.select({ rev: entry.rev, authorId: entry.authorId }).from(entry).where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId)));
-  return new Map(rows.map((row) => [row.rev, row.authorId]));
-}
-
-/** The credit that the page had the last time it read so, or null. Hashes that agree by chance do not happen (SHA-256). */
-async function earlierCredit(tx: Queryable, courseId: string, pageId: string, wordsHash: string) {
-  const [found] = await tx.select({ origins: entry.origins }).from(entry)
-    .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), eq(entry.wordsHash, wordsHash))).orderBy(desc(entry.number)).limit(1);
-  return found?.origins ?? null;
-}
-
-function hashWords(text: BlockText): string {
-  return bytesToHex(sha256(utf8ToBytes(flatWords(text).join(" "))));
 }

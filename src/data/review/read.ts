@@ -3,10 +3,12 @@ import "server-only";
 import { and, asc, eq, sql, type SQL } from "drizzle-orm";
 import { balance, shares, wholePercents } from "@/core/credit/shares";
 import { roleOn } from "../access/read";
-import { comment, entry, page, standing, wiki } from "../db/tables/wikis";
+import { comment, entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
 import { membersOfWikis, wikiMembers } from "../pages/members";
 import type { ContextIn } from "../session/context";
 import type { EvidenceDto, EvidenceLineDto, GroupReviewDto, ReviewFigure } from "./dto";
+
+const creditOfEntry = and(eq(entryCredit.courseId, entry.courseId), eq(entryCredit.pageId, entry.pageId), eq(entryCredit.number, entry.number));
 
 async function mayReview(ctx: ContextIn, courseId: string): Promise<boolean> {
   const role = await roleOn(ctx, courseId);
@@ -20,10 +22,10 @@ export async function assignmentReview(ctx: ContextIn, courseId: string, assignm
   const ofAssignment = sql`(select ${wiki.id} from ${wiki} where ${wiki.courseId} = ${courseId} and ${wiki.assignmentId} = ${assignmentId})`;
   const entries = await ctx.db
     .select({
-      wikiId: entry.wikiId, authorId: entry.authorId, entries: sql<number>`count(*)::int`, added: sql<number>`sum((${entry.figures}->>'added')::int)::int`,
+      wikiId: entry.wikiId, authorId: entry.authorId, entries: sql<number>`count(*)::int`, added: sql<number>`sum((${entryCredit.figures}->>'added')::int)::int`,
       lastAt: sql<string>`max(${entry.at})`,
     })
-    .from(entry).where(and(eq(entry.courseId, courseId), sql`${entry.wikiId} in ${ofAssignment}`)).groupBy(entry.wikiId, entry.authorId);
+    .from(entry).innerJoin(entryCredit, creditOfEntry).where(and(eq(entry.courseId, courseId), sql`${entry.wikiId} in ${ofAssignment}`)).groupBy(entry.wikiId, entry.authorId);
   const comments = await ctx.db.select({ wikiId: comment.wikiId, authorId: comment.authorId, comments: sql<number>`count(*)::int`, lastAt: sql<string>`max(${comment.at})` })
     .from(comment).where(and(eq(comment.courseId, courseId), sql`${comment.wikiId} in ${ofAssignment}`)).groupBy(comment.wikiId, comment.authorId);
   const stands = await ctx.db.select({ wikiId: standing.wikiId, authorId: standing.authorId, words: sql<number>`sum(${standing.words})::int` })
@@ -67,7 +69,7 @@ export async function findEvidence(ctx: ContextIn, courseId: string, wikiId: str
   const of = { courseId, wikiId, personId };
   const lines = figure === "comments" ? await commentLines(ctx, of)
     : figure === "entries" ? await entryLines(ctx, of, sql<number>`1`)
-    : figure === "added" ? (await entryLines(ctx, of, sql<number>`(${entry.figures}->>'added')::int`)).filter((line) => line.amount !== 0)
+    : figure === "added" ? (await entryLines(ctx, of, sql<number>`(${entryCredit.figures}->>'added')::int`)).filter((line) => line.amount !== 0)
     : await standingLines(ctx, of);
   const standings = figure === "share" ? await memberStandings(ctx, courseId, wikiId, members.map((each) => each.id)) : [];
   return {
@@ -85,7 +87,7 @@ interface Scope {
 
 async function entryLines(ctx: ContextIn, { courseId, wikiId, personId }: Scope, amount: SQL<number>): Promise<EvidenceLineDto[]> {
   return ctx.db.select({ pageId: entry.pageId, page: page.title, at: entry.at, number: entry.number, kind: entry.kind, note: entry.note, amount })
-    .from(entry).innerJoin(page, and(eq(page.courseId, entry.courseId), eq(page.id, entry.pageId)))
+    .from(entry).innerJoin(entryCredit, creditOfEntry).innerJoin(page, and(eq(page.courseId, entry.courseId), eq(page.id, entry.pageId)))
     .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), eq(entry.authorId, personId))).orderBy(asc(entry.at), asc(entry.rev));
 }
 

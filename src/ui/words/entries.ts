@@ -1,4 +1,4 @@
-import type { EntryFigures } from "@/core/credit/entry";
+import type { EntryFigures } from "@/core/credit/account";
 
 interface Told {
   readonly kind: "started" | "wrote" | "restored";

@@ -10,7 +10,8 @@ const now = new Date("2026-03-16T10:00:00Z");
 const at = (iso: string) => new Date(iso);
 const nothing = {
   added: 0, corrected: 0, moved: 0, carried: 0, restored: 0, restyled: 0, removedOwn: 0, removedOthers: 0, removedStarter: 0,
-  tookBackOwn: 0, tookBackOthers: 0, wordsIn: 0, wordsOut: 0, wordsAfter: 0,
+  broughtOverOwn: 0, broughtOverOthers: 0, tookBackOwn: 0, tookBackOthers: 0, wordsIn: 0, wordsOut: 0, wordsAfter: 0,
+  removedFrom: [], broughtOverFrom: [], correctedFrom: [], addedBeside: [], standingChange: [],
 };
 
 describe("times", () => {

@@ -1,15 +1,13 @@
 /** Assignments, their wikis and pages, and all that is written in them. */
-import { foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex } from "drizzle-orm/pg-core";
+import { customType, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex } from "drizzle-orm/pg-core";
 import type { Level, Scope } from "@/core/access/may";
-import type { EntryFigures } from "@/core/credit/entry";
-import type { RemovedMemory } from "@/core/credit/memory";
-import type { OriginRuns } from "@/core/credit/origins";
-import type { StoredText } from "@/core/credit/text";
+import type { EntryFigures } from "@/core/credit/account";
 import type { PageDocument } from "@/core/document/model";
 import type { EntryKind } from "@/core/ledger/chain";
 import { person } from "./accounts";
 import { course } from "./courses";
 
+const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => "bytea" });
 const instant = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
 
 /** Who shares a wiki. */
@@ -53,8 +51,10 @@ export const wiki = pgTable("wiki", {
   homePageId: text("home_page_id"),
   /** How many entries its pages have together: the last one's `rev`. Locked while an entry is recorded. */
   entries: integer().notNull().default(0),
-  /** What the wiki remembers of removed text. */
-  memory: jsonb().$type<RemovedMemory>().notNull().default([]),
+  /** Entries, by their `rev`, of which words may stand in more than one place. */
+  spread: jsonb().$type<readonly number[]>().notNull().default([]),
+  /** The version of the rules by which its credit was computed; 0 if it must be computed anew. */
+  creditVersion: integer("credit_version").notNull().default(0),
 }, (table) => [
   primaryKey({ columns: [table.courseId, table.id] }),
   foreignKey({ columns: [table.courseId, table.assignmentId], foreignColumns: [assignment.courseId, assignment.id] }),
@@ -73,8 +73,8 @@ export const page = pgTable("page", {
   /** How many entries it has: the newest one's number. */
   entries: integer().notNull(),
   words: integer().notNull(),
-  /** The newest state's credit: what the next entry is computed from. */
-  credit: jsonb().$type<StoredText>().notNull(),
+  /** The newest state's credit: what the next entry is computed from (see `storePage`). */
+  credit: bytes().notNull(),
 }, (table) => [
   primaryKey({ columns: [table.courseId, table.id] }),
   foreignKey({ columns: [table.courseId, table.wikiId], foreignColumns: [wiki.courseId, wiki.id] }),
@@ -99,17 +99,28 @@ export const entry = pgTable("entry", {
   title: text().notNull(),
   restoredFrom: integer("restored_from"),
   document: jsonb().$type<PageDocument>().notNull(),
-  /** SHA-256 of the folded words: finds earlier states that read the same. */
-  wordsHash: text("words_hash").notNull(),
-  origins: jsonb().$type<OriginRuns>().notNull(),
-  figures: jsonb().$type<EntryFigures>().notNull(),
   hash: text().notNull(),
 }, (table) => [
   primaryKey({ columns: [table.courseId, table.pageId, table.number] }),
   foreignKey({ columns: [table.courseId, table.pageId], foreignColumns: [page.courseId, page.id] }),
   uniqueIndex("entry_by_rev").on(table.courseId, table.wikiId, table.rev),
   index("entry_by_author").on(table.courseId, table.wikiId, table.authorId, table.at),
-  index("entry_by_words").on(table.courseId, table.pageId, table.wordsHash),
+]);
+
+/** What was computed about each entry: unlike the entry it can be computed anew. */
+export const entryCredit = pgTable("entry_credit", {
+  courseId: text("course_id").notNull(),
+  pageId: text("page_id").notNull(),
+  number: integer().notNull(),
+  /** Equal for states of the page that read the same, word by word (see `stateKey`). */
+  stateKey: text("state_key").notNull(),
+  /** Where each word of the page came from after the entry (see `storeOrigins`). */
+  origins: bytes().notNull(),
+  figures: jsonb().$type<EntryFigures>().notNull(),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.pageId, table.number] }),
+  foreignKey({ columns: [table.courseId, table.pageId, table.number], foreignColumns: [entry.courseId, entry.pageId, entry.number] }),
+  index("credit_by_state").on(table.courseId, table.pageId, table.stateKey),
 ]);
 
 /** Words that stand on a page, by the entry that wrote them: the page's newest credit, added up. */

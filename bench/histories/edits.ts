@@ -1,0 +1,161 @@
+/**
+ * The things that people do to pages, each with its exact truth. An edit turns one page into another; it never says what
+ * the engine should think, only who wrote which word.
+ */
+import type { Dice } from "./dice";
+import { type Page, type Paragraph, type Sentence, tidy, type Token, write } from "./pages";
+import type { Prose } from "./prose";
+
+export interface Scene {
+  readonly dice: Dice;
+  readonly prose: Prose;
+  readonly rev: number;
+  readonly author: string;
+  /** Paragraphs that were removed from the wiki so far. */
+  readonly removed: Paragraph[];
+}
+
+export type Edit = (page: Page, scene: Scene) => Page;
+
+const newSentences = ({ dice, prose, rev, author }: Scene, count: number): Sentence[] => Array.from({ length: count }, () => write(prose(dice), rev, author));
+
+/** A place in a page: a paragraph and a sentence in it. */
+function place(page: Page, dice: Dice): [number, number] {
+  const paragraph = dice.below(page.length);
+  return [paragraph, dice.below(page[paragraph]!.length)];
+}
+
+function withParagraph(page: Page, at: number, change: (paragraph: Paragraph) => Paragraph): Page {
+  return tidy(page.map((paragraph, index) => (index === at ? change(paragraph) : paragraph)));
+}
+
+function withSentence(page: Page, [paragraph, sentence]: readonly [number, number], change: (sentence: Sentence) => Sentence): Page {
+  return withParagraph(page, paragraph, (each) => each.map((one, index) => (index === sentence ? change(one) : one)));
+}
+
+function spliced<Item>(items: readonly Item[], at: number, remove: number, ...put: readonly Item[]): Item[] {
+  return [...items.slice(0, at), ...put, ...items.slice(at + remove)];
+}
+
+function insertAnywhere(page: Page, dice: Dice, sentences: Paragraph): Page {
+  if (page.length === 0 || dice.chance(0.4)) return spliced(page, dice.below(page.length + 1), 0, sentences);
+  const [paragraph, sentence] = place(page, dice);
+  return withParagraph(page, paragraph, (each) => spliced(each, sentence + dice.below(2), 0, ...sentences));
+}
+
+export const insert: Edit = (page, scene) => {
+  const { dice, prose, rev, author } = scene;
+  if (page.length === 0 || dice.chance(0.6)) return insertAnywhere(page, dice, newSentences(scene, dice.between(1, 4)));
+  return withSentence(page, place(page, dice), (sentence) => spliced(sentence, dice.below(sentence.length + 1), 0, ...write(prose(dice).slice(0, dice.between(1, 4)), rev, author)));
+};
+
+export const remove: Edit = (page, { dice, removed }) => {
+  if (page.length < 2) return page;
+  const [paragraph, sentence] = place(page, dice);
+  if (dice.chance(0.3)) {
+    removed.push(page[paragraph]!);
+    return spliced(page, paragraph, 1);
+  }
+  if (dice.chance(0.5)) {
+    const count = dice.between(1, 2);
+    removed.push(page[paragraph]!.slice(sentence, sentence + count));
+    return withParagraph(page, paragraph, (each) => spliced(each, sentence, count));
+  }
+  return withSentence(page, [paragraph, sentence], (each) => spliced(each, dice.below(each.length), dice.between(1, 6)));
+};
+
+export const replace: Edit = (page, scene) => {
+  const { dice, prose, rev, author } = scene;
+  if (page.length === 0) return page;
+  const [paragraph, sentence] = place(page, dice);
+  if (dice.chance(0.3)) return withSentence(page, [paragraph, sentence], () => newSentences(scene, 1)[0]!);
+  return withSentence(page, [paragraph, sentence], (each) => spliced(each, dice.below(each.length), dice.between(1, 5), ...write(prose(dice).slice(0, dice.between(1, 5)), rev, author)));
+};
+
+export const move: Edit = (page, { dice }) => {
+  if (page.length < 2) return page;
+  const [paragraph, sentence] = place(page, dice);
+  const kind = dice.part();
+  if (kind < 0.4) return spliced(spliced(page, paragraph, 1), dice.below(page.length), 0, page[paragraph]!);
+  if (kind < 0.75) {
+    const taken = page[paragraph]!.slice(sentence, sentence + dice.between(1, 3));
+    return insertAnywhere(withParagraph(page, paragraph, (each) => spliced(each, sentence, taken.length)), dice, taken);
+  }
+  const source = page[paragraph]![sentence]!;
+  if (source.length < 10) return page;
+  const from = dice.below(source.length - 6);
+  const taken = source.slice(from, from + dice.between(4, 12));
+  const left = withSentence(page, [paragraph, sentence], (each) => spliced(each, from, taken.length));
+  return withSentence(left, place(left, dice), (each) => spliced(each, dice.below(each.length + 1), 0, ...taken));
+};
+
+export const copy: Edit = (page, { dice }) => {
+  if (page.length === 0) return page;
+  const [paragraph, sentence] = place(page, dice);
+  const taken = dice.chance(0.5) ? page[paragraph]! : page[paragraph]!.slice(sentence, sentence + dice.between(1, 2));
+  return insertAnywhere(page, dice, taken);
+};
+
+/** A paragraph again, with a few words changed. */
+export const nearCopy: Edit = (page, scene) => {
+  const { dice, prose, rev, author } = scene;
+  if (page.length === 0) return page;
+  const taken = dice.pick(page).map((sentence) => (dice.chance(0.5) ? sentence : spliced(sentence, dice.below(sentence.length), 1, ...write(prose(dice).slice(0, 1), rev, author))));
+  return spliced(page, dice.below(page.length + 1), 0, taken);
+};
+
+/** Text that was removed any number of entries ago comes back, whole or in part, as it was or with a word changed. */
+export const bringBack: Edit = (page, scene) => {
+  const { dice, removed, prose, rev, author } = scene;
+  if (removed.length === 0) return insert(page, scene);
+  let taken = removed.splice(dice.below(removed.length), 1)[0]!;
+  if (taken.length > 1 && dice.chance(0.3)) taken = taken.slice(0, dice.between(1, taken.length - 1));
+  if (dice.chance(0.25)) taken = taken.map((sentence, index) => (index > 0 ? sentence : spliced(sentence, dice.below(sentence.length), 1, ...write(prose(dice).slice(0, 1), rev, author))));
+  return insertAnywhere(page, dice, taken);
+};
+
+export const restyle: Edit = (page, { dice }) => {
+  if (page.length === 0) return page;
+  const upper = dice.chance(0.5);
+  return withSentence(page, place(page, dice), (sentence) => sentence.map((token) => ({ ...token, word: upper ? token.word.toUpperCase() : token.word.toLowerCase() })));
+};
+
+/** A letter of a longer word is put right, or wrong. */
+export const respell: Edit = (page, { dice }) => {
+  if (page.length === 0) return page;
+  return withSentence(page, place(page, dice), (sentence) => {
+    const long = [...sentence.keys()].filter((at) => /^[a-z]{6,}$/.test(sentence[at]!.word));
+    if (long.length === 0) return sentence;
+    const at = dice.pick(long);
+    return sentence.map((token, index): Token => (index === at ? { ...token, word: misspelt(token.word, dice) } : token));
+  });
+};
+
+function misspelt(word: string, dice: Dice): string {
+  const at = dice.between(1, word.length - 2);
+  if (word[at] !== word[at + 1] && dice.chance(0.5)) return word.slice(0, at) + word[at + 1] + word[at] + word.slice(at + 2);
+  return word.slice(0, at) + dice.pick([..."aeiourstnl"].filter((letter) => letter !== word[at])) + word.slice(at + 1);
+}
+
+/** Sentences become rows: the first halves of all, then the second halves, as when a text is turned into two columns. */
+export const tabulate: Edit = (page, { dice }) => {
+  if (page.length === 0) return page;
+  const paragraph = dice.below(page.length);
+  return withParagraph(page, paragraph, (each) => each.flatMap((sentence) => {
+    const middle = Math.ceil(sentence.length / 2);
+    return sentence.length < 8 ? [sentence] : [sentence.slice(middle), sentence.slice(0, middle)];
+  }));
+};
+
+/** A third of all paragraphs are written anew. */
+export const rewriteParts: Edit = (page, scene) => page.map((paragraph) => (scene.dice.chance(0.33) ? newSentences(scene, paragraph.length) : paragraph));
+
+/** Every paragraph stands elsewhere, and in every sentence about a third of the words are others. */
+export const rewriteAll: Edit = (page, scene) => {
+  const { dice, prose, rev, author } = scene;
+  const order = page.map((paragraph) => ({ paragraph, rank: dice.part() })).sort((one, other) => one.rank - other.rank);
+  return order.map(({ paragraph }) => paragraph.map((sentence) => sentence.map((token) => (dice.chance(0.3) ? write([dice.pick(prose(dice))], rev, author)[0]! : token))));
+};
+
+/** Nothing is left of what stood. */
+export const startOver: Edit = (page, scene) => page.map((paragraph) => newSentences(scene, paragraph.length));

@@ -1,0 +1,46 @@
+/** How long the engine takes, against a pass that reads, splits and hashes every version once. */
+import { createHash } from "node:crypto";
+import { plainBlocks } from "@/core/credit/text";
+import { CreditedWiki } from "@/core/credit/wiki";
+import type { HistoryEntry } from "./histories/history";
+
+export interface Timed {
+  readonly pass: number;
+  readonly engine: number;
+}
+
+/** Milliseconds for a history given as JSON Lines: the least of some runs of each, taken in turn. */
+export function timeHistory(lines: readonly string[], runs = 3): Timed {
+  let [pass, engine] = [Infinity, Infinity];
+  for (let run = 0; run < runs; run++) {
+    pass = Math.min(pass, timeOf(() => readSplitAndHash(lines)));
+    engine = Math.min(engine, timeOf(() => credit(lines)));
+  }
+  return { pass, engine };
+}
+
+/** The yardstick: no comparison, no memory of earlier versions. */
+export function readSplitAndHash(lines: readonly string[]): number {
+  let words = 0;
+  for (const line of lines) {
+    const { text } = JSON.parse(line) as HistoryEntry;
+    words += text.match(/\w+/g)?.length ?? 0;
+    createHash("sha256").update(text).digest("hex");
+  }
+  return words;
+}
+
+export function credit(lines: readonly string[]): CreditedWiki {
+  const wiki = new CreditedWiki();
+  for (const line of lines) {
+    const { rev, author, page, text } = JSON.parse(line) as HistoryEntry;
+    wiki.record({ entry: rev, author, page, blocks: plainBlocks(text) });
+  }
+  return wiki;
+}
+
+export function timeOf(act: () => unknown): number {
+  const started = performance.now();
+  act();
+  return performance.now() - started;
+}

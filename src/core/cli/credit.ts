@@ -1,0 +1,87 @@
+/** `credit`: who wrote each word of a history, and what each author did. */
+import { memberFigures, summedFigures } from "../credit/figures";
+import { findings } from "../credit/findings";
+import { groupFigures, whoBuiltOnWhom } from "../credit/group";
+import { plainBlockPlaces, plainBlocks } from "../credit/text";
+import { CreditedWiki } from "../credit/wiki";
+import type { Deed, GroupWork } from "../credit/work";
+import { wordPlaces } from "../text/words";
+import { parseHistoryLine, readLines } from "./lines";
+
+export interface CreditOptions {
+  /** Lines after this moment are left out; null for none. */
+  readonly until: string | null;
+  /** Write each state out and read it back before the next entry. */
+  readonly step: boolean;
+}
+
+/** The result as it is printed, without what differs from run to run. */
+export interface CreditResult {
+  readonly pages: Readonly<Record<string, { readonly words: [start: number, end: number, rev: number][] }>>;
+  readonly authors: Readonly<Record<string, object>>;
+  readonly group: object;
+}
+
+const onlyPage = "p1";
+
+/** @throws LineProblem at the first line that is no entry. O(file), and what the engine takes. */
+export function creditFile(path: string, { until, step }: CreditOptions): CreditResult {
+  const latest = until === null ? Infinity : Date.parse(until);
+  let wiki = new CreditedWiki();
+  const texts = new Map<string, string>();
+  const revs: number[] = [];
+  const deeds: Deed[] = [];
+  const members = new Set<string>();
+  for (const [number, line] of readLines(path)) {
+    const { rev, author, at, text, page = onlyPage, starter = false, with: others } = parseHistoryLine(number, line);
+    const moment = Date.parse(at);
+    if (moment > latest) continue;
+    const entry = revs.push(rev) - 1;
+    const by = starter ? null : author;
+    const figures = wiki.record({ entry, author: by, page, blocks: plainBlocks(text) });
+    deeds.push({ entry, author: by, at: moment, page, figures, ...(others ? { with: others } : {}) });
+    texts.set(page, text);
+    if (by !== null) for (const each of [by, ...(others ?? [])]) members.add(each);
+    if (step) wiki = wiki.throughStorage();
+  }
+  const work: GroupWork = {
+    members: [...members].sort(), deeds, remarks: [], dueAt: null, dayOf: (at) => new Date(at).toISOString().slice(0, 10),
+  };
+  const pages = Object.fromEntries([...texts].map(([page, text]) => [page, { words: creditedWords(text, wiki.pages.get(page)!.origins.entries, revs) }]));
+  return { pages, ...figuresOf(work, revs) };
+}
+
+function creditedWords(text: string, entries: Int32Array, revs: readonly number[]): [number, number, number][] {
+  const words: [number, number, number][] = [];
+  for (const [blockFrom, blockTo] of plainBlockPlaces(text)) {
+    const { from, to } = wordPlaces(text.slice(blockFrom, blockTo));
+    for (let word = 0; word < from.length; word++) words.push([blockFrom + from[word]!, blockFrom + to[word]!, revs[entries[words.length]!]!]);
+  }
+  return words;
+}
+
+function figuresOf(work: GroupWork, revs: readonly number[]): Pick<CreditResult, "authors" | "group"> {
+  const rounded = (value: number) => Math.round(value * 1e6) / 1e6;
+  const group = groupFigures(work);
+  const authors = Object.fromEntries(work.members.map((member, index) => {
+    const figures = memberFigures(work, member);
+    const sums = Object.fromEntries(summedFigures.map((figure) => [figure, rounded(figures[figure])]));
+    const arrival = figures.largestArrival;
+    const share = group.shares[index] ?? null;
+    return [member, {
+      ...figures, ...sums, lasting: figures.lasting === null ? null : rounded(figures.lasting), share: share === null ? null : rounded(share),
+      largestArrival: arrival ? { words: rounded(arrival.words), rev: revs[arrival.entry]!, part: rounded(arrival.part) } : null,
+    }];
+  }));
+  return {
+    authors,
+    group: {
+      words: group.words, starter: group.starter, standing: Object.fromEntries(work.members.map((member, index) => [member, rounded(group.standing[index]!)])),
+      balance: group.balance === null ? null : rounded(group.balance), builtOn: whoBuiltOnWhom(work),
+      findings: findings(work).map(({ evidence, ...finding }) => ({
+        ...finding, ...("entry" in finding ? { entry: undefined, rev: revs[finding.entry] } : {}),
+        evidence: { revs: evidence.entries.map((entry) => revs[entry]!), words: evidence.ranges.map(({ entry, from, to }) => [revs[entry]!, from, to]) },
+      })),
+    },
+  };
+}

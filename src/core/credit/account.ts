@@ -1,0 +1,119 @@
+/** The account of one entry: what came, what went, and whose it was. */
+import { blockBreak } from "../text/words";
+import { came, corrected, moved } from "../diff/ways";
+import { added, addKeys, carried, type Explaining, restored } from "./explaining";
+import { originKey } from "./origins";
+
+/** Words by the entry that wrote them, lower entries first. */
+export type WordsByEntry = readonly (readonly [entry: number, words: number])[];
+
+/** All figures count words, except `restyled`, which counts blocks. */
+export interface EntryFigures {
+  readonly added: number;
+  readonly corrected: number;
+  readonly moved: number;
+  readonly carried: number;
+  readonly restored: number;
+  readonly restyled: number;
+  /** Words that left the page in this entry and stand on no other page of the wiki, by whose they were. */
+  readonly removedOwn: number;
+  readonly removedOthers: number;
+  readonly removedStarter: number;
+  /** Words that the same author had removed from another page and brought here: a move, so `removed` is net of them. */
+  readonly broughtOverOwn: number;
+  readonly broughtOverOthers: number;
+  /** Words that the same author had removed from this page and brought back: shown beside `removed`, which stays a sum. */
+  readonly tookBackOwn: number;
+  readonly tookBackOthers: number;
+  /** The page's account: words before + in - out = words after. What was kept, moved and corrected is neither. */
+  readonly wordsIn: number;
+  readonly wordsOut: number;
+  readonly wordsAfter: number;
+  /** What the three figures of `removed` count, by the entry that wrote it. */
+  readonly removedFrom: WordsByEntry;
+  /** What the figures of `broughtOver` count (and starter words), by the entry that wrote it. */
+  readonly broughtOverFrom: WordsByEntry;
+  /** What `corrected` counts, by the entry that wrote it. */
+  readonly correctedFrom: WordsByEntry;
+  /** Words added right beside words of earlier entries in the same block, by the entry beside. */
+  readonly addedBeside: WordsByEntry;
+  /** How the words standing on the page changed, by the entry that wrote them: below 0 where some went. Summed over entries it is what stands. */
+  readonly standingChange: WordsByEntry;
+}
+
+export function account(work: Explaining): EntryFigures {
+  const { comparison: { how, fromBefore, toAfter, restyled, changed }, reasons, step } = work;
+  const removedFrom = removals(work);
+  const correctedFrom = new Map<number, number>();
+  const [byWay, byReason] = [new Int32Array(4), new Int32Array(5)];
+  for (let word = changed.bFrom; word < changed.bTo; word++) {
+    byWay[how[word]!]!++;
+    byReason[reasons[word]!]!++;
+    if (how[word] === corrected) addTo(correctedFrom, step.before.origins.entries[fromBefore[word]!]!, 1);
+  }
+  let wordsOut = 0;
+  for (let word = changed.aFrom; word < changed.aTo; word++) if (toAfter[word]! < 0) wordsOut++;
+  const standingChange = new Map<number, number>();
+  for (let word = changed.aFrom; word < changed.aTo; word++) addTo(standingChange, step.before.origins.entries[word]!, -1);
+  for (let word = changed.bFrom; word < changed.bTo; word++) addTo(standingChange, work.origins.entries[word]!, 1);
+  const whose = (counts: ReadonlyMap<number, number>) => {
+    const sums = { own: 0, others: 0, starter: 0 };
+    for (const [entry, words] of counts) {
+      const owner = step.authorOf(entry);
+      sums[owner === null ? "starter" : owner === step.author ? "own" : "others"] += words;
+    }
+    return sums;
+  };
+  const [removed, broughtOver, tookBack] = [whose(removedFrom), whose(work.broughtOver), whose(work.tookBack)];
+  return {
+    added: byReason[added]!, corrected: byWay[corrected]!, moved: byWay[moved]!, carried: byReason[carried]!, restored: byReason[restored]!, restyled,
+    removedOwn: removed.own, removedOthers: removed.others, removedStarter: removed.starter,
+    broughtOverOwn: broughtOver.own, broughtOverOthers: broughtOver.others, tookBackOwn: tookBack.own, tookBackOthers: tookBack.others,
+    wordsIn: byWay[came]!, wordsOut, wordsAfter: how.length,
+    removedFrom: sorted(removedFrom), broughtOverFrom: sorted(work.broughtOver), correctedFrom: sorted(correctedFrom),
+    addedBeside: sorted(besides(work)), standingChange: sorted(standingChange),
+  };
+}
+
+/** What the entry removed, by the entry that wrote it. Words that stand on another page too did not go: they were moved there. */
+function removals({ toAfter, step, given }: Explaining): Map<number, number> {
+  const { entries, ordinals } = step.before.origins;
+  const counts = new Map<number, number>();
+  let elsewhere: Set<number> | undefined;
+  for (let word = 0; word < toAfter.length; word++) {
+    if (toAfter[word]! >= 0) continue;
+    const [entry, key] = [entries[word]!, originKey(entries[word]!, ordinals[word]!)];
+    if (given.has(key)) continue;
+    if (step.isSpread(entry)) {
+      if (!elsewhere) {
+        elsewhere = new Set();
+        for (const { origins } of step.others()) addKeys(origins, elsewhere);
+      }
+      if (elsewhere.has(key)) continue;
+    }
+    addTo(counts, entry, 1);
+  }
+  return counts;
+}
+
+/** Each run of added words counts for the entry of the word before it in its block, or else of the word behind it. */
+function besides({ reasons, origins, comparison: { changed }, step: { after } }: Explaining): Map<number, number> {
+  const counts = new Map<number, number>();
+  const isEdge = (word: number) => word >= reasons.length || after.breaks[word] === blockBreak;
+  for (let word = changed.bFrom; word < changed.bTo; ) {
+    if (reasons[word] !== added) { word++; continue; }
+    const from = word++;
+    while (word < changed.bTo && reasons[word] === added && !isEdge(word)) word++;
+    const beside = !isEdge(from) ? from - 1 : !isEdge(word) ? word : -1;
+    if (beside >= 0) addTo(counts, origins.entries[beside]!, word - from);
+  }
+  return counts;
+}
+
+function addTo(counts: Map<number, number>, entry: number, words: number): void {
+  counts.set(entry, (counts.get(entry) ?? 0) + words);
+}
+
+function sorted(counts: ReadonlyMap<number, number>): WordsByEntry {
+  return [...counts].filter(([, words]) => words !== 0).sort(([one], [other]) => one - other);
+}

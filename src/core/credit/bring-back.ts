@@ -1,0 +1,211 @@
+/** The ways in which words come that are not new: brought back whole, in place, or found by searching the wiki. */
+import { type Chain, isWorthSearching, type Source, takeChains, type Target } from "../diff/chains";
+import { Evidence, type SearchedText } from "../diff/evidence";
+import { makeRoom, type Side } from "../diff/slide";
+import { isCorrection } from "../diff/spelling";
+import { alignStretch } from "../diff/stretch";
+import { corrected } from "../diff/ways";
+import { type Explaining, unexplained } from "./explaining";
+import { originKey, type Origins } from "./origins";
+import { firstRunFrom, type RemovedText, runOf } from "./removed";
+
+/**
+ * A page that reads exactly as it once did has the credit that it had then. Also of words that were kept: of two equal
+ * words, of which one is gone, the comparison cannot know which, and the earlier state does.
+ */
+export function recallWhole(work: Explaining, then: Origins): void {
+  const { comparison: { fromBefore, how }, step: { before } } = work;
+  if (then.entries.length !== fromBefore.length || how.includes(corrected)) return;
+  const { entries, ordinals } = before.origins;
+  const toAfter = new Int32Array(before.text.words.length).fill(-1);
+  const isSettled = (word: number, from: number) => from >= 0 && entries[from] === then.entries[word] && ordinals[from] === then.ordinals[word];
+  for (let word = 0; word < fromBefore.length; word++) if (isSettled(word, fromBefore[word]!)) toAfter[fromBefore[word]!] = word;
+  const standing = placesByOrigin(before.origins, (word) => toAfter[word]! < 0);
+  const removed = placesByOrigin(before.removed.origins, () => true);
+  fromBefore.forEach((from, word) => {
+    if (isSettled(word, from)) return;
+    const [entry, ordinal] = [then.entries[word]!, then.ordinals[word]!];
+    const key = originKey(entry, ordinal);
+    const [wasHere, wasRemoved] = [standing.get(key)?.pop(), removed.get(key)?.pop()];
+    if (wasHere !== undefined) toAfter[wasHere] = word;
+    if (from >= 0) work.recredit(word, entry, ordinal, wasHere === undefined ? wasRemoved : undefined);
+    else if (wasHere !== undefined || wasRemoved === undefined) work.carry(word, entry, ordinal);
+    else work.restoreInPlace(word, wasRemoved);
+  });
+  work.moveAll(toAfter);
+}
+
+/** The words that `isWanted`, by their origin; copies share one, the first is taken first. */
+function placesByOrigin({ entries, ordinals }: Origins, isWanted: (word: number) => boolean): Map<number, number[]> {
+  const places = new Map<number, number[]>();
+  for (let word = entries.length - 1; word >= 0; word--) {
+    if (!isWanted(word)) continue;
+    const key = originKey(entries[word]!, ordinals[word]!);
+    const known = places.get(key);
+    if (known) known.push(word);
+    else places.set(key, [word]);
+  }
+  return places;
+}
+
+/** The most removed words of one place that are compared with what comes there. */
+const mostInPlace = 4000;
+/** What part of the words that came to a place must have been removed there, for the place to be asked before the wiki. */
+export const mostOfPlace = 0.6;
+
+/**
+ * Words that come again where they were removed. Between the word before and the word after what came, all that was
+ * removed there is compared with it as if it still stood; the place makes even a single common word enough, as long as
+ * little else was removed there. Nothing is taken back where less than `leastPart` of what came is found: a paragraph
+ * that was copied to where a sentence was removed shares words with that sentence.
+ */
+export function bringBackInPlace(work: Explaining, leastPart: number): void {
+  const { step: { before: { text, removed }, after, vocabulary }, comparison } = work;
+  if (removed.at.length === 0) return;
+  const { fromBefore, changed: { bTo } } = comparison;
+  for (let word = work.firstOpen(); word < bTo; ) {
+    if (work.reasons[word] !== unexplained) { word++; continue; }
+    const from = word;
+    while (word < bTo && work.reasons[word] === unexplained) word++;
+    const above = from > 0 ? fromBefore[from - 1]! : -1;
+    const below = word < fromBefore.length ? fromBefore[word]! : text.words.length;
+    const [first, last] = below > above ? [above, below - 1] : [above, above];
+    const [flatFrom, flatTo] = [removed.starts[firstRunFrom(removed.anchors, first)]!, removed.starts[firstRunFrom(removed.anchors, last + 1)]!];
+    if (flatTo === flatFrom || flatTo - flatFrom > mostInPlace || !shareWord(removed.words, flatFrom, flatTo, after.words, from, word)) continue;
+    const found = alignStretch({
+      a: removed.words.subarray(flatFrom, flatTo), aBreaks: removed.breaks.subarray(flatFrom, flatTo),
+      b: after.words.subarray(from, word), bBreaks: after.breaks.subarray(from, word),
+    }, vocabulary, comparison.evidence);
+    if (found.reduce((sum, flat) => (flat >= 0 ? sum + 1 : sum), 0) < leastPart * found.length) continue;
+    const sources = found.map((flat) => (flat < 0 ? -1 : flatFrom + flat));
+    bridgeSpelling(work, removed.words, sources, from);
+    sources.forEach((flat, at) => { if (flat >= 0) work.restoreInPlace(from + at, flat); });
+  }
+}
+
+/** Whether two stretches have a word in common; of long ones it is taken for granted. */
+function shareWord(a: Int32Array, aFrom: number, aTo: number, b: Int32Array, bFrom: number, bTo: number): boolean {
+  if ((aTo - aFrom) * (bTo - bFrom) > 400) return true;
+  for (let at = aFrom; at < aTo; at++) for (let other = bFrom; other < bTo; other++) if (a[at] === b[other]) return true;
+  return false;
+}
+
+/** A word between two that were found side by side, and that differs only by spelling, was found too. */
+function bridgeSpelling(work: Explaining, words: Int32Array, found: Int32Array, offset: number): void {
+  const { step: { after, vocabulary: { folded } }, reasons } = work;
+  for (let at = 1; at + 1 < found.length; at++) {
+    if (found[at]! >= 0 || reasons[offset + at] !== unexplained || found[at - 1]! < 0 || found[at + 1] !== found[at - 1]! + 2) continue;
+    const source = found[at - 1]! + 1;
+    if (isCorrection(folded[words[source]!]!, folded[after.words[offset + at]!]!)) found[at] = source;
+  }
+}
+
+/** What a run must prove to be a copy or a restore: more than a move, because most of what people add is new. */
+const marginOfSearch = 13;
+
+/**
+ * Looks for what is still open in all that stands in the wiki and all that its pages remember. Among equally strong
+ * sources what stands wins over what was removed, this page over others, and what is later in its text.
+ */
+export function search(work: Explaining): void {
+  const { step } = work;
+  const target = openTarget(work);
+  const own = step.before;
+  if (!isWorthSearching(target, own.text.words.length + own.removed.words.length, marginOfSearch, step.vocabulary)) return;
+  const sources = gather(work);
+  const evidence = (asked: Int32Array) => new Evidence(step.vocabulary, countOrigins(sources, step.isSpread), asked);
+  const chains = takeChains({ sources, reuse: true, margin: marginOfSearch, vocabulary: step.vocabulary, evidence }, target);
+  for (const chain of chains) {
+    const source = sources[chain[0]!.of]!;
+    const found = new Int32Array(target.words.length).fill(-1);
+    for (const run of chain) for (let at = 0; at < run.length; at++) found[run.target + at] = run.source + at;
+    bridgeSpelling(work, source.words, found, 0);
+    for (let word = target.from; word < target.to; word++) if (found[word]! >= 0) give(work, source, found[word]!, word);
+  }
+  for (const chain of chains) extend(work, sources[chain[0]!.of]!, chain);
+}
+
+function openTarget(work: Explaining): Target {
+  const { step: { after }, reasons, comparison: { changed } } = work;
+  const open = new Uint8Array(reasons.length);
+  const from = work.firstOpen();
+  let to = from;
+  for (let word = from; word < changed.bTo; word++) {
+    if (reasons[word] !== unexplained) continue;
+    open[word] = 1;
+    to = word + 1;
+  }
+  return { words: after.words, breaks: after.breaks, open, from, to };
+}
+
+/** A text that words may have come from. */
+interface Origin extends Source {
+  readonly origins: Origins;
+  /** What it is: text that stands, or text that was removed, from this page or another. */
+  readonly removed: RemovedText | null;
+  readonly isSamePage: boolean;
+}
+
+/** Everything that text may have come from. Among equally strong sources what comes later here wins. */
+function gather(work: Explaining): Origin[] {
+  const { others, before } = work.step;
+  const pages = others();
+  return [
+    ...pages.map(({ removed }) => ({ ...removed, open: null, removed, isSamePage: false })),
+    { ...before.removed, open: stillRemoved(work), removed: before.removed, isSamePage: true },
+    ...pages.map(({ text: { words, breaks }, origins }) => ({ words, breaks, origins, open: null, removed: null, isSamePage: false })),
+    { words: before.text.words, breaks: before.text.breaks, origins: before.origins, open: null, removed: null, isSamePage: true },
+  ].filter((source) => source.words.length > 0);
+}
+
+function stillRemoved({ removedToAfter }: Explaining): Uint8Array | null {
+  if (!removedToAfter) return null;
+  const open = new Uint8Array(removedToAfter.length);
+  for (let word = 0; word < open.length; word++) if (removedToAfter[word]! < 0) open[word] = 1;
+  return open;
+}
+
+/** Of words that stand in several places only the first counts: copies are no second witness that a phrase is common. */
+function countOrigins(sources: readonly Origin[], isSpread: (entry: number) => boolean): SearchedText[] {
+  const seen = new Set<number>();
+  return sources.map(({ words, breaks, origins: { entries, ordinals } }) => {
+    let counted: Uint8Array | null = null;
+    let [entry, mayRepeat] = [-1, false];
+    for (let at = 0; at < entries.length; at++) {
+      if (entries[at] !== entry) [entry, mayRepeat] = [entries[at]!, isSpread(entries[at]!)];
+      if (!mayRepeat) continue;
+      const key = originKey(entry, ordinals[at]!);
+      if (!seen.has(key)) seen.add(key);
+      else (counted ??= new Uint8Array(words.length).fill(1))[at] = 0;
+    }
+    return { words, breaks, counted };
+  });
+}
+
+function give(work: Explaining, { origins, removed, isSamePage }: Origin, source: number, word: number): void {
+  const [entry, ordinal] = [origins.entries[source]!, origins.ordinals[source]!];
+  if (!removed) work.carry(word, entry, ordinal);
+  else if (isSamePage) work.restoreInPlace(word, source);
+  else work.restore(word, entry, ordinal, removed.at[runOf(removed, source)]!, false);
+}
+
+/** Takes the words at both ends of a chain along, where their doubles were kept by chance (see `makeRoom`). */
+function extend(work: Explaining, source: Origin, chain: Chain): void {
+  const { step: { after }, comparison } = work;
+  const side: Side = {
+    words: after.words, partner: comparison.fromBefore, back: comparison.toAfter, how: comparison.how, isAfter: true,
+    isFree: (word) => work.reasons[word] === unexplained,
+  };
+  const [first, last] = [chain[0]!, chain.at(-1)!];
+  for (let s = last.source + last.length, t = last.target + last.length; s < source.words.length && takeAlong(s, t, -1); s++, t++);
+  for (let s = first.source - 1, t = first.target - 1; s >= 0 && t >= 0 && takeAlong(s, t, 1); s--, t--);
+
+  function takeAlong(from: number, word: number, changeLies: -1 | 1): boolean {
+    if (word >= after.words.length || source.words[from] !== after.words[word]) return false;
+    const double = makeRoom(side, word, changeLies);
+    if (double < 0) return false;
+    if (double !== word) work.exchange(double, word);
+    give(work, source, from, word);
+    return true;
+  }
+}

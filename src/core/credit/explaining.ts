@@ -1,0 +1,175 @@
+/** One entry's words while they are explained: what each is taken to be so far, and where the removed ones came to stand. */
+import type { Range } from "../diff/align";
+import type { Comparison } from "../diff/compare";
+import { kept } from "../diff/ways";
+import type { EntryStep } from "./entry";
+import { emptyOrigins, originKey, type Origins } from "./origins";
+import { type RemovedText, runOf } from "./removed";
+
+export const unexplained = 0;
+export const onPage = 1;
+export const carried = 2;
+export const restored = 3;
+export const added = 4;
+
+interface Removal {
+  readonly at: number;
+  readonly isSamePage: boolean;
+}
+
+export class Explaining {
+  /** For each word after: how it is explained. */
+  readonly reasons: Uint8Array;
+  readonly origins: Origins;
+  /** For each word before: where it stands now, or -1; and the words that this may have changed for. */
+  toAfter: Int32Array;
+  changed: Range;
+  /** For each removed word that the page remembers: where it stands now, or -1; null while none came back. */
+  removedToAfter: Int32Array | null = null;
+  /** Words that the entry's author had removed: brought back here, and brought over from other pages, by the entry that wrote them. */
+  readonly tookBack = new Map<number, number>();
+  readonly broughtOver = new Map<number, number>();
+  readonly spread = new Set<number>();
+  /** Origins given to words that were not on the page: of them, a copy may have gone in the same entry. */
+  readonly given = new Set<number>();
+  #standing: Set<number> | undefined;
+  #removals: Map<number, Removal> | undefined;
+
+  constructor(readonly step: EntryStep, readonly comparison: Comparison) {
+    const { fromBefore, toAfter, changed: { aTo, bFrom, bTo } } = comparison;
+    const { entries, ordinals } = step.before.origins;
+    const after = (this.origins = emptyOrigins(fromBefore.length));
+    this.reasons = new Uint8Array(fromBefore.length).fill(onPage);
+    this.toAfter = toAfter;
+    this.changed = comparison.changed;
+    for (const [from, to] of [[entries, after.entries], [ordinals, after.ordinals]] as const) {
+      to.set(from.subarray(0, bFrom));
+      to.set(from.subarray(aTo), bTo);
+    }
+    for (let word = bFrom; word < bTo; word++) {
+      const from = fromBefore[word]!;
+      if (from < 0) { this.reasons[word] = unexplained; continue; }
+      after.entries[word] = entries[from]!;
+      after.ordinals[word] = ordinals[from]!;
+    }
+  }
+
+  /** The first word that is still to be explained; the end of what changed if there is none. */
+  firstOpen(): number {
+    let word = this.comparison.changed.bFrom;
+    while (word < this.comparison.changed.bTo && this.reasons[word] !== unexplained) word++;
+    return word;
+  }
+
+  isOpen(): boolean {
+    return this.firstOpen() < this.comparison.changed.bTo;
+  }
+
+  /** Gives a word the origin of a word that stands elsewhere. */
+  carry(word: number, entry: number, ordinal: number): void {
+    this.#give(word, entry, ordinal, carried);
+    this.spread.add(entry);
+  }
+
+  /**
+   * Gives a word the origin of a word that is remembered as removed by the entry `at`. If that stands again already, this is a copy;
+   * if the entry's author removed it from another page, it was moved between pages.
+   */
+  restore(word: number, entry: number, ordinal: number, at: number, isSamePage: boolean): void {
+    if (this.step.isSpread(entry) && this.#standsElsewhere(entry, ordinal)) return this.carry(word, entry, ordinal);
+    const last = this.#lastRemoval(entry, ordinal, { at, isSamePage });
+    const isOwnAct = this.step.authorOf(last.at) === this.step.author;
+    this.#give(word, entry, ordinal, isOwnAct && !last.isSamePage ? carried : restored);
+    if (!isSamePage) this.spread.add(entry);
+    const counts = last.isSamePage ? this.tookBack : this.broughtOver;
+    if (isOwnAct) counts.set(entry, (counts.get(entry) ?? 0) + 1);
+  }
+
+  /** Gives a word of this page back that is remembered at `flat`. */
+  restoreInPlace(word: number, flat: number): void {
+    const { removed } = this.step.before;
+    this.restore(word, removed.origins.entries[flat]!, removed.origins.ordinals[flat]!, removed.at[runOf(removed, flat)]!, true);
+    this.#markBack(flat, word);
+  }
+
+  /** Gives a kept word another origin: the one that it had when the page read so before, remembered at `flat` if it was removed. */
+  recredit(word: number, entry: number, ordinal: number, flat: number | undefined): void {
+    this.origins.entries[word] = entry;
+    this.origins.ordinals[word] = ordinal;
+    if (flat !== undefined) this.#markBack(flat, word);
+  }
+
+  /** Says anew where the words before stand. */
+  moveAll(toAfter: Int32Array): void {
+    this.toAfter = toAfter;
+    this.changed = { aFrom: 0, aTo: toAfter.length, bFrom: 0, bTo: this.reasons.length };
+  }
+
+  /** Gives all words that are still open to the entry. */
+  addRest(): void {
+    let ordinal = 0;
+    for (let word = this.firstOpen(); word < this.comparison.changed.bTo; word++) {
+      if (this.reasons[word] !== unexplained) continue;
+      this.origins.entries[word] = this.step.entry;
+      this.origins.ordinals[word] = ordinal++;
+      this.reasons[word] = added;
+    }
+  }
+
+  /** A kept word took the place of another (see `makeRoom`): both change what they are. */
+  exchange(keptNow: number, open: number): void {
+    const from = this.comparison.fromBefore[keptNow]!;
+    this.origins.entries[keptNow] = this.step.before.origins.entries[from]!;
+    this.origins.ordinals[keptNow] = this.step.before.origins.ordinals[from]!;
+    this.reasons[keptNow] = onPage;
+    this.reasons[open] = unexplained;
+  }
+
+  #markBack(flat: number, word: number): void {
+    this.removedToAfter ??= new Int32Array(this.step.before.removed.words.length).fill(-1);
+    if (this.removedToAfter[flat]! < 0) this.removedToAfter[flat] = word;
+  }
+
+  #give(word: number, entry: number, ordinal: number, reason: number): void {
+    this.origins.entries[word] = entry;
+    this.origins.ordinals[word] = ordinal;
+    this.reasons[word] = reason;
+    this.given.add(originKey(entry, ordinal));
+  }
+
+  /** Where and when a word was removed last: text that went from page to page is remembered on each of them. */
+  #lastRemoval(entry: number, ordinal: number, known: Removal): Removal {
+    if (!this.step.isSpread(entry)) return known;
+    if (!this.#removals) {
+      this.#removals = new Map();
+      this.#noteRemovals(this.step.before.removed, true);
+      for (const page of this.step.others()) this.#noteRemovals(page.removed, false);
+    }
+    return this.#removals.get(originKey(entry, ordinal)) ?? known;
+  }
+
+  #noteRemovals({ origins, starts, at }: RemovedText, isSamePage: boolean): void {
+    for (let run = 0; run < at.length; run++) {
+      for (let word = starts[run]!; word < starts[run + 1]!; word++) {
+        const key = originKey(origins.entries[word]!, origins.ordinals[word]!);
+        if ((this.#removals!.get(key)?.at ?? -1) < at[run]!) this.#removals!.set(key, { at: at[run]!, isSamePage });
+      }
+    }
+  }
+
+  /** Whether a word with this origin is kept on the page or stands on another. */
+  #standsElsewhere(entry: number, ordinal: number): boolean {
+    if (!this.#standing) {
+      const standing = (this.#standing = new Set<number>());
+      for (const { origins } of this.step.others()) addKeys(origins, standing);
+      const { fromBefore, how } = this.comparison;
+      const { entries, ordinals } = this.step.before.origins;
+      fromBefore.forEach((from, word) => { if (from >= 0 && how[word]! >= kept) standing.add(originKey(entries[from]!, ordinals[from]!)); });
+    }
+    return this.#standing.has(originKey(entry, ordinal));
+  }
+}
+
+export function addKeys({ entries, ordinals }: Origins, keys: Set<number>): void {
+  for (let word = 0; word < entries.length; word++) keys.add(originKey(entries[word]!, ordinals[word]!));
+}

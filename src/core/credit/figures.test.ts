@@ -1,0 +1,115 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { anyHistory, freshWords, hour, type PlainEntry, replay, start, workOf } from "../../../tests/support/histories";
+import { evidenceOf, memberFigures, summedFigures } from "./figures";
+import { findings, usualThresholds } from "./findings";
+import { groupFigures, growth, whoBuiltOnWhom } from "./group";
+import { standingByAuthor } from "./wiki";
+import { standingByEntry } from "./work";
+
+const runs = { numRuns: 1000, seed: 23 };
+const words = (name: string, count: number) => freshWords(name, count).join(" ");
+const say = (author: string | null, text: string, page?: string): PlainEntry => ({ author, text, ...(page ? { page } : {}) });
+const workFor = (entries: readonly PlainEntry[], over: Parameters<typeof workOf>[2] = {}) => workOf(entries, replay(entries), over);
+
+describe("laws of figures", () => {
+  test("what the entries say of standing words adds up to what stands", () => {
+    fc.assert(fc.property(anyHistory, (history) => {
+      const replayed = replay(history);
+      const work = workOf(history, replayed, { members: ["p", "q", "r"] });
+      const standing = standingByAuthor(replayed.wiki);
+      const group = groupFigures(work);
+      expect(group.standing).toEqual(["p", "q", "r"].map((member) => standing.get(member) ?? 0));
+      expect(group.starter).toBe(standing.get(null) ?? 0);
+      expect([...standingByEntry(work.deeds).values()].every((count) => count > 0)).toBe(true);
+      const last = growth(work.deeds, 100).at(-1)!;
+      expect(new Map([...last.standing].sort())).toEqual(new Map([...standing].sort()));
+    }), runs);
+  });
+
+  test("each figure is the sum of its evidence, and shared credit gives away nothing", () => {
+    fc.assert(fc.property(anyHistory, fc.boolean(), (history, isShared) => {
+      const plain = workOf(history, replay(history), { members: ["p", "q", "r"] });
+      const work = { ...plain, deeds: plain.deeds.map((deed) => (isShared && deed.author === "p" ? { ...deed, with: ["q"] } : deed)) };
+      const all = work.members.map((member) => memberFigures(work, member));
+      work.members.forEach((member, index) => {
+        for (const figure of summedFigures) {
+          expect(evidenceOf(work, member, figure).reduce((sum, item) => sum + item.amount, 0)).toBeCloseTo(all[index]![figure]);
+        }
+      });
+      const total = (figure: "added" | "standing") => all.reduce((sum, each) => sum + each[figure], 0);
+      const written = work.deeds.filter((deed) => deed.author !== null);
+      expect(total("added")).toBeCloseTo(written.reduce((sum, deed) => sum + deed.figures.added, 0));
+      expect(total("standing") + groupFigures(work).starter).toBeCloseTo(groupFigures(work).words);
+    }), runs);
+  });
+});
+
+describe("a student's figures", () => {
+  const history = [
+    say("p", words("a", 60)), say("q", `${words("a", 60)}\n\n${words("b", 20)}`), say("q", words("c", 10), "second"), say("p", `${words("a", 30)}\n\n${words("b", 20)}`),
+  ];
+  const remarks = [
+    { id: "r1", author: "r", at: start + 10 * hour, page: "home", answers: null }, { id: "r2", author: "q", at: start + 10.2 * hour, page: "home", answers: "r" },
+  ];
+  const work = workFor(history, { remarks, members: ["p", "q", "r"], dueAt: start + 30 * hour });
+  test("counts, days and sittings", () => {
+    expect(memberFigures(work, "q")).toMatchObject({
+      entries: 2, pagesTouched: 2, pagesStarted: 1, activeDays: 1, sittings: 3, added: 30, standing: 30, lasting: 1, comments: 0, replies: 1,
+      entriesOnOthersPages: 1, commentsOnOthersPages: 1, talkedWith: ["r"], inTime: 1, lastDayPart: 0,
+    });
+    expect(memberFigures(work, "p")).toMatchObject({ added: 60, standing: 30, lasting: 0.5, removedOwn: 30, triedAndDropped: 30, editedByOthers: 0, talkedWith: [] });
+    expect(memberFigures(work, "r")).toMatchObject({ entries: 0, added: 0, lasting: null, largestArrival: null, comments: 1, talkedWith: ["q"], inTime: null });
+  });
+  test("who built on whom counts what was written beside, and replies", () => {
+    expect(whoBuiltOnWhom(work)).toEqual([{ by: "q", on: "r", corrected: 0, removed: 0, beside: 0, replies: 1 }]);
+    const beside = workFor([say("p", "the weir leaks badly"), say("q", "the weir leaks quite badly"), say("q", "the weir laeks quite badly"), say("q", "the weir laeks quite")]);
+    expect(whoBuiltOnWhom(beside)).toEqual([{ by: "q", on: "p", corrected: 1, removed: 1, beside: 1, replies: 0 }]);
+  });
+  test("growth looked at from far keeps the blanked page", () => {
+    const long = Array.from({ length: 400 }, (_, index) => say("p", index === 211 ? "" : words("g", 5 + index)));
+    const points = growth(workFor(long).deeds, 24);
+    expect(points.length).toBeLessThanOrEqual(24);
+    expect(points.map((point) => point.entry)).toContain(211);
+    expect(points.at(-1)!.entry).toBe(399);
+  });
+});
+
+describe("findings", () => {
+  const kinds = (...args: Parameters<typeof workFor>) => findings(workFor(...args)).map((finding) => finding.kind);
+  test("nothing, where a group works evenly and talks", () => {
+    const even = [say("p", words("a", 100)), say("q", `${words("a", 100)}\n\n${words("b", 90)}`), say("p", `${words("a", 140)}\n\n${words("b", 90)}`), say("q", `${words("a", 140)}\n\n${words("b", 130)}`)];
+    expect(kinds(even)).toEqual([]);
+  });
+  test("nothing done, with the time in which nothing could be done", () => {
+    const work = workFor([say("p", words("a", 20)), say("q", words("b", 20), "other")], { members: ["p", "q", "z"] });
+    const kept = new Map([["z", [{ from: start, to: start + hour }]]]);
+    expect(findings(work, usualThresholds, kept)).toEqual([
+      { kind: "nothing done", member: "z", couldNotWrite: [{ from: start, to: start + hour }], evidence: { entries: [], ranges: [], remarks: [] } },
+    ]);
+  });
+  test("a large arrival names the entry and its words, and one author for most the entries that stand", () => {
+    const found = findings(workFor([say("p", words("a", 400)), say("q", `${words("a", 400)}\n\n${words("b", 30)}`)]));
+    expect(found.map((finding) => finding.kind)).toEqual(["one author for most", "large arrival"]);
+    expect(found[1]).toMatchObject({ member: "p", words: 400, part: 1, evidence: { entries: [0], ranges: [{ entry: 0, from: 0, to: 400 }] } });
+  });
+  test("most in the last day", () => {
+    expect(kinds([say("p", words("a", 30)), say("q", `${words("a", 30)}\n\n${words("b", 30)}`)], { dueAt: start + 2 * hour })).toEqual(["most in the last day", "most in the last day"]);
+  });
+  const removal = [say("p", `${words("a", 100)}\n\n${words("x", 45)}`), say("q", `${words("a", 100)}\n\n${words("x", 45)}\n\n${words("b", 60)}`), say("q", `${words("x", 45)}\n\n${words("b", 60)}`)];
+  test("a teammate's text removed without a word, and the same talked about", () => {
+    expect(findings(workFor(removal))[0]).toMatchObject({ kind: "removed and not talked about", member: "q", of: "p", words: 100, entry: 2, evidence: { entries: [2, 0] } });
+    const remarks = [{ id: "r", author: "q", at: start + 3 * hour, page: "home", answers: null }];
+    expect(kinds(removal, { remarks })).toEqual([]);
+  });
+  test("back and forth between two", () => {
+    const both = `${words("a", 50)}\n\n${words("x", 50)}`;
+    const history = [say("p", both), say("q", `${both}\n\n${words("b", 60)}`), say("q", words("b", 60)), say("p", both), say("q", words("b", 60)), say("p", both)];
+    expect(findings(workFor(history)).find((finding) => finding.kind === "back and forth")).toMatchObject({ members: ["q", "p"], page: "home", evidence: { entries: [2, 3, 4, 5] } });
+  });
+  test("only own pages, and only restyling", () => {
+    const steps = [0, 1, 2, 3].map((step) => say("p", words("a", 10 + step)));
+    expect(kinds([...steps, say("q", words("b", 12), "other"), say("q", words("b", 12).toUpperCase(), "other")])).toEqual(["only own pages"]);
+    expect(kinds([say("p", words("a", 20)), say("r", words("c", 20), "third"), say("q", words("a", 20).toUpperCase())])).toEqual(["only restyling"]);
+  });
+});

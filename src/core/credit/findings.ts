@@ -1,0 +1,155 @@
+/**
+ * What an instructor may want to ask about: facts with their evidence, never verdicts. The sentence is made where it is
+ * shown; a finding only says what was found, about whom, and where to look.
+ */
+import { evidenceOf, memberFigures } from "./figures";
+import { groupFigures } from "./group";
+import type { Deed, GroupWork } from "./work";
+
+/** Words of one entry, by their ordinals among its new words; `to` is excluded. */
+export interface WordRange {
+  readonly entry: number;
+  readonly from: number;
+  readonly to: number;
+}
+
+export interface Evidence {
+  readonly entries: readonly number[];
+  readonly ranges: readonly WordRange[];
+  readonly remarks: readonly string[];
+}
+
+export type Finding = { readonly evidence: Evidence } & (
+  | { readonly kind: "nothing done"; readonly member: string; readonly couldNotWrite: readonly Span[] }
+  | { readonly kind: "most in the last day"; readonly member: string; readonly part: number }
+  | { readonly kind: "one author for most"; readonly member: string; readonly share: number }
+  | { readonly kind: "large arrival"; readonly member: string; readonly words: number; readonly part: number; readonly entry: number }
+  | { readonly kind: "removed and not talked about"; readonly member: string; readonly of: string; readonly words: number; readonly entry: number }
+  | { readonly kind: "back and forth"; readonly members: readonly [string, string]; readonly words: number; readonly page: string }
+  | { readonly kind: "only own pages"; readonly member: string; readonly entries: number }
+  | { readonly kind: "only restyling"; readonly member: string; readonly entries: number }
+);
+
+/** A time in which a member could not write: closed pages, or admitted late. Milliseconds since 1970, `to` excluded. */
+export interface Span {
+  readonly from: number;
+  readonly to: number;
+}
+
+export interface Thresholds {
+  /** Parts from 0 to 1. */
+  readonly lastDayPart: number;
+  readonly shareOfOne: number;
+  readonly arrivalPart: number;
+  /** Words. */
+  readonly arrivalWords: number;
+  readonly removedWords: number;
+  readonly backAndForthWords: number;
+  /** Entries of one member. */
+  readonly entriesOnOwnPages: number;
+}
+
+export const usualThresholds: Thresholds = {
+  lastDayPart: 0.6, shareOfOne: 0.6, arrivalPart: 0.6, arrivalWords: 150, removedWords: 80, backAndForthWords: 40, entriesOnOwnPages: 4,
+};
+
+/** How long after a removal a remark still counts as talking about it, and before. */
+const talkingTime = 3 * 24 * 60 * 60 * 1000;
+
+/** All findings, by member in the order of the group. `couldNotWrite` says for each member when they were kept out. */
+export function findings(work: GroupWork, thresholds: Thresholds = usualThresholds, couldNotWrite: ReadonlyMap<string, readonly Span[]> = new Map()): Finding[] {
+  const { members } = work;
+  const group = groupFigures(work);
+  const found: Finding[] = [];
+  members.forEach((member, index) => {
+    const figures = memberFigures(work, member);
+    const added = evidenceOf(work, member, "added");
+    if (figures.entries === 0 && figures.comments + figures.replies === 0) {
+      found.push({ kind: "nothing done", member, couldNotWrite: couldNotWrite.get(member) ?? [], evidence: proof() });
+      return;
+    }
+    if (figures.lastDayPart !== null && figures.lastDayPart >= thresholds.lastDayPart) {
+      const late = new Set(work.deeds.filter(({ at }) => at >= work.dueAt! - 24 * 60 * 60 * 1000 && at < work.dueAt!).map((deed) => deed.entry));
+      found.push({ kind: "most in the last day", member, part: figures.lastDayPart, evidence: wordsAdded(added.filter((item) => late.has(item.entry))) });
+    }
+    const share = group.shares[index];
+    if (members.length > 1 && share !== null && share !== undefined && share >= thresholds.shareOfOne) {
+      found.push({ kind: "one author for most", member, share, evidence: proof(evidenceOf(work, member, "standing").map((item) => item.entry)) });
+    }
+    const arrival = figures.largestArrival;
+    if (arrival && arrival.words >= thresholds.arrivalWords && arrival.part >= thresholds.arrivalPart) {
+      found.push({ kind: "large arrival", member, ...arrival, evidence: wordsAdded([{ entry: arrival.entry, amount: arrival.words }]) });
+    }
+    found.push(...untalkedRemovals(work, member, thresholds));
+    if (figures.entries >= thresholds.entriesOnOwnPages && figures.entriesOnOthersPages === 0 && figures.commentsOnOthersPages === 0 && figures.pagesStarted > 0) {
+      found.push({ kind: "only own pages", member, entries: figures.entries, evidence: proof(evidenceOf(work, member, "entries").map((item) => item.entry)) });
+    }
+    const own = work.deeds.filter((deed) => deed.author === member);
+    if (own.length > 0 && own.every(onlyRestyles)) {
+      found.push({ kind: "only restyling", member, entries: own.length, evidence: proof(own.map((deed) => deed.entry)) });
+    }
+  });
+  return [...found, ...backAndForth(work, thresholds)];
+}
+
+function proof(entries: readonly number[] = [], ranges: readonly WordRange[] = [], remarks: readonly string[] = []): Evidence {
+  return { entries, ranges, remarks };
+}
+
+function wordsAdded(items: readonly { readonly entry: number; readonly amount: number }[]): Evidence {
+  return proof(items.map((item) => item.entry), items.map((item) => ({ entry: item.entry, from: 0, to: Math.round(item.amount) })));
+}
+
+function onlyRestyles({ figures }: Deed): boolean {
+  return figures.restyled > 0 && figures.wordsIn === 0 && figures.wordsOut === 0 && figures.corrected === 0;
+}
+
+/** Much of one teammate's text removed in an entry, not brought back by the same hand, and no word between the two about then. */
+function untalkedRemovals(work: GroupWork, member: string, { removedWords }: Thresholds): Finding[] {
+  const authors = new Map(work.deeds.map((deed) => [deed.entry, deed.author]));
+  return work.deeds.filter((deed) => deed.author === member).flatMap((deed) => {
+    const byOwner = new Map<string, { words: number; entries: number[] }>();
+    for (const [entry, words] of deed.figures.removedFrom) {
+      const owner = authors.get(entry);
+      if (!owner || owner === member || !work.members.includes(owner)) continue;
+      const known = byOwner.get(owner) ?? { words: 0, entries: [] };
+      byOwner.set(owner, { words: known.words + words, entries: [...known.entries, entry] });
+    }
+    return [...byOwner].filter(([owner, { words }]) => words >= removedWords && !talkedAround(work, member, owner, deed.at))
+      .map(([owner, { words, entries }]): Finding => ({
+        kind: "removed and not talked about", member, of: owner, words, entry: deed.entry, evidence: proof([deed.entry, ...entries]),
+      }));
+  });
+}
+
+function talkedAround({ remarks }: GroupWork, one: string, other: string, at: number): boolean {
+  return remarks.some((remark) => Math.abs(remark.at - at) <= talkingTime
+    && ((remark.author === one && (remark.answers === other || remark.answers === null)) || (remark.author === other && remark.answers === one)));
+}
+
+/** Two members who remove and restore the same text on a page in turns, twice at least. */
+function backAndForth({ deeds, members }: GroupWork, { backAndForthWords }: Thresholds): Finding[] {
+  const found: Finding[] = [];
+  const byPage = new Map<string, Deed[]>();
+  for (const deed of deeds) byPage.set(deed.page, [...(byPage.get(deed.page) ?? []), deed]);
+  for (const [page, own] of byPage) {
+    let run: Deed[] = [];
+    const close = () => {
+      const [first, second] = run;
+      if (run.length >= 4 && first?.author && second?.author) {
+        const words = run.reduce((sum, { figures }) => sum + figures.removedOthers + figures.restored, 0);
+        found.push({ kind: "back and forth", members: [first.author, second.author], words, page, evidence: proof(run.map((deed) => deed.entry)) });
+      }
+      run = [];
+    };
+    for (const deed of own) {
+      const undoes = deed.author !== null && members.includes(deed.author)
+        && Math.max(deed.figures.removedOthers, deed.figures.restored - deed.figures.tookBackOwn) >= backAndForthWords;
+      const goesOn = run.length === 0 || (deed.author !== run.at(-1)!.author && (run.length < 2 || deed.author === run.at(-2)!.author));
+      if (!undoes || !goesOn) close();
+      if (undoes) run.push(deed);
+    }
+    close();
+  }
+  return found;
+}

@@ -1,0 +1,113 @@
+/** The figures of a group: who has how much of what stands, who built on whom, and how the text grew. */
+import type { Author } from "./entry";
+import { balance, shares } from "./shares";
+import { creditedWith, type Deed, type GroupWork, standingByEntry } from "./work";
+
+export interface GroupFigures {
+  readonly words: number;
+  /** In the order of the members. */
+  readonly standing: readonly number[];
+  readonly shares: readonly (number | null)[];
+  /** Starter text, and words of people who are no members: outside the sum that shares are made of. */
+  readonly starter: number;
+  readonly others: number;
+  readonly balance: number | null;
+}
+
+/** O(deeds + members). */
+export function groupFigures({ members, deeds }: GroupWork): GroupFigures {
+  const byAuthor = standingByAuthors(deeds, standingByEntry(deeds));
+  const standing = members.map((member) => byAuthor.get(member) ?? 0);
+  const starter = byAuthor.get(null) ?? 0;
+  const words = [...byAuthor.values()].reduce((total, each) => total + each, 0);
+  return {
+    words, standing, shares: shares(standing), starter,
+    others: words - starter - standing.reduce((total, each) => total + each, 0), balance: balance(standing),
+  };
+}
+
+/** Words by entry as words by author, shared credit in equal parts; starter text under null. */
+function standingByAuthors(deeds: readonly Deed[], byEntry: ReadonlyMap<number, number>): Map<Author, number> {
+  const byAuthor = new Map<Author, number>();
+  for (const deed of deeds) {
+    const words = byEntry.get(deed.entry) ?? 0;
+    if (words === 0) continue;
+    const people: readonly Author[] = deed.author === null ? [null] : creditedWith(deed);
+    for (const person of people) byAuthor.set(person, (byAuthor.get(person) ?? 0) + words / people.length);
+  }
+  return byAuthor;
+}
+
+/** What one member did with another's words: corrected, removed, wrote beside, and answered. */
+export interface BuiltOn {
+  readonly by: string;
+  readonly on: string;
+  readonly corrected: number;
+  readonly removed: number;
+  readonly beside: number;
+  readonly replies: number;
+}
+
+/** Every ordered pair of members of which one did something with the other's work. O(deeds + remarks). */
+export function whoBuiltOnWhom({ members, deeds, remarks }: GroupWork): BuiltOn[] {
+  const authors = new Map(deeds.map((deed) => [deed.entry, deed.author]));
+  const pairs = new Map<string, { by: string; on: string; corrected: number; removed: number; beside: number; replies: number }>();
+  const note = (by: Author, on: Author | undefined, what: "corrected" | "removed" | "beside" | "replies", amount: number) => {
+    if (by === null || on === null || on === undefined || by === on || !members.includes(by) || !members.includes(on)) return;
+    const pair = pairs.get(`${by}\n${on}`) ?? { by, on, corrected: 0, removed: 0, beside: 0, replies: 0 };
+    pair[what] += amount;
+    pairs.set(`${by}\n${on}`, pair);
+  };
+  for (const { author, figures } of deeds) {
+    for (const [entry, words] of figures.correctedFrom) note(author, authors.get(entry), "corrected", words);
+    for (const [entry, words] of figures.removedFrom) note(author, authors.get(entry), "removed", words);
+    for (const [entry, words] of figures.broughtOverFrom) note(author, authors.get(entry), "removed", -words);
+    for (const [entry, words] of figures.addedBeside) note(author, authors.get(entry), "beside", words);
+  }
+  for (const { author, answers } of remarks) note(author, answers, "replies", 1);
+  const place = (name: string) => members.indexOf(name);
+  return [...pairs.values()].filter((pair) => pair.corrected + pair.removed + pair.beside + pair.replies > 0).sort((one, other) => place(one.by) - place(other.by) || place(one.on) - place(other.on));
+}
+
+/** The words that stand after an entry, by author. */
+export interface GrowthPoint {
+  readonly entry: number;
+  readonly at: number;
+  readonly standing: ReadonlyMap<Author, number>;
+}
+
+/**
+ * How the text grew, at most `most` points (4 or more): of each stretch of entries its first and last, and those between
+ * at which the text was longest and shortest, so that a blanked page stays visible however far one looks from.
+ */
+export function growth(deeds: readonly Deed[], most: number): GrowthPoint[] {
+  const byEntry = new Map<number, number>();
+  const known: Deed[] = [];
+  const totals = deeds.map(({ figures }) => figures.standingChange.reduce((total, [, words]) => total + words, 0));
+  let total = 0;
+  const lengths = totals.map((change) => (total += change));
+  const wanted = new Set(extremes(lengths, most));
+  const points: GrowthPoint[] = [];
+  deeds.forEach((deed, index) => {
+    known.push(deed);
+    for (const [entry, words] of deed.figures.standingChange) byEntry.set(entry, (byEntry.get(entry) ?? 0) + words);
+    if (wanted.has(index)) points.push({ entry: deed.entry, at: deed.at, standing: standingByAuthors(known, byEntry) });
+  });
+  return points;
+}
+
+function extremes(values: readonly number[], most: number): number[] {
+  if (values.length <= most) return [...values.keys()];
+  const stretches = Math.max(1, Math.floor(most / 4));
+  const wanted = new Set<number>();
+  for (let stretch = 0; stretch < stretches; stretch++) {
+    const [from, to] = [Math.floor((stretch * values.length) / stretches), Math.floor(((stretch + 1) * values.length) / stretches)];
+    let [lowest, highest] = [from, from];
+    for (let at = from; at < to; at++) {
+      if (values[at]! < values[lowest]!) lowest = at;
+      if (values[at]! > values[highest]!) highest = at;
+    }
+    for (const at of [from, lowest, highest, to - 1]) wanted.add(at);
+  }
+  return [...wanted].sort((one, other) => one - other);
+}

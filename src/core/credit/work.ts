@@ -1,0 +1,72 @@
+/**
+ * The work of a group, as the ledger tells it: what the figures of students and groups are computed from.
+ * Each figure is defined by its evidence; its value is the sum of what the evidence shows.
+ */
+import type { EntryFigures } from "./account";
+import type { Author } from "./entry";
+
+/** An entry with its figures. */
+export interface Deed {
+  /** Its number in the wiki. */
+  readonly entry: number;
+  readonly author: Author;
+  /** Who else wrote it, where shared credit was confirmed. */
+  readonly with?: readonly string[];
+  /** Milliseconds since 1970. */
+  readonly at: number;
+  readonly page: string;
+  readonly figures: EntryFigures;
+}
+
+/** A comment or a reply that was not deleted. */
+export interface Remark {
+  readonly id: string;
+  readonly author: string;
+  readonly at: number;
+  readonly page: string;
+  /** Whose comment it answers; null if none. */
+  readonly answers: string | null;
+}
+
+export interface GroupWork {
+  /** Everybody, those included who did nothing. */
+  readonly members: readonly string[];
+  /** Oldest first. */
+  readonly deeds: readonly Deed[];
+  readonly remarks: readonly Remark[];
+  readonly dueAt: number | null;
+  /** The day of a moment in the course's time zone, as YYYY-MM-DD. */
+  readonly dayOf: (at: number) => string;
+}
+
+/** What an entry adds to a figure: words, or 1 where entries are counted. */
+export interface EvidenceItem {
+  readonly entry: number;
+  readonly amount: number;
+}
+
+/** Who is credited with an entry's words, in equal parts; nobody with starter text. */
+export function creditedWith({ author, with: others = [] }: Deed): readonly string[] {
+  return author === null ? [] : [author, ...others.filter((other) => other !== author)];
+}
+
+/** The part of an entry's words that a person is credited with. */
+export function partOf(deed: Deed, person: string): number {
+  const people = creditedWith(deed);
+  return people.includes(person) ? 1 / people.length : 0;
+}
+
+/** By entry, the words of it that stand after all deeds. O(deeds). */
+export function standingByEntry(deeds: readonly Deed[]): Map<number, number> {
+  const standing = new Map<number, number>();
+  for (const { figures } of deeds) for (const [entry, words] of figures.standingChange) standing.set(entry, (standing.get(entry) ?? 0) + words);
+  for (const [entry, words] of standing) if (words === 0) standing.delete(entry);
+  return standing;
+}
+
+/** Who started each page: the author of its first entry. */
+export function starters(deeds: readonly Deed[]): Map<string, Author> {
+  const started = new Map<string, Author>();
+  for (const { page, author } of deeds) if (!started.has(page)) started.set(page, author);
+  return started;
+}

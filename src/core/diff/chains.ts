@@ -1,0 +1,264 @@
+/**
+ * Finding stretches of one text again in another, in any order: the search behind moved, carried over and restored.
+ *
+ * Every run of three equal words is a seed; it grows to the right as far as words are equal. Runs that follow each
+ * other on both sides, with at most a few other words between, are one chain: a paragraph that was moved and polished
+ * is one move with small changes, not three accidents. Chains are taken by what they prove (see `Evidence`), the
+ * strongest first, so that of several near-identical sources the one that explains most wins; each word of the target
+ * is explained once.
+ */
+import type { Vocabulary } from "../text/vocabulary";
+import { sentenceBreak } from "../text/words";
+import { tripleHash } from "./align";
+import { bitsOfSearch, type Evidence, mostBitsOfRun } from "./evidence";
+
+/** A text in which stretches are looked for. */
+export interface Source {
+  readonly words: Int32Array;
+  readonly breaks: Uint8Array;
+  /** 1 for words that may be taken; all may, if null. */
+  readonly open: Uint8Array | null;
+}
+
+export interface Search {
+  /** What may explain more is later. */
+  readonly sources: readonly Source[];
+  /** Whether a word may be taken more than once: text may be copied often, but moved only once. */
+  readonly reuse: boolean;
+  /** What a chain must prove beyond the search, in bits: the more, the less likely it is that text comes from here at all. */
+  readonly margin: number;
+  readonly vocabulary: Vocabulary;
+  /** What runs made of the words `asked` prove. */
+  readonly evidence: (asked: Int32Array) => Evidence;
+}
+
+/** The text that is to be explained. */
+export interface Target {
+  readonly words: Int32Array;
+  readonly breaks: Uint8Array;
+  /** 1 for words that are still to be explained. Set to 0 as they are. */
+  readonly open: Uint8Array;
+  /** All open words lie between these two; the second is excluded. */
+  readonly from: number;
+  readonly to: number;
+}
+
+export interface Run {
+  /** Which of the sources, and the word in it. */
+  readonly of: number;
+  readonly source: number;
+  readonly target: number;
+  readonly length: number;
+}
+
+/** Runs that continue each other, in the order of the target. */
+export type Chain = readonly Run[];
+
+const seedLength = 3;
+/** A triple that stands in more places of the target than this says nothing about which of them it came from. */
+const mostPlaces = 24;
+/** More runs than this are met only in texts that repeat themselves; the rest then goes unexplained. */
+const mostRuns = 20_000;
+/** The words of all runs together, in parts of the words of all texts: past it the text repeats itself as well. */
+const mostEffort = 8;
+/** Where more words than this are to be explained, only every second triple of a source is looked up: runs of three are chance there. */
+const longTarget = 500;
+/** How many other words may lie between two runs of a chain, on each side. */
+const widestStep = 4;
+/** What a step over other words costs, in bits. */
+const bitsOfStep = 3;
+/**
+ * What a chain that has strange words around it on both sides must prove more, by the part of its sentence that it
+ * leaves unexplained: this is what a stock phrase looks like.
+ */
+const bitsOfFragment = 60;
+
+/**
+ * Takes chains of the sources that stand in open places of `target`. Marks what they explain (and, without `reuse`, what
+ * they use up) as no longer open. O(sources + target + runs · log runs) in words; at equal strength the later source wins.
+ */
+export function takeChains(search: Search, target: Target): Chain[] {
+  const { sources, reuse } = search;
+  const runs = findRuns(sources, target, search.vocabulary);
+  if (runs.length === 0) return [];
+  const places = sources.reduce((sum, { words, open }) => sum + (open ? countOpen(open, 0, open.length) : words.length), 0);
+  const needed = bitsOfSearch(places, countOpen(target.open, target.from, target.to)) + search.margin;
+  // Most runs are chance; those that could not prove enough even if their words were rare need no closer look.
+  const chains = linkRuns(runs, target.words, search.vocabulary).filter(({ bits }) => bits >= needed).map(({ chain }) => chain);
+  if (chains.length === 0) return [];
+  const evidence = search.evidence(wordsOf(chains.flat(), target));
+  const taken: Chain[] = [];
+  const candidates = chains.map((chain) => ({ chain, bits: bitsOfChain(chain, target.words, evidence) }));
+  candidates.sort((one, other) => other.bits - one.bits || other.chain[0]!.of - one.chain[0]!.of || other.chain[0]!.source - one.chain[0]!.source);
+  for (const { chain } of candidates) {
+    const source = sources[chain[0]!.of]!;
+    const open = openPart(chain, source, target);
+    if (open.length === 0 || bitsOfChain(open, target.words, evidence) < needed + bitsOfFragment * unexplainedPart(open, source, target)) continue;
+    for (const run of open) {
+      target.open.fill(0, run.target, run.target + run.length);
+      if (!reuse) source.open?.fill(0, run.source, run.source + run.length);
+    }
+    taken.push(open);
+  }
+  return taken;
+}
+
+/** The words of all runs one after the other; at most those of the target. */
+function wordsOf(runs: readonly Run[], { words, from, to }: Target): Int32Array {
+  const length = runs.reduce((sum, run) => sum + run.length, 0);
+  if (length >= to - from) return words.subarray(from, to);
+  const all = new Int32Array(length);
+  let at = 0;
+  for (const run of runs) {
+    all.set(words.subarray(run.target, run.target + run.length), at);
+    at += run.length;
+  }
+  return all;
+}
+
+/** Whether any open stretch of the target could prove enough, if it were found among `places` words: a quick look before a search. */
+export function isWorthSearching(target: Target, places: number, margin: number, vocabulary: Vocabulary): boolean {
+  const { open, words } = target;
+  const needed = bitsOfSearch(places, countOpen(open, target.from, target.to)) + margin;
+  for (let at = target.from; at < target.to; ) {
+    if (!open[at]) { at++; continue; }
+    const from = at;
+    while (at < target.to && open[at]) at++;
+    if (at - from >= seedLength && mostBitsOfRun(words, from, at, vocabulary) >= needed) return true;
+  }
+  return false;
+}
+
+function findRuns(sources: readonly Source[], target: Target, { hashes, folded }: Vocabulary): Run[] {
+  const { heads, next, mask } = targetTriples(target, hashes);
+  const t = target.words;
+  // Most words of a wiki are not in what came; to know that saves hashing them.
+  const isWanted = new Uint8Array(folded.length);
+  for (let at = target.from; at < target.to; at++) if (target.open[at]) isWanted[t[at]!] = 1;
+  let effort = mostEffort * sources.reduce((sum, { words }) => sum + words.length, target.to - target.from);
+  const step = target.to - target.from > longTarget ? 2 : 1;
+  const runs: Run[] = [];
+  for (let of = 0; of < sources.length; of++) {
+    const { words: s, open: sourceOpen } = sources[of]!;
+    const reached = new Map<number, number>();
+    let open = 0;
+    for (let end = 0; end < s.length; end++) {
+      open = isWanted[s[end]!] && (!sourceOpen || sourceOpen[end]) ? open + 1 : 0;
+      if (open < seedLength || end % step !== 0) continue;
+      const from = end - seedLength + 1;
+      let at = heads[tripleHash(s, from, hashes) & mask]!;
+      for (let seen = 0; at > 0 && seen < mostPlaces; at = next[at - 1 - target.from]!, seen++) {
+        const to = at - 1;
+        if (s[from] !== t[to] || s[from + 1] !== t[to + 1] || s[from + 2] !== t[to + 2]) continue;
+        if ((reached.get(from - to) ?? -1) > to) continue;
+        let length = seedLength;
+        while (from + length < s.length && to + length < target.to && s[from + length] === t[to + length]
+          && (!sourceOpen || sourceOpen[from + length]) && target.open[to + length]) length++;
+        let lead = 0;
+        while (lead < step - 1 && from > lead && to - lead > target.from && s[from - lead - 1] === t[to - lead - 1]
+          && (!sourceOpen || sourceOpen[from - lead - 1]) && target.open[to - lead - 1]) lead++;
+        reached.set(from - to, to + length);
+        runs.push({ of, source: from - lead, target: to - lead, length: length + lead });
+        effort -= length;
+        if (runs.length === mostRuns || effort < 0) return runs;
+      }
+    }
+  }
+  return runs;
+}
+
+/** Open triples of the target by hash: the first place of each bucket plus one, and from each place the next. */
+function targetTriples({ words, open, from, to }: Target, hashes: Int32Array): { heads: Int32Array; next: Int32Array; mask: number } {
+  let size = 64;
+  while (size < 2 * (to - from)) size *= 2;
+  const heads = new Int32Array(size);
+  const next = new Int32Array(to - from);
+  for (let at = to - seedLength; at >= from; at--) {
+    if (!open[at] || !open[at + 1] || !open[at + 2]) continue;
+    const bucket = tripleHash(words, at, hashes) & (size - 1);
+    next[at - from] = heads[bucket]!;
+    heads[bucket] = at + 1;
+  }
+  return { heads, next, mask: size - 1 };
+}
+
+interface Candidate {
+  readonly chain: Chain;
+  readonly bits: number;
+}
+
+/** Joins runs to chains, each run to the strongest chain that it can continue, by what they prove at most. */
+function linkRuns(runs: readonly Run[], words: Int32Array, vocabulary: Vocabulary): Candidate[] {
+  const order = [...runs.keys()].sort((one, other) => runs[one]!.target - runs[other]!.target || runs[one]!.source - runs[other]!.source);
+  const bits = new Float64Array(runs.length);
+  const before = new Int32Array(runs.length).fill(-1);
+  const isContinued = new Uint8Array(runs.length);
+  const lastOnDiagonal = new Map<number, number>();
+  for (const index of order) {
+    const run = runs[index]!;
+    const diagonal = run.of * 2 ** 32 + run.source - run.target;
+    for (let shift = -widestStep; shift <= widestStep; shift++) {
+      const other = lastOnDiagonal.get(diagonal + shift);
+      if (other === undefined) continue;
+      const [inSource, inTarget] = [run.source - runs[other]!.source - runs[other]!.length, run.target - runs[other]!.target - runs[other]!.length];
+      if (inSource < 0 || inTarget < 0 || inSource > widestStep || inTarget > widestStep) continue;
+      if (before[index]! < 0 || bits[other]! > bits[before[index]!]!) before[index] = other;
+    }
+    bits[index] = mostBitsOfRun(words, run.target, run.target + run.length, vocabulary);
+    if (before[index]! >= 0) bits[index]! += bits[before[index]!]! - bitsOfStep;
+    lastOnDiagonal.set(diagonal, index);
+  }
+  for (const from of before) if (from >= 0) isContinued[from] = 1;
+  const candidates: Candidate[] = [];
+  for (const index of order) {
+    if (isContinued[index]) continue;
+    const chain: Run[] = [];
+    for (let at = index; at >= 0; at = before[at]!) chain.push(runs[at]!);
+    candidates.push({ chain: chain.reverse(), bits: bits[index]! });
+  }
+  return candidates;
+}
+
+/** What of a chain is still open on both sides; of a run that was cut in two the longer part. */
+function openPart(chain: Chain, source: Source, target: Target): Chain {
+  const parts: Run[] = [];
+  for (const run of chain) {
+    let [best, bestLength, length] = [0, 0, 0];
+    for (let at = 0; at <= run.length; at++) {
+      const isOpen = at < run.length && target.open[run.target + at] === 1 && (!source.open || source.open[run.source + at] === 1);
+      if (isOpen) { length++; continue; }
+      if (length > bestLength) [best, bestLength] = [at - length, length];
+      length = 0;
+    }
+    if (bestLength > 0) parts.push({ of: run.of, source: run.source + best, target: run.target + best, length: bestLength });
+  }
+  return parts;
+}
+
+function bitsOfChain(chain: Chain, words: Int32Array, evidence: Evidence): number {
+  let bits = -bitsOfStep * (chain.length - 1);
+  for (const run of chain) bits += evidence.bitsOfRun(words, run.target, run.target + run.length);
+  return bits;
+}
+
+/** Of the sentence or gap that a chain stands in, the part that it leaves unexplained; the smaller one of both sides. */
+function unexplainedPart(chain: Chain, source: Source, target: Target): number {
+  const last = chain.at(-1)!;
+  const matched = chain.reduce((sum, run) => sum + run.length, 0);
+  const inTarget = stretch(target, chain[0]!.target, last.target + last.length);
+  const inSource = stretch(source, chain[0]!.source, last.source + last.length);
+  return 1 - matched / Math.max(matched, Math.min(inTarget, inSource));
+}
+
+/** The open words around `from` to `to`, out to the ends of the sentences that they begin and end in. */
+function stretch({ open, breaks }: Pick<Source, "open" | "breaks">, from: number, to: number): number {
+  while (from > 0 && (!open || open[from - 1]) && breaks[from]! < sentenceBreak) from--;
+  while (to < breaks.length && (!open || open[to]) && breaks[to]! < sentenceBreak) to++;
+  return to - from;
+}
+
+function countOpen(flags: Uint8Array, from: number, to: number): number {
+  let sum = 0;
+  for (let at = from; at < to; at++) sum += flags[at]!;
+  return sum;
+}

@@ -1,0 +1,193 @@
+/**
+ * How much it proves that the same words stand in two places.
+ *
+ * "as a result of this" stands everywhere; "sediment trap below Osier Weir" does not. Every decision about where words
+ * came from weighs two things, both in bits (a bit halves a probability): how unlikely the words are by chance, and how
+ * many places were searched for them. Words are taken as the same words when the first outweighs the second. This puts
+ * one rule in the place of a table of shortest lengths: a single rare word is enough where one gap was searched, eight
+ * common ones are not enough in a whole wiki.
+ *
+ * How likely words are comes from the text that is searched, so that no language is built in: how often the word stands
+ * there, and how often it follows the word before it. A stock phrase shows itself by standing in several places that
+ * were written independently; once its first word is there, the others prove next to nothing. A short text says little
+ * about single words; there a prior by length stands in, since in every alphabetic language the common words are the
+ * short ones (Zipf, "Human Behavior and the Principle of Least Effort", 1949).
+ */
+import type { ReadText, Vocabulary } from "../text/vocabulary";
+import { sentenceBreak } from "../text/words";
+
+/** As many words as the prior weighs: below it a text's own counts say less than the length of words. */
+const priorWords = 1000;
+/** By length in code units, from 1 on: how likely a word of that length is before anything is known. */
+const priorByLength = [0.01, 0.01, 0.006, 0.0015, 0.0006, 0.0004];
+const priorOfLong = 0.0002;
+
+/**
+ * In a run each further word proves less than it would alone, because words come in phrases of which this text may hold
+ * the first example. Half is what natural prose has: its entropy is about half of what the frequencies of single words
+ * give (Shannon, "Prediction and Entropy of Printed English", 1951).
+ */
+const partInRun = 0.5;
+/** How much the word before is trusted to foretell a word, against the word's own frequency. */
+const trustInPairs = 0.5;
+
+/** A run of as many words that stays in its place is never chance, however common each of them is. */
+export const longRun = 12;
+
+/** A text that is searched. Words with a 0 in `counted` are copies of others and say nothing on their own. */
+export interface SearchedText extends ReadText {
+  readonly counted?: Uint8Array | null;
+}
+
+export class Evidence {
+  readonly #counts: Int32Array;
+  readonly #total: number;
+  readonly #known: Float64Array;
+  #pairs: PairCounts | undefined;
+  #starts: Starts | undefined;
+
+  /**
+   * `searched` are the texts that are searched; `asked` holds, in their order, all words that runs may be made of.
+   * O(words searched), and as much again when runs are first weighed.
+   */
+  constructor(readonly vocabulary: Vocabulary, readonly searched: readonly SearchedText[], readonly asked: Int32Array) {
+    const counts = (this.#counts = new Int32Array(vocabulary.folded.length));
+    this.#known = new Float64Array(vocabulary.folded.length);
+    let total = 0;
+    for (const { words, counted } of searched) {
+      if (!counted) for (let at = 0; at < words.length; at++) counts[words[at]!]!++;
+      else for (let at = 0; at < words.length; at++) counts[words[at]!]! += counted[at]!;
+      total += words.length;
+    }
+    this.#total = total;
+  }
+
+  /** -log2 of how likely the word is at any one place, apart from the one place where it was found. */
+  bits(word: number): number {
+    const known = this.#known[word];
+    if (known) return known;
+    return (this.#known[word] = -Math.log2(this.#chance(word)));
+  }
+
+  #chance(word: number): number {
+    const prior = priorOf(this.vocabulary.folded[word]!);
+    return (Math.max(0, this.#counts[word]! - 1) + priorWords * prior) / (this.#total + priorWords);
+  }
+
+  /**
+   * What a run of words proves: its most telling word in full, the others in part. `from` included, `to` excluded. Where
+   * the run begins a sentence, its first word is weighed as one: every second sentence begins with "the".
+   * O(to - from).
+   */
+  bitsOfRun(words: Int32Array, from: number, to: number, beginsSentence = false): number {
+    let [sum, most] = [0, 0];
+    for (let at = from; at < to; at++) {
+      const own = at > from ? this.#bitsAfter(words[at - 1]!, words[at]!) : beginsSentence ? this.#bitsAtStart(words[at]!) : this.bits(words[at]!);
+      sum += own;
+      if (own > most) most = own;
+    }
+    return partInRun * sum + (1 - partInRun) * most;
+  }
+
+  #bitsAtStart(word: number): number {
+    const { byWord, sentences } = (this.#starts ??= countStarts(this.searched, this.vocabulary.folded.length));
+    const atStart = byWord[word]! - 1;
+    if (atStart <= 0) return this.bits(word);
+    return -Math.log2(trustInPairs * (atStart / (sentences - 1)) + (1 - trustInPairs) * this.#chance(word));
+  }
+
+  #bitsAfter(before: number, word: number): number {
+    const pairs = (this.#pairs ??= new PairCounts(this.searched, this.asked, this.vocabulary.folded.length));
+    const together = pairs.count(before, word) - 1;
+    if (together <= 0) return this.bits(word);
+    return -Math.log2(trustInPairs * (together / Math.max(together, this.#counts[before]! - 1)) + (1 - trustInPairs) * this.#chance(word));
+  }
+}
+
+function slotOf(first: number, second: number): number {
+  return Math.imul(first, 0x9e3779b1) ^ Math.imul(second + 1, 0x85ebca6b);
+}
+
+interface Starts {
+  /** How often each word begins a sentence. */
+  readonly byWord: Int32Array;
+  readonly sentences: number;
+}
+
+function countStarts(searched: readonly SearchedText[], size: number): Starts {
+  const byWord = new Int32Array(size);
+  let sentences = 0;
+  for (const { words, breaks } of searched) {
+    for (let at = 0; at < words.length; at++) {
+      if (breaks[at]! < sentenceBreak) continue;
+      sentences++;
+      byWord[words[at]!]!++;
+    }
+  }
+  return { byWord, sentences };
+}
+
+/** How often two words that follow each other in `asked` do so in what is searched: a hash table with open addressing. */
+class PairCounts {
+  readonly #first: Int32Array;
+  readonly #second: Int32Array;
+  readonly #counts: Int32Array;
+  readonly #mask: number;
+
+  constructor(searched: readonly SearchedText[], asked: Int32Array, vocabularySize: number) {
+    const isFirst = new Uint8Array(vocabularySize);
+    let size = 64;
+    while (size < 4 * asked.length) size *= 2;
+    this.#mask = size - 1;
+    this.#first = new Int32Array(size).fill(-1);
+    this.#second = new Int32Array(size);
+    this.#counts = new Int32Array(size);
+    for (let at = 1; at < asked.length; at++) {
+      const slot = this.#slot(asked[at - 1]!, asked[at]!);
+      this.#first[slot] = asked[at - 1]!;
+      this.#second[slot] = asked[at]!;
+      isFirst[asked[at - 1]!] = 1;
+    }
+    const [firsts, seconds, counts, mask] = [this.#first, this.#second, this.#counts, this.#mask];
+    for (const { words, counted } of searched) {
+      for (let at = 1; at < words.length; at++) {
+        const [first, second] = [words[at - 1]!, words[at]!];
+        if (isFirst[first] !== 1) continue;
+        let slot = slotOf(first, second) & mask;
+        while (firsts[slot]! >= 0 && (firsts[slot] !== first || seconds[slot] !== second)) slot = (slot + 1) & mask;
+        if (firsts[slot]! >= 0 && (!counted || (counted[at - 1] && counted[at]))) counts[slot]!++;
+      }
+    }
+  }
+
+  count(first: number, second: number): number {
+    return this.#counts[this.#slot(first, second)]!;
+  }
+
+  /** Where the pair is, or the free place where it would be. */
+  #slot(first: number, second: number): number {
+    let slot = slotOf(first, second) & this.#mask;
+    while (this.#first[slot]! >= 0 && (this.#first[slot] !== first || this.#second[slot] !== second)) slot = (slot + 1) & this.#mask;
+    return slot;
+  }
+}
+
+function priorOf(word: string): number {
+  return priorByLength[word.length - 1] ?? priorOfLong;
+}
+
+/** What a run of words proves at most, before anything is known of the text that is searched. */
+export function mostBitsOfRun(words: Int32Array, from: number, to: number, { folded }: Vocabulary): number {
+  let [sum, most] = [0, 0];
+  for (let at = from; at < to; at++) {
+    const own = -Math.log2(priorOf(folded[words[at]!]!));
+    sum += own;
+    if (own > most) most = own;
+  }
+  return partInRun * sum + (1 - partInRun) * most;
+}
+
+/** What it takes to outweigh a search through `places` for any of `starts` runs, before margins. */
+export function bitsOfSearch(places: number, starts: number): number {
+  return Math.log2(places + 1) + Math.log2(starts + 1);
+}

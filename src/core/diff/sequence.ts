@@ -1,0 +1,145 @@
+/** A page's text as comparison sees it: blocks of interned words, and all of them laid out flat. */
+import { hashText, mix } from "../text/hash";
+import type { ReadText, Vocabulary } from "../text/vocabulary";
+
+/** A block as it is written. */
+export interface WrittenBlock {
+  /** Stable while the block is edited; null where blocks have no ids (plain text). */
+  readonly id: string | null;
+  readonly text: string;
+  /** What the block looks like apart from its text: equal strings for blocks that look the same. */
+  readonly style: string;
+}
+
+/** A block as it is read. Its keys are made when first asked for, and then stay. */
+export class Block implements ReadText {
+  #textKey: number;
+  #wordsKey = -1;
+
+  /** `text` is null, and `textKey` given, where a block was read back from its stored form. */
+  constructor(
+    readonly id: string | null, readonly words: Int32Array, readonly breaks: Uint8Array, readonly styleKey: number,
+    private text: string | null, textKey = -1,
+  ) {
+    this.#textKey = textKey;
+  }
+
+  /** Equal for blocks whose text is the same to the letter; what lets a block be known again without splitting it. */
+  get textKey(): number {
+    if (this.#textKey < 0) this.#textKey = hashText(this.text ?? "");
+    return this.#textKey;
+  }
+
+  /** Equal for blocks with the same words, and different for nearly all others. */
+  wordsKey({ hashes }: Vocabulary): number {
+    if (this.#wordsKey < 0) {
+      let [low, high] = [this.words.length, 1];
+      for (let at = 0; at < this.words.length; at++) {
+        low = Math.imul(low ^ hashes[this.words[at]!]!, 0x85ebca6b);
+        high = Math.imul(high ^ hashes[this.words[at]!]!, 0xc2b2ae35) ^ (low >>> 15);
+      }
+      this.#wordsKey = (mix(high, low) & 0x1fffff) * 2 ** 32 + mix(low, high);
+    }
+    return this.#wordsKey;
+  }
+
+  /** Lets go of the longer text that the block's text was cut from, if it was read again as part of a newer one. */
+  isNow(text: string): void {
+    this.text = text;
+  }
+
+  /** Whether the text is the same to the letter. */
+  readsLike(other: Block): boolean {
+    return this === other || (this.text !== null && this.text === other.text) || this.textKey === other.textKey;
+  }
+}
+
+export interface Sequence extends ReadText {
+  readonly blocks: readonly Block[];
+  /** The first word of each block, and at the end the number of all words. */
+  readonly starts: Int32Array;
+}
+
+/** The blocks laid out flat. O(words), by copying. */
+export function sequence(blocks: readonly Block[]): Sequence {
+  const starts = new Int32Array(blocks.length + 1);
+  for (let index = 0; index < blocks.length; index++) starts[index + 1] = starts[index]! + blocks[index]!.words.length;
+  const words = new Int32Array(starts[blocks.length]!);
+  const breaks = new Uint8Array(words.length);
+  for (let index = 0; index < blocks.length; index++) {
+    words.set(blocks[index]!.words, starts[index]);
+    breaks.set(blocks[index]!.breaks, starts[index]);
+  }
+  return { blocks, starts, words, breaks };
+}
+
+export const emptySequence: Sequence = sequence([]);
+
+/** A page as it was read last, in memory: what lets the next version be read without hashing what is the same. */
+export interface Reading {
+  readonly written: readonly WrittenBlock[];
+  /** What each written block was read as; null for blocks without words. */
+  readonly read: readonly (Block | null)[];
+}
+
+/**
+ * Reads blocks, splitting only those whose text is not among `known`: of a page of which a paragraph changed, one
+ * paragraph. Blocks without words are left out. The result does not depend on `last`, which only saves work.
+ */
+export function readBlocks(written: readonly WrittenBlock[], known: readonly Block[], vocabulary: Vocabulary, last?: Reading): Sequence {
+  return sequence(readAll(written, known, vocabulary, last).read.filter((block) => block !== null));
+}
+
+/** The same, with what the next reading can build on. */
+export function readAll(written: readonly WrittenBlock[], known: readonly Block[], vocabulary: Vocabulary, last?: Reading): Reading {
+  const read = new Array<Block | null>(written.length);
+  let [first, to, lastTo] = [0, written.length, last?.written.length ?? 0];
+  const keep = (index: number, block: Block | null) => {
+    block?.isNow(written[index]!.text);
+    read[index] = block;
+  };
+  if (last) {
+    for (; first < to && first < lastTo && isWrittenAlike(written[first]!, last.written[first]!); first++) keep(first, last.read[first]!);
+    while (to > first && lastTo > first && isWrittenAlike(written[to - 1]!, last.written[lastTo - 1]!)) keep(--to, last.read[--lastTo]!);
+  }
+  if (first === to) return { written, read };
+  const find = last ? findByText(last, first, lastTo) : findByKey(known);
+  const styleKeys = new Map<string, number>();
+  for (let index = first; index < to; index++) {
+    const { id, text, style } = written[index]!;
+    let styleKey = styleKeys.get(style);
+    if (styleKey === undefined) styleKeys.set(style, (styleKey = hashText(style) >>> 0));
+    const before = find(text);
+    if (before && before.id === id && before.styleKey === styleKey) {
+      keep(index, before);
+      continue;
+    }
+    const { words, breaks } = before ?? vocabulary.read(text);
+    read[index] = words.length > 0 ? new Block(id, words, breaks, styleKey, text) : null;
+  }
+  return { written, read };
+}
+
+function findByText({ written, read }: Reading, from: number, to: number): (text: string) => Block | undefined {
+  const byText = new Map<string, Block>();
+  for (let index = from; index < to; index++) if (read[index]) byText.set(written[index]!.text, read[index]!);
+  return (text) => byText.get(text);
+}
+
+function findByKey(known: readonly Block[]): (text: string) => Block | undefined {
+  const byKey = new Map<number, Block>();
+  for (const block of known) byKey.set(block.textKey, block);
+  return (text) => (byKey.size > 0 ? byKey.get(hashText(text)) : undefined);
+}
+
+function isWrittenAlike(one: WrittenBlock, other: WrittenBlock): boolean {
+  return one.text === other.text && one.id === other.id && one.style === other.style;
+}
+
+/** Whether two blocks have the same words. */
+export function sameWords(one: Block, other: Block): boolean {
+  if (one.words === other.words) return true;
+  if (one.words.length !== other.words.length) return false;
+  for (let at = 0; at < one.words.length; at++) if (one.words[at] !== other.words[at]) return false;
+  return true;
+}

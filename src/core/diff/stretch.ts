@@ -1,0 +1,185 @@
+/**
+ * Keeping words in order within one stretch of text, so that a person would agree with it: aligned as far as possible,
+ * with the ends of changes where sentences end, and without what is only chance.
+ */
+import type { Vocabulary } from "../text/vocabulary";
+import { blockBreak, sentenceBreak } from "../text/words";
+import { align } from "./align";
+import { type Evidence, longRun } from "./evidence";
+
+/** The open words of a stretch on both sides, in order. */
+export interface Stretch {
+  readonly a: Int32Array;
+  readonly b: Int32Array;
+  readonly aBreaks: Uint8Array;
+  readonly bBreaks: Uint8Array;
+}
+
+/** For each word of `b` the index in `a` of the word that it keeps, or -1; indices increase. */
+export function alignStretch(stretch: Stretch, { hashes }: Vocabulary, evidence: () => Evidence): Int32Array {
+  const from = new Int32Array(stretch.b.length).fill(-1);
+  const whole = { aFrom: 0, aTo: stretch.a.length, bFrom: 0, bTo: stretch.b.length };
+  align({ ...stretch, hashes }, whole, (a, b) => { from[b] = a; });
+  slideChanges(stretch, from);
+  const runs = keptRuns(stretch, from);
+  const left = withoutChance(stretch, runs, evidence);
+  if (left.length === runs.length) return from;
+  from.fill(-1);
+  for (const run of left) for (let at = 0; at < run.length; at++) from[run.b + at] = run.a + at;
+  growRuns(stretch, left, from);
+  slideChanges(stretch, from);
+  return from;
+}
+
+/** Takes the equal words at both ends of each change into the runs beside it: they may have been kept in what was let go. */
+function growRuns({ a, b }: Stretch, runs: readonly Kept[], from: Int32Array): void {
+  let [aAt, bAt] = [0, 0];
+  for (const next of [...runs, { a: a.length, b: b.length, length: 0 }]) {
+    let [aTo, bTo] = [next.a, next.b];
+    if (bAt > 0) while (aAt < aTo && bAt < bTo && a[aAt] === b[bAt]) from[bAt++] = aAt++;
+    if (next.length > 0) while (aAt < aTo && bAt < bTo && a[aTo - 1] === b[bTo - 1]) from[--bTo] = --aTo;
+    [aAt, bAt] = [next.a + next.length, next.b + next.length];
+  }
+}
+
+interface Kept {
+  readonly a: number;
+  readonly b: number;
+  readonly length: number;
+}
+
+function keptRuns({ b }: Stretch, from: Int32Array): Kept[] {
+  const runs: Kept[] = [];
+  for (let at = 0; at < b.length; ) {
+    if (from[at]! < 0) { at++; continue; }
+    const start = at;
+    do at++; while (at < b.length && from[at] === from[start]! + at - start);
+    runs.push({ a: from[start]!, b: start, length: at - start });
+  }
+  return runs;
+}
+
+/** What one more place of change costs, in bits, before its size and its ends. */
+const bitsOfChange = 3;
+/** What an end of a change costs where the text goes on without a break, or breaks for a clause, a sentence, a block. */
+const bitsOfEnd = [5, 3, 1, 0];
+/** A change of fewer words, on both sides together, may be a slip put right in the middle of a sentence: its ends cost less. */
+const smallChange = 3;
+/** A whole block that stays between others that change is that block, even if it is one common word: a heading, a cell. */
+const bitsOfWholeBlock = 6;
+
+/**
+ * Lets go of kept runs that prove less than they cost. A sentence that was replaced shares "the" and "of" with its
+ * successor; to keep those would show a change of a sentence as crumbs, and credit the old author with them.
+ *
+ * Which runs to keep is a question of the shorter description (Rissanen, "Modeling by shortest data description",
+ * 1978): a run saves the bits of its words and costs a second place of change. To let go of one makes its neighbours
+ * cost more, never less, so the order does not matter. O(runs).
+ */
+function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => Evidence): readonly Kept[] {
+  const before = Int32Array.from(runs, (_, index) => index - 1);
+  const after = Int32Array.from(runs, (_, index) => index + 1);
+  const isGone = new Uint8Array(runs.length);
+  let gone = 0;
+  for (let first = 0; first < runs.length; first++) {
+    for (let index = first; index >= 0 && isGone[index] === 0 && isChance(index); ) {
+      isGone[index] = 1;
+      gone++;
+      const [left, right] = [before[index]!, after[index]!];
+      if (left >= 0) after[left] = right;
+      if (right < runs.length) before[right] = left;
+      // The neighbour behind is looked at in its turn; the one in front has to be looked at again.
+      index = left;
+    }
+  }
+  return gone === 0 ? runs : withoutChance(stretch, runs.filter((_, index) => isGone[index] === 0), evidence);
+
+  function isChance(index: number): boolean {
+    const run = runs[index]!;
+    const [aBefore, bBefore] = endOf(runs[before[index]!]);
+    const { a: aAfter, b: bAfter } = runs[after[index]!] ?? { a: stretch.a.length, b: stretch.b.length };
+    const apart = bitsOfGap(aBefore, run.a, bBefore, run.b) + bitsOfGap(run.a + run.length, aAfter, run.b + run.length, bAfter);
+    const cost = apart - bitsOfGap(aBefore, aAfter, bBefore, bAfter) - (isWholeBlock(run) ? bitsOfWholeBlock : 0);
+    if (cost <= 0 || run.length >= longRun) return false;
+    const [from, to] = [run.b, run.b + run.length];
+    return cost > evidence().bitsOfRun(stretch.b, from, to, stretch.bBreaks[from]! >= sentenceBreak);
+  }
+
+  function bitsOfGap(aFrom: number, aTo: number, bFrom: number, bTo: number): number {
+    if (aFrom === aTo && bFrom === bTo) return 0;
+    const [gone, here] = [aTo - aFrom, bTo - bFrom];
+    const ends = bitsOfEnd[breakAt(stretch, aFrom, bFrom)]! + bitsOfEnd[breakAt(stretch, aTo, bTo)]!;
+    return bitsOfChange + Math.log2((gone + 1) * (here + 1)) + ends * Math.min(1, (gone + here) / smallChange);
+  }
+
+  function isWholeBlock({ a, b, length }: Kept): boolean {
+    return startsBlock(stretch.aBreaks, a) && startsBlock(stretch.bBreaks, b)
+      && startsBlock(stretch.aBreaks, a + length) && startsBlock(stretch.bBreaks, b + length);
+  }
+}
+
+function endOf(run: Kept | undefined): [number, number] {
+  return run ? [run.a + run.length, run.b + run.length] : [0, 0];
+}
+
+function startsBlock(breaks: Uint8Array, at: number): boolean {
+  return at >= breaks.length || breaks[at] === blockBreak;
+}
+
+/** The stronger of the breaks before two words; the end of a stretch is the end of a block. */
+function breakAt({ aBreaks, bBreaks }: Stretch, a: number, b: number): number {
+  return Math.max(a < aBreaks.length ? aBreaks[a]! : blockBreak, b < bBreaks.length ? bBreaks[b]! : blockBreak);
+}
+
+/**
+ * Slides what only came, or only went, to where a person would see it. "the weir. | The flood. | The bank" may as well
+ * be read as "The | flood. The | bank"; both are right word by word, only one is a sentence.
+ */
+function slideChanges(stretch: Stretch, from: Int32Array): void {
+  const { a, b } = stretch;
+  const to = new Int32Array(a.length).fill(-1);
+  for (let at = 0; at < from.length; at++) if (from[at]! >= 0) to[from[at]!] = at;
+  slide(b, stretch.bBreaks, stretch.aBreaks, from, to);
+  slide(a, stretch.aBreaks, stretch.bBreaks, to, from);
+}
+
+/** `partner` says for each word of `words` which word of the other side it is, or -1; `back` the other way round. */
+function slide(words: Int32Array, breaks: Uint8Array, otherBreaks: Uint8Array, partner: Int32Array, back: Int32Array): void {
+  for (let from = 0; from < words.length; ) {
+    if (partner[from]! >= 0) { from++; continue; }
+    let to = from;
+    while (to < words.length && partner[to]! < 0) to++;
+    const next = to;
+    const before = from > 0 ? partner[from - 1]! : -1;
+    const after = to < words.length ? partner[to]! : back.length;
+    // Only where the other side has nothing: there each slide is as good a reading as the other.
+    if (after === before + 1) {
+      const shift = shiftFor(from, to, after);
+      for (let step = 0; step < shift; step++) hand(to + step, from + step);
+      for (let step = 0; step < -shift; step++) hand(from - 1 - step, to - 1 - step);
+    }
+    from = next;
+  }
+
+  /** How far to slide the change from `from` to `to`, which lies before the word `after` of the other side. */
+  function shiftFor(from: number, to: number, after: number): number {
+    const cost = (shift: number) => {
+      const there = otherBreaks[after + shift] ?? blockBreak;
+      return bitsOfEnd[Math.max(there, breaks[from + shift]!)]! + bitsOfEnd[Math.max(there, breaks[to + shift] ?? blockBreak)]!;
+    };
+    let [best, bestCost] = [0, cost(0)];
+    for (let shift = 1; to + shift <= words.length && partner[to + shift - 1] === after + shift - 1 && words[from + shift - 1] === words[to + shift - 1]; shift++) {
+      if (cost(shift) < bestCost) [best, bestCost] = [shift, cost(shift)];
+    }
+    for (let shift = -1; from + shift >= 0 && partner[from + shift] === after + shift && words[from + shift] === words[to + shift]; shift--) {
+      if (cost(shift) < bestCost) [best, bestCost] = [shift, cost(shift)];
+    }
+    return best;
+  }
+
+  function hand(giver: number, taker: number): void {
+    partner[taker] = partner[giver]!;
+    back[partner[taker]!] = taker;
+    partner[giver] = -1;
+  }
+}

@@ -1,0 +1,70 @@
+/** Whether what is stored about a wiki's entries is what the ledger says: each difference by its name. */
+import "server-only";
+import { and, asc, eq, inArray } from "drizzle-orm";
+import { readStoredOrigins, wordsByEntry } from "@/core/credit/origins";
+import { storePage } from "@/core/credit/stored";
+import type { Database } from "../db/client";
+import { entryCredit, page, standing, wiki } from "../db/tables/wikis";
+import { replayWiki } from "./recompute";
+
+export interface Difference {
+  readonly courseId: string;
+  readonly wikiId: string;
+  readonly pageId: string;
+  /** The entry, or null where the page as it stands differs. */
+  readonly number: number | null;
+  /** A figure's name, or "origins", "state", "standing words", "words". */
+  readonly what: string;
+  readonly stored: string;
+  readonly computed: string;
+}
+
+/** All differences of a course (of all courses, if null). Reads every entry and changes nothing. */
+export async function findDifferences(db: Database, courseId: string | null, onWiki: (done: number, of: number) => void = () => {}): Promise<Difference[]> {
+  const wikis = await db.select({ courseId: wiki.courseId, id: wiki.id }).from(wiki).where(courseId === null ? undefined : eq(wiki.courseId, courseId))
+    .orderBy(asc(wiki.courseId), asc(wiki.id));
+  const found: Difference[] = [];
+  for (const [index, each] of wikis.entries()) {
+    // One snapshot, so that a save in between is no difference.
+    found.push(...await db.transaction((tx) => differencesOfWiki(tx as unknown as Database, each.courseId, each.id), { isolationLevel: "repeatable read", accessMode: "read only" }));
+    onWiki(index + 1, wikis.length);
+  }
+  return found;
+}
+
+async function differencesOfWiki(db: Database, courseId: string, wikiId: string): Promise<Difference[]> {
+  const found: Difference[] = [];
+  const differ = (pageId: string, number: number | null, what: string, stored: unknown, computed: unknown) => {
+    const [one, other] = [tell(stored), tell(computed)];
+    if (one !== other) found.push({ courseId, wikiId, pageId, number, what, stored: one, computed: other });
+  };
+  const credited = await replayWiki(db, courseId, wikiId, async (batch) => {
+    const stored = await db.select().from(entryCredit)
+      .where(and(eq(entryCredit.courseId, courseId), inArray(entryCredit.pageId, [...new Set(batch.map((each) => each.pageId))])));
+    const byPlace = new Map(stored.map((each) => [`${each.pageId} ${each.number}`, each]));
+    for (const { pageId, number, stateKey, origins, figures } of batch) {
+      const known = byPlace.get(`${pageId} ${number}`);
+      if (!known) { differ(pageId, number, "credit", null, "some"); continue; }
+      differ(pageId, number, "state", known.stateKey, stateKey);
+      differ(pageId, number, "origins", Object.values(readStoredOrigins(known.origins)).map((each) => [...each]), [[...origins.entries], [...origins.ordinals]]);
+      for (const figure of Object.keys(figures) as (keyof typeof figures)[]) differ(pageId, number, figure, known.figures[figure], figures[figure]);
+    }
+  });
+  const pages = await db.select({ id: page.id, words: page.words, credit: page.credit }).from(page).where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId)));
+  const stands = await db.select().from(standing).where(and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId)));
+  for (const { id, words, credit } of pages) {
+    const computed = credited.pages.get(id);
+    differ(id, null, "words", words, computed?.text.words.length ?? 0);
+    if (!computed) continue;
+    differ(id, null, "credit", Buffer.from(credit).toString("base64"), Buffer.from(storePage(computed, credited.vocabulary)).toString("base64"));
+    const computedStands = [...wordsByEntry(computed.origins)].map(([rev, count]) => [rev, count, credited.authors.get(rev) ?? null]);
+    const byRev = (one: readonly unknown[], other: readonly unknown[]) => Number(one[0]) - Number(other[0]);
+    differ(id, null, "standing words", stands.filter((row) => row.pageId === id).map((row) => [row.rev, row.words, row.authorId]).sort(byRev), computedStands.sort(byRev));
+  }
+  return found;
+}
+
+function tell(value: unknown): string {
+  const told = JSON.stringify(value);
+  return told.length > 120 ? `${told.slice(0, 120)}… (${told.length} characters)` : told;
+}

@@ -1,0 +1,112 @@
+/** Credit beside the ledger: computed with each entry, in its transaction, from what was computed before. */
+import "server-only";
+import { and, desc, eq, ne, sql } from "drizzle-orm";
+import type { EntryFigures } from "@/core/credit/account";
+import { type Author, creditEntry, type CreditedEntry } from "@/core/credit/entry";
+import { readStoredOrigins, storeOrigins, wordsByEntry } from "@/core/credit/origins";
+import { readPage, storedVersion, storePage } from "@/core/credit/stored";
+import { type CreditedPage, emptyPage, writtenBlocks } from "@/core/credit/text";
+import { stateKey } from "@/core/credit/wiki";
+import { readBlocks } from "@/core/diff/sequence";
+import type { PageDocument } from "@/core/document/model";
+import { Vocabulary } from "@/core/text/vocabulary";
+import type { Queryable } from "../db/client";
+import { entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
+
+export interface EntryToCredit {
+  readonly courseId: string;
+  readonly wikiId: string;
+  readonly pageId: string;
+  /** The entry's number in its wiki. */
+  readonly rev: number;
+  readonly authorId: Author;
+  readonly document: PageDocument;
+  /** The page's stored credit before the entry; null if the entry starts it. */
+  readonly before: Uint8Array | null;
+  readonly spread: readonly number[];
+}
+
+/** What is to be stored with an entry. */
+export interface Credited {
+  readonly page: Uint8Array;
+  readonly words: number;
+  readonly stateKey: string;
+  readonly origins: Uint8Array;
+  readonly figures: EntryFigures;
+  readonly spread: readonly number[];
+  /** The standing words by entry, before and after. */
+  readonly stood: ReadonlyMap<number, number>;
+  readonly stands: ReadonlyMap<number, number>;
+  readonly authorOf: (rev: number) => Author;
+}
+
+class OthersAreNeeded extends Error {}
+
+/**
+ * Computes an entry's credit. Cost: the page's own state and, only if words came that it does not explain or words went
+ * of which copies were made, the other pages' states.
+ */
+export async function computeCredit(tx: Queryable, given: EntryToCredit): Promise<Credited> {
+  const { courseId, wikiId, pageId, rev, authorId } = given;
+  const vocabulary = new Vocabulary();
+  const before = given.before ? readPage(given.before, vocabulary) : emptyPage;
+  const after = readBlocks(writtenBlocks(given.document), before.text.blocks, vocabulary);
+  const key = stateKey(after, vocabulary);
+  const [authors, sameBefore] = await Promise.all([authorsOf(tx, courseId, wikiId), earlierCredit(tx, courseId, pageId, key)]);
+  const authorOf = (each: number) => (each === rev ? authorId : (authors.get(each) ?? null));
+  const spread = new Set(given.spread);
+  const credit = (others: () => readonly CreditedPage[]): CreditedEntry => creditEntry({
+    entry: rev, author: authorId, vocabulary, before, after, others, sameBefore, authorOf, isSpread: (each) => spread.has(each),
+  });
+  let credited: CreditedEntry;
+  try {
+    credited = credit(() => { throw new OthersAreNeeded(); });
+  } catch (problem) {
+    if (!(problem instanceof OthersAreNeeded)) throw problem;
+    const stored = await tx.select({ credit: page.credit }).from(page)
+      .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId), ne(page.id, pageId))).orderBy(page.id);
+    const others = stored.map((other) => readPage(other.credit, vocabulary));
+    credited = credit(() => others);
+  }
+  const isNew = credited.spread.some((each) => !spread.has(each));
+  return {
+    page: storePage(credited.page, vocabulary), words: after.words.length, stateKey: key, origins: storeOrigins(credited.page.origins), figures: credited.figures,
+    spread: isNew ? [...new Set([...given.spread, ...credited.spread])].sort((one, other) => one - other) : given.spread,
+    stood: wordsByEntry(before.origins), stands: wordsByEntry(credited.page.origins), authorOf,
+  };
+}
+
+/** Stores what was computed, except the page's own row. `number` is the entry's number on its page. */
+export async function storeCredit(tx: Queryable, { courseId, wikiId, pageId, spread }: EntryToCredit, number: number, credited: Credited): Promise<void> {
+  const { stateKey, origins, figures, stood, stands, authorOf } = credited;
+  await tx.insert(entryCredit).values({ courseId, pageId, number, stateKey, origins, figures });
+  if (credited.spread !== spread) await tx.update(wiki).set({ spread: credited.spread }).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
+  const gone = [...stood.keys()].filter((rev) => !stands.has(rev));
+  if (gone.length > 0) {
+    await tx.delete(standing).where(and(eq(standing.courseId, courseId), eq(standing.pageId, pageId), sql`${standing.rev} = any(${sql.param(gone)}::int[])`));
+  }
+  const changed = [...stands].filter(([rev, words]) => stood.get(rev) !== words);
+  if (changed.length === 0) return;
+  await tx.insert(standing).values(changed.map(([rev, words]) => ({ courseId, wikiId, pageId, rev, words, authorId: authorOf(rev) })))
+    .onConflictDoUpdate({ target: [standing.courseId, standing.pageId, standing.rev], set: { words: sql`excluded.words` } });
+}
+
+/** Whether a wiki's stored credit follows the rules of this version. */
+export function isCurrent(creditVersion: number): boolean {
+  return creditVersion === storedVersion;
+}
+
+async function authorsOf(tx: Queryable, courseId: string, wikiId: string): Promise<Map<number, Author>> {
+  const rows = await tx.select({ authorId: entry.authorId, revs: sql<number[]>`array_agg(${entry.rev})` }).from(entry)
+    .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId))).groupBy(entry.authorId);
+  const authors = new Map<number, Author>();
+  for (const { authorId, revs } of rows) for (const rev of revs) authors.set(rev, authorId);
+  return authors;
+}
+
+/** The credit that the page had the last time it read so, or null. */
+async function earlierCredit(tx: Queryable, courseId: string, pageId: string, key: string) {
+  const [found] = await tx.select({ origins: entryCredit.origins }).from(entryCredit)
+    .where(and(eq(entryCredit.courseId, courseId), eq(entryCredit.pageId, pageId), eq(entryCredit.stateKey, key))).orderBy(desc(entryCredit.number)).limit(1);
+  return found ? readStoredOrigins(found.origins) : null;
+}

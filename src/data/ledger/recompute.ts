@@ -1,0 +1,96 @@
+/**
+ * Credit computed anew from the ledger alone, wiki by wiki: what brings stored figures to new rules, and what proves that
+ * stored and computed figures agree.
+ */
+import "server-only";
+import { and, asc, eq, gt, ne, sql } from "drizzle-orm";
+import type { EntryFigures } from "@/core/credit/account";
+import { type Origins, storeOrigins, wordsByEntry } from "@/core/credit/origins";
+import { storedVersion, storePage } from "@/core/credit/stored";
+import { writtenBlocks } from "@/core/credit/text";
+import { CreditedWiki, stateKey } from "@/core/credit/wiki";
+import type { Database, Queryable } from "../db/client";
+import { entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
+
+/** One entry as the rules of this version see it. */
+export interface Recomputed {
+  readonly pageId: string;
+  readonly number: number;
+  readonly rev: number;
+  readonly stateKey: string;
+  readonly origins: Origins;
+  readonly figures: EntryFigures;
+}
+
+const entriesAtOnce = 200;
+
+/** Computes a wiki's credit from its entries, oldest first, without storing anything; `each` is told of every batch. */
+export async function replayWiki(tx: Queryable, courseId: string, wikiId: string, each: (batch: readonly Recomputed[]) => Promise<void>): Promise<CreditedWiki> {
+  const credited = new CreditedWiki();
+  for (let after = 0; ; ) {
+    const entries = await tx.select({ pageId: entry.pageId, number: entry.number, rev: entry.rev, authorId: entry.authorId, document: entry.document }).from(entry)
+      .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), gt(entry.rev, after))).orderBy(asc(entry.rev)).limit(entriesAtOnce);
+    const batch = entries.map(({ pageId, number, rev, authorId, document }): Recomputed => {
+      const figures = credited.record({ entry: rev, author: authorId, page: pageId, blocks: writtenBlocks(document) });
+      const { text, origins } = credited.pages.get(pageId)!;
+      return { pageId, number, rev, stateKey: stateKey(text, credited.vocabulary), origins, figures };
+    });
+    if (batch.length > 0) await each(batch);
+    if (entries.length < entriesAtOnce) return credited;
+    after = entries.at(-1)!.rev;
+  }
+}
+
+/** Computes a wiki's credit anew and stores it. The wiki is locked until the transaction ends. Returns the number of its entries. */
+export async function recomputeWiki(tx: Queryable, courseId: string, wikiId: string): Promise<number> {
+  const here = and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId));
+  await tx.select({ id: wiki.id }).from(wiki).where(here).for("update");
+  const pages = sql`(select ${page.id} from ${page} where ${page.courseId} = ${courseId} and ${page.wikiId} = ${wikiId})`;
+  await tx.delete(entryCredit).where(and(eq(entryCredit.courseId, courseId), sql`${entryCredit.pageId} in ${pages}`));
+  await tx.delete(standing).where(and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId)));
+  let count = 0;
+  const credited = await replayWiki(tx, courseId, wikiId, async (batch) => {
+    count += batch.length;
+    await tx.insert(entryCredit).values(batch.map(({ pageId, number, stateKey, origins, figures }) => ({ courseId, pageId, number, stateKey, origins: storeOrigins(origins), figures })));
+  });
+  for (const [pageId, { text, origins, removed }] of credited.pages) {
+    await tx.update(page).set({ words: text.words.length, credit: storePage({ text, origins, removed }, credited.vocabulary) })
+      .where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
+    const stands = [...wordsByEntry(origins)].map(([rev, words]) => ({ courseId, wikiId, pageId, rev, words, authorId: credited.authors.get(rev) ?? null }));
+    for (let from = 0; from < stands.length; from += 1000) await tx.insert(standing).values(stands.slice(from, from + 1000));
+  }
+  await tx.update(wiki).set({ spread: [...credited.spread].sort((one, other) => one - other), creditVersion: storedVersion }).where(here);
+  return count;
+}
+
+export interface RecomputeProgress {
+  readonly wikisDone: number;
+  readonly wikis: number;
+  readonly entriesDone: number;
+  readonly entries: number;
+}
+
+/** Marks all of a course's wikis (of all courses, if null) to be computed anew. Saving goes on meanwhile. */
+export async function askForRecompute(db: Database, courseId: string | null): Promise<void> {
+  await db.update(wiki).set({ creditVersion: 0 }).where(courseId === null ? undefined : eq(wiki.courseId, courseId));
+}
+
+/**
+ * Computes every wiki anew whose credit does not follow this version's rules, each in a transaction of its own. May be
+ * stopped between two wikis by `signal`, and goes on from there when called again. Returns how far it came.
+ */
+export async function recomputeStale(
+  db: Database, courseId: string | null, onProgress: (progress: RecomputeProgress) => void = () => {}, signal?: AbortSignal,
+): Promise<RecomputeProgress> {
+  const stale = await db.select({ courseId: wiki.courseId, id: wiki.id, entries: wiki.entries }).from(wiki)
+    .where(and(courseId === null ? undefined : eq(wiki.courseId, courseId), ne(wiki.creditVersion, storedVersion), gt(wiki.entries, 0)))
+    .orderBy(asc(wiki.courseId), asc(wiki.id));
+  let progress: RecomputeProgress = { wikisDone: 0, wikis: stale.length, entriesDone: 0, entries: stale.reduce((sum, each) => sum + each.entries, 0) };
+  for (const each of stale) {
+    if (signal?.aborted) break;
+    const done = await db.transaction((tx) => recomputeWiki(tx, each.courseId, each.id));
+    progress = { ...progress, wikisDone: progress.wikisDone + 1, entriesDone: progress.entriesDone + done };
+    onProgress(progress);
+  }
+  return progress;
+}
