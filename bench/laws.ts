@@ -1,5 +1,10 @@
-/** Laws that hold without a known truth, on histories that were not made for it: the versions of this project's own documents. */
+/**
+ * Laws that hold without a known truth, on histories that were not made for it: the versions of this project's own
+ * documents, or those of a folder that LAWS_FOLDER names, with a folder for each document and a file for each version.
+ */
 import { execFileSync } from "node:child_process";
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
 import { plainBlocks } from "@/core/credit/text";
 import { CreditedWiki } from "@/core/credit/wiki";
 import { dice } from "./histories/dice";
@@ -17,6 +22,8 @@ const git = (...args: string[]) => execFileSync("git", args, { encoding: "utf8",
 
 /** Every text of the project with at least three versions, each with all of them, oldest first. */
 function documents(): string[][] {
+  const folder = process.env.LAWS_FOLDER;
+  if (folder) return readdirSync(folder).map((document) => readdirSync(join(folder, document)).sort().map((version) => readFileSync(join(folder, document, version), "utf8")));
   const paths = git("ls-files", "*.md", "src/**/*.ts", "src/**/*.tsx").split("\n").filter(Boolean);
   return paths.map((path) => git("log", "--format=%H", "--reverse", "--", path).split("\n").filter(Boolean).map((commit) => {
     try {

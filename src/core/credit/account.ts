@@ -54,8 +54,8 @@ export function account(work: Explaining): EntryFigures {
   let wordsOut = 0;
   for (let word = changed.aFrom; word < changed.aTo; word++) if (toAfter[word]! < 0) wordsOut++;
   const standingChange = new Map<number, number>();
-  for (let word = changed.aFrom; word < changed.aTo; word++) addTo(standingChange, step.before.origins.entries[word]!, -1);
-  for (let word = changed.bFrom; word < changed.bTo; word++) addTo(standingChange, work.origins.entries[word]!, 1);
+  countRuns(step.before.origins.entries, changed.aFrom, changed.aTo, (entry, words) => addTo(standingChange, entry, -words));
+  countRuns(work.origins.entries, changed.bFrom, changed.bTo, (entry, words) => addTo(standingChange, entry, words));
   const whose = (counts: ReadonlyMap<number, number>) => {
     const sums = { own: 0, others: 0, starter: 0 };
     for (const [entry, words] of counts) {
@@ -76,15 +76,18 @@ export function account(work: Explaining): EntryFigures {
 }
 
 /** What the entry removed, by the entry that wrote it. Words that stand on another page too did not go: they were moved there. */
-function removals({ toAfter, step, given }: Explaining): Map<number, number> {
+function removals({ toAfter, step, given, changed }: Explaining): Map<number, number> {
   const { entries, ordinals } = step.before.origins;
   const counts = new Map<number, number>();
   let elsewhere: Set<number> | undefined;
-  for (let word = 0; word < toAfter.length; word++) {
+  let [entry, isSpread] = [-1, false];
+  for (let word = changed.aFrom; word < changed.aTo; word++) {
     if (toAfter[word]! >= 0) continue;
-    const [entry, key] = [entries[word]!, originKey(entries[word]!, ordinals[word]!)];
+    if (entries[word] !== entry) [entry, isSpread] = [entries[word]!, step.isSpread(entries[word]!)];
+    if (given.size === 0 && !isSpread) { addTo(counts, entry, 1); continue; }
+    const key = originKey(entry, ordinals[word]!);
     if (given.has(key)) continue;
-    if (step.isSpread(entry)) {
+    if (isSpread) {
       if (!elsewhere) {
         elsewhere = new Set();
         for (const { origins } of step.others()) addKeys(origins, elsewhere);
@@ -108,6 +111,15 @@ function besides({ reasons, origins, comparison: { changed }, step: { after } }:
     if (beside >= 0) addTo(counts, origins.entries[beside]!, word - from);
   }
   return counts;
+}
+
+/** Tells of each run of words of one entry: neighbours mostly share theirs. */
+function countRuns(entries: Int32Array, from: number, to: number, tell: (entry: number, words: number) => void): void {
+  for (let word = from; word < to; ) {
+    const [start, entry] = [word++, entries[word - 1]!];
+    while (word < to && entries[word] === entry) word++;
+    tell(entry, word - start);
+  }
 }
 
 function addTo(counts: Map<number, number>, entry: number, words: number): void {

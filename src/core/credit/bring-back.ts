@@ -48,39 +48,86 @@ function placesByOrigin({ entries, ordinals }: Origins, isWanted: (word: number)
   return places;
 }
 
-/** The most removed words of one place that are compared with what comes there. */
-const mostInPlace = 4000;
+/**
+ * The most pairs of a removed word and a word that came that are looked at in one place. Where more was removed, or came,
+ * a single word no longer proves anything there, and long runs are found by searching the wiki.
+ */
+const mostInPlace = 30_000;
 /** What part of the words that came to a place must have been removed there, for the place to be asked before the wiki. */
-export const mostOfPlace = 0.6;
+const mostOfPlace = 0.6;
+
+/** What was found in a place, but too little of what came there to be taken before the wiki was searched. */
+export interface Pending {
+  readonly from: number;
+  /** For each word from there on the removed word that it may be, or -1. */
+  readonly sources: Int32Array;
+}
 
 /**
  * Words that come again where they were removed. Between the word before and the word after what came, all that was
  * removed there is compared with it as if it still stood; the place makes even a single common word enough, as long as
- * little else was removed there. Nothing is taken back where less than `leastPart` of what came is found: a paragraph
- * that was copied to where a sentence was removed shares words with that sentence.
+ * little else was removed there. Places where only a smaller part of what came is found are returned: a paragraph that
+ * was copied to where a sentence was removed shares words with that sentence.
  */
-export function bringBackInPlace(work: Explaining, leastPart: number): void {
-  const { step: { before: { text, removed }, after, vocabulary }, comparison } = work;
-  if (removed.at.length === 0) return;
-  const { fromBefore, changed: { bTo } } = comparison;
-  for (let word = work.firstOpen(); word < bTo; ) {
-    if (work.reasons[word] !== unexplained) { word++; continue; }
-    const from = word;
-    while (word < bTo && work.reasons[word] === unexplained) word++;
-    const above = from > 0 ? fromBefore[from - 1]! : -1;
-    const below = word < fromBefore.length ? fromBefore[word]! : text.words.length;
-    const [first, last] = below > above ? [above, below - 1] : [above, above];
-    const [flatFrom, flatTo] = [removed.starts[firstRunFrom(removed.anchors, first)]!, removed.starts[firstRunFrom(removed.anchors, last + 1)]!];
-    if (flatTo === flatFrom || flatTo - flatFrom > mostInPlace || !shareWord(removed.words, flatFrom, flatTo, after.words, from, word)) continue;
-    const found = alignStretch({
-      a: removed.words.subarray(flatFrom, flatTo), aBreaks: removed.breaks.subarray(flatFrom, flatTo),
-      b: after.words.subarray(from, word), bBreaks: after.breaks.subarray(from, word),
-    }, vocabulary, comparison.evidence);
-    if (found.reduce((sum, flat) => (flat >= 0 ? sum + 1 : sum), 0) < leastPart * found.length) continue;
-    const sources = found.map((flat) => (flat < 0 ? -1 : flatFrom + flat));
-    bridgeSpelling(work, removed.words, sources, from);
-    sources.forEach((flat, at) => { if (flat >= 0) work.restoreInPlace(from + at, flat); });
+export function bringBackInPlace(work: Explaining): Pending[] {
+  const pending: Pending[] = [];
+  const { bFrom, bTo } = work.comparison.changed;
+  forEachGap(work, bFrom, bTo, (from, to) => {
+    const sources = findInPlace(work, from, to);
+    if (!sources) return;
+    let count = 0;
+    for (let at = 0; at < sources.length; at++) if (sources[at]! >= 0) count++;
+    if (count >= mostOfPlace * sources.length) take(work, { from, sources });
+    else if (count > 0) pending.push({ from, sources });
+  });
+  return pending;
+}
+
+/** Takes what was found in places before, as far as the search of the wiki left it open. */
+export function bringBackRest(work: Explaining, pending: readonly Pending[]): void {
+  for (const { from, sources } of pending) {
+    const to = from + sources.length;
+    let open = 0;
+    for (let word = from; word < to; word++) if (work.reasons[word] === unexplained) open++;
+    if (open === sources.length) take(work, { from, sources });
+    else if (open > 0) {
+      forEachGap(work, from, to, (gapFrom, gapTo) => {
+        const found = findInPlace(work, gapFrom, gapTo);
+        if (found) take(work, { from: gapFrom, sources: found });
+      });
+    }
   }
+}
+
+function take(work: Explaining, { from, sources }: Pending): void {
+  for (let at = 0; at < sources.length; at++) if (sources[at]! >= 0) work.restoreInPlace(from + at, sources[at]!);
+}
+
+function forEachGap({ reasons }: Explaining, first: number, end: number, each: (from: number, to: number) => void): void {
+  for (let word = first; word < end; ) {
+    if (reasons[word] !== unexplained) { word++; continue; }
+    const from = word;
+    while (word < end && reasons[word] === unexplained) word++;
+    each(from, word);
+  }
+}
+
+/** For each word of a gap the removed word of the same place that it is, or -1; null if nothing was removed there. */
+function findInPlace(work: Explaining, from: number, to: number): Int32Array | null {
+  const { step: { before: { text, removed }, after, vocabulary }, comparison: { fromBefore, evidence } } = work;
+  const above = from > 0 ? fromBefore[from - 1]! : -1;
+  const below = to < fromBefore.length ? fromBefore[to]! : text.words.length;
+  const [first, last] = below > above ? [above, below - 1] : [above, above];
+  const [flatFrom, flatTo] = [removed.starts[firstRunFrom(removed.anchors, first)]!, removed.starts[firstRunFrom(removed.anchors, last + 1)]!];
+  const places = (flatTo - flatFrom) * (to - from);
+  if (places === 0 || places > mostInPlace || !shareWord(removed.words, flatFrom, flatTo, after.words, from, to)) return null;
+  const found = alignStretch({
+    a: removed.words.subarray(flatFrom, flatTo), aBreaks: removed.breaks.subarray(flatFrom, flatTo),
+    b: after.words.subarray(from, to), bBreaks: after.breaks.subarray(from, to),
+  }, vocabulary, evidence);
+  for (let at = 0; at < found.length; at++) if (found[at]! >= 0) found[at]! += flatFrom;
+  bridgeSpelling(work, removed.words, found, from);
+  return found;
 }
 
 /** Whether two stretches have a word in common; of long ones it is taken for granted. */

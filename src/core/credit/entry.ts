@@ -15,7 +15,7 @@ import type { Sequence } from "../diff/sequence";
 import type { Vocabulary } from "../text/vocabulary";
 import { account, type EntryFigures } from "./account";
 import { Explaining } from "./explaining";
-import { bringBackInPlace, mostOfPlace, recallWhole, search } from "./bring-back";
+import { bringBackInPlace, bringBackRest, recallWhole, search } from "./bring-back";
 import type { Origins } from "./origins";
 import { rememberRemoved } from "./removed";
 import type { CreditedPage } from "./text";
@@ -58,9 +58,9 @@ export function creditEntry(step: EntryStep): CreditedEntry {
   const work = new Explaining(step, comparison);
   if (step.sameBefore) recallWhole(work, step.sameBefore);
   if (work.isOpen()) {
-    bringBackInPlace(work, mostOfPlace);
+    const pending = bringBackInPlace(work);
     search(work);
-    bringBackInPlace(work, 0);
+    bringBackRest(work, pending);
   }
   work.addRest();
   const { text, origins, removed } = step.before;

@@ -30,12 +30,12 @@ export const nothingRemoved: RemovedText = {
 
 /**
  * The most removed words that a page remembers. When it is full, what left first is forgotten first, and counts as
- * added by whoever writes it again. At 24,000 words, five times the text of a long page, all of a page must have been
- * replaced five times over before that can happen. What the last entry removed is never forgotten at once: removing a
+ * added by whoever writes it again. At 16,000 words, all of a page of 3,000 must have been replaced five
+ * times over before that can happen. What the last entry removed is never forgotten at once: removing a
  * whole page and restoring it must leave no trace.
  */
-export const mostRemembered = 24_000;
-const forgottenAtOnce = 3000;
+export const mostRemembered = 16_000;
+const forgottenAtOnce = 2000;
 
 /** A page's words as they stood before an entry. */
 interface Stood {

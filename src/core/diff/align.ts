@@ -17,6 +17,7 @@ const leastShared = 0.67;
 /** How often a range may be cut at anchors and its parts compared again. */
 const deepestCut = 4;
 const anchorLength = 3;
+const longRange = 300;
 
 /** Elements are compared by `===`; `hashes` gives for each a number that does not depend on how elements are numbered. */
 export interface Alignable {
@@ -42,7 +43,8 @@ export function align(given: Alignable, range: Range, keep: Keep, cuts = 0): voi
   while (aFrom < aTo && bFrom < bTo && a[aTo - 1] === b[bTo - 1]) keep(--aTo, --bTo);
   if (aFrom === aTo || bFrom === bTo) return;
   const inner = { aFrom, aTo, bFrom, bTo };
-  if (alignExactly(a, b, inner, keep) || cuts === deepestCut || Math.min(aTo - aFrom, bTo - bFrom) < anchorLength) return;
+  const most = shared(a, b, inner);
+  if (most === 0 || isOtherText(inner, most) || alignExactly(a, b, inner, most, keep) || cuts === deepestCut || most < anchorLength) return;
   const anchors = chainOfAnchors(given, inner);
   let [aAt, bAt] = [aFrom, bFrom];
   for (const anchor of anchors) {
@@ -56,11 +58,11 @@ export function align(given: Alignable, range: Range, keep: Keep, cuts = 0): voi
 }
 
 /** Calls `keep` along a shortest edit script and returns true, or calls nothing and returns false when the budget ran out. */
-function alignExactly(a: Int32Array, b: Int32Array, { aFrom, aTo, bFrom, bTo }: Range, keep: Keep): boolean {
+function alignExactly(a: Int32Array, b: Int32Array, { aFrom, aTo, bFrom, bTo }: Range, mostKept: number, keep: Keep): boolean {
   const n = aTo - aFrom;
   const m = bTo - bFrom;
   const most = Math.min(editBudget, Math.ceil(leastShared * (n + m)) + 4, n + m);
-  if (Math.abs(n - m) > most || n + m - 2 * shared(a, b, { aFrom, aTo, bFrom, bTo }) > most) return false;
+  if (n + m - 2 * mostKept > most) return false;
   const furthest = new Int32Array(2 * most + 3);
   const middle = most + 1;
   const trace: Int32Array[] = [];
@@ -78,6 +80,12 @@ function alignExactly(a: Int32Array, b: Int32Array, { aFrom, aTo, bFrom, bTo }: 
     trace.push(furthest.slice(middle - d, middle + d + 1));
   }
   return false;
+}
+
+/** Whether two long ranges share so little that only common elements are in both; runs that moved are found in other ways. */
+function isOtherText({ aFrom, aTo, bFrom, bTo }: Range, mostKept: number): boolean {
+  const shorter = Math.min(aTo - aFrom, bTo - bFrom);
+  return shorter > longRange && mostKept < shorter / 2;
 }
 
 /** The most elements that can stay if order does not matter, by a hash of small range: never too few. */

@@ -116,6 +116,9 @@ function wordsOf(runs: readonly Run[], { words, from, to }: Target): Int32Array 
   return all;
 }
 
+/** So many words always prove enough, if they are found at all. */
+const longSample = 40;
+
 /** Whether any open stretch of the target could prove enough, if it were found among `places` words: a quick look before a search. */
 export function isWorthSearching(target: Target, places: number, margin: number, vocabulary: Vocabulary): boolean {
   const { open, words } = target;
@@ -124,7 +127,7 @@ export function isWorthSearching(target: Target, places: number, margin: number,
     if (!open[at]) { at++; continue; }
     const from = at;
     while (at < target.to && open[at]) at++;
-    if (at - from >= seedLength && mostBitsOfRun(words, from, at, vocabulary) >= needed) return true;
+    if (at - from >= seedLength && mostBitsOfRun(words, from, Math.min(at, from + longSample), vocabulary) >= needed) return true;
   }
   return false;
 }

@@ -33,7 +33,7 @@ export interface Comparison {
 /** Blocks with the same id are compared with each other if at least this part of the shorter one's words is shared. */
 const alikePart = 0.4;
 /** A whole block that left one place and stands in another has no stray words at its edges; it proves more than its words. */
-const bitsOfWholeBlock = 8;
+const bitsOfWholeBlock = 10;
 /** What a run must prove to have moved: little, because its words left the page in the same entry. */
 const marginOfMove = 4;
 const mostRounds = 4;
@@ -108,21 +108,21 @@ class Work {
       this.continueBlock(from + aAt, from + bAt, kept);
     });
     const left = new Map<number, number[]>();
-    let [wordsLeft, wordsNew] = [0, 0];
+    let [blocksLeft, blocksNew] = [0, 0];
     for (let at = a.length - 1; at >= 0; at--) {
       if (isPaired[at]) continue;
-      wordsLeft += this.a.blocks[from + at]!.words.length;
+      blocksLeft++;
       const known = left.get(a[at]!);
       if (known) known.push(at);
       else left.set(a[at]!, [at]);
     }
-    for (let at = 0; at < b.length; at++) if (partner[at]! < 0) wordsNew += this.b.blocks[from + at]!.words.length;
+    for (let at = 0; at < b.length; at++) if (partner[at]! < 0) blocksNew++;
     for (let at = 0; at < b.length; at++) {
       const source = partner[at]! < 0 ? left.get(b[at]!)?.at(-1) : undefined;
       if (source === undefined) continue;
       const words = this.b.blocks[from + at]!.words;
       const proof = this.result.evidence().bitsOfRun(words, 0, words.length) + bitsOfWholeBlock;
-      if (proof < bitsOfSearch(wordsLeft, wordsNew)) continue;
+      if (proof < bitsOfSearch(blocksLeft, blocksNew)) continue;
       left.get(b[at]!)!.pop();
       this.continueBlock(from + source, from + at, moved);
     }

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import { Vocabulary } from "./vocabulary";
 import { blockBreak, clauseBreak, countWords, fold, noBreak, segmentedPlaces, sentenceBreak, wordPlaces, words } from "./words";
 
 const folded = (text: string) => words(text).map((word) => word.folded);
@@ -9,12 +10,27 @@ describe("words", () => {
   test("an apostrophe or a decimal point joins", () => expect(folded("it's 3.5 m")).toEqual(["it's", "3.5", "m"]));
   test("scripts without spaces are segmented", () => expect(countWords("河流修复")).toBeGreaterThan(1));
   test("composed and decomposed letters are the same word", () => expect(fold("e\u0301tang")).toBe(fold("\u00c9TANG")));
+  test("long texts of one-letter words, and one word as long as a text", () => {
+    expect(countWords("中".repeat(5000))).toBe(segmentedPlaces("中".repeat(5000)).from.length);
+    expect(countWords("a ".repeat(5000))).toBe(5000);
+    expect(new Vocabulary().read("x".repeat(300_000)).words).toHaveLength(1);
+  });
+  test("interned words are equal as their folded forms are", () => {
+    const vocabulary = new Vocabulary();
+    fc.assert(fc.property(fc.array(fc.string({ unit: "grapheme" })), (texts) => {
+      for (const text of texts) {
+        const read = vocabulary.read(text);
+        expect([...read.words].map((word) => vocabulary.folded[word])).toEqual(folded(text));
+        expect([...read.words]).toEqual(folded(text).map((word) => vocabulary.numberOf(word)));
+      }
+    }), { numRuns: 1000, seed: 12 });
+  });
   test("offsets cut the words out of the text", () => {
     const text = "Ufer (sö) 12";
     expect(words(text).map((word) => text.slice(word.from, word.to))).toEqual(["Ufer", "sö", "12"]);
   });
   test("the break before a word says what ended there", () => {
-    expect(wordPlaces("It rose, fast. Then 3.5 m\nmore").breaks).toEqual([blockBreak, noBreak, clauseBreak, sentenceBreak, noBreak, noBreak, sentenceBreak]);
+    expect([...wordPlaces("It rose, fast. Then 3.5 m\nmore").breaks]).toEqual([blockBreak, noBreak, clauseBreak, sentenceBreak, noBreak, noBreak, sentenceBreak]);
     expect(wordPlaces("河水上涨。人们离开").breaks.filter((strength) => strength === sentenceBreak)).toHaveLength(1);
   });
 
