@@ -5,6 +5,7 @@ import "@/ui/theme/tokens.css";
 import "@/ui/theme/base.css";
 import "@/ui/theme/headline.css";
 import "@/ui/theme/ledger.css";
+import "@/ui/theme/measures.css";
 import "@/ui/theme/sheet.css";
 import "@/ui/theme/compare.css";
 import "@/ui/theme/editor.css";

@@ -1,6 +1,8 @@
 /** The addresses of the application's screens. */
 export const paths = {
   courses: () => "/",
+  /** The page that explains the figures, at one of them. */
+  measures: (figure?: string) => `/measures${figure ? `#${figure}` : ""}`,
   course: (course: string) => `/courses/${course}`,
   newAssignment: (course: string) => `/courses/${course}/assignments/new`,
   assignment: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}`,

@@ -19,6 +19,15 @@ const open = {
     await page.getByRole("link", { name: /^Added of Rory McAllan/ }).click();
     await expect(page.getByRole("region", { name: "Added of Rory McAllan" })).toBeVisible();
   },
+  "what the figures mean, from a figure's name": async (page: Page) => {
+    await page.goto("/courses/urbanrivers");
+    await page.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
+    await page.getByRole("columnheader", { name: "Added" }).getByRole("link").hover();
+    await expect(page.getByRole("tooltip")).toContainText("Words that were new when they were saved");
+    await page.getByRole("tooltip").getByRole("link", { name: "How it comes about" }).click();
+    await expect(page).toHaveURL(/\/measures#added$/);
+    await expect(page.getByRole("region", { name: "Added" })).toContainText("3 added, 1 others’ words removed");
+  },
   "nothing found": async (page: Page) => { await page.goto("/courses/nowhere"); },
 } satisfies Record<string, (page: Page) => Promise<void>>;
 

@@ -97,14 +97,15 @@ describe("the demo course", () => {
     await made.db.delete(standing).where(eq(standing.pageId, one!.pageId));
     const differences = await findDifferences(made.db, demoCourseId);
     expect(differences.map(({ pageId, number, what, stored }) => ({ pageId, number, what, stored }))).toEqual([
-      { pageId: one!.pageId, number: one!.number, what: "added", stored: "999999" },
+      { pageId: one!.pageId, number: one!.number, what: "added", stored: `[${one!.added},999999]` },
       { pageId: one!.pageId, number: null, what: "standing words", stored: "[]" },
     ]);
     await askForRecompute(made.db, demoCourseId);
     const stopped = new AbortController();
     const first = await recomputeStale(made.db, demoCourseId, () => stopped.abort(), stopped.signal);
-    expect(first).toMatchObject({ wikisDone: 1, wikis: 6 });
-    expect(await recomputeStale(made.db, demoCourseId)).toMatchObject({ wikisDone: 5, wikis: 5 });
+    expect(first.wikis).toBe(6);
+    expect([1, 2]).toContain(first.wikisDone);
+    expect(await recomputeStale(made.db, demoCourseId)).toMatchObject({ wikisDone: 6 - first.wikisDone, wikis: 6 - first.wikisDone });
     expect(await findDifferences(made.db, demoCourseId)).toEqual([]);
     expect((await made.db.select().from(standing).where(eq(standing.pageId, one!.pageId))).length).toBe(stands.length);
   });

@@ -1,8 +1,8 @@
 /** The account of one entry: what came, what went, and whose it was. */
 import { blockBreak } from "../text/words";
 import { came, corrected, moved } from "../diff/ways";
-import { added, addKeys, carried, type Explaining, restored } from "./explaining";
-import { originKey } from "./origins";
+import { added, carried, type Explaining, restored } from "./explaining";
+import { OriginSet } from "./origin-set";
 
 /** Words by the entry that wrote them, lower entries first. */
 export type WordsByEntry = readonly (readonly [entry: number, words: number])[];
@@ -79,20 +79,20 @@ export function account(work: Explaining): EntryFigures {
 function removals({ toAfter, step, given, changed }: Explaining): Map<number, number> {
   const { entries, ordinals } = step.before.origins;
   const counts = new Map<number, number>();
-  let elsewhere: Set<number> | undefined;
+  let elsewhere: OriginSet | undefined;
   let [entry, isSpread] = [-1, false];
   for (let word = changed.aFrom; word < changed.aTo; word++) {
     if (toAfter[word]! >= 0) continue;
     if (entries[word] !== entry) [entry, isSpread] = [entries[word]!, step.isSpread(entries[word]!)];
-    if (given.size === 0 && !isSpread) { addTo(counts, entry, 1); continue; }
-    const key = originKey(entry, ordinals[word]!);
-    if (given.has(key)) continue;
+    if (given.isEmpty && !isSpread) { addTo(counts, entry, 1); continue; }
+    const ordinal = ordinals[word]!;
+    if (given.has(entry, ordinal)) continue;
     if (isSpread) {
       if (!elsewhere) {
-        elsewhere = new Set();
-        for (const { origins } of step.others()) addKeys(origins, elsewhere);
+        elsewhere = new OriginSet();
+        for (const { origins } of step.others()) elsewhere.addAll(origins, step.isSpread);
       }
-      if (elsewhere.has(key)) continue;
+      if (elsewhere.has(entry, ordinal)) continue;
     }
     addTo(counts, entry, 1);
   }

@@ -6,6 +6,7 @@ import { isCorrection } from "../diff/spelling";
 import { alignStretch } from "../diff/stretch";
 import { corrected } from "../diff/ways";
 import { type Explaining, unexplained } from "./explaining";
+import { OriginSet } from "./origin-set";
 import { originKey, type Origins } from "./origins";
 import { firstRunFrom, type RemovedText, runOf } from "./removed";
 
@@ -214,19 +215,8 @@ function stillRemoved({ removedToAfter }: Explaining): Uint8Array | null {
 
 /** Of words that stand in several places only the first counts: copies are no second witness that a phrase is common. */
 function countOrigins(sources: readonly Origin[], isSpread: (entry: number) => boolean): SearchedText[] {
-  const seen = new Set<number>();
-  return sources.map(({ words, breaks, origins: { entries, ordinals } }) => {
-    let counted: Uint8Array | null = null;
-    let [entry, mayRepeat] = [-1, false];
-    for (let at = 0; at < entries.length; at++) {
-      if (entries[at] !== entry) [entry, mayRepeat] = [entries[at]!, isSpread(entries[at]!)];
-      if (!mayRepeat) continue;
-      const key = originKey(entry, ordinals[at]!);
-      if (!seen.has(key)) seen.add(key);
-      else (counted ??= new Uint8Array(words.length).fill(1))[at] = 0;
-    }
-    return { words, breaks, counted };
-  });
+  const seen = new OriginSet();
+  return sources.map(({ words, breaks, origins }) => ({ words, breaks, counted: seen.addAll(origins, isSpread) }));
 }
 
 function give(work: Explaining, { origins, removed, isSamePage }: Origin, source: number, word: number): void {

@@ -1,8 +1,8 @@
 /** One entry's words while they are explained: what each is taken to be so far, and where the removed ones came to stand. */
 import type { Range } from "../diff/align";
 import type { Comparison } from "../diff/compare";
-import { kept } from "../diff/ways";
 import type { EntryStep } from "./entry";
+import { OriginSet } from "./origin-set";
 import { emptyOrigins, originKey, type Origins } from "./origins";
 import { type RemovedText, runOf } from "./removed";
 
@@ -31,8 +31,8 @@ export class Explaining {
   readonly broughtOver = new Map<number, number>();
   readonly spread = new Set<number>();
   /** Origins given to words that were not on the page: of them, a copy may have gone in the same entry. */
-  readonly given = new Set<number>();
-  #standing: Set<number> | undefined;
+  readonly given = new OriginSet();
+  #standing: OriginSet | undefined;
   #removals: Map<number, Removal> | undefined;
 
   constructor(readonly step: EntryStep, readonly comparison: Comparison) {
@@ -134,7 +134,7 @@ export class Explaining {
     this.origins.entries[word] = entry;
     this.origins.ordinals[word] = ordinal;
     this.reasons[word] = reason;
-    this.given.add(originKey(entry, ordinal));
+    this.given.add(entry, ordinal);
   }
 
   /** Where and when a word was removed last: text that went from page to page is remembered on each of them. */
@@ -160,16 +160,15 @@ export class Explaining {
   /** Whether a word with this origin is kept on the page or stands on another. */
   #standsElsewhere(entry: number, ordinal: number): boolean {
     if (!this.#standing) {
-      const standing = (this.#standing = new Set<number>());
-      for (const { origins } of this.step.others()) addKeys(origins, standing);
-      const { fromBefore, how } = this.comparison;
+      const standing = (this.#standing = new OriginSet());
+      for (const { origins } of this.step.others()) standing.addAll(origins, this.step.isSpread);
+      const { fromBefore } = this.comparison;
       const { entries, ordinals } = this.step.before.origins;
-      fromBefore.forEach((from, word) => { if (from >= 0 && how[word]! >= kept) standing.add(originKey(entries[from]!, ordinals[from]!)); });
+      for (let word = 0; word < fromBefore.length; word++) {
+        const from = fromBefore[word]!;
+        if (from >= 0 && this.step.isSpread(entries[from]!)) standing.add(entries[from]!, ordinals[from]!);
+      }
     }
-    return this.#standing.has(originKey(entry, ordinal));
+    return this.#standing.has(entry, ordinal);
   }
-}
-
-export function addKeys({ entries, ordinals }: Origins, keys: Set<number>): void {
-  for (let word = 0; word < entries.length; word++) keys.add(originKey(entries[word]!, ordinals[word]!));
 }

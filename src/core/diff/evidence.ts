@@ -177,14 +177,31 @@ function priorOf(word: string): number {
 }
 
 /** What a run of words proves at most, before anything is known of the text that is searched. */
-export function mostBitsOfRun(words: Int32Array, from: number, to: number, { folded }: Vocabulary): number {
+export function mostBitsOfRun(words: Int32Array, from: number, to: number, vocabulary: Vocabulary): number {
+  const priors = priorBits(vocabulary);
   let [sum, most] = [0, 0];
   for (let at = from; at < to; at++) {
-    const own = -Math.log2(priorOf(folded[words[at]!]!));
+    const own = priors[words[at]!]!;
     sum += own;
     if (own > most) most = own;
   }
   return partInRun * sum + (1 - partInRun) * most;
+}
+
+/** By word, the bits of its prior, for as many words as the vocabulary had when it was asked for last. */
+const knownPriors = new WeakMap<Vocabulary, { bits: Float64Array; count: number }>();
+
+function priorBits(vocabulary: Vocabulary): Float64Array {
+  const known = knownPriors.get(vocabulary) ?? { bits: new Float64Array(1024), count: 0 };
+  const size = vocabulary.folded.length;
+  if (known.bits.length < size) {
+    const longer = new Float64Array(2 * size);
+    longer.set(known.bits);
+    known.bits = longer;
+  }
+  for (; known.count < size; known.count++) known.bits[known.count] = -Math.log2(priorOf(vocabulary.folded[known.count]!));
+  knownPriors.set(vocabulary, known);
+  return known.bits;
 }
 
 /** What it takes to outweigh a search through `places` for any of `starts` runs, before margins. */

@@ -46,8 +46,9 @@ async function differencesOfWiki(db: Database, courseId: string, wikiId: string)
       const known = byPlace.get(`${pageId} ${number}`);
       if (!known) { differ(pageId, number, "credit", null, "some"); continue; }
       differ(pageId, number, "state", known.stateKey, stateKey);
+      differ(pageId, number, "added", [known.added, known.figures.added], [figures.added, figures.added]);
       differ(pageId, number, "origins", Object.values(readStoredOrigins(known.origins)).map((each) => [...each]), [[...origins.entries], [...origins.ordinals]]);
-      for (const figure of Object.keys(figures) as (keyof typeof figures)[]) differ(pageId, number, figure, known.figures[figure], figures[figure]);
+      for (const figure of (Object.keys(figures) as (keyof typeof figures)[]).filter((each) => each !== "added")) differ(pageId, number, figure, known.figures[figure], figures[figure]);
     }
   });
   const pages = await db.select({ id: page.id, words: page.words, credit: page.credit }).from(page).where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId)));

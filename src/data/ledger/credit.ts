@@ -20,6 +20,7 @@ export interface EntryToCredit {
   /** The entry's number in its wiki. */
   readonly rev: number;
   readonly authorId: Author;
+  readonly at: Date;
   readonly document: PageDocument;
   /** The page's stored credit before the entry; null if the entry starts it. */
   readonly before: Uint8Array | null;
@@ -77,9 +78,9 @@ export async function computeCredit(tx: Queryable, given: EntryToCredit): Promis
 }
 
 /** Stores what was computed, except the page's own row. `number` is the entry's number on its page. */
-export async function storeCredit(tx: Queryable, { courseId, wikiId, pageId, spread }: EntryToCredit, number: number, credited: Credited): Promise<void> {
+export async function storeCredit(tx: Queryable, { courseId, wikiId, pageId, authorId, at, spread }: EntryToCredit, number: number, credited: Credited): Promise<void> {
   const { stateKey, origins, figures, stood, stands, authorOf } = credited;
-  await tx.insert(entryCredit).values({ courseId, pageId, number, stateKey, origins, figures });
+  await tx.insert(entryCredit).values({ courseId, pageId, number, wikiId, authorId, at, added: figures.added, stateKey, origins, figures });
   if (credited.spread !== spread) await tx.update(wiki).set({ spread: credited.spread }).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
   const gone = [...stood.keys()].filter((rev) => !stands.has(rev));
   if (gone.length > 0) {

@@ -17,23 +17,27 @@ export interface Recomputed {
   readonly pageId: string;
   readonly number: number;
   readonly rev: number;
+  readonly authorId: string | null;
+  readonly at: Date;
   readonly stateKey: string;
   readonly origins: Origins;
   readonly figures: EntryFigures;
 }
 
 const entriesAtOnce = 200;
+/** While one wiki waits for the database another is computed. */
+const wikisAtOnce = 2;
 
 /** Computes a wiki's credit from its entries, oldest first, without storing anything; `each` is told of every batch. */
 export async function replayWiki(tx: Queryable, courseId: string, wikiId: string, each: (batch: readonly Recomputed[]) => Promise<void>): Promise<CreditedWiki> {
   const credited = new CreditedWiki();
   for (let after = 0; ; ) {
-    const entries = await tx.select({ pageId: entry.pageId, number: entry.number, rev: entry.rev, authorId: entry.authorId, document: entry.document }).from(entry)
+    const entries = await tx.select({ pageId: entry.pageId, number: entry.number, rev: entry.rev, authorId: entry.authorId, at: entry.at, document: entry.document }).from(entry)
       .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), gt(entry.rev, after))).orderBy(asc(entry.rev)).limit(entriesAtOnce);
-    const batch = entries.map(({ pageId, number, rev, authorId, document }): Recomputed => {
+    const batch = entries.map(({ pageId, number, rev, authorId, at, document }): Recomputed => {
       const figures = credited.record({ entry: rev, author: authorId, page: pageId, blocks: writtenBlocks(document) });
       const { text, origins } = credited.pages.get(pageId)!;
-      return { pageId, number, rev, stateKey: stateKey(text, credited.vocabulary), origins, figures };
+      return { pageId, number, rev, authorId, at, stateKey: stateKey(text, credited.vocabulary), origins, figures };
     });
     if (batch.length > 0) await each(batch);
     if (entries.length < entriesAtOnce) return credited;
@@ -51,7 +55,8 @@ export async function recomputeWiki(tx: Queryable, courseId: string, wikiId: str
   let count = 0;
   const credited = await replayWiki(tx, courseId, wikiId, async (batch) => {
     count += batch.length;
-    await tx.insert(entryCredit).values(batch.map(({ pageId, number, stateKey, origins, figures }) => ({ courseId, pageId, number, stateKey, origins: storeOrigins(origins), figures })));
+    await tx.insert(entryCredit).values(batch.map(({ pageId, number, authorId, at, stateKey, origins, figures }) => (
+      { courseId, pageId, number, wikiId, authorId, at, added: figures.added, stateKey, origins: storeOrigins(origins), figures })));
   });
   for (const [pageId, { text, origins, removed }] of credited.pages) {
     await tx.update(page).set({ words: text.words.length, credit: storePage({ text, origins, removed }, credited.vocabulary) })
@@ -77,7 +82,7 @@ export async function askForRecompute(db: Database, courseId: string | null): Pr
 
 /**
  * Computes every wiki anew whose credit does not follow this version's rules, each in a transaction of its own. May be
- * stopped between two wikis by `signal`, and goes on from there when called again. Returns how far it came.
+ * stopped by `signal` when the wikis begun are done, and goes on from there when called again. Returns how far it came.
  */
 export async function recomputeStale(
   db: Database, courseId: string | null, onProgress: (progress: RecomputeProgress) => void = () => {}, signal?: AbortSignal,
@@ -86,11 +91,15 @@ export async function recomputeStale(
     .where(and(courseId === null ? undefined : eq(wiki.courseId, courseId), ne(wiki.creditVersion, storedVersion), gt(wiki.entries, 0)))
     .orderBy(asc(wiki.courseId), asc(wiki.id));
   let progress: RecomputeProgress = { wikisDone: 0, wikis: stale.length, entriesDone: 0, entries: stale.reduce((sum, each) => sum + each.entries, 0) };
-  for (const each of stale) {
-    if (signal?.aborted) break;
-    const done = await db.transaction((tx) => recomputeWiki(tx, each.courseId, each.id));
-    progress = { ...progress, wikisDone: progress.wikisDone + 1, entriesDone: progress.entriesDone + done };
-    onProgress(progress);
-  }
+  const waiting = [...stale];
+  const work = async () => {
+    for (let each = waiting.shift(); each && !signal?.aborted; each = waiting.shift()) {
+      const { courseId: ofCourse, id } = each;
+      const done = await db.transaction((tx) => recomputeWiki(tx, ofCourse, id));
+      progress = { ...progress, wikisDone: progress.wikisDone + 1, entriesDone: progress.entriesDone + done };
+      onProgress(progress);
+    }
+  };
+  await Promise.all(Array.from({ length: wikisAtOnce }, work));
   return progress;
 }

@@ -74,7 +74,7 @@ export async function recordEntry(tx: Queryable, given: NewEntry): Promise<Recor
   if (newest && canonicalize(newest.document) === canonicalize(document)) return { kind: "unchanged", number: number - 1 };
 
   const rev = locked.entries + 1;
-  const toCredit: EntryToCredit = { courseId, wikiId, pageId, rev, authorId: given.authorId, document, before: known?.credit ?? null, spread: locked.spread };
+  const toCredit: EntryToCredit = { courseId, wikiId, pageId, rev, authorId: given.authorId, at: given.at, document, before: known?.credit ?? null, spread: locked.spread };
   const credited = await computeCredit(tx, toCredit);
   const state = { entries: number, words: credited.words, credit: credited.page };
   if (known) await tx.update(page).set(state).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));

@@ -22,10 +22,10 @@ export async function assignmentReview(ctx: ContextIn, courseId: string, assignm
   const ofAssignment = sql`(select ${wiki.id} from ${wiki} where ${wiki.courseId} = ${courseId} and ${wiki.assignmentId} = ${assignmentId})`;
   const entries = await ctx.db
     .select({
-      wikiId: entry.wikiId, authorId: entry.authorId, entries: sql<number>`count(*)::int`, added: sql<number>`sum((${entryCredit.figures}->>'added')::int)::int`,
-      lastAt: sql<string>`max(${entry.at})`,
+      wikiId: entryCredit.wikiId, authorId: entryCredit.authorId, entries: sql<number>`count(*)::int`, added: sql<number>`sum(${entryCredit.added})::int`,
+      lastAt: sql<string>`max(${entryCredit.at})`,
     })
-    .from(entry).innerJoin(entryCredit, creditOfEntry).where(and(eq(entry.courseId, courseId), sql`${entry.wikiId} in ${ofAssignment}`)).groupBy(entry.wikiId, entry.authorId);
+    .from(entryCredit).where(and(eq(entryCredit.courseId, courseId), sql`${entryCredit.wikiId} in ${ofAssignment}`)).groupBy(entryCredit.wikiId, entryCredit.authorId);
   const comments = await ctx.db.select({ wikiId: comment.wikiId, authorId: comment.authorId, comments: sql<number>`count(*)::int`, lastAt: sql<string>`max(${comment.at})` })
     .from(comment).where(and(eq(comment.courseId, courseId), sql`${comment.wikiId} in ${ofAssignment}`)).groupBy(comment.wikiId, comment.authorId);
   const stands = await ctx.db.select({ wikiId: standing.wikiId, authorId: standing.authorId, words: sql<number>`sum(${standing.words})::int` })

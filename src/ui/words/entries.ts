@@ -20,18 +20,25 @@ export function entryKindWords({ kind, restoredFrom, figures }: Told): string {
   return restyled > 0 ? "Restyled" : "Changed";
 }
 
+interface AccountLine {
+  readonly label: string;
+  readonly words: number;
+  /** Where the page that explains the figures tells of it. */
+  readonly explained: string;
+}
+
 /** The figures of an entry that are not nought, in the order of the account. */
-export function entryAccount(figures: EntryFigures): { readonly label: string; readonly words: number }[] {
-  const lines = [
-    { label: "added", words: figures.added },
-    { label: "carried over", words: figures.carried },
-    { label: "restored", words: figures.restored },
-    { label: "moved", words: figures.moved },
-    { label: "corrected", words: figures.corrected },
-    { label: "own words removed", words: figures.removedOwn },
-    { label: "others’ words removed", words: figures.removedOthers },
-    { label: "starter words removed", words: figures.removedStarter },
-    { label: "blocks restyled", words: figures.restyled },
+export function entryAccount(figures: EntryFigures): AccountLine[] {
+  const lines: AccountLine[] = [
+    { label: "added", words: figures.added, explained: "added" },
+    { label: "carried over", words: figures.carried, explained: "carried" },
+    { label: "restored", words: figures.restored, explained: "restored" },
+    { label: "moved", words: figures.moved, explained: "moved" },
+    { label: "corrected", words: figures.corrected, explained: "corrected" },
+    { label: "own words removed", words: figures.removedOwn, explained: "wordsOut" },
+    { label: "others’ words removed", words: figures.removedOthers, explained: "wordsOut" },
+    { label: "starter words removed", words: figures.removedStarter, explained: "starter" },
+    { label: "blocks restyled", words: figures.restyled, explained: "corrected" },
   ];
   return lines.filter((line) => line.words > 0);
 }

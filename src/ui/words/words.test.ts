@@ -60,7 +60,7 @@ describe("entries", () => {
   ])("%o is told as %s", (figures, words) => expect(told(figures)).toBe(words));
   test("a start and a restore are told as such", () => expect([told({ added: 3 }, "started"), told({}, "restored")]).toEqual(["Started the page", "Restored entry 3"]));
   test("the account leaves out what is nought", () => {
-    expect(entryAccount({ ...nothing, added: 11, removedOthers: 7 })).toEqual([{ label: "added", words: 11 }, { label: "others’ words removed", words: 7 }]);
+    expect(entryAccount({ ...nothing, added: 11, removedOthers: 7 })).toEqual([{ label: "added", words: 11, explained: "added" }, { label: "others’ words removed", words: 7, explained: "wordsOut" }]);
   });
 });
 

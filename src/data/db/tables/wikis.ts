@@ -112,6 +112,11 @@ export const entryCredit = pgTable("entry_credit", {
   courseId: text("course_id").notNull(),
   pageId: text("page_id").notNull(),
   number: integer().notNull(),
+  wikiId: text("wiki_id").notNull(),
+  authorId: text("author_id"),
+  at: instant("at").notNull(),
+  /** As in `figures`: what the review adds up, where an index reaches it. */
+  added: integer().notNull(),
   /** Equal for states of the page that read the same, word by word (see `stateKey`). */
   stateKey: text("state_key").notNull(),
   /** Where each word of the page came from after the entry (see `storeOrigins`). */
@@ -121,6 +126,7 @@ export const entryCredit = pgTable("entry_credit", {
   primaryKey({ columns: [table.courseId, table.pageId, table.number] }),
   foreignKey({ columns: [table.courseId, table.pageId, table.number], foreignColumns: [entry.courseId, entry.pageId, entry.number] }),
   index("credit_by_state").on(table.courseId, table.pageId, table.stateKey),
+  index("credit_by_author").on(table.courseId, table.wikiId, table.authorId, table.at, table.added),
 ]);
 
 /** Words that stand on a page, by the entry that wrote them: the page's newest credit, added up. */

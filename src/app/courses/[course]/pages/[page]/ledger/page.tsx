@@ -5,6 +5,7 @@ import { ledgerPage, pageLedger, type LedgerLineDto } from "@/data/ledger/read";
 import { findPage } from "@/data/pages/read";
 import { Author } from "@/ui/authors/AuthorMark";
 import { LinkButton } from "@/ui/frame/NextLink";
+import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { paths } from "@/ui/paths";
 import { number } from "@/ui/words/counts";
 import { entryKindWords } from "@/ui/words/entries";
@@ -49,7 +50,7 @@ export default async function LedgerPage({ params, searchParams }: PageProps<"/c
         <div className="scroll-x">
           <table className="ledger">
             <caption className="visually-hidden">Entries of {page.title}</caption>
-            <thead><tr><th scope="col" className="number">No.</th><th scope="col">Date</th><th scope="col">Author</th><th scope="col">Note</th><th scope="col" className="number">Words in</th><th scope="col" className="number">Words out</th><th scope="col" className="number">On the page</th></tr></thead>
+            <thead><tr><th scope="col" className="number">No.</th><th scope="col">Date</th><th scope="col">Author</th><th scope="col">Note</th><th scope="col" className="number"><FigureLabel figure="wordsIn">Words in</FigureLabel></th><th scope="col" className="number"><FigureLabel figure="wordsOut">Words out</FigureLabel></th><th scope="col" className="number"><FigureLabel figure="wordsAfter">On the page</FigureLabel></th></tr></thead>
             <tbody>{lines.map(line)}</tbody>
           </table>
         </div>

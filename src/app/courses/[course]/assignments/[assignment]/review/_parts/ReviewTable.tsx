@@ -1,6 +1,7 @@
 import Link from "next/link";
 import type { GroupReviewDto, MemberReviewDto, ReviewFigure } from "@/data/review/dto";
 import { Author, authorFill } from "@/ui/authors/AuthorMark";
+import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { paths } from "@/ui/paths";
 import { number, percent, percents } from "@/ui/words/counts";
 import { figureWords } from "@/ui/words/figures";
@@ -23,8 +24,8 @@ export function ReviewTable({ groups, place, zone, now, open }: Props) {
         <thead>
           <tr>
             <th scope="col">Student</th>
-            {(["entries", "comments", "added", "standing"] as const).map((figure) => <th key={figure} scope="col" className="number" title={figureWords[figure].about}>{figureWords[figure].label}</th>)}
-            <th scope="col" colSpan={2} title={figureWords.share.about}>{figureWords.share.label}</th>
+            {(["entries", "comments", "added", "standing"] as const).map((figure) => <th key={figure} scope="col" className="number"><FigureLabel figure={figure} /></th>)}
+            <th scope="col" colSpan={2}><FigureLabel figure="share" /></th>
             <th scope="col">Last seen at work</th>
           </tr>
         </thead>
@@ -41,7 +42,7 @@ function GroupRows({ group, place, zone, now, open }: Omit<Props, "groups"> & { 
       <tr className="group-line">
         <th scope="rowgroup" colSpan={8}>
           <Link href={paths.wiki(place.courseId, group.wikiId)}>{group.name}</Link>
-          <span className="quiet" title={figureWords.balance.about}>balance {percent(group.balance)}</span>
+          <span className="quiet"><FigureLabel figure="balance">balance {percent(group.balance)}</FigureLabel></span>
           <span className="quiet">{number(group.starterWords)} starter words{group.othersWords > 0 ? ` and ${number(group.othersWords)} of people outside the group` : ""} stand apart</span>
         </th>
       </tr>

@@ -1,3 +1,4 @@
+import Link from "next/link";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { findEntry } from "@/data/ledger/read";
@@ -46,7 +47,7 @@ export default async function EntryPage({ params }: PageProps<"/courses/[course]
         </div>
         <div className="paper entry-facts">
           <dl className="entry-account">
-            {entryAccount(line.figures).map((each) => <div key={each.label}><dt>{each.label}</dt><dd>{figure(each.words)}</dd></div>)}
+            {entryAccount(line.figures).map((each) => <div key={each.label}><dt><Link href={paths.measures(each.explained)} className="figure-label" title="How it comes about">{each.label}</Link></dt><dd>{figure(each.words)}</dd></div>)}
             <div><dt>words on the page</dt><dd>{figure(line.figures.wordsAfter)}</dd></div>
           </dl>
           <ComparisonKey />

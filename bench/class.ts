@@ -1,0 +1,110 @@
+/**
+ * A whole class on a database of its own: 300 students in 60 wikis of 10 pages with 30,000 entries. Times the review, the
+ * recomputation of all credit, and one save. Wants an empty database in DATABASE_URL; run by `bin/bench-class`.
+ */
+import { sql } from "drizzle-orm";
+import { fromPlainText } from "@/core/document/plain";
+import { chainStart, entryHash } from "@/core/ledger/chain";
+import { createAccounts } from "@/data/accounts/write";
+import { makeAssignment } from "@/data/assignments/write";
+import { insertCourse } from "@/data/courses/write";
+import { openDatabase } from "@/data/db/client";
+import { migrateDatabase } from "@/data/db/migrate";
+import { entry, page, wiki } from "@/data/db/tables/wikis";
+import { findDifferences } from "@/data/ledger/check";
+import { recomputeStale } from "@/data/ledger/recompute";
+import { findPage } from "@/data/pages/read";
+import { savePage } from "@/data/pages/write";
+import { assignmentReview } from "@/data/review/read";
+import type { Context } from "@/data/session/context";
+import { newId } from "@/data/session/ids";
+import { dice } from "./histories/dice";
+import { bringBack, copy, insert, move, remove, replace } from "./histories/edits";
+import { history } from "./histories/history";
+import { stockProse } from "./histories/prose";
+import { milliseconds, table } from "./table";
+
+const [groups, membersEach, pagesEach, entriesEach] = [Number(process.env.BENCH_GROUPS ?? 60), 5, 10, 500];
+const url = process.env.DATABASE_URL!;
+const courseId = "classcourse1";
+const start = new Date("2026-02-02T09:00:00Z");
+
+async function timed<Result>(act: () => Promise<Result>): Promise<[Result, number]> {
+  const started = performance.now();
+  const result = await act();
+  return [result, performance.now() - started];
+}
+
+async function run(): Promise<void> {
+  await migrateDatabase(url);
+  const { db, close } = openDatabase(url, 4);
+  const students = Array.from({ length: groups * membersEach }, (_, index) => `student${String(index).padStart(5, "0")}`);
+  await createAccounts(db, [...students, "teacher00001"].map((id) => ({ id, name: id, email: `${id}@rivers.example`, passwordHash: "none" })), start);
+  await insertCourse(db, { id: courseId, title: "Rivers", term: "Spring", timeZone: "Europe/Dublin", startsOn: "2026-02-02", endsOn: "2026-06-30" },
+    [...students.map((id) => ({ id, role: "student" as const })), { id: "teacher00001", role: "instructor" as const }], start);
+  const ctx: Context = { db, viewer: { id: "teacher00001", name: "teacher" }, now: start, newId };
+  const made = await makeAssignment(ctx, courseId, {
+    title: "Dossier", brief: "Write.", opensAt: "2026-02-02T09:00", dueAt: "2026-06-01T17:00", closesAtDue: true, sharing: "group",
+    groups: Array.from({ length: groups }, (_, index) => ({ name: `Group ${index + 1}`, members: students.slice(index * membersEach, (index + 1) * membersEach) })),
+    starterPages: [{ title: "Home", document: fromPlainText("Say where it rises.") }],
+  });
+  if (made.kind !== "made") throw new Error(JSON.stringify(made));
+  const wikis = await db.select({ id: wiki.id, position: wiki.position }).from(wiki).orderBy(wiki.position);
+  for (const each of wikis) await fill(db, each.id, students.slice(each.position * membersEach, (each.position + 1) * membersEach));
+  await db.execute(sql`update wiki set credit_version = 0`);
+  const [recomputed, recomputing] = await timed(() => recomputeStale(db, courseId));
+  await db.execute(sql`analyze`);
+  await assignmentReview(ctx, courseId, made.assignmentId);
+  const [review, reviewing] = await timed(async () => (await assignmentReview(ctx, courseId, made.assignmentId))!);
+  const [differences, checking] = await timed(() => findDifferences(db, courseId));
+  const writer: Context = { ...ctx, viewer: { id: students[0]!, name: "student" }, now: new Date("2026-05-01T09:00:00Z") };
+  const saves: number[] = [];
+  const [first] = await db.select({ id: page.id }).from(page).where(sql`${page.wikiId} = ${wikis[0]!.id} and ${page.entries} > 5`).limit(1);
+  for (let save = 0; save < 21; save++) {
+    const found = (await findPage(writer, courseId, first!.id))!;
+    const document = { ...found.document, content: [...(found.document.content ?? []), { type: "paragraph", content: [{ type: "text", text: `Sentence number ${save} about the weir.` }] }] };
+    saves.push((await timed(() => savePage(writer, { courseId, pageId: first!.id, base: found.entries, document, note: "" })))[1]);
+  }
+  console.log(table(["a class", "measured"], [
+    ["students, wikis, pages", `${review.reduce((sum, group) => sum + group.members.length, 0)}, ${review.length}, ${(await db.select({ id: page.id }).from(page)).length}`],
+    ["entries", recomputed.entriesDone.toLocaleString("en")],
+    ["the whole review from stored figures, ms", milliseconds(reviewing)],
+    ["all credit computed anew, s", (recomputing / 1000).toFixed(1)],
+    ["entries a second", Math.round(recomputed.entriesDone / (recomputing / 1000)).toLocaleString("en")],
+    ["stored and recomputed compared, s", (checking / 1000).toFixed(1)],
+    ["differences found", String(differences.length)],
+    ["one save, median ms", milliseconds(saves.sort((one, other) => one - other)[10]!)],
+  ]));
+  await close();
+}
+
+/** A wiki's entries straight into the ledger: what a term of saves would have left there. */
+async function fill(db: Context["db"], wikiId: string, members: readonly string[]): Promise<void> {
+  const edits = [[insert, 5], [remove, 2], [replace, 4], [move, 1.5], [copy, 0.5], [bringBack, 1]] as const;
+  const seed = Number.parseInt(wikiId.replace(/\D/g, "") || "7", 10) % 10_007;
+  const { entries } = history(seed, stockProse, { edits, editsAtOnce: 2, acrossPages: 0.5 }, { authors: membersEach, entries: entriesEach, words: 3000, pages: pagesEach - 1 });
+  const pages = new Map<string, { id: string; entries: number; hash: string }>();
+  const throwDice = dice(seed);
+  const rows: (typeof entry.$inferInsert)[] = [];
+  for (const { page: name, text, author } of entries) {
+    const known = pages.get(name) ?? { id: newId(), entries: 0, hash: chainStart };
+    if (known.entries === 0) {
+      await db.insert(page).values({ courseId, id: known.id, wikiId, title: `Page ${name}`, titleKey: name, position: pages.size + 1, startedBy: members[0]!, entries: 0, words: 0, credit: new Uint8Array(0) });
+    }
+    const number = known.entries + 1;
+    const content = {
+      number, base: known.entries, kind: number === 1 ? "started" as const : "wrote" as const, note: "", title: `Page ${name}`, restoredFrom: null,
+      document: fromPlainText(text),
+    };
+    const at = new Date(start.getTime() + rows.length * 5_000_000 + throwDice.below(1_000_000));
+    const authorId = members[Number(author.slice(1)) - 1]!;
+    const hash = entryHash({ ...content, page: known.id, author: authorId, at: at.toISOString() }, known.hash);
+    rows.push({ ...content, courseId, pageId: known.id, wikiId, rev: rows.length + 2, authorId, at, hash });
+    pages.set(name, { id: known.id, entries: number, hash });
+  }
+  for (let from = 0; from < rows.length; from += 250) await db.insert(entry).values(rows.slice(from, from + 250));
+  for (const { id, entries: count } of pages.values()) await db.execute(sql`update page set entries = ${count} where course_id = ${courseId} and id = ${id}`);
+  await db.execute(sql`update wiki set entries = ${rows.length + 1} where course_id = ${courseId} and id = ${wikiId}`);
+}
+
+run().then(() => process.exit(0), (error: unknown) => { console.error(error); process.exit(1); });

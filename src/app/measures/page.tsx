@@ -1,0 +1,58 @@
+import type { Metadata } from "next";
+import { ExampleView, WeekView } from "@/ui/measures/Examples";
+import { exampleAuthors, wordExamples } from "@/ui/measures/examples";
+import { Author } from "@/ui/authors/AuthorMark";
+import { type FigureName, figureWords } from "@/ui/words/figures";
+import { paths } from "@/ui/paths";
+import { signedIn } from "../_parts/context";
+import { Frame } from "../_parts/Frame";
+
+export const metadata: Metadata = { title: "How the figures come about" };
+
+const reviewed: readonly FigureName[] = ["entries", "comments", "added", "standing", "share", "balance"];
+const accounted: readonly FigureName[] = ["wordsIn", "wordsOut", "wordsAfter"];
+
+/** What is counted and how: the same page for instructors and students, its examples computed as it is shown. */
+export default async function MeasuresPage() {
+  const ctx = await signedIn();
+  return (
+    <Frame ctx={ctx} trail={[{ label: "How the figures come about", href: paths.measures() }]}>
+      <div className="desk measures">
+        <div className="title-line">
+          <div>
+            <h1>How the figures come about</h1>
+            <p className="quiet">Every figure says who did what, never how good it is. The examples on this page were computed just now, by what computes the review.</p>
+          </div>
+        </div>
+        <section className="paper measures-part">
+          <h2>Words</h2>
+          <p>Everything is counted in words, as Unicode parts text into words: “Osier Weir (1998) isn’t steep” has five. Capitals make no other word. Spaces, punctuation and signs are never counted; scripts without spaces are parted into their words as well.</p>
+          <h2>Whose a word is</h2>
+          <p>Each word belongs to the entry in which it was first written, and so to its author. In the examples, each stretch carries its author’s mark and is underlined in their colour: {exampleAuthors.map((name, mark) => <span key={name}><span className="example-author"><Author name={name} mark={mark} /></span>{mark < exampleAuthors.length - 1 ? "," : "."}</span>)} When a page is saved, each of its words is explained by the first of these that fits.</p>
+          {wordExamples.map((example) => <ExampleView key={example.id} example={example} />)}
+        </section>
+        <section className="paper measures-part">
+          <h2>The figures of the review</h2>
+          <dl className="figure-list">
+            {reviewed.map((name) => <div key={name} id={name === "added" ? undefined : name}><dt>{figureWords[name].label}</dt><dd>{figureWords[name].about}</dd></div>)}
+          </dl>
+          <p>Shares are shown in whole per cent that add up to a hundred. Balance is Shannon’s evenness of the members’ standing words: −Σ p ln p / ln n, where p is each member’s part and n the number of members.</p>
+          <h2>The account of a page</h2>
+          <dl className="figure-list">
+            {accounted.map((name) => <div key={name} id={name}><dt>{figureWords[name].label}</dt><dd>{figureWords[name].about}</dd></div>)}
+          </dl>
+        </section>
+        <section className="paper measures-part" id="week">
+          <h2>A week of a group</h2>
+          <p>Mira, Jonas and Priya have saved seven entries. To count saves, or the words that each save brings, would call the three much alike, and would credit Mira with what she only brought back. What they did is this.</p>
+          <WeekView />
+          <p>Priya has three entries: one that a teammate undid, and two that together only moved text. What she removed and wrote stays in her sums, and opens the entries behind it.</p>
+        </section>
+        <section className="paper measures-part">
+          <h2>What it cannot know</h2>
+          <p>Who typed what they saved, and who told them what to write: text that a group wrote together at one desk is its saver’s, until shared credit is confirmed. Of two paragraphs that read the same, which one was taken away. Whether “weather” for “whether” is a slip or another thought: it counts as a correction. What was removed so long ago that the page has forgotten it, which takes {(16_000).toLocaleString("en")} more removed words, counts as added by whoever writes it again.</p>
+        </section>
+      </div>
+    </Frame>
+  );
+}
