@@ -18,10 +18,10 @@ import { savePage } from "@/data/pages/write";
 import { assignmentReview } from "@/data/review/read";
 import type { Context } from "@/data/session/context";
 import { newId } from "@/data/session/ids";
-import { dice } from "./histories/dice";
-import { bringBack, copy, insert, move, remove, replace } from "./histories/edits";
-import { history } from "./histories/history";
-import { stockProse } from "./histories/prose";
+import { dice } from "../tests/support/truth/dice";
+import { bringBack, copy, insert, move, remove, replace } from "../tests/support/truth/edits";
+import { history } from "../tests/support/truth/history";
+import { stockProse } from "../tests/support/truth/prose";
 import { milliseconds, table } from "./table";
 
 const [groups, membersEach, pagesEach, entriesEach] = [Number(process.env.BENCH_GROUPS ?? 60), 5, 10, 500];

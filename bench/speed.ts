@@ -2,7 +2,7 @@
 import { createHash } from "node:crypto";
 import { plainBlocks } from "@/core/credit/text";
 import { CreditedWiki } from "@/core/credit/wiki";
-import type { HistoryEntry } from "./histories/history";
+import type { HistoryEntry } from "../tests/support/truth/history";
 
 export interface Timed {
   readonly pass: number;

@@ -71,7 +71,7 @@ export class Evidence {
 
   #chance(word: number): number {
     const prior = priorOf(this.vocabulary.folded[word]!);
-    return (Math.max(0, this.#counts[word]! - 1) + priorWords * prior) / (this.#total + priorWords);
+    return (Math.max(0, (this.#counts[word] ?? 0) - 1) + priorWords * prior) / (this.#total + priorWords);
   }
 
   /**
@@ -91,7 +91,7 @@ export class Evidence {
 
   #bitsAtStart(word: number): number {
     const { byWord, sentences } = (this.#starts ??= countStarts(this.searched, this.vocabulary.folded.length));
-    const atStart = byWord[word]! - 1;
+    const atStart = (byWord[word] ?? 0) - 1;
     if (atStart <= 0) return this.bits(word);
     return -Math.log2(trustInPairs * (atStart / (sentences - 1)) + (1 - trustInPairs) * this.#chance(word));
   }

@@ -1,6 +1,6 @@
 /** The operations that accuracy is reported for, each alone, and mixed. */
-import { bringBack, copy, insert, move, nearCopy, remove, replace, respell, restyle, tabulate } from "./histories/edits";
-import type { Habits, Size } from "./histories/history";
+import { bringBack, copy, insert, move, nearCopy, remove, replace, respell, restyle, tabulate } from "./edits";
+import type { Habits, Size } from "./history";
 
 export interface Operation {
   readonly name: string;

@@ -1,7 +1,7 @@
 /** How right the engine is, against histories of which the truth is known. */
 import { plainBlocks } from "@/core/credit/text";
 import { CreditedWiki } from "@/core/credit/wiki";
-import type { History } from "./histories/history";
+import type { History } from "./history";
 
 export interface Accuracy {
   /** Words of the last texts, and those of them with the right entry. */

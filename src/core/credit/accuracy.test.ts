@@ -1,0 +1,26 @@
+import { describe, expect, test } from "vitest";
+import { measure, noAccuracy } from "../../../tests/support/truth/accuracy";
+import { dice } from "../../../tests/support/truth/dice";
+import { history } from "../../../tests/support/truth/history";
+import { stockProse, zipfProse } from "../../../tests/support/truth/prose";
+import { operations } from "../../../tests/support/truth/operations";
+
+const size = { authors: 5, entries: 60, words: 800 };
+
+/** What must hold on these seeds: below what the benchmark reports over more of them, so that it fails when the engine gets worse. */
+describe("credit against histories with known truth", () => {
+  const zipf = zipfProse(dice(5));
+  test.each(operations.map((operation) => [operation.name, operation] as const))("%s", (_, { habits, pages = 1, wanted }) => {
+    const sum = noAccuracy();
+    for (const seed of [31, 32, 33]) measure(history(seed, zipf, habits, { ...size, pages }), sum);
+    expect(sum.right / sum.words).toBeGreaterThanOrEqual(wanted - 0.002);
+    expect(sum.figureErrors.added / sum.figureTruth.added).toBeLessThan(0.01);
+  });
+  test("mixed, in prose of which half is stock phrases", () => {
+    const mixed = operations.find((operation) => operation.name === "mixed, no blanking")!;
+    const sum = noAccuracy();
+    for (const seed of [31, 32, 33]) measure(history(seed, stockProse, mixed.habits, { ...size, pages: 2 }), sum);
+    expect(sum.right / sum.words).toBeGreaterThan(0.975);
+    expect(sum.figureErrors.added / sum.figureTruth.added).toBeLessThan(0.05);
+  });
+});

@@ -1,0 +1,25 @@
+import fc from "fast-check";
+import { expect, test } from "vitest";
+import { OriginSet } from "./origin-set";
+
+const origins = fc.array(fc.tuple(fc.nat(4), fc.nat(40)), { maxLength: 80 }).map((pairs) => ({
+  entries: Int32Array.from(pairs, ([entry]) => entry), ordinals: Int32Array.from(pairs, ([, ordinal]) => ordinal),
+}));
+
+test("holds what a plain set holds, and tells which words were new to it", () => {
+  fc.assert(fc.property(fc.array(origins, { maxLength: 4 }), fc.nat(4), (texts, unwanted) => {
+    const set = new OriginSet();
+    const plain = new Set<string>();
+    for (const text of texts) {
+      const news = set.addAll(text, (entry) => entry !== unwanted);
+      text.entries.forEach((entry, word) => {
+        const key = `${entry}.${text.ordinals[word]}`;
+        const isNew = entry === unwanted || !plain.has(key);
+        expect(news === null ? 1 : news[word]).toBe(isNew ? 1 : 0);
+        if (entry !== unwanted) plain.add(key);
+      });
+    }
+    for (let entry = 0; entry < 5; entry++) for (let ordinal = 0; ordinal < 45; ordinal++) expect(set.has(entry, ordinal)).toBe(plain.has(`${entry}.${ordinal}`));
+    expect(set.isEmpty).toBe(plain.size === 0);
+  }), { numRuns: 1000, seed: 47 });
+});

@@ -1,0 +1,77 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { emptyOrigins } from "./origins";
+import { mostRemembered, nothingRemoved, rememberRemoved, type RemovedText, runOf } from "./removed";
+
+const text = (words: readonly number[]) => ({ words: Int32Array.from(words), breaks: new Uint8Array(words.length), origins: emptyOrigins(words.length) });
+
+interface Remembered {
+  readonly word: number;
+  readonly at: number;
+  readonly anchor: number;
+}
+
+/** The words of what is remembered, each with its run's entry and anchor. */
+function flat(removed: RemovedText): Remembered[] {
+  return [...removed.words].map((word, index) => ({ word, at: removed.at[runOf(removed, index)]!, anchor: removed.anchors[runOf(removed, index)]! }));
+}
+
+/** The slow and obvious version: all words, standing and removed, in the order of the page; each that is gone follows the last that stands. */
+function slowly(words: readonly number[], before: RemovedText, entry: number, toAfter: readonly number[], back: readonly number[]): Remembered[] {
+  const result: Remembered[] = [];
+  let anchor = -1;
+  const old = flat(before).map((each, index) => ({ ...each, index }));
+  const takeOld = (after: number) => {
+    for (const each of old.filter((one) => one.anchor === after)) {
+      if (back[each.index]! >= 0) anchor = back[each.index]!;
+      else result.push({ word: each.word, at: each.at, anchor });
+    }
+  };
+  takeOld(-1);
+  words.forEach((word, index) => {
+    if (toAfter[index]! >= 0) anchor = toAfter[index]!;
+    else result.push({ word, at: entry, anchor });
+    takeOld(index);
+  });
+  return result.map((each, index) => ({ each, index })).sort((one, other) => one.each.anchor - other.each.anchor || one.index - other.index).map(({ each }) => each);
+}
+
+describe("what a page remembers", () => {
+  test("is what the slow version says, entry after entry, whatever went, moved and came back", () => {
+    const fate = fc.record({ stays: fc.array(fc.boolean(), { minLength: 12, maxLength: 12 }), comesBack: fc.array(fc.nat(9), { minLength: 40, maxLength: 40 }), turned: fc.nat(11), news: fc.nat(4) });
+    fc.assert(fc.property(fc.array(fate, { minLength: 1, maxLength: 8 }), (fates) => {
+      let words = Array.from({ length: 10 }, (_, index) => index);
+      let removed = nothingRemoved;
+      let next = 100;
+      fates.forEach(({ stays, comesBack, turned, news }, entry) => {
+        const back = [...removed.words].map((_, index) => comesBack[index % comesBack.length] === 0);
+        const after = [...words.filter((_, index) => stays[index % 12]), ...[...removed.words].filter((_, index) => back[index]), ...Array.from({ length: news }, () => next++)];
+        const moved = [...after.slice(turned % (after.length + 1)), ...after.slice(0, turned % (after.length + 1))];
+        const place = (word: number) => moved.indexOf(word);
+        const toAfter = words.map((word, index) => (stays[index % 12] ? place(word) : -1));
+        const removedToAfter = [...removed.words].map((word, index) => (back[index] ? place(word) : -1));
+        const wanted = slowly(words, removed, entry, toAfter, removedToAfter);
+        removed = rememberRemoved(text(words), removed, {
+          entry, toAfter: Int32Array.from(toAfter), removedToAfter: back.includes(true) ? Int32Array.from(removedToAfter) : null,
+          changed: { aFrom: 0, aTo: words.length, bFrom: 0, bTo: moved.length },
+        });
+        expect(flat(removed)).toEqual(wanted);
+        words = moved;
+      });
+    }), { numRuns: 1000, seed: 41 });
+  });
+
+  test("is bounded, the oldest goes first, and what the last entry removed is never forgotten", () => {
+    const took = (removed: RemovedText, entry: number, count: number) =>
+      rememberRemoved(text(Array.from({ length: count }, (_, index) => index)), removed, {
+        entry, toAfter: new Int32Array(count).fill(-1), removedToAfter: null, changed: { aFrom: 0, aTo: count, bFrom: 0, bTo: 0 },
+      });
+    const first = took(nothingRemoved, 1, 3 * mostRemembered);
+    expect(first.words).toHaveLength(3 * mostRemembered);
+    const second = took(first, 2, 10);
+    expect([...second.at]).toEqual([2]);
+    const third = took(took(second, 3, 10), 4, mostRemembered);
+    expect([...third.at].sort()).toEqual([2, 3, 4]);
+    expect([...took(third, 5, 5).at].sort()).toEqual([5]);
+  });
+});

@@ -1,0 +1,79 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { freshWords } from "../../../tests/support/histories";
+import { Vocabulary } from "../text/vocabulary";
+import { type Chain, isWorthSearching, takeChains } from "./chains";
+import { Evidence } from "./evidence";
+
+function search(sourceTexts: readonly string[], targetText: string, { reuse = true, margin = 13 } = {}): { chains: Chain[]; left: string; words: string[] } {
+  const vocabulary = new Vocabulary();
+  const sources = sourceTexts.map((text) => ({ ...vocabulary.read(text), open: null as Uint8Array | null }));
+  if (!reuse) for (const source of sources) source.open = new Uint8Array(source.words.length).fill(1);
+  const { words, breaks } = vocabulary.read(targetText);
+  const target = { words, breaks, open: new Uint8Array(words.length).fill(1), from: 0, to: words.length };
+  const chains = takeChains({ sources, reuse, margin, vocabulary, evidence: (asked) => new Evidence(vocabulary, sources, asked) }, target);
+  const name = (word: number) => vocabulary.folded[word]!;
+  return { chains, left: [...words].filter((_, at) => target.open[at] === 1).map(name).join(" "), words: [...words].map(name) };
+}
+
+const paragraph = "The gauge at Osier Weir stood at forty centimetres when bullhead were counted below the second riffle.";
+
+describe("finding stretches again", () => {
+  test("a sentence is found whole in another order", () => {
+    const { chains, left } = search([`${paragraph} Rain fell. Nobody came.`], `Nobody wrote this before. ${paragraph}`);
+    expect(chains).toHaveLength(1);
+    expect(left).toBe("nobody wrote this before");
+  });
+  test("words changed within are stepped over and stay unexplained", () => {
+    const { chains, left } = search([paragraph], paragraph.replace("forty", "fifty").replace("counted", "seen"));
+    expect(chains[0]).toHaveLength(3);
+    expect(left).toBe("fifty seen");
+  });
+  test("of two near-identical sources the one that explains more wins", () => {
+    const [one, other] = [paragraph.replace("forty", "thirty").replace("bullhead", "lamprey"), paragraph.replace("forty", "thirty")];
+    expect(search([one, other], paragraph).chains[0]![0]!.of).toBe(1);
+    expect(search([other, one], paragraph).chains[0]![0]!.of).toBe(0);
+  });
+  test("a phrase in the middle of other words proves nothing, a sentence of it does", () => {
+    const source = `${freshWords("x", 300).join(" ")}. As can be seen in the table, it rained.`;
+    expect(search([source], "We think, as can be seen in the table, that nobody measured the upper reach twice in August.").chains).toEqual([]);
+    expect(search([source], "Nobody measured it. As can be seen in the table, it rained.").left).toBe("nobody measured it");
+  });
+  test("a phrase that stands in many places proves less than one that stands once", () => {
+    const phrase = "is in a bad state because of the drains";
+    const often = Array.from({ length: 12 }, (_, index) => `${freshWords(`y${String.fromCharCode(97 + index)}`, 20).join(" ")} ${phrase}.`).join(" ");
+    const once = `${freshWords("z", 240).join(" ")}. ${phrase}.`;
+    expect(search([often], `${phrase}.`).chains).toEqual([]);
+    expect(search([once], `${phrase}.`).chains).toHaveLength(1);
+  });
+  test("what moved is used up, what is copied is not", () => {
+    const twice = `${paragraph} Between them. ${paragraph}`;
+    expect(search([paragraph], twice, { reuse: false }).left.split(" ")).toHaveLength(19);
+    expect(search([paragraph], twice, { reuse: true }).left).toBe("between them");
+  });
+  test("a quick look says so when too little came", () => {
+    const vocabulary = new Vocabulary();
+    const worth = (text: string, places: number) => {
+      const { words, breaks } = vocabulary.read(text);
+      return isWorthSearching({ words, breaks, open: new Uint8Array(words.length).fill(1), from: 0, to: words.length }, places, 13, vocabulary);
+    };
+    expect(worth("of the", 100)).toBe(false);
+    expect(worth("it is in", 100_000)).toBe(false);
+    expect(worth(paragraph, 100_000)).toBe(true);
+  });
+  test("every run says the same words on both sides, and no word is explained twice", () => {
+    const words = fc.array(fc.constantFrom(..."river bank willow flood plain trout gravel weir reed".split(" ")), { maxLength: 60 }).map((all) => all.join(" "));
+    fc.assert(fc.property(words, words, words, (one, other, target) => {
+      const { chains, words: told } = search([one, other], target, { margin: 0 });
+      const explained = new Set<number>();
+      for (const run of chains.flat()) {
+        const source = [one, other][run.of]!.split(" ");
+        for (let at = 0; at < run.length; at++) {
+          expect(source[run.source + at]).toBe(told[run.target + at]);
+          expect(explained.has(run.target + at)).toBe(false);
+          explained.add(run.target + at);
+        }
+      }
+    }), { numRuns: 1000, seed: 51 });
+  });
+});
