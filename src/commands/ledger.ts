@@ -3,6 +3,7 @@
  * anew, `export` prints the entries with their chain as JSON Lines, for `bin/ledger verify`. All take a course's id, or all
  * courses without one. The database is the one of DATABASE_URL.
  */
+import { isCourse } from "@/data/courses/read";
 import { database } from "@/data/db/client";
 import { findDifferences } from "@/data/ledger/check";
 import { chainLines } from "@/data/ledger/export";
@@ -43,6 +44,10 @@ function tell(text: string): void {
 }
 
 async function run(): Promise<number> {
+  if (courseId !== null && rest.length === 0 && !(await isCourse(database(), courseId))) {
+    console.error(`There is no course ${courseId}`);
+    return 2;
+  }
   if (command === "check" && rest.length === 0) return check();
   if (command === "recompute" && rest.length === 0) return recompute();
   if (command === "export" && rest.length === 0) return exportChains();

@@ -1,14 +1,13 @@
 /** Makes the demo course in an empty database: people, groups, an assignment, and five weeks of work in it. */
 import "server-only";
-import { asc, eq } from "drizzle-orm";
 import { fromMarkdown } from "@/core/document/markdown";
 import { wallClockAt } from "@/core/time/zone";
 import { createAccounts } from "@/data/accounts/write";
 import { readableWikis } from "@/data/assignments/read";
 import { makeAssignment } from "@/data/assignments/write";
+import { isCourse } from "@/data/courses/read";
 import { insertCourse } from "@/data/courses/write";
 import type { Database } from "@/data/db/client";
-import { course } from "@/data/db/tables/courses";
 import { hashPassword } from "@/data/session/auth";
 import type { Context } from "@/data/session/context";
 import { demoGroups, demoPassword, everybody, instructor, riverNames, student, type RiverName } from "./people";
@@ -33,7 +32,7 @@ const day = 24 * 60 * 60 * 1000;
 
 /** Whether the demo course is there already. */
 export async function hasDemo(db: Database): Promise<boolean> {
-  return (await db.select({ id: course.id }).from(course).where(eq(course.id, demoCourseId)).orderBy(asc(course.id))).length > 0;
+  return isCourse(db, demoCourseId);
 }
 
 /** The demo course, the same for the same day. `newId` names what is made. Takes a few seconds. */

@@ -49,11 +49,15 @@ function letters(number: number): string {
   return [...digits].map((digit) => String.fromCharCode(97 + parseInt(digit, 26))).join("");
 }
 
-const word = fc.constantFrom(..."the river bank willow flood plain of and trout gravel weir a meander culvert sluice reed".split(" "));
-const paragraph = fc.array(word, { minLength: 1, maxLength: 25 }).map((words) => words.join(" "));
+const commonWord = fc.constantFrom(..."the river bank willow flood plain of and trout gravel weir a meander culvert sluice reed".split(" "));
+const paragraph = fc.array(commonWord, { minLength: 1, maxLength: 25 }).map((words) => words.join(" "));
+
+/** Headings of one word, of two kinds: pages of them come back to earlier states all the time, by many ways. */
+const tiny = fc.constantFrom("Notes", "Fish");
 
 /** A page's text of up to eight paragraphs, over a small vocabulary, so that chance repetition is common. */
-export const anyText = fc.array(paragraph, { maxLength: 8 }).map((paragraphs) => paragraphs.join("\n\n"));
+export const anyText = fc.oneof({ weight: 3, arbitrary: fc.array(paragraph, { maxLength: 8 }) }, { weight: 1, arbitrary: fc.array(tiny, { maxLength: 4 }) })
+  .map((paragraphs) => paragraphs.join("\n\n"));
 
 /** A history of up to twelve entries by up to three students and nobody, on up to three pages. */
 export const anyHistory = fc.array(

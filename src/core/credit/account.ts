@@ -54,8 +54,10 @@ export function account(work: Explaining): EntryFigures {
   let wordsOut = 0;
   for (let word = changed.aFrom; word < changed.aTo; word++) if (toAfter[word]! < 0) wordsOut++;
   const standingChange = new Map<number, number>();
-  countRuns(step.before.origins.entries, changed.aFrom, changed.aTo, (entry, words) => addTo(standingChange, entry, -words));
-  countRuns(work.origins.entries, changed.bFrom, changed.bTo, (entry, words) => addTo(standingChange, entry, words));
+  // A page that was brought back whole may have changed its credit where its words stayed.
+  const { aFrom, aTo, bFrom, bTo } = work.changed;
+  countRuns(step.before.origins.entries, aFrom, aTo, (entry, words) => addTo(standingChange, entry, -words));
+  countRuns(work.origins.entries, bFrom, bTo, (entry, words) => addTo(standingChange, entry, words));
   const whose = (counts: ReadonlyMap<number, number>) => {
     const sums = { own: 0, others: 0, starter: 0 };
     for (const [entry, words] of counts) {
@@ -76,7 +78,7 @@ export function account(work: Explaining): EntryFigures {
 }
 
 /** What the entry removed, by the entry that wrote it. Words that stand on another page too did not go: they were moved there. */
-function removals({ toAfter, step, given, changed }: Explaining): Map<number, number> {
+function removals({ comparison: { toAfter, changed }, step, given }: Explaining): Map<number, number> {
   const { entries, ordinals } = step.before.origins;
   const counts = new Map<number, number>();
   let elsewhere: OriginSet | undefined;

@@ -4,7 +4,6 @@ import { Evidence, type SearchedText } from "../diff/evidence";
 import { makeRoom, type Side } from "../diff/slide";
 import { isCorrection } from "../diff/spelling";
 import { alignStretch } from "../diff/stretch";
-import { corrected } from "../diff/ways";
 import { type Explaining, unexplained } from "./explaining";
 import { OriginSet } from "./origin-set";
 import { originKey, type Origins } from "./origins";
@@ -15,8 +14,8 @@ import { firstRunFrom, type RemovedText, runOf } from "./removed";
  * words, of which one is gone, the comparison cannot know which, and the earlier state does.
  */
 export function recallWhole(work: Explaining, then: Origins): void {
-  const { comparison: { fromBefore, how }, step: { before } } = work;
-  if (then.entries.length !== fromBefore.length || how.includes(corrected)) return;
+  const { comparison: { fromBefore }, step: { before } } = work;
+  if (then.entries.length !== fromBefore.length) return;
   const { entries, ordinals } = before.origins;
   const toAfter = new Int32Array(before.text.words.length).fill(-1);
   const isSettled = (word: number, from: number) => from >= 0 && entries[from] === then.entries[word] && ordinals[from] === then.ordinals[word];

@@ -1,8 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { freshWords, type PlainEntry, replay, workOf } from "../../../tests/support/histories";
+import { creditOf, freshWords, type PlainEntry, replay, workOf } from "../../../tests/support/histories";
 import { memberFigures } from "./figures";
 import { type CreditedWiki, standingByAuthor } from "./wiki";
+import { standingByEntry } from "./work";
 
 const figuresOf = (...entries: PlainEntry[]) => replay(entries).figures.at(-1)!;
 const p = (text: string, page?: string): PlainEntry => ({ author: "p", text, ...(page ? { page } : {}) });
@@ -49,6 +50,19 @@ describe("the figures of an entry", () => {
     const { figures } = replay([p(text), q(`${text}\n\nand again\n\n${text}`), q(`and again\n\n${text}`)]);
     expect(figures[1]).toMatchObject({ added: 2, carried: 12 });
     expect(figures[2]).toMatchObject({ removedOthers: 12, wordsOut: 12 });
+  });
+  test("a page that reads as it once did has its credit of then, and the account of it adds up", () => {
+    const entries = [p("Notes"), q("Notes\n\nalpha\n\nNotes"), q("alpha\n\nNotes"), q("Notes")];
+    const { wiki, figures } = replay(entries);
+    expect(creditOf(wiki)).toEqual(["0.0"]);
+    expect(figures[3]).toMatchObject({ wordsOut: 1, removedOwn: 1, added: 0 });
+    expect([...standingByEntry(workOf(entries, { wiki, figures }).deeds)]).toEqual([[0, 1]]);
+  });
+  test("a rewrite that was undone gives back words that differ by a letter from what stood", () => {
+    const before = "we will plant osier on the inner side of each bend before spring";
+    const { wiki, figures } = replay([p(before), q("their plan costs more than willow on the far side of this bank"), q(before)]);
+    expect(standingByAuthor(wiki)).toEqual(new Map([["p", 13]]));
+    expect(figures[2]!.added).toBe(0);
   });
   test("an empty page that stays empty changes nothing", () => {
     expect(figuresOf(p(""), q(""))).toMatchObject({ added: 0, wordsAfter: 0, restyled: 0, wordsIn: 0, wordsOut: 0 });

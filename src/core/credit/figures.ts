@@ -1,5 +1,5 @@
 /** The figures of a student over a group's work. */
-import { type Deed, type EvidenceItem, type GroupWork, partOf, standingByEntry, starters } from "./work";
+import { type Deed, type EvidenceItem, type GroupWork, indexOf, partOf } from "./work";
 
 /** Figures that are sums over entries: each with the entries behind it. */
 export const summedFigures = [
@@ -33,8 +33,7 @@ const day = 24 * 60 * 60 * 1000;
 
 /** The entries behind a figure, oldest first; their amounts add up to it. O(deeds). */
 export function evidenceOf(work: GroupWork, member: string, figure: SummedFigure): EvidenceItem[] {
-  const owners = new Map(work.deeds.map((deed) => [deed.entry, deed]));
-  const startedBy = starters(work.deeds);
+  const { deeds: owners, startedBy, standing } = indexOf(work);
   const isOwn = (deed: Deed) => deed.author === member;
   const wordsOf = (counts: Deed["figures"]["removedFrom"]) => counts.reduce((sum, [entry, words]) => {
     const owner = owners.get(entry);
@@ -45,10 +44,7 @@ export function evidenceOf(work: GroupWork, member: string, figure: SummedFigure
   switch (figure) {
     case "entries": return own(() => 1);
     case "added": return items((deed) => deed.figures.added * partOf(deed, member));
-    case "standing": {
-      const standing = standingByEntry(work.deeds);
-      return items((deed) => (standing.get(deed.entry) ?? 0) * partOf(deed, member));
-    }
+    case "standing": return items((deed) => (standing.get(deed.entry) ?? 0) * partOf(deed, member));
     case "corrections": return own((deed) => deed.figures.corrected);
     case "carried": return own((deed) => deed.figures.carried);
     case "restored": return own((deed) => deed.figures.restored);
@@ -71,7 +67,7 @@ function isOfTeammate(author: string | null, { members }: GroupWork, member: str
 /** All figures of one member. O(deeds + remarks) for each figure. */
 export function memberFigures(work: GroupWork, member: string): MemberFigures {
   const sums = Object.fromEntries(summedFigures.map((figure) => [figure, sum(evidenceOf(work, member, figure))])) as Record<SummedFigure, number>;
-  const startedBy = starters(work.deeds);
+  const { startedBy } = indexOf(work);
   const deeds = work.deeds.filter((deed) => deed.author === member);
   const remarks = work.remarks.filter((remark) => remark.author === member);
   const moments = [...deeds, ...remarks].map((each) => each.at).sort((one, other) => one - other);

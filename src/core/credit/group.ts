@@ -1,7 +1,7 @@
 /** The figures of a group: who has how much of what stands, who built on whom, and how the text grew. */
 import type { Author } from "./entry";
 import { balance, shares } from "./shares";
-import { creditedWith, type Deed, type GroupWork, standingByEntry } from "./work";
+import { creditedWith, type Deed, type GroupWork, indexOf } from "./work";
 
 export interface GroupFigures {
   readonly words: number;
@@ -15,8 +15,9 @@ export interface GroupFigures {
 }
 
 /** O(deeds + members). */
-export function groupFigures({ members, deeds }: GroupWork): GroupFigures {
-  const byAuthor = standingByAuthors(deeds, standingByEntry(deeds));
+export function groupFigures(work: GroupWork): GroupFigures {
+  const { members, deeds } = work;
+  const byAuthor = standingByAuthors(deeds, indexOf(work).standing);
   const standing = members.map((member) => byAuthor.get(member) ?? 0);
   const starter = byAuthor.get(null) ?? 0;
   const words = [...byAuthor.values()].reduce((total, each) => total + each, 0);

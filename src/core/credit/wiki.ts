@@ -19,16 +19,16 @@ export interface WikiEntry {
   readonly blocks: readonly WrittenBlock[];
 }
 
-/** Of how many earlier states of a wiki's pages the credit is remembered; the oldest are forgotten first. */
-export const mostEarlier = 5000;
+/** A page is known again in a state that it had at most so many entries of the wiki ago. */
+export const longestRecall = 5000;
 
 export class CreditedWiki {
   #vocabulary = new Vocabulary();
   readonly pages = new Map<string, CreditedPage>();
   readonly authors = new Map<number, Author>();
   readonly #readings = new Map<string, Reading>();
-  /** By page and its words, the credit that the page had when it read so. */
-  readonly #earlier = new Map<string, OriginRuns>();
+  /** By page and its words, the credit that the page had when it read so last; the longest ago first. */
+  readonly #earlier = new Map<string, { readonly entry: number; readonly runs: OriginRuns }>();
   /** Entries of which words may stand in more than one place. */
   readonly spread = new Set<number>();
 
@@ -49,13 +49,17 @@ export class CreditedWiki {
     const credited = creditEntry({
       entry, author, before, after, vocabulary: this.#vocabulary,
       others: () => [...this.pages].filter(([other]) => other !== page).map(([, each]) => each),
-      sameBefore: earlier ? unpackOrigins(earlier) : null,
+      sameBefore: earlier && earlier.entry >= entry - longestRecall ? unpackOrigins(earlier.runs) : null,
       authorOf: (number) => this.authors.get(number) ?? null,
       isSpread: (number) => this.spread.has(number),
     });
     this.pages.set(page, credited.page);
-    this.#earlier.set(state, packOrigins(credited.page.origins));
-    if (this.#earlier.size > mostEarlier) this.#earlier.delete(this.#earlier.keys().next().value!);
+    this.#earlier.delete(state);
+    this.#earlier.set(state, { entry, runs: packOrigins(credited.page.origins) });
+    for (const [oldest, { entry: last }] of this.#earlier) {
+      if (last >= entry - longestRecall) break;
+      this.#earlier.delete(oldest);
+    }
     for (const each of credited.spread) this.spread.add(each);
     return credited.figures;
   }

@@ -45,6 +45,24 @@ export interface EvidenceItem {
   readonly amount: number;
 }
 
+/** What is looked up for each figure, made once for each work. */
+export interface WorkIndex {
+  readonly deeds: ReadonlyMap<number, Deed>;
+  readonly startedBy: ReadonlyMap<string, Author>;
+  readonly standing: ReadonlyMap<number, number>;
+}
+
+const indexes = new WeakMap<GroupWork, WorkIndex>();
+
+export function indexOf(work: GroupWork): WorkIndex {
+  let index = indexes.get(work);
+  if (!index) {
+    index = { deeds: new Map(work.deeds.map((deed) => [deed.entry, deed])), startedBy: starters(work.deeds), standing: standingByEntry(work.deeds) };
+    indexes.set(work, index);
+  }
+  return index;
+}
+
 /** Who is credited with an entry's words, in equal parts; nobody with starter text. */
 export function creditedWith({ author, with: others = [] }: Deed): readonly string[] {
   return author === null ? [] : [author, ...others.filter((other) => other !== author)];

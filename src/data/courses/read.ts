@@ -1,6 +1,7 @@
 import "server-only";
 import { and, asc, eq, sql } from "drizzle-orm";
 import { roles } from "@/core/access/may";
+import type { Queryable } from "../db/client";
 import { course, courseGroup, enrolment, groupMember, groupSet } from "../db/tables/courses";
 import { person } from "../db/tables/accounts";
 import { roleOn } from "../access/read";
@@ -12,6 +13,11 @@ export async function myCourses(ctx: ContextIn): Promise<CourseDto[]> {
   return ctx.db.select({ id: course.id, title: course.title, term: course.term, timeZone: course.timeZone, role: enrolment.role })
     .from(course).innerJoin(enrolment, and(eq(enrolment.courseId, course.id), eq(enrolment.personId, ctx.viewer.id)))
     .orderBy(sql`${course.startsOn} desc`, asc(course.title));
+}
+
+/** Whether there is such a course. For operators and the demo: asks about no access. */
+export async function isCourse(db: Queryable, courseId: string): Promise<boolean> {
+  return (await db.select({ id: course.id }).from(course).where(eq(course.id, courseId))).length > 0;
 }
 
 /** The course as the viewer sees it, or null if they are not on it. */

@@ -1,9 +1,9 @@
 /** Whether what is stored about a wiki's entries is what the ledger says: each difference by its name. */
 import "server-only";
-import { and, asc, eq, inArray } from "drizzle-orm";
+import { and, asc, between, eq, inArray } from "drizzle-orm";
 import { readStoredOrigins, wordsByEntry } from "@/core/credit/origins";
 import { storePage } from "@/core/credit/stored";
-import type { Database } from "../db/client";
+import type { Database, Queryable } from "../db/client";
 import { entryCredit, page, standing, wiki } from "../db/tables/wikis";
 import { replayWiki } from "./recompute";
 
@@ -26,13 +26,13 @@ export async function findDifferences(db: Database, courseId: string | null, onW
   const found: Difference[] = [];
   for (const [index, each] of wikis.entries()) {
     // One snapshot, so that a save in between is no difference.
-    found.push(...await db.transaction((tx) => differencesOfWiki(tx as unknown as Database, each.courseId, each.id), { isolationLevel: "repeatable read", accessMode: "read only" }));
+    found.push(...await db.transaction((tx) => differencesOfWiki(tx, each.courseId, each.id), { isolationLevel: "repeatable read", accessMode: "read only" }));
     onWiki(index + 1, wikis.length);
   }
   return found;
 }
 
-async function differencesOfWiki(db: Database, courseId: string, wikiId: string): Promise<Difference[]> {
+async function differencesOfWiki(db: Queryable, courseId: string, wikiId: string): Promise<Difference[]> {
   const found: Difference[] = [];
   const differ = (pageId: string, number: number | null, what: string, stored: unknown, computed: unknown) => {
     const [one, other] = [tell(stored), tell(computed)];
@@ -40,7 +40,10 @@ async function differencesOfWiki(db: Database, courseId: string, wikiId: string)
   };
   const credited = await replayWiki(db, courseId, wikiId, async (batch) => {
     const stored = await db.select().from(entryCredit)
-      .where(and(eq(entryCredit.courseId, courseId), inArray(entryCredit.pageId, [...new Set(batch.map((each) => each.pageId))])));
+      .where(and(
+        eq(entryCredit.courseId, courseId), inArray(entryCredit.pageId, [...new Set(batch.map((each) => each.pageId))]),
+        between(entryCredit.number, Math.min(...batch.map((each) => each.number)), Math.max(...batch.map((each) => each.number))),
+      ));
     const byPlace = new Map(stored.map((each) => [`${each.pageId} ${each.number}`, each]));
     for (const { pageId, number, stateKey, origins, figures } of batch) {
       const known = byPlace.get(`${pageId} ${number}`);

@@ -1,12 +1,12 @@
 /** Credit beside the ledger: computed with each entry, in its transaction, from what was computed before. */
 import "server-only";
-import { and, desc, eq, ne, sql } from "drizzle-orm";
+import { and, desc, eq, gte, ne, sql } from "drizzle-orm";
 import type { EntryFigures } from "@/core/credit/account";
 import { type Author, creditEntry, type CreditedEntry } from "@/core/credit/entry";
 import { readStoredOrigins, storeOrigins, wordsByEntry } from "@/core/credit/origins";
 import { readPage, storedVersion, storePage } from "@/core/credit/stored";
 import { type CreditedPage, emptyPage, writtenBlocks } from "@/core/credit/text";
-import { stateKey } from "@/core/credit/wiki";
+import { longestRecall, stateKey } from "@/core/credit/wiki";
 import { readBlocks } from "@/core/diff/sequence";
 import type { PageDocument } from "@/core/document/model";
 import { Vocabulary } from "@/core/text/vocabulary";
@@ -41,6 +41,9 @@ export interface Credited {
   readonly authorOf: (rev: number) => Author;
 }
 
+/** Joins an entry with what was computed about it. */
+export const creditOfEntry = and(eq(entryCredit.courseId, entry.courseId), eq(entryCredit.pageId, entry.pageId), eq(entryCredit.number, entry.number));
+
 class OthersAreNeeded extends Error {}
 
 /**
@@ -53,7 +56,7 @@ export async function computeCredit(tx: Queryable, given: EntryToCredit): Promis
   const before = given.before ? readPage(given.before, vocabulary) : emptyPage;
   const after = readBlocks(writtenBlocks(given.document), before.text.blocks, vocabulary);
   const key = stateKey(after, vocabulary);
-  const [authors, sameBefore] = await Promise.all([authorsOf(tx, courseId, wikiId), earlierCredit(tx, courseId, pageId, key)]);
+  const [authors, sameBefore] = await Promise.all([authorsOf(tx, courseId, wikiId), earlierCredit(tx, given, key)]);
   const authorOf = (each: number) => (each === rev ? authorId : (authors.get(each) ?? null));
   const spread = new Set(given.spread);
   const credit = (others: () => readonly CreditedPage[]): CreditedEntry => creditEntry({
@@ -86,10 +89,20 @@ export async function storeCredit(tx: Queryable, { courseId, wikiId, pageId, aut
   if (gone.length > 0) {
     await tx.delete(standing).where(and(eq(standing.courseId, courseId), eq(standing.pageId, pageId), sql`${standing.rev} = any(${sql.param(gone)}::int[])`));
   }
-  const changed = [...stands].filter(([rev, words]) => stood.get(rev) !== words);
-  if (changed.length === 0) return;
-  await tx.insert(standing).values(changed.map(([rev, words]) => ({ courseId, wikiId, pageId, rev, words, authorId: authorOf(rev) })))
-    .onConflictDoUpdate({ target: [standing.courseId, standing.pageId, standing.rev], set: { words: sql`excluded.words` } });
+  await putStanding(tx, { courseId, wikiId, pageId }, [...stands].filter(([rev, words]) => stood.get(rev) !== words), authorOf);
+}
+
+/** A statement takes 65,535 values at most. */
+const rowsAtOnce = 5000;
+
+/** Stores how many words of each entry stand on a page, in the place of what was stored for these entries. */
+export async function putStanding(
+  tx: Queryable, place: { courseId: string; wikiId: string; pageId: string }, stands: readonly (readonly [rev: number, words: number])[], authorOf: (rev: number) => Author,
+): Promise<void> {
+  for (let from = 0; from < stands.length; from += rowsAtOnce) {
+    await tx.insert(standing).values(stands.slice(from, from + rowsAtOnce).map(([rev, words]) => ({ ...place, rev, words, authorId: authorOf(rev) })))
+      .onConflictDoUpdate({ target: [standing.courseId, standing.pageId, standing.rev], set: { words: sql`excluded.words` } });
+  }
 }
 
 /** Whether a wiki's stored credit follows the rules of this version. */
@@ -105,9 +118,10 @@ async function authorsOf(tx: Queryable, courseId: string, wikiId: string): Promi
   return authors;
 }
 
-/** The credit that the page had the last time it read so, or null. */
-async function earlierCredit(tx: Queryable, courseId: string, pageId: string, key: string) {
-  const [found] = await tx.select({ origins: entryCredit.origins }).from(entryCredit)
-    .where(and(eq(entryCredit.courseId, courseId), eq(entryCredit.pageId, pageId), eq(entryCredit.stateKey, key))).orderBy(desc(entryCredit.number)).limit(1);
+/** The credit that the page had the last time it read so, or null if that is too long ago. */
+async function earlierCredit(tx: Queryable, { courseId, pageId, rev }: EntryToCredit, key: string) {
+  const [found] = await tx.select({ origins: entryCredit.origins }).from(entryCredit).innerJoin(entry, creditOfEntry)
+    .where(and(eq(entryCredit.courseId, courseId), eq(entryCredit.pageId, pageId), eq(entryCredit.stateKey, key), gte(entry.rev, rev - longestRecall)))
+    .orderBy(desc(entryCredit.number)).limit(1);
   return found ? readStoredOrigins(found.origins) : null;
 }

@@ -8,6 +8,7 @@ import { may, standAtPage } from "../access/read";
 import { person } from "../db/tables/accounts";
 import { entry, entryCredit, page } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
+import { creditOfEntry } from "./credit";
 import { chainedEntry } from "./export";
 
 export interface LedgerLineDto {
@@ -25,8 +26,6 @@ const lineColumns = {
   number: entry.number, at: entry.at, authorId: entry.authorId, author: person.name, kind: entry.kind, note: entry.note,
   restoredFrom: entry.restoredFrom, figures: entryCredit.figures,
 };
-
-const creditOfEntry = and(eq(entryCredit.courseId, entry.courseId), eq(entryCredit.pageId, entry.pageId), eq(entryCredit.number, entry.number));
 
 /** Lines of one page of a ledger that are read at once. */
 export const ledgerPage = 100;

@@ -11,6 +11,7 @@ import { writtenBlocks } from "@/core/credit/text";
 import { CreditedWiki, stateKey } from "@/core/credit/wiki";
 import type { Database, Queryable } from "../db/client";
 import { entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
+import { putStanding } from "./credit";
 
 /** One entry as the rules of this version see it. */
 export interface Recomputed {
@@ -61,8 +62,7 @@ export async function recomputeWiki(tx: Queryable, courseId: string, wikiId: str
   for (const [pageId, { text, origins, removed }] of credited.pages) {
     await tx.update(page).set({ words: text.words.length, credit: storePage({ text, origins, removed }, credited.vocabulary) })
       .where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
-    const stands = [...wordsByEntry(origins)].map(([rev, words]) => ({ courseId, wikiId, pageId, rev, words, authorId: credited.authors.get(rev) ?? null }));
-    for (let from = 0; from < stands.length; from += 1000) await tx.insert(standing).values(stands.slice(from, from + 1000));
+    await putStanding(tx, { courseId, wikiId, pageId }, [...wordsByEntry(origins)], (rev) => credited.authors.get(rev) ?? null);
   }
   await tx.update(wiki).set({ spread: [...credited.spread].sort((one, other) => one - other), creditVersion: storedVersion }).where(here);
   return count;

@@ -4,11 +4,10 @@ import { and, asc, eq, sql, type SQL } from "drizzle-orm";
 import { balance, shares, wholePercents } from "@/core/credit/shares";
 import { roleOn } from "../access/read";
 import { comment, entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
+import { creditOfEntry } from "../ledger/credit";
 import { membersOfWikis, wikiMembers } from "../pages/members";
 import type { ContextIn } from "../session/context";
 import type { EvidenceDto, EvidenceLineDto, GroupReviewDto, ReviewFigure } from "./dto";
-
-const creditOfEntry = and(eq(entryCredit.courseId, entry.courseId), eq(entryCredit.pageId, entry.pageId), eq(entryCredit.number, entry.number));
 
 async function mayReview(ctx: ContextIn, courseId: string): Promise<boolean> {
   const role = await roleOn(ctx, courseId);

@@ -8,6 +8,7 @@ import { type Part, PartsStrip } from "@/ui/authors/PartsStrip";
 import { DocumentView } from "@/ui/document/DocumentView";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
+import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { whyNotWriting } from "@/ui/words/access";
 import { counted } from "@/ui/words/counts";
 import { distance, moment } from "@/ui/words/times";
@@ -37,7 +38,7 @@ export default async function PagePage({ params }: PageProps<"/courses/[course]/
         </article>
         <aside className="margin" aria-label="Margin">
           <section aria-labelledby="who">
-            <h2 id="who">Who wrote this page</h2>
+            <h2 id="who"><FigureLabel figure="standing">Who wrote this page</FigureLabel></h2>
             <PartsStrip label="Words on this page" parts={partsOf(page)} />
           </section>
           <section aria-labelledby="talk">

@@ -27,7 +27,7 @@ export function EvidencePanel({ evidence, courseId, zone, now, backHref }: Props
       <header>
         <div>
           <h2><Author name={member.name} mark={member.mark} />: {words.label.toLowerCase()}</h2>
-          <p className="quiet">{words.about}</p>
+          <p className="quiet">{words.about} <Link href={paths.measures(figure)}>How it comes about</Link></p>
         </div>
         <LinkButton href={backHref} scroll={false} size="small" variant="text" aria-label="Close the evidence">Close</LinkButton>
       </header>

@@ -6,6 +6,7 @@ import { findPage } from "@/data/pages/read";
 import { Author } from "@/ui/authors/AuthorMark";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { ComparedView, ComparisonKey } from "@/ui/ledger/ComparedView";
+import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { paths } from "@/ui/paths";
 import { number as figure } from "@/ui/words/counts";
 import { entryAccount, entryKindWords } from "@/ui/words/entries";
@@ -48,7 +49,7 @@ export default async function EntryPage({ params }: PageProps<"/courses/[course]
         <div className="paper entry-facts">
           <dl className="entry-account">
             {entryAccount(line.figures).map((each) => <div key={each.label}><dt><Link href={paths.measures(each.explained)} className="figure-label" title="How it comes about">{each.label}</Link></dt><dd>{figure(each.words)}</dd></div>)}
-            <div><dt>words on the page</dt><dd>{figure(line.figures.wordsAfter)}</dd></div>
+            <div><dt><FigureLabel figure="wordsAfter">words on the page</FigureLabel></dt><dd>{figure(line.figures.wordsAfter)}</dd></div>
           </dl>
           <ComparisonKey />
         </div>
