@@ -18,7 +18,7 @@ import { savePage } from "@/data/pages/write";
 import { assignmentReview } from "@/data/review/read";
 import type { Context } from "@/data/session/context";
 import { newId } from "@/data/session/ids";
-import { dice } from "../tests/support/truth/dice";
+import { dice } from "@/core/roster/dice";
 import { bringBack, copy, insert, move, remove, replace } from "../tests/support/truth/edits";
 import { history } from "../tests/support/truth/history";
 import { stockProse } from "../tests/support/truth/prose";

@@ -7,7 +7,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { plainBlocks } from "@/core/credit/text";
 import { CreditedWiki } from "@/core/credit/wiki";
-import { dice } from "../tests/support/truth/dice";
+import { dice } from "@/core/roster/dice";
 
 export interface LawsHeld {
   readonly documents: number;

@@ -7,7 +7,7 @@ import { readPage, storePage } from "@/core/credit/stored";
 import { plainBlocks } from "@/core/credit/text";
 import { CreditedWiki } from "@/core/credit/wiki";
 import { measure, noAccuracy } from "../tests/support/truth/accuracy";
-import { dice } from "../tests/support/truth/dice";
+import { dice } from "@/core/roster/dice";
 import { bringBack, copy, type Edit, insert, move, remove, replace, rewriteAll, rewriteParts, startOver } from "../tests/support/truth/edits";
 import { type Habits, history, type HistoryEntry, type Size } from "../tests/support/truth/history";
 import { type Prose, stockProse, zipfProse } from "../tests/support/truth/prose";

@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { promisify } from "node:util";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { history } from "../../../tests/support/truth/history";
-import { dice } from "../../../tests/support/truth/dice";
+import { dice } from "../roster/dice";
 import { stockProse, zipfProse } from "../../../tests/support/truth/prose";
 import { operations } from "../../../tests/support/truth/operations";
 import { chainStart, entryHash } from "../ledger/chain";

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { measure, noAccuracy } from "../../../tests/support/truth/accuracy";
-import { dice } from "../../../tests/support/truth/dice";
+import { dice } from "../roster/dice";
 import { history } from "../../../tests/support/truth/history";
 import { stockProse, zipfProse } from "../../../tests/support/truth/prose";
 import { operations } from "../../../tests/support/truth/operations";

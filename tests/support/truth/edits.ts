@@ -2,7 +2,7 @@
  * The things that people do to pages, each with its exact truth. An edit turns one page into another; it never says what
  * the engine should think, only who wrote which word.
  */
-import type { Dice } from "./dice";
+import type { Dice } from "@/core/roster/dice";
 import { type Page, type Paragraph, type Sentence, tidy, type Token, write } from "./pages";
 import type { Prose } from "./prose";
 

@@ -1,5 +1,5 @@
 /** Histories with known truth: weeks of work on a wiki, entry by entry, with who wrote each word and what each did. */
-import { type Dice, dice } from "./dice";
+import { type Dice, dice } from "@/core/roster/dice";
 import { type Edit, insert, type Scene } from "./edits";
 import { type Act, type Page, type Paragraph, textOf, tokensOf, write } from "./pages";
 import type { Prose } from "./prose";

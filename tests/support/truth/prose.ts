@@ -1,5 +1,5 @@
 /** Sentences to write histories with: of invented words as frequent as words are, and of plain English full of stock phrases. */
-import type { Dice } from "./dice";
+import type { Dice } from "@/core/roster/dice";
 
 /** Gives the words of one sentence, without capitals and full stop. */
 export type Prose = (dice: Dice) => string[];
