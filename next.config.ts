@@ -9,9 +9,11 @@ export default {
   output: "standalone",
   // Types are checked by bin/test; checking them once more would double the time of a first start.
   typescript: { ignoreBuildErrors: true },
+  // A list of 20,000 people, or an assignment with forty starter pages, is more than the megabyte that is usual.
+  experimental: { serverActions: { bodySizeLimit: "12mb" } },
   outputFileTracingRoot: root,
   turbopack: { root },
-  serverExternalPackages: ["@node-rs/argon2"],
+  serverExternalPackages: ["@node-rs/argon2", "pg-boss", "nodemailer"],
   headers: async () => [
     {
       source: "/:path*",

@@ -6,10 +6,12 @@ import { sql } from "drizzle-orm";
 import { fromPlainText } from "@/core/document/plain";
 import { chainStart, entryHash } from "@/core/ledger/chain";
 import { createAccounts } from "@/data/accounts/write";
-import { makeAssignment } from "@/data/assignments/write";
+import { bringWikisUp } from "@/data/assignments/wikis";
+import { prepareAssignment, publishAssignment } from "@/data/assignments/write";
 import { insertCourse } from "@/data/courses/write";
 import { openDatabase } from "@/data/db/client";
 import { migrateDatabase } from "@/data/db/migrate";
+import { saveGroupSet } from "@/data/groups/write";
 import { entry, page, wiki } from "@/data/db/tables/wikis";
 import { findDifferences } from "@/data/ledger/check";
 import { recomputeStale } from "@/data/ledger/recompute";
@@ -25,6 +27,7 @@ import { stockProse } from "../tests/support/truth/prose";
 import { milliseconds, table } from "./table";
 
 const [groups, membersEach, pagesEach, entriesEach] = [Number(process.env.BENCH_GROUPS ?? 60), 5, 10, 500];
+const starterPages = Number(process.env.BENCH_STARTER_PAGES ?? 1);
 const url = process.env.DATABASE_URL!;
 const courseId = "classcourse1";
 const start = new Date("2026-02-02T09:00:00Z");
@@ -43,12 +46,19 @@ async function run(): Promise<void> {
   await insertCourse(db, { id: courseId, title: "Rivers", term: "Spring", timeZone: "Europe/Dublin", startsOn: "2026-02-02", endsOn: "2026-06-30" },
     [...students.map((id) => ({ id, role: "student" as const })), { id: "teacher00001", role: "instructor" as const }], start);
   const ctx: Context = { db, viewer: { id: "teacher00001", name: "teacher" }, now: start, newId };
-  const made = await makeAssignment(ctx, courseId, {
-    title: "Dossier", brief: "Write.", opensAt: "2026-02-02T09:00", dueAt: "2026-06-01T17:00", closesAtDue: true, sharing: "group",
-    groups: Array.from({ length: groups }, (_, index) => ({ name: `Group ${index + 1}`, members: students.slice(index * membersEach, (index + 1) * membersEach) })),
-    starterPages: [{ title: "Home", document: fromPlainText("Say where it rises.") }],
+  const set = await saveGroupSet(ctx, courseId, null, {
+    title: "Groups", seed: null, signUpLimit: null, signUpUntil: null, published: true, movesFrom: null,
+    groups: Array.from({ length: groups }, (_, index) => ({ id: null, name: `Group ${index + 1}`, topic: "", members: students.slice(index * membersEach, (index + 1) * membersEach) })),
   });
-  if (made.kind !== "made") throw new Error(JSON.stringify(made));
+  if (set.kind !== "saved") throw new Error(JSON.stringify(set));
+  const made = await prepareAssignment(ctx, courseId, {
+    title: "Dossier", brief: fromPlainText("Write."), opensAt: "2026-02-02T09:00", dueAt: "2026-06-01T17:00", closesAtDue: true, cutOffAt: null, commentsOn: true,
+    othersReadFrom: null, membersStart: true, sharing: "group", setId: set.setId,
+    starterPages: Array.from({ length: starterPages }, (_, index) => ({ id: newId(), title: index === 0 ? "Home" : `Page ${index}`, document: fromPlainText("Say where it rises."), parentId: null, forEachMember: false })),
+  });
+  if (made.kind !== "saved") throw new Error(JSON.stringify(made));
+  await publishAssignment(ctx, courseId, made.assignmentId);
+  const [, makingWikis] = await timed(() => bringWikisUp(ctx, { courseId, assignmentId: made.assignmentId }));
   const wikis = await db.select({ id: wiki.id, position: wiki.position }).from(wiki).orderBy(wiki.position);
   for (const each of wikis) await fill(db, each.id, students.slice(each.position * membersEach, (each.position + 1) * membersEach));
   await db.execute(sql`update wiki set credit_version = 0`);
@@ -67,6 +77,7 @@ async function run(): Promise<void> {
   }
   console.log(table(["a class", "measured"], [
     ["students, wikis, pages", `${review.reduce((sum, group) => sum + group.members.length, 0)}, ${review.length}, ${(await db.select({ id: page.id }).from(page)).length}`],
+    [`making the wikis, ${starterPages} starter pages each, s`, (makingWikis / 1000).toFixed(1)],
     ["entries", recomputed.entriesDone.toLocaleString("en")],
     ["the whole review from stored figures, ms", milliseconds(reviewing)],
     ["all credit computed anew, s", (recomputing / 1000).toFixed(1)],

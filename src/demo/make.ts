@@ -4,9 +4,11 @@ import { fromMarkdown } from "@/core/document/markdown";
 import { wallClockAt } from "@/core/time/zone";
 import { createAccounts } from "@/data/accounts/write";
 import { readableWikis } from "@/data/assignments/read";
-import { makeAssignment } from "@/data/assignments/write";
+import { bringWikisUp } from "@/data/assignments/wikis";
+import { prepareAssignment, publishAssignment } from "@/data/assignments/write";
 import { isCourse } from "@/data/courses/read";
-import { insertCourse } from "@/data/courses/write";
+import { insertCourse, letMakeCourses } from "@/data/courses/write";
+import { saveGroupSet } from "@/data/groups/write";
 import type { Database } from "@/data/db/client";
 import { hashPassword } from "@/data/session/auth";
 import type { Context } from "@/data/session/context";
@@ -46,13 +48,23 @@ export async function makeDemo(db: Database, today: Date, newId: () => string): 
   }, everybody, start);
 
   const setUp: Context = { db, viewer: instructor, now: new Date(today.getTime() - 36 * day), newId };
-  const made = await makeAssignment(setUp, demoCourseId, {
-    title: assignmentTitle, brief, opensAt: local(-35, "09:00"), dueAt: local(9, "17:00"), closesAtDue: true, sharing: "group",
-    groups: riverNames.map((name) => ({ name, members: demoGroups[name].map((each) => student(each).id) })),
-    starterPages: starterPages.map(({ title, text }) => ({ title, document: fromMarkdown(text) })),
+  await letMakeCourses(db, instructor.email);
+  const set = await saveGroupSet(setUp, demoCourseId, null, {
+    title: "Rivers", groups: riverNames.map((name) => ({ id: null, name, topic: "", members: demoGroups[name].map((each) => student(each).id) })),
+    seed: null, signUpLimit: null, signUpUntil: null, published: true, movesFrom: null,
   });
-  if (made.kind !== "made") throw new Error(`The demo's assignment was refused: ${JSON.stringify(made.problem)}`);
-  for (const wiki of await readableWikis(setUp, demoCourseId, made.assignmentId)) {
+  if (set.kind !== "saved") throw new Error(`The demo's groups were refused: ${JSON.stringify(set.problem)}`);
+  const prepared = await prepareAssignment(setUp, demoCourseId, {
+    title: assignmentTitle, brief: fromMarkdown(brief), opensAt: local(-35, "09:00"), dueAt: local(9, "17:00"), closesAtDue: true, cutOffAt: null,
+    commentsOn: true, othersReadFrom: null, membersStart: true, sharing: "group", setId: set.setId,
+    starterPages: starterPages.map(({ title, text }) => ({ id: newId(), title, document: fromMarkdown(text), parentId: null, forEachMember: false })),
+  });
+  if (prepared.kind !== "saved") throw new Error(`The demo's assignment was refused: ${JSON.stringify(prepared.problem)}`);
+  const { assignmentId } = prepared;
+  const published = await publishAssignment(setUp, demoCourseId, assignmentId);
+  if (published.kind !== "saved") throw new Error(`The demo's assignment was not published: ${JSON.stringify(published.problem)}`);
+  await bringWikisUp(setUp, { courseId: demoCourseId, assignmentId });
+  for (const wiki of await readableWikis(setUp, demoCourseId, assignmentId)) {
     await tell({ ctx: setUp, courseId: demoCourseId, wikiId: wiki.id, zone: demoZone, today }, stories[wiki.name as RiverName]);
   }
 }

@@ -1,9 +1,20 @@
 /** The addresses of the application's screens. */
 export const paths = {
-  courses: () => "/",
+  courses: () => "/courses",
   /** The page that explains the figures, at one of them. */
   measures: (figure?: string) => `/measures${figure ? `#${figure}` : ""}`,
   course: (course: string) => `/courses/${course}`,
+  newCourse: (from?: string) => `/courses/new${from ? `?${new URLSearchParams({ from })}` : ""}`,
+  settings: (course: string) => `/courses/${course}/settings`,
+  people: (course: string) => `/courses/${course}/people`,
+  readList: (course: string) => `/courses/${course}/people/list`,
+  peopleFile: (course: string, form: "csv" | "1.1" | "1.2") => `/courses/${course}/people/file?${new URLSearchParams({ form })}`,
+  groups: (course: string) => `/courses/${course}/groups`,
+  newGroups: (course: string) => `/courses/${course}/groups/new`,
+  groupSet: (course: string, set: string) => `/courses/${course}/groups/${set}`,
+  mail: () => "/mail",
+  ask: (code: string) => `/ask/${code}`,
+  setUp: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/set-up`,
   newAssignment: (course: string) => `/courses/${course}/assignments/new`,
   assignment: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}`,
   review: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/review`,

@@ -6,6 +6,9 @@ export async function signInAs(browser: Browser, name: string, options: BrowserC
   const page = await (await browser.newContext(options)).newPage();
   await page.goto("/sign-in");
   await page.getByRole("button", { name, exact: true }).click();
+  // Whoever is on several courses chooses one first.
+  await expect(page.getByRole("heading", { name: /^(Urban rivers|Your courses)$/, level: 1 })).toBeVisible();
+  await page.goto("/courses/urbanrivers");
   await expect(page.getByRole("heading", { name: "Urban rivers", level: 1 })).toBeVisible();
   return page;
 }
@@ -22,8 +25,8 @@ export async function openPage(page: Page, wiki: string, title?: string): Promis
 }
 
 /** The editor's text, once it is ready to be written in. */
-export async function textOf(page: Page, title: string) {
-  const text = page.getByRole("textbox", { name: `Text of ${title}`, exact: true });
+export async function textOf(page: Page, title: string, name = `Text of ${title}`) {
+  const text = page.getByRole("textbox", { name, exact: true });
   await expect(text).toBeVisible();
   return text;
 }

@@ -7,6 +7,26 @@ const open = {
   "the course": async (page: Page) => { await page.goto("/courses/urbanrivers"); },
   "the assignment": async (page: Page) => { await page.getByRole("link", { name: "Restoration dossier", exact: true }).click(); await expect(page.getByRole("heading", { name: "Wikis" })).toBeVisible(); },
   "a new assignment": async (page: Page) => { await page.goto("/courses/urbanrivers/assignments/new"); },
+  "my courses": async (page: Page) => { await page.goto("/courses"); await expect(page.getByRole("table")).toBeVisible(); },
+  "a new course": async (page: Page) => { await page.goto("/courses/new"); },
+  "the settings of the course": async (page: Page) => { await page.goto("/courses/urbanrivers/settings"); },
+  "the people": async (page: Page) => { await page.goto("/courses/urbanrivers/people"); await expect(page.getByRole("row", { name: /Tobin Marsh/ })).toBeVisible(); },
+  "a person being changed": async (page: Page) => {
+    await page.goto("/courses/urbanrivers/people");
+    await page.getByRole("button", { name: "Change Tobin Marsh" }).click();
+    await page.getByLabel(/^Sees only the groups/).check();
+    await expect(page.getByRole("group", { name: "Groups" })).toBeVisible();
+  },
+  "a list being read": async (page: Page) => {
+    await page.goto("/courses/urbanrivers/people/list");
+    await page.getByLabel("List of people").fill("Name,Mail,Group\nOona Reeve,oona@rivers.example,East bank\nNobody,,East bank");
+    await page.getByRole("button", { name: "Look at the list" }).click();
+    await expect(page.getByRole("button", { name: "1 faulty" })).toBeVisible();
+  },
+  "groups being made": async (page: Page) => { await page.goto("/courses/urbanrivers/groups/new"); await page.getByRole("button", { name: /^Make \d+ groups$/ }).click(); await expect(page.getByRole("region", { name: "Group 1", exact: true })).toBeVisible(); },
+  "the sets of groups": async (page: Page) => { await page.goto("/courses/urbanrivers/groups"); await expect(page.getByRole("table")).toBeVisible(); },
+  "the set-up of an assignment": async (page: Page) => { await page.goto("/courses/urbanrivers"); await page.getByRole("link", { name: "Restoration dossier", exact: true }).click(); await page.getByRole("link", { name: "Change the set-up" }).click(); await expect(page.getByRole("toolbar").first()).toBeVisible(); },
+  "the mail tray": async (page: Page) => { await page.goto("/mail"); },
   "a page": (page: Page) => openPage(page, "Alder Brook", "Home"),
   "the editor": async (page: Page) => { await openPage(page, "Alder Brook", "Water quality"); await page.getByRole("link", { name: "Write", exact: true }).click(); await expect(page.getByRole("toolbar")).toBeVisible(); },
   "a page to start": async (page: Page) => { await openPage(page, "Alder Brook"); await page.getByRole("link", { name: "Start a page" }).click(); await expect(page.getByRole("toolbar")).toBeVisible(); },
@@ -45,7 +65,7 @@ for (const colorScheme of ["light", "dark"] as const) {
       page.on("console", (message) => { if (message.type() === "error" && !message.text().includes("404")) noise.push(message.text()); });
       page.on("pageerror", (error) => noise.push(error.message));
       await find(page);
-      await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+      await expect(page.getByRole("heading", { level: 1, includeHidden: true })).toBeVisible();
       await expect(page.locator("html")).toHaveAttribute("data-scheme", colorScheme);
       await expectClean(page);
       expect(noise).toEqual([]);

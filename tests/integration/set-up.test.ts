@@ -1,11 +1,25 @@
-import { afterAll, expect, test } from "vitest";
+import { and, eq, isNull } from "drizzle-orm";
+import { afterAll, describe, expect, test } from "vitest";
+import { fromMarkdown } from "@/core/document/markdown";
+import { plainText } from "@/core/document/leaves";
 import { courseAssignments, readableWikis } from "@/data/assignments/read";
-import { makeAssignment } from "@/data/assignments/write";
-import { findWiki } from "@/data/pages/read";
-import { groupSets } from "@/data/courses/read";
-import { assignmentInput, closeDatabase, makeCourse } from "../support/course";
+import { findProgress, findSetUp } from "@/data/assignments/set-up";
+import { bringWikisUp } from "@/data/assignments/wikis";
+import { changeAssignment, prepareAssignment, publishAssignment } from "@/data/assignments/write";
+import { addComment } from "@/data/comments/write";
+import { accessRule, entry, page, wiki } from "@/data/db/tables/wikis";
+import { findGroupSet } from "@/data/groups/read";
+import { saveGroupSet } from "@/data/groups/write";
+import { findPage, findWiki } from "@/data/pages/read";
+import { startPage } from "@/data/pages/write";
+import { assignmentReview } from "@/data/review/read";
+import { assignmentInput, closeDatabase, db, later, makeCourse, makePeople, noSignUp, pageNamed, publish, settingUp, write } from "../support/course";
+import { newId } from "@/data/session/ids";
 
 afterAll(closeDatabase);
+
+const starter = (title: string, text: string, over: { parentId?: string; forEachMember?: boolean } = {}) =>
+  ({ id: newId(), title, document: fromMarkdown(text), parentId: null, forEachMember: false, ...over });
 
 test("one step makes each group's wiki with its starter pages", async () => {
   const { courseId, assignmentId, wikiId, as } = await makeCourse();
@@ -18,19 +32,19 @@ test("one step makes each group's wiki with its starter pages", async () => {
 
 test("each student, or the whole class, can share a wiki", async () => {
   const each = await makeCourse({ sharing: "student" });
-  expect((await readableWikis(each.as("ines"), each.courseId)).map((wiki) => wiki.name)).toEqual(["jonas", "mira", "priya"]);
-  expect((await readableWikis(each.as("mira"), each.courseId)).map((wiki) => wiki.name)).toEqual(["mira"]);
+  expect((await readableWikis(each.as("ines"), each.courseId)).map((found) => found.name)).toEqual(["jonas", "mira", "priya"]);
+  expect((await readableWikis(each.as("mira"), each.courseId)).map((found) => found.name)).toEqual(["mira"]);
   const all = await makeCourse({ sharing: "class" });
-  expect((await readableWikis(all.as("priya"), all.courseId)).map((wiki) => wiki.isMine)).toEqual([true]);
+  expect((await readableWikis(all.as("priya"), all.courseId)).map((found) => found.isMine)).toEqual([true]);
 });
 
-test("groups that are the same serve the next assignment too", async () => {
-  const { courseId, as } = await makeCourse();
-  const input = assignmentInput((name) => `${name}${courseId}`);
-  await makeAssignment(as("ines"), courseId, { ...input, title: "Field visit" });
-  expect(await groupSets(as("ines"), courseId)).toHaveLength(1);
-  await makeAssignment(as("ines"), courseId, { ...input, title: "Third", groups: [{ name: "Everybody", members: [`mira${courseId}`] }] });
-  expect(await groupSets(as("ines"), courseId)).toHaveLength(2);
+test("while it is prepared, nobody but instructors sees it, and it has no wikis", async () => {
+  const { courseId, setId, as } = await makePeople();
+  const prepared = await prepareAssignment(as("ines"), courseId, assignmentInput(setId));
+  for (const name of ["tobin", "olga", "mira"] as const) expect(await courseAssignments(as(name), courseId)).toEqual([]);
+  expect(await courseAssignments(as("ines"), courseId)).toMatchObject([{ title: "Dossier", publishedAt: null }]);
+  expect(await readableWikis(as("ines"), courseId)).toEqual([]);
+  expect(prepared.kind).toBe("saved");
 });
 
 test("before it opens, students see nothing of it; at the due time writing closes by itself", async () => {
@@ -48,21 +62,195 @@ test.each([
   ["a due time before the opening", { dueAt: "2026-03-01T09:00" }, "bad input"],
   ["a day that does not exist", { opensAt: "2026-02-30T09:00" }, "bad input"],
   ["no title", { title: "  " }, "bad input"],
-  ["no groups", { groups: [] }, "no groups"],
-  ["an empty group", { groups: [{ name: "Alder", members: [] }] }, "empty group"],
-  ["somebody who is no student here", { groups: [{ name: "Alder", members: ["nobody"] }] }, "not a student"],
-  ["two starter pages of one title", { starterPages: [{ title: "Home", document: { type: "doc", content: [{ type: "paragraph" }] } }, { title: " home", document: { type: "doc", content: [{ type: "paragraph" }] } }] }, "starter page twice"],
-  ["a starter page that is no page", { starterPages: [{ title: "Home", document: { type: "script" } }] }, "bad starter page"],
-])("%s is refused, and nothing is made", async (_, over, code) => {
-  const { courseId, as } = await makeCourse();
-  const made = await makeAssignment(as("ines"), courseId, { ...assignmentInput((name) => `${name}${courseId}`), ...over });
-  expect(made).toMatchObject({ kind: "refused", problem: { code } });
-  expect(await courseAssignments(as("ines"), courseId)).toHaveLength(1);
+  ["a set of groups of another course", { setId: "elsewhere" }, "bad input"],
+  ["no starter page", { starterPages: [] }, "bad input"],
+  ["two starter pages of one title", { starterPages: [starter("Home", "a"), starter(" home", "b")] }, "starter page twice"],
+  ["a starter page that is no page", { starterPages: [{ ...starter("Home", ""), document: { type: "script" } }] }, "bad document"],
+  ["a brief that is no page", { brief: "Write" }, "bad document"],
+])("%s is refused, and nothing is stored", async (_, over, code) => {
+  const { courseId, setId, assignmentId, as } = await makeCourse();
+  const given = { ...assignmentInput(setId), ...over };
+  expect(await prepareAssignment(as("ines"), courseId, given)).toMatchObject({ kind: "refused", problem: { code } });
+  expect(await changeAssignment(as("ines"), courseId, assignmentId, given)).toMatchObject({ kind: "refused", problem: { code } });
+  expect(await courseAssignments(as("ines"), courseId)).toMatchObject([{ title: "Dossier" }]);
 });
 
-test("only instructors make assignments", async () => {
-  const { courseId, as } = await makeCourse();
+test("only instructors set assignments up", async () => {
+  const { courseId, setId, assignmentId, as } = await makeCourse();
+  const refused = { kind: "refused", problem: { code: "not allowed" } };
   for (const name of ["tobin", "olga", "mira", "una"] as const) {
-    expect(await makeAssignment(as(name), courseId, assignmentInput((who) => `${who}${courseId}`))).toEqual({ kind: "refused", problem: { code: "not allowed" } });
+    expect(await prepareAssignment(as(name), courseId, assignmentInput(setId))).toEqual(refused);
+    expect(await changeAssignment(as(name), courseId, assignmentId, assignmentInput(setId))).toEqual(refused);
+    expect(await publishAssignment(as(name), courseId, assignmentId)).toEqual(refused);
+    expect(await findSetUp(as(name), courseId, assignmentId)).toBeNull();
+    expect(await findProgress(as(name), courseId, assignmentId)).toBeNull();
   }
+});
+
+describe("publishing", () => {
+  test("is refused while something must be mended, and told what is odd", async () => {
+    const { courseId, setId, as } = await makePeople();
+    const prepared = await prepareAssignment(as("ines", settingUp), courseId, { ...assignmentInput(null), dueAt: "2026-04-01T02:00" });
+    if (prepared.kind !== "saved") throw new Error();
+    expect(await publishAssignment(as("ines", settingUp), courseId, prepared.assignmentId)).toMatchObject({ kind: "refused", problem: { code: "to be mended", findings: [{ code: "no set" }] } });
+    await changeAssignment(as("ines", settingUp), courseId, prepared.assignmentId, { ...assignmentInput(setId), dueAt: "2026-04-01T02:00" });
+    const found = await findSetUp(as("ines", settingUp), courseId, prepared.assignmentId);
+    expect(found?.findings.map(({ code }) => code)).toEqual(["groups of one", "due at night", "nobody links to"]);
+    expect((await publishAssignment(as("ines", settingUp), courseId, prepared.assignmentId)).kind).toBe("saved");
+  });
+
+  test("makes no wiki twice, however often and by how many workers at once it is done", async () => {
+    const { courseId, assignmentId, as } = await makeCourse();
+    const place = { courseId, assignmentId };
+    await db.delete(page).where(and(eq(page.courseId, courseId), eq(page.entries, 0)));
+    await Promise.all([1, 2, 3].map(() => bringWikisUp(as("ines"), place)));
+    expect(await readableWikis(as("ines"), courseId)).toMatchObject([{ pages: 2 }, { pages: 2 }]);
+    expect(await findProgress(as("ines"), courseId, assignmentId)).toEqual({ made: 2, wanted: 2 });
+  });
+
+  test("work that broke off is taken up where it stopped", async () => {
+    const { courseId, setId, as } = await makePeople();
+    const prepared = await prepareAssignment(as("ines", settingUp), courseId, assignmentInput(setId));
+    if (prepared.kind !== "saved") throw new Error();
+    const { assignmentId } = prepared;
+    await publishAssignment(as("ines", settingUp), courseId, assignmentId);
+    const stopping = bringWikisUp(as("ines", settingUp), { courseId, assignmentId }, () => { throw new Error("The machine went down"); });
+    await expect(stopping).rejects.toThrow("went down");
+    expect(await findProgress(as("ines"), courseId, assignmentId)).toEqual({ made: 1, wanted: 2 });
+    await bringWikisUp(as("ines", settingUp), { courseId, assignmentId });
+    expect(await readableWikis(as("ines"), courseId)).toMatchObject([{ name: "Alder", pages: 2 }, { name: "Thorn", pages: 2 }]);
+  });
+});
+
+describe("starter pages", () => {
+  test("fill their places, stand below each other, and come once for each member, theirs alone to write", async () => {
+    const home = starter("{group}", "About {topic}, by {members}.\n\n{member pages}\n\nThe end.");
+    const plan = starter("Plan", "For {group}.");
+    const diary = starter("Diary", "What {member} did.", { parentId: plan.id, forEachMember: true });
+    const { courseId, wikiId, homeId, as } = await makeCourse({ starterPages: [home, plan, diary] });
+    const found = await findWiki(as("mira"), courseId, wikiId);
+    expect(found?.contents.map(({ title, depth }) => [title, depth])).toEqual([["Alder", 0], ["Plan", 0], ["Diary: mira", 1], ["Diary: jonas", 1]]);
+    const text = plainText((await findPage(as("mira"), courseId, homeId))!.document);
+    expect(text.split("\n\n")).toEqual(["About Eels, by mira and jonas.", "Diary: mira", "Diary: jonas", "The end."]);
+    const own = await pageNamed(as("mira"), courseId, wikiId, "Diary: mira");
+    expect((await write(as("mira"), courseId, own, "Walked the bank.")).kind).toBe("saved");
+    expect(await write(as("jonas"), courseId, own, "No, I did.")).toMatchObject({ kind: "refused", problem: { code: "may not write", access: { because: { reason: "page of another" } } } });
+    expect((await addComment(as("jonas"), { courseId, pageId: own, parent: null, body: "Well walked." })).kind).toBe("commented");
+    const due = new Date("2026-04-01T16:00:00Z");
+    expect((await write(as("mira", due), courseId, own, "Too late.")).kind).toBe("refused");
+  });
+
+  test("a new one comes to all wikis, what students wrote stays, and its words are nobody's", async () => {
+    const { courseId, setId, assignmentId, wikiId, homeId, as } = await makeCourse();
+    await write(as("mira"), courseId, homeId, "The Alder rises in a meadow.");
+    const stored = (await findSetUp(as("ines"), courseId, assignmentId))!.input;
+    const changed = await changeAssignment(as("ines", later(5)), courseId, assignmentId, { ...stored, setId, starterPages: [...stored.starterPages, starter("Sources", "List what you read.")] });
+    expect(changed.kind).toBe("saved");
+    await bringWikisUp(as("ines", later(6)), { courseId, assignmentId });
+    expect((await findWiki(as("mira"), courseId, wikiId))?.contents.map(({ title }) => title)).toEqual(["Home", "Plan", "Sources"]);
+    expect(plainText((await findPage(as("mira"), courseId, homeId))!.document)).toBe("The Alder rises in a meadow.");
+    const sources = await pageNamed(as("mira"), courseId, wikiId, "Sources");
+    expect((await db.select({ author: entry.authorId }).from(entry).where(and(eq(entry.courseId, courseId), eq(entry.pageId, sources))))).toEqual([{ author: null }]);
+  });
+});
+
+describe("changing an assignment later", () => {
+  test("new times hold at once, and the log keeps the ones before", async () => {
+    const { courseId, assignmentId, wikiId, as } = await makeCourse();
+    const stored = (await findSetUp(as("ines"), courseId, assignmentId))!.input;
+    await changeAssignment(as("ines"), courseId, assignmentId, { ...stored, dueAt: "2026-03-15T17:00", title: "River dossier" });
+    expect((await findWiki(as("mira", later(1)), courseId, wikiId))?.mayStart).toBe(false);
+    const rules = await db.select().from(accessRule).where(and(eq(accessRule.courseId, courseId), eq(accessRule.place, assignmentId)));
+    expect(rules.filter(({ endedAt }) => endedAt !== null)).toHaveLength(2);
+    await changeAssignment(as("ines", later(2)), courseId, assignmentId, stored);
+    expect((await findWiki(as("mira", later(3)), courseId, wikiId))?.mayStart).toBe(true);
+    // Saving again what holds already makes no rule and ends none.
+    const count = async () => (await db.select().from(accessRule).where(and(eq(accessRule.courseId, courseId), isNull(accessRule.endedAt)))).map(({ id }) => id).sort();
+    const before = await count();
+    await changeAssignment(as("ines", later(4)), courseId, assignmentId, stored);
+    expect(await count()).toEqual(before);
+  });
+
+  test("comments, starting of pages and reading by others are settings", async () => {
+    const { courseId, wikiId, homeId, as } = await makeCourse({ commentsOn: false, membersStart: false, othersReadFrom: "2026-03-20T09:00" });
+    expect((await addComment(as("mira"), { courseId, pageId: homeId, parent: null, body: "Hm." })).kind).toBe("refused");
+    const given = { courseId, wikiId, title: "Fish", document: fromMarkdown("Eels."), note: "" };
+    expect(await startPage(as("mira"), given)).toEqual({ kind: "refused", problem: { code: "may not start" } });
+    expect((await startPage(as("ines"), given)).kind).toBe("saved");
+    expect((await write(as("mira"), courseId, homeId, "The Alder.")).kind).toBe("saved");
+    expect(await findPage(as("priya"), courseId, homeId)).toBeNull();
+    const open = new Date("2026-03-20T09:00:00Z");
+    expect((await findPage(as("priya", open), courseId, homeId))?.access.level).toBe("read");
+    expect((await findPage(as("tobin", open), courseId, homeId))?.access.level).toBe("comment");
+    expect((await findPage(as("mira", open), courseId, homeId))?.access.level).toBe("write");
+  });
+
+  test("sharing in another way sets the wikis aside with all they hold, and sharing as before brings them back", async () => {
+    const { courseId, assignmentId, wikiId, homeId, as } = await makeCourse();
+    await write(as("mira"), courseId, homeId, "The Alder rises in a meadow.");
+    const stored = (await findSetUp(as("ines"), courseId, assignmentId))!.input;
+    await changeAssignment(as("ines"), courseId, assignmentId, { ...stored, sharing: "class" });
+    await bringWikisUp(as("ines"), { courseId, assignmentId });
+    expect(await readableWikis(as("mira"), courseId)).toMatchObject([{ name: "Rivers", isMine: true }]);
+    expect(await findWiki(as("mira"), courseId, wikiId)).toBeNull();
+    expect((await findPage(as("ines"), courseId, homeId))?.access.level).toBe("read");
+    await changeAssignment(as("ines"), courseId, assignmentId, stored);
+    await bringWikisUp(as("ines"), { courseId, assignmentId });
+    expect((await readableWikis(as("mira"), courseId)).map(({ id }) => id)).toEqual([wikiId]);
+    expect(plainText((await findPage(as("mira"), courseId, homeId))!.document)).toBe("The Alder rises in a meadow.");
+  });
+});
+
+describe("moving a student later", () => {
+  async function moveJonas(movesFrom: string | null) {
+    const made = await makeCourse();
+    const { courseId, setId, homeId, as } = made;
+    await write(as("jonas"), courseId, homeId, "Jonas was here.");
+    const set = (await findGroupSet(as("ines"), courseId, setId))!;
+    const [alder, thorn] = set.groups;
+    const saved = await saveGroupSet(as("ines"), courseId, setId, {
+      title: set.title, ...noSignUp, movesFrom,
+      groups: [{ ...alder!, members: [`mira${courseId}`] }, { ...thorn!, members: [`priya${courseId}`, `jonas${courseId}`] }],
+    });
+    expect(saved.kind).toBe("saved");
+    return made;
+  }
+
+  test("what they wrote stays where they wrote it, and from now on they write in the other group", async () => {
+    const { courseId, assignmentId, wikiId, otherWikiId, homeId, as } = await moveJonas(null);
+    const jonas = as("jonas", later(1));
+    expect(await findPage(jonas, courseId, homeId)).toBeNull();
+    expect((await findWiki(jonas, courseId, otherWikiId))?.mayStart).toBe(true);
+    const review = (await assignmentReview(as("ines", later(1)), courseId, assignmentId))!;
+    expect(review.map((group) => group.members.map(({ member, entries }) => [member.name, entries]))).toEqual([[["mira", 0], ["jonas", 1]], [["priya", 0], ["jonas", 0]]]);
+    expect((await findWiki(as("mira"), courseId, wikiId))?.members.map(({ name, mark }) => [name, mark])).toEqual([["mira", 0], ["jonas", 1]]);
+  });
+
+  test("it holds from the day that was given", async () => {
+    const { courseId, wikiId, otherWikiId, as } = await moveJonas("2026-03-20T09:00");
+    const [before, after] = [new Date("2026-03-20T08:59:59Z"), new Date("2026-03-20T09:00:00Z")];
+    expect((await findWiki(as("jonas", before), courseId, wikiId))?.mayStart).toBe(true);
+    expect(await findWiki(as("jonas", before), courseId, otherWikiId)).toBeNull();
+    expect(await findWiki(as("jonas", after), courseId, wikiId)).toBeNull();
+    expect((await findWiki(as("jonas", after), courseId, otherWikiId))?.mayStart).toBe(true);
+  });
+
+  test("a new group gets its wiki; one that is taken away leaves its wiki aside", async () => {
+    const { courseId, setId, assignmentId, wikiId, as } = await makeCourse();
+    const set = (await findGroupSet(as("ines"), courseId, setId))!;
+    await saveGroupSet(as("ines"), courseId, setId, {
+      title: set.title, ...noSignUp,
+      groups: [{ id: set.groups[1]!.id, name: "Thornbeck", topic: "", members: [`priya${courseId}`] }, { id: null, name: "Mill", topic: "", members: [`mira${courseId}`, `jonas${courseId}`] }],
+    });
+    await bringWikisUp(as("ines"), { courseId, assignmentId });
+    expect((await readableWikis(as("ines"), courseId)).map(({ name }) => name)).toEqual(["Thornbeck", "Mill"]);
+    expect(await findWiki(as("mira"), courseId, wikiId)).toBeNull();
+    expect((await db.select({ setAsideAt: wiki.setAsideAt }).from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId))))[0]?.setAsideAt).not.toBeNull();
+  });
+});
+
+test("another assignment by the same set of groups has wikis of its own", async () => {
+  const { courseId, setId, as } = await makeCourse();
+  const second = await publish(as("ines"), courseId, { ...assignmentInput(setId), title: "Field visit" });
+  expect((await readableWikis(as("ines"), courseId)).filter(({ assignmentId }) => assignmentId === second).map(({ name }) => name)).toEqual(["Alder", "Thorn"]);
 });

@@ -4,10 +4,12 @@ import { inject } from "vitest";
 import { fromMarkdown } from "@/core/document/markdown";
 import { createAccounts } from "@/data/accounts/write";
 import { readableWikis } from "@/data/assignments/read";
-import type { NewAssignment } from "@/data/assignments/input";
-import { makeAssignment } from "@/data/assignments/write";
+import type { AssignmentInput } from "@/data/assignments/input";
+import { bringWikisUp } from "@/data/assignments/wikis";
+import { prepareAssignment, publishAssignment } from "@/data/assignments/write";
 import { insertCourse } from "@/data/courses/write";
 import { openDatabase } from "@/data/db/client";
+import { saveGroupSet } from "@/data/groups/write";
 import type { Saved } from "@/data/pages/dto";
 import { findPage, findWiki } from "@/data/pages/read";
 import { savePage } from "@/data/pages/write";
@@ -29,6 +31,7 @@ export function later(minutes: number): Date {
 
 export interface TestCourse {
   readonly courseId: string;
+  readonly setId: string;
   readonly assignmentId: string;
   /** The wiki of Mira and Jonas, and the one of Priya. */
   readonly wikiId: string;
@@ -40,16 +43,19 @@ export interface TestCourse {
 
 const roles: Record<string, Role> = { ines: "instructor", tobin: "assistant", olga: "observer", mira: "student", jonas: "student", priya: "student" };
 
-export const assignmentInput = (id: (name: string) => string): NewAssignment => ({
-  title: "Dossier", brief: "Write about your river.", opensAt: "2026-03-02T09:00", dueAt: "2026-04-01T17:00", closesAtDue: true, sharing: "group",
-  groups: [{ name: "Alder", members: [id("mira"), id("jonas")] }, { name: "Thorn", members: [id("priya")] }],
+export const assignmentInput = (setId: string | null): AssignmentInput => ({
+  title: "Dossier", brief: fromMarkdown("Write about your river."), opensAt: "2026-03-02T09:00", dueAt: "2026-04-01T17:00", closesAtDue: true, cutOffAt: null,
+  commentsOn: true, othersReadFrom: null, membersStart: true, sharing: "group", setId,
   starterPages: [
-    { title: "Home", document: fromMarkdown("## The river\n\nSay where it rises. See [[Fish]].") },
-    { title: "Plan", document: fromMarkdown("What should be done, and in which order?") },
+    { id: newId(), title: "Home", document: fromMarkdown("## The river\n\nSay where it rises. See [[Fish]]."), parentId: null, forEachMember: false },
+    { id: newId(), title: "Plan", document: fromMarkdown("What should be done, and in which order?"), parentId: null, forEachMember: false },
   ],
 });
 
-export async function makeCourse(over: Partial<NewAssignment> = {}): Promise<TestCourse> {
+export const noSignUp = { seed: null, signUpLimit: null, signUpUntil: null, published: true, movesFrom: null };
+
+/** A course with its people and the set of groups "Rivers": Alder (Mira and Jonas) and Thorn (Priya). */
+export async function makePeople(): Promise<Pick<TestCourse, "courseId" | "setId" | "as">> {
   const courseId = newId();
   const id = (name: string) => `${name}${courseId}`;
   const as: TestCourse["as"] = (name, now = monday) => ({ db, viewer: { id: id(name), name }, now, newId });
@@ -57,10 +63,32 @@ export async function makeCourse(over: Partial<NewAssignment> = {}): Promise<Tes
   await createAccounts(db, names.map((name) => ({ id: id(name), name, email: `${name}-${randomUUID()}@rivers.example`, passwordHash: "none" })), monday);
   const course = { id: courseId, title: "Rivers", term: "Spring", timeZone: "Europe/Dublin", startsOn: "2026-02-02", endsOn: "2026-06-30" };
   await insertCourse(db, course, Object.entries(roles).map(([name, role]) => ({ id: id(name), role })), monday);
-  const made = await makeAssignment(as("ines", new Date("2026-03-01T12:00:00Z")), courseId, { ...assignmentInput(id), ...over });
-  if (made.kind !== "made") throw new Error(JSON.stringify(made.problem));
-  const wikis = await readableWikis(as("ines"), courseId, made.assignmentId);
-  return { courseId, assignmentId: made.assignmentId, wikiId: wikis[0]!.id, otherWikiId: wikis[1]?.id ?? "", homeId: wikis[0]!.homePageId!, as };
+  const set = await saveGroupSet(as("ines", settingUp), courseId, null, {
+    title: "Rivers", ...noSignUp,
+    groups: [{ id: null, name: "Alder", topic: "Eels", members: [id("mira"), id("jonas")] }, { id: null, name: "Thorn", topic: "", members: [id("priya")] }],
+  });
+  if (set.kind !== "saved") throw new Error(JSON.stringify(set.problem));
+  return { courseId, setId: set.setId, as };
+}
+
+/** The day before the assignment opens, when everything is set up. */
+export const settingUp = new Date("2026-03-01T12:00:00Z");
+
+/** Prepares and publishes an assignment, and makes its wikis as the job does. */
+export async function publish(ctx: Context, courseId: string, input: AssignmentInput): Promise<string> {
+  const prepared = await prepareAssignment(ctx, courseId, input);
+  if (prepared.kind !== "saved") throw new Error(JSON.stringify(prepared.problem));
+  const published = await publishAssignment(ctx, courseId, prepared.assignmentId);
+  if (published.kind !== "saved") throw new Error(JSON.stringify(published.problem));
+  await bringWikisUp(ctx, { courseId, assignmentId: prepared.assignmentId });
+  return prepared.assignmentId;
+}
+
+export async function makeCourse(over: Partial<AssignmentInput> = {}): Promise<TestCourse> {
+  const { courseId, setId, as } = await makePeople();
+  const assignmentId = await publish(as("ines", settingUp), courseId, { ...assignmentInput(setId), ...over });
+  const wikis = await readableWikis(as("ines"), courseId, assignmentId);
+  return { courseId, setId, assignmentId, wikiId: wikis[0]!.id, otherWikiId: wikis[1]?.id ?? "", homeId: wikis[0]!.homePageId!, as };
 }
 
 /** Saves a page's text, given as Markdown, on top of its newest entry unless `base` says otherwise. */

@@ -33,6 +33,7 @@ export async function saveAnswer(ctx: Context, courseId: string, pageId: string 
     case "not found": return refused(`There is no such page here for you any more. ${kept}`);
     case "may not write": return refused(`Nothing was saved. ${kept}`, { text: whyNotWriting(problem.access, zone, ctx.now) });
     case "bad document": return refused(`Nothing was saved. ${kept}`, { text: documentProblem(problem.problem) });
+    case "may not start": return refused(`Nothing was saved. ${kept}`, { text: "In this assignment only instructors start pages." });
     case "bad title": return refused(`Nothing was saved. ${kept}`, { text: "A title has between 1 and 200 characters." });
     case "bad note": return refused(`Nothing was saved. ${kept}`, { text: "A note has at most 300 characters." });
     case "title taken": return refused(`Nothing was saved. ${kept}`, { text: "A page with this title is there already: open it", href: paths.page(courseId, problem.pageId) });

@@ -22,6 +22,14 @@ export async function courseTrail(ctx: Context, courseId: string): Promise<Trail
   return step("Courses", courses.map(({ id, title }) => ({ id, label: title })), courseId, paths.course);
 }
 
+const courseParts = { People: paths.people, Groups: paths.groups, Settings: paths.settings } as const;
+
+/** A screen of the course itself; its siblings are the other ones. For those who run the course. */
+export async function coursePartTrail(ctx: Context, courseId: string, part: keyof typeof courseParts): Promise<TrailStep[]> {
+  const parts = (Object.keys(courseParts) as (keyof typeof courseParts)[]).map((each) => ({ id: each, label: each }));
+  return [...(await courseTrail(ctx, courseId)), ...step("Of the course", parts, part, (id) => courseParts[id as keyof typeof courseParts](courseId))];
+}
+
 /** `to` says where the siblings lead: to the same screen of another assignment. */
 export async function assignmentTrail(ctx: Context, courseId: string, assignmentId: string, to = paths.assignment): Promise<TrailStep[]> {
   const assignments = await courseAssignments(ctx, courseId);

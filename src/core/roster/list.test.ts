@@ -90,7 +90,7 @@ describe("lists, however they were written", () => {
     const cell = fc.string({ unit: fc.constantFrom("=", "+", "-", "@", "'", '"', ",", ";", "\n", "a", "ж", " ") }).map((text) => text.trim());
     fc.assert(fc.property(fc.array(fc.tuple(cell.filter((text) => !/^'[=+\-@]/.test(text)), cell.filter((text) => !/^'[=+\-@]/.test(text))), { minLength: 1, maxLength: 6 }), (rows) => {
       const text = csvText([["name", "email"], ...rows.map(([one, other]) => [one, other]), ["End", "end@rivers.example"]]);
-      for (const written of Papa.parse<string[]>(text).data.flat()) expect(written).not.toMatch(/^[=+\-@]/);
+      for (const written of Papa.parse<string[]>(text, { delimiter: "," }).data.flat()) expect(written).not.toMatch(/^[=+\-@]/);
       const kept = rows.filter((row) => row.some((each) => /[^\s,;]/.test(each)));
       expect(table(text).rows.slice(0, -1)).toEqual(kept.map((row) => [...row]));
     }), { seed: 8, numRuns: 1000 });

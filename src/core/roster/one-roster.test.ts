@@ -1,7 +1,9 @@
 import fc from "fast-check";
+import { strToU8, zipSync } from "fflate";
 import { expect, test } from "vitest";
 import { roles } from "../access/may";
 import { listedPeople, readRole } from "./listed";
+import { readPeopleFile } from "./file";
 import { readArchive, writeArchive } from "./one-roster";
 
 const course = { id: "rivers", title: "Urban rivers", term: "Spring", startsOn: "2026-02-02", endsOn: "2026-06-30" };
@@ -46,4 +48,14 @@ test("rows marked as deleted and users who are disabled are left out; of several
 
 test("an archive without its files names the first that is missing", () => {
   expect(readArchive(new Map([["users.csv", ""]]))).toEqual({ kind: "refused", missing: "classes.csv" });
+});
+
+test("a file is taken for what it holds: an archive, a list, or neither", () => {
+  const packed = zipSync(Object.fromEntries([...writeArchive(course, [], "1.2", at)].map(([name, text]) => [`export/${name}`, strToU8(text)])));
+  expect(readPeopleFile(packed)).toMatchObject({ kind: "archive", archive: { classes: [] } });
+  expect(readPeopleFile(zipSync({ "notes.txt": strToU8("hello") }))).toEqual({ kind: "refused", problem: "not a roster", missing: "users.csv" });
+  expect(readPeopleFile(packed.subarray(0, 60))).toEqual({ kind: "refused", problem: "broken archive" });
+  expect(readPeopleFile(strToU8("name,mail\nMira,mira@rivers.example"))).toMatchObject({ kind: "list", encoding: "UTF-8", table: { headings: ["name", "mail"] } });
+  expect(readPeopleFile(Uint8Array.from([0xff, 0xd8, 0xff, 0xe0, 0, 16]))).toEqual({ kind: "refused", problem: "not text" });
+  expect(readPeopleFile(new Uint8Array())).toEqual({ kind: "refused", problem: "empty" });
 });

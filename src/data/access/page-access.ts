@@ -1,10 +1,10 @@
 /** Who may do what on one page, with reasons: what the access screen shows. */
 import "server-only";
-import { and, eq, inArray } from "drizzle-orm";
+import { and, eq, inArray, isNull } from "drizzle-orm";
 import { decide, type Level } from "@/core/access/may";
 import { person } from "../db/tables/accounts";
 import { enrolment } from "../db/tables/courses";
-import { accessRule, wiki } from "../db/tables/wikis";
+import { accessRule, page, wiki } from "../db/tables/wikis";
 import { wikiMembers } from "../pages/members";
 import type { AccessDto } from "../pages/dto";
 import { accessDto } from "../pages/read";
@@ -25,15 +25,17 @@ export async function pageAccess(ctx: ContextIn, courseId: string, pageId: strin
   if (!standpoint || !(await isInstructor(ctx, courseId))) return null;
   const { assignmentId, wikiId } = standpoint;
   const [found] = await ctx.db.select({ courseId: wiki.courseId, groupId: wiki.groupId, personId: wiki.personId }).from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
-  const members = await wikiMembers(ctx.db, found!);
+  const [own] = await ctx.db.select({ ownerId: page.ownerId }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
+  const owns = (id: string) => (own?.ownerId ? { owns: own.ownerId === id } : {});
+  const members = (await wikiMembers(ctx.db, found!)).filter(({ until }) => until === null || until > ctx.now);
   const staff = await ctx.db.select({ id: person.id, name: person.name, role: enrolment.role }).from(enrolment)
     .innerJoin(person, eq(person.id, enrolment.personId))
-    .where(and(eq(enrolment.courseId, courseId), inArray(enrolment.role, ["instructor", "assistant", "observer"])));
+    .where(and(eq(enrolment.courseId, courseId), isNull(enrolment.leftAt), inArray(enrolment.role, ["instructor", "assistant", "observer"])));
   const rules = await rulesAt(ctx.db, courseId, [courseId, assignmentId, wikiId, pageId]);
   const place = { course: courseId, assignment: assignmentId, wiki: wikiId, page: pageId };
   const explain = (asked: Parameters<typeof decide>[1]) => accessDto(ctx, { ...standpoint, person: asked, decision: decide(rules, asked, place, ctx.now.getTime()) });
   const people: PageAccessDto["people"][number][] = [];
-  for (const member of members) people.push({ id: member.id, name: member.name, part: "member", access: await explain({ id: member.id, role: "student", isMember: true }) });
+  for (const member of members) people.push({ id: member.id, name: member.name, part: "member", access: await explain({ id: member.id, role: "student", isMember: true, ...owns(member.id) }) });
   for (const each of staff) people.push({ id: each.id, name: each.name, part: "staff", access: await explain({ id: each.id, role: each.role, isMember: false }) });
   if (found!.groupId || found!.personId) {
     people.push({ id: "others", name: "Other students of the course", part: "other students", access: await explain({ id: "", role: "student", isMember: false }) });

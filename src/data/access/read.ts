@@ -1,9 +1,9 @@
 /** Access as the data layer asks for it: the place, the person and the rules are loaded, the core decides. */
 import "server-only";
 import { and, eq, inArray, isNull, or, sql } from "drizzle-orm";
-import { type Action, allows, decide, type Decision, type Person, type Place, type Role, type Rule } from "@/core/access/may";
+import { type Action, allows, decide, type Decision, type Person, type Place, type Role, type Rule, whenArchived } from "@/core/access/may";
 import { accessRule, page, wiki } from "../db/tables/wikis";
-import { enrolment, groupMember } from "../db/tables/courses";
+import { assistantGroup, course, enrolment, groupMember } from "../db/tables/courses";
 import type { ContextIn } from "../session/context";
 import type { Queryable } from "../db/client";
 
@@ -20,7 +20,7 @@ export interface Standpoint {
 /** The viewer's role on the course, or null if they are not on it. */
 export async function roleOn(ctx: ContextIn, courseId: string): Promise<Role | null> {
   const [found] = await ctx.db.select({ role: enrolment.role }).from(enrolment)
-    .where(and(eq(enrolment.courseId, courseId), eq(enrolment.personId, ctx.viewer.id)));
+    .where(and(eq(enrolment.courseId, courseId), eq(enrolment.personId, ctx.viewer.id), isNull(enrolment.leftAt)));
   return found?.role ?? null;
 }
 
@@ -36,23 +36,37 @@ export async function standAtWiki(ctx: ContextIn, courseId: string, wikiId: stri
 
 /** Where the viewer stands at a page; null if they may not read it or it does not exist. */
 export async function standAtPage(ctx: ContextIn, courseId: string, pageId: string): Promise<Standpoint | null> {
-  const [found] = await ctx.db.select({ wikiId: page.wikiId }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
-  return found ? stand(ctx, courseId, found.wikiId, pageId) : null;
+  const [found] = await ctx.db.select({ id: page.id, wikiId: page.wikiId, ownerId: page.ownerId }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
+  return found ? stand(ctx, courseId, found.wikiId, found) : null;
 }
 
-async function stand(ctx: ContextIn, courseId: string, wikiId: string, pageId: string | null): Promise<Standpoint | null> {
+async function stand(ctx: ContextIn, courseId: string, wikiId: string, at: { readonly id: string; readonly ownerId: string | null } | null): Promise<Standpoint | null> {
+  const pageId = at?.id ?? null;
   const [found] = await ctx.db
-    .select({ assignmentId: wiki.assignmentId, role: enrolment.role, isMember: memberOfWiki(ctx.viewer.id) })
+    .select({
+      assignmentId: wiki.assignmentId, role: enrolment.role, setAsideAt: wiki.setAsideAt, archivedAt: course.archivedAt,
+      isMember: memberOfWiki(ctx), isGiven: givenToAssistant(ctx.viewer.id),
+    })
     .from(wiki)
-    .innerJoin(enrolment, and(eq(enrolment.courseId, wiki.courseId), eq(enrolment.personId, ctx.viewer.id)))
+    .innerJoin(course, eq(course.id, wiki.courseId))
+    .innerJoin(enrolment, and(eq(enrolment.courseId, wiki.courseId), eq(enrolment.personId, ctx.viewer.id), isNull(enrolment.leftAt)))
     .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
-  if (!found) return null;
+  if (!found || (found.setAsideAt && found.role !== "instructor")) return null;
   const place: Place = { course: courseId, assignment: found.assignmentId, wiki: wikiId, ...(pageId ? { page: pageId } : {}) };
-  const person: Person = { id: ctx.viewer.id, role: found.role, isMember: found.isMember };
+  const person: Person = { id: ctx.viewer.id, role: found.role, isMember: found.isMember, isGiven: found.isGiven, ...(at?.ownerId ? { owns: at.ownerId === ctx.viewer.id } : {}) };
   const rules = await rulesAt(ctx.db, courseId, Object.values(place));
-  const decision = decide(rules, person, place, ctx.now.getTime());
+  const decided = decide(rules, person, place, ctx.now.getTime());
+  // What is archived, or set aside, is there to be read and no more.
+  const decision = found.archivedAt || found.setAsideAt ? whenArchived(decided) : decided;
   if (!allows(decision.level, "read")) return null;
   return { courseId, assignmentId: found.assignmentId, wikiId, pageId, person, decision };
+}
+
+/** Whether the viewer runs a course that has not been archived: what changes anything asks this. */
+export async function mayChangeCourse(ctx: ContextIn, courseId: string): Promise<boolean> {
+  if (!(await isInstructor(ctx, courseId))) return false;
+  const [found] = await ctx.db.select({ archivedAt: course.archivedAt }).from(course).where(eq(course.id, courseId));
+  return found !== undefined && found.archivedAt === null;
 }
 
 /** Whether the viewer may act there. Reading is granted by the standpoint's being there at all. */
@@ -64,15 +78,31 @@ export function may(standpoint: Standpoint, action: Action): boolean {
  * SQL: whether `personId` is one of those whose wiki it is. The wiki's columns are named with their table by hand: in
  * a query of one table the library leaves table names out, and inside the subquery they would mean another column.
  */
-export function memberOfWiki(personId: string) {
-  const [courseId, groupId, owner] = ["course_id", "group_id", "person_id"].map((column) => sql`${wiki}.${sql.identifier(column)}`);
+export function memberOfWiki({ viewer, now }: Pick<ContextIn, "viewer" | "now">) {
+  const [courseId, groupId, owner] = ofWiki();
   return sql<boolean>`case
     when ${groupId} is not null then exists (select 1 from ${groupMember} m
-      where m.course_id = ${courseId} and m.group_id = ${groupId} and m.person_id = ${personId})
-    when ${owner} is not null then ${owner} = ${personId}
+      where m.course_id = ${courseId} and m.group_id = ${groupId} and m.person_id = ${viewer.id}
+        and m.since <= ${now.toISOString()} and (m.until_at is null or m.until_at > ${now.toISOString()}))
+    when ${owner} is not null then ${owner} = ${viewer.id}
     else exists (select 1 from ${enrolment} e
-      where e.course_id = ${courseId} and e.person_id = ${personId} and e.role = 'student')
+      where e.course_id = ${courseId} and e.person_id = ${viewer.id} and e.role = 'student' and e.left_at is null)
   end`;
+}
+
+/** SQL: whether the wiki is one that an assistant limited to some groups sees; true for everybody else. */
+export function givenToAssistant(personId: string) {
+  const [courseId, groupId, owner] = ofWiki();
+  return sql<boolean>`(not exists (select 1 from ${enrolment} e
+      where e.course_id = ${courseId} and e.person_id = ${personId} and e.role = 'assistant' and e.only_given_groups)
+    or (${groupId} is null and ${owner} is null)
+    or exists (select 1 from ${assistantGroup} a
+      where a.course_id = ${courseId} and a.person_id = ${personId} and (a.group_id = ${groupId} or exists (select 1 from ${groupMember} m
+        where m.course_id = a.course_id and m.group_id = a.group_id and m.person_id = ${owner}))))`;
+}
+
+function ofWiki() {
+  return ["course_id", "group_id", "person_id"].map((column) => sql`${wiki}.${sql.identifier(column)}`);
 }
 
 /** The rules in force at any of `places`. */
@@ -90,14 +120,14 @@ function toRule(row: typeof accessRule.$inferSelect): Rule {
   };
 }
 
-/** Of the pages of one wiki, those that the person at `standpoint` may read, with their level there. O(pages × rules). */
-export async function readablePages<Row extends { id: string }>(ctx: ContextIn, standpoint: Standpoint, pages: readonly Row[]): Promise<(Row & { mayWrite: boolean })[]> {
+/** Of the pages of one wiki, those that the person at `standpoint` may read. O(pages × rules). */
+export async function readablePages<Row extends { id: string }>(ctx: ContextIn, standpoint: Standpoint, pages: readonly Row[]): Promise<Row[]> {
   const { courseId, assignmentId, wikiId, person } = standpoint;
   const rules = await rulesAt(ctx.db, courseId, [courseId, assignmentId, wikiId, ...pages.map((each) => each.id)]);
   return pages.flatMap((each) => {
     const place = { course: courseId, assignment: assignmentId, wiki: wikiId, page: each.id };
     const { level } = decide(rules, person, place, ctx.now.getTime());
-    return allows(level, "read") ? [{ ...each, mayWrite: allows(level, "write") }] : [];
+    return allows(level, "read") ? [each] : [];
   });
 }
 

@@ -5,7 +5,7 @@ import { z } from "zod";
 import { accessRule } from "../db/tables/wikis";
 import type { Context } from "../session/context";
 import { lockWikiOfPage } from "../ledger/record";
-import { isInstructor, standAtPage } from "./read";
+import { mayChangeCourse, standAtPage } from "./read";
 
 const level = z.enum(levels);
 
@@ -19,7 +19,7 @@ export async function setGroupLevel(ctx: Context, given: { courseId: string; pag
   if (given.level !== null && !level.safeParse(given.level).success) return { kind: "refused", code: "bad level" };
   const standpoint = await standAtPage(ctx, given.courseId, given.pageId);
   if (!standpoint) return { kind: "refused", code: "not found" };
-  if (!(await isInstructor(ctx, given.courseId))) return { kind: "refused", code: "not allowed" };
+  if (!(await mayChangeCourse(ctx, given.courseId))) return { kind: "refused", code: "not allowed" };
   await ctx.db.transaction(async (tx) => {
     // A save under way ends under the rules it began with; the next one meets the new rule.
     await lockWikiOfPage(tx, given.courseId, given.pageId);

@@ -1,9 +1,10 @@
 import "server-only";
-import { asc, eq, sql } from "drizzle-orm";
+import { and, asc, eq, isNull, sql } from "drizzle-orm";
 import { database } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { enrolment } from "../db/tables/courses";
 import { isDemo } from "../env";
+import { hasPassword } from "../people/read";
 
 export interface DemoPerson {
   readonly id: string;
@@ -11,10 +12,12 @@ export interface DemoPerson {
   readonly role: string;
 }
 
-/** The people whom the demo lets one sign in as, staff first; nobody unless the demo flag is set. */
+/** The people whom the demo lets one sign in as, staff first; nobody unless the demo flag is set. Those who were only invited can't. */
 export async function demoPeople(): Promise<DemoPerson[]> {
   if (!isDemo()) return [];
-  return database().select({ id: person.id, name: person.name, role: enrolment.role }).from(person)
-    .innerJoin(enrolment, eq(enrolment.personId, person.id))
-    .orderBy(sql`${enrolment.role} = 'student'`, asc(person.name));
+  const isStudent = sql<boolean>`bool_and(${enrolment.role} = 'student')`;
+  const rows = await database().select({ id: person.id, name: person.name, role: sql<string>`min(${enrolment.role})`, isStudent }).from(person)
+    .innerJoin(enrolment, and(eq(enrolment.personId, person.id), isNull(enrolment.leftAt))).where(hasPassword)
+    .groupBy(person.id, person.name).orderBy(isStudent, asc(person.name));
+  return rows.map(({ id, name, role }) => ({ id, name, role }));
 }

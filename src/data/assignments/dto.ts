@@ -1,13 +1,18 @@
+import type { SetUpFinding } from "@/core/assignment/check";
+import type { PageDocument } from "@/core/document/model";
 import type { DocumentProblem } from "@/core/document/parse";
 import type { Sharing } from "../db/tables/wikis";
+import type { AssignmentInput } from "./input";
 
 export interface AssignmentDto {
   readonly id: string;
   readonly title: string;
-  readonly brief: string;
+  readonly brief: PageDocument;
   readonly opensAt: Date;
   readonly dueAt: Date;
   readonly sharing: Sharing;
+  /** Null while it is being prepared. */
+  readonly publishedAt: Date | null;
 }
 
 export interface WikiListDto {
@@ -24,17 +29,30 @@ export interface WikiListDto {
   readonly members: readonly string[];
 }
 
-export type MadeAssignment =
-  | { readonly kind: "made"; readonly assignmentId: string; readonly wikis: number }
+/** An assignment as its set-up screen needs it. */
+export interface SetUpDto {
+  readonly id: string;
+  readonly input: AssignmentInput;
+  readonly publishedAt: Date | null;
+  /** What is missing or odd, by what is stored now. */
+  readonly findings: readonly SetUpFinding[];
+  readonly progress: Progress;
+}
+
+/** How many wikis there are of those that there should be. */
+export interface Progress {
+  readonly made: number;
+  readonly wanted: number;
+}
+
+export type AssignmentSaved =
+  | { readonly kind: "saved"; readonly assignmentId: string }
   | { readonly kind: "refused"; readonly problem: AssignmentProblem };
 
 export type AssignmentProblem =
   | { readonly code: "not allowed" }
+  | { readonly code: "not found" }
   | { readonly code: "bad input"; readonly field: string; readonly message: string }
-  | { readonly code: "bad starter page"; readonly page: string; readonly problem: DocumentProblem }
+  | { readonly code: "bad document"; readonly where: string; readonly problem: DocumentProblem }
   | { readonly code: "starter page twice"; readonly title: string }
-  | { readonly code: "no groups" }
-  | { readonly code: "group twice"; readonly name: string }
-  | { readonly code: "empty group"; readonly name: string }
-  | { readonly code: "in two groups"; readonly name: string }
-  | { readonly code: "not a student"; readonly id: string };
+  | { readonly code: "to be mended"; readonly findings: readonly SetUpFinding[] };

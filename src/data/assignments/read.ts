@@ -1,21 +1,25 @@
 import "server-only";
-import { and, asc, eq, inArray, sql } from "drizzle-orm";
+import { and, asc, eq, inArray, isNull, sql } from "drizzle-orm";
 import { allows, decide } from "@/core/access/may";
-import { memberOfWiki, roleOn, rulesAt } from "../access/read";
+import { givenToAssistant, memberOfWiki, roleOn, rulesAt } from "../access/read";
 import { person } from "../db/tables/accounts";
 import { groupMember } from "../db/tables/courses";
 import { assignment, entry, page, wiki } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
 import type { AssignmentDto, WikiListDto } from "./dto";
 
-const columns = { id: assignment.id, title: assignment.title, brief: assignment.brief, opensAt: assignment.opensAt, dueAt: assignment.dueAt, sharing: assignment.sharing };
+const columns = { id: assignment.id, title: assignment.title, brief: assignment.brief, opensAt: assignment.opensAt, dueAt: assignment.dueAt, sharing: assignment.sharing, publishedAt: assignment.publishedAt };
 
-/** The course's assignments, by due time. Nothing for people who are not on the course; students see those that have opened. */
+/**
+ * The course's assignments, by due time. Nothing for people who are not on the course; only instructors see those that
+ * are being prepared, and students those that have opened.
+ */
 export async function courseAssignments(ctx: ContextIn, courseId: string): Promise<AssignmentDto[]> {
   const role = await roleOn(ctx, courseId);
   if (!role) return [];
   const all = await ctx.db.select(columns).from(assignment).where(eq(assignment.courseId, courseId)).orderBy(asc(assignment.dueAt), asc(assignment.title));
-  return role === "student" ? all.filter((each) => each.opensAt <= ctx.now) : all;
+  if (role === "instructor") return all;
+  return all.filter((each) => each.publishedAt !== null && (role !== "student" || each.opensAt <= ctx.now));
 }
 
 /** One assignment, or null if there is none such for the viewer. */
@@ -30,13 +34,13 @@ async function visibleWikis(ctx: ContextIn, courseId: string, assignmentId?: str
   const rows = await ctx.db
     .select({
       id: wiki.id, assignmentId: wiki.assignmentId, name: wiki.name, homePageId: wiki.homePageId, groupId: wiki.groupId, personId: wiki.personId,
-      entries: wiki.entries, isMine: memberOfWiki(ctx.viewer.id),
+      entries: wiki.entries, isMine: memberOfWiki(ctx), isGiven: givenToAssistant(ctx.viewer.id),
     })
-    .from(wiki).where(and(eq(wiki.courseId, courseId), assignmentId ? eq(wiki.assignmentId, assignmentId) : undefined)).orderBy(asc(wiki.position));
+    .from(wiki).where(and(eq(wiki.courseId, courseId), isNull(wiki.setAsideAt), assignmentId ? eq(wiki.assignmentId, assignmentId) : undefined)).orderBy(asc(wiki.position));
   const rules = await rulesAt(ctx.db, courseId, [courseId, ...rows.flatMap((row) => [row.assignmentId, row.id])]);
   return rows.filter((row) => {
     const place = { course: courseId, assignment: row.assignmentId, wiki: row.id };
-    const { level } = decide(rules, { id: ctx.viewer.id, role, isMember: row.isMine }, place, ctx.now.getTime());
+    const { level } = decide(rules, { id: ctx.viewer.id, role, isMember: row.isMine, isGiven: row.isGiven }, place, ctx.now.getTime());
     return allows(level, "read");
   });
 }
@@ -56,13 +60,17 @@ export async function readableWikis(ctx: ContextIn, courseId: string, assignment
   const last = await ctx.db.select({ wikiId: entry.wikiId, at: sql<string>`max(${entry.at})` })
     .from(entry).where(and(eq(entry.courseId, courseId), inArray(entry.wikiId, ids))).groupBy(entry.wikiId);
   const members = await ctx.db.select({ groupId: groupMember.groupId, name: person.name }).from(groupMember)
-    .innerJoin(person, eq(person.id, groupMember.personId)).where(eq(groupMember.courseId, courseId)).orderBy(asc(groupMember.position));
+    .innerJoin(person, eq(person.id, groupMember.personId)).where(and(eq(groupMember.courseId, courseId), isNull(groupMember.until))).orderBy(asc(groupMember.position));
+  const countOf = new Map(counts.map((each) => [each.wikiId, each]));
+  const lastOf = new Map(last.map((each) => [each.wikiId, each.at]));
+  const namesOf = new Map<string, string[]>();
+  for (const { groupId, name } of members) namesOf.set(groupId, [...(namesOf.get(groupId) ?? []), name]);
   return visible.map(({ groupId, personId, ...row }) => {
-    const count = counts.find((each) => each.wikiId === row.id);
-    const at = last.find((each) => each.wikiId === row.id)?.at;
+    const count = countOf.get(row.id);
+    const at = lastOf.get(row.id);
     return {
       ...row, pages: count?.pages ?? 0, words: count?.words ?? 0, lastAt: at ? new Date(at) : null,
-      members: groupId ? members.filter((each) => each.groupId === groupId).map((each) => each.name) : personId ? [row.name] : [],
+      members: groupId ? (namesOf.get(groupId) ?? []) : personId ? [row.name] : [],
     };
   });
 }

@@ -3,7 +3,7 @@ import { and, eq } from "drizzle-orm";
 import { z } from "zod";
 import { cleanText } from "@/core/text/clean";
 import { may, standAtPage } from "../access/read";
-import { comment } from "../db/tables/wikis";
+import { assignment, comment } from "../db/tables/wikis";
 import { type Commented, longestComment } from "./dto";
 import type { Context } from "../session/context";
 
@@ -15,7 +15,9 @@ export async function addComment(ctx: Context, given: { courseId: string; pageId
   if (!text.success) return { kind: "refused", code: "empty or too long" };
   const standpoint = await standAtPage(ctx, given.courseId, given.pageId);
   if (!standpoint) return { kind: "refused", code: "not found" };
-  if (!may(standpoint, "comment")) return { kind: "refused", code: "may not comment" };
+  const [rules] = await ctx.db.select({ commentsOn: assignment.commentsOn }).from(assignment)
+    .where(and(eq(assignment.courseId, given.courseId), eq(assignment.id, standpoint.assignmentId)));
+  if (!may(standpoint, "comment") || !rules?.commentsOn) return { kind: "refused", code: "may not comment" };
   let parentId: string | null = null;
   if (given.parent !== null) {
     const [parent] = await ctx.db.select({ id: comment.id, parentId: comment.parentId }).from(comment)

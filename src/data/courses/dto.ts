@@ -5,19 +5,18 @@ export interface CourseDto {
   readonly title: string;
   readonly term: string;
   readonly timeZone: string;
+  /** Dates as "2026-03-29"; both included. */
+  readonly startsOn: string;
+  readonly endsOn: string;
+  readonly archivedAt: Date | null;
   /** The viewer's. */
   readonly role: Role;
 }
 
-export interface PersonDto {
-  readonly id: string;
-  readonly name: string;
-  readonly email: string;
-  readonly role: Role;
-}
+export type CourseSaved =
+  | { readonly kind: "saved"; readonly courseId: string }
+  | { readonly kind: "refused"; readonly problem: CourseProblem };
 
-export interface GroupSetDto {
-  readonly id: string;
-  readonly title: string;
-  readonly groups: readonly { readonly id: string; readonly name: string; readonly members: readonly string[] }[];
-}
+export type CourseProblem =
+  | { readonly code: "not allowed" }
+  | { readonly code: "bad input"; readonly field: string; readonly message: string };

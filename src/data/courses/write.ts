@@ -1,22 +1,18 @@
 import "server-only";
-import { course, courseGroup, enrolment, groupMember, groupSet } from "../db/tables/courses";
-import type { Queryable } from "../db/client";
+import { and, asc, eq } from "drizzle-orm";
 import type { Role } from "@/core/access/may";
+import { instantAt, wallClockAt } from "@/core/time/zone";
+import { isInstructor } from "../access/read";
+import type { Queryable } from "../db/client";
+import { person } from "../db/tables/accounts";
+import { course, enrolment } from "../db/tables/courses";
+import { assignment, starterPage } from "../db/tables/wikis";
+import type { Context, ContextIn } from "../session/context";
+import type { CourseProblem, CourseSaved } from "./dto";
+import { type CourseInput, courseInput } from "./input";
+import { mayMakeCourses } from "./read";
 
-export interface NewGroupSet {
-  readonly id: string;
-  readonly title: string;
-  /** Members are people's ids, in the order of joining. */
-  readonly groups: readonly { readonly id: string; readonly name: string; readonly members: readonly string[] }[];
-}
-
-/** Stores a set of groups of a course. Who may is the caller's to ask. */
-export async function insertGroupSet(db: Queryable, courseId: string, set: NewGroupSet, since: Date): Promise<void> {
-  await db.insert(groupSet).values({ courseId, id: set.id, title: set.title });
-  await db.insert(courseGroup).values(set.groups.map((group, position) => ({ courseId, id: group.id, setId: set.id, name: group.name, position })));
-  const members = set.groups.flatMap((group) => group.members.map((personId, position) => ({ courseId, groupId: group.id, personId, position, since })));
-  if (members.length > 0) await db.insert(groupMember).values(members);
-}
+const refused = (problem: CourseProblem): CourseSaved => ({ kind: "refused", problem });
 
 /** Makes a course with its people. For set-up by a command; nobody can reach it from a screen. */
 export async function insertCourse(
@@ -24,4 +20,92 @@ export async function insertCourse(
 ): Promise<void> {
   await db.insert(course).values(given);
   await db.insert(enrolment).values(people.map(({ id, role }) => ({ courseId: given.id, personId: id, role, since })));
+}
+
+/** Makes a course, its maker being its instructor. */
+export async function makeCourse(ctx: Context, input: CourseInput): Promise<CourseSaved> {
+  return ctx.db.transaction(async (tx) => insertFor({ ...ctx, db: tx }, input));
+}
+
+async function insertFor(ctx: ContextIn, input: CourseInput): Promise<CourseSaved> {
+  if (!(await mayMakeCourses(ctx))) return refused({ code: "not allowed" });
+  const parsed = read(input);
+  if (parsed.kind === "refused") return parsed;
+  const courseId = ctx.newId();
+  await insertCourse(ctx.db, { id: courseId, ...parsed.course }, [{ id: ctx.viewer.id, role: "instructor" }], ctx.now);
+  return { kind: "saved", courseId };
+}
+
+function read(input: CourseInput): { kind: "read"; course: CourseInput } | Extract<CourseSaved, { kind: "refused" }> {
+  const parsed = courseInput.safeParse(input);
+  if (parsed.success) return { kind: "read", course: parsed.data };
+  const issue = parsed.error.issues[0]!;
+  return { kind: "refused", problem: { code: "bad input", field: issue.path.join("."), message: issue.message } };
+}
+
+/** Changes what a course is called and when it is. Instants stay what they are: a new time zone changes only how they read. */
+export async function changeCourse(ctx: Context, courseId: string, input: CourseInput): Promise<CourseSaved> {
+  if (!(await isInstructor(ctx, courseId))) return refused({ code: "not allowed" });
+  const parsed = read(input);
+  if (parsed.kind === "refused") return parsed;
+  await ctx.db.update(course).set(parsed.course).where(eq(course.id, courseId));
+  return { kind: "saved", courseId };
+}
+
+/** Archives a course, or opens it again. An archived one can be read as before, and changed by nobody. */
+export async function setArchived(ctx: Context, courseId: string, archived: boolean): Promise<CourseSaved> {
+  if (!(await isInstructor(ctx, courseId))) return refused({ code: "not allowed" });
+  await ctx.db.update(course).set({ archivedAt: archived ? ctx.now : null }).where(eq(course.id, courseId));
+  return { kind: "saved", courseId };
+}
+
+/**
+ * Makes a course with the assignments of an earlier one: briefs, starter pages and settings, times moved by as many days
+ * as lie between the first days of the two (the clock time stays). Nobody's work comes along, and nobody but the maker;
+ * all assignments are there to be looked over, none is published.
+ */
+export async function copyCourse(ctx: Context, fromCourseId: string, input: CourseInput): Promise<CourseSaved> {
+  return ctx.db.transaction(async (tx) => {
+    const inside = { ...ctx, db: tx };
+    if (!(await isInstructor(inside, fromCourseId))) return refused({ code: "not allowed" });
+    const [from] = await tx.select().from(course).where(eq(course.id, fromCourseId));
+    const made = await insertFor(inside, input);
+    if (made.kind === "refused") return made;
+    const [to] = await tx.select().from(course).where(eq(course.id, made.courseId));
+    const move = mover(from!, to!);
+    const rows = await tx.select().from(assignment).where(eq(assignment.courseId, fromCourseId)).orderBy(asc(assignment.dueAt));
+    for (const row of rows) {
+      const assignmentId = ctx.newId();
+      await tx.insert(assignment).values({
+        ...row, courseId: made.courseId, id: assignmentId, setId: null, publishedAt: null, createdAt: ctx.now,
+        opensAt: move(row.opensAt), dueAt: move(row.dueAt), cutOffAt: row.cutOffAt && move(row.cutOffAt), othersReadFrom: row.othersReadFrom && move(row.othersReadFrom),
+      });
+      const pages = await tx.select().from(starterPage)
+        .where(and(eq(starterPage.courseId, fromCourseId), eq(starterPage.assignmentId, row.id))).orderBy(asc(starterPage.position));
+      const ids = new Map(pages.map(({ id }) => [id, ctx.newId()]));
+      if (pages.length === 0) continue;
+      await tx.insert(starterPage).values(pages.map((page) => ({
+        ...page, courseId: made.courseId, assignmentId, id: ids.get(page.id)!, parentId: page.parentId && (ids.get(page.parentId) ?? null),
+      })));
+    }
+    return made;
+  });
+}
+
+const day = 24 * 60 * 60 * 1000;
+
+/** Moves an instant to the same clock time as many days later as the course begins later. */
+function mover(from: typeof course.$inferSelect, to: typeof course.$inferSelect): (instant: Date) => Date {
+  const days = Math.round((Date.parse(to.startsOn) - Date.parse(from.startsOn)) / day);
+  return (instant) => {
+    const [date, time] = wallClockAt(instant, from.timeZone).split("T") as [string, string];
+    const moved = new Date(Date.parse(date) + days * day).toISOString().slice(0, 10);
+    return instantAt(`${moved}T${time}`, to.timeZone)!;
+  };
+}
+
+/** Lets a person make courses. For operators. False if nobody has the address. */
+export async function letMakeCourses(db: Queryable, address: string): Promise<boolean> {
+  const changed = await db.update(person).set({ mayMakeCourses: true }).where(eq(person.email, address.toLowerCase())).returning({ id: person.id });
+  return changed.length > 0;
 }

@@ -1,6 +1,7 @@
 import "server-only";
 import { sql } from "drizzle-orm";
 import { migrate } from "drizzle-orm/postgres-js/migrator";
+import { openQueues } from "../jobs/queues";
 import { openDatabase } from "./client";
 
 /** Any number, as long as every process takes the same. */
@@ -12,6 +13,7 @@ export async function migrateDatabase(url: string, folder = "drizzle"): Promise<
   try {
     await db.execute(sql`select pg_advisory_lock(${migrationLock})`);
     await migrate(db, { migrationsFolder: folder });
+    await (await openQueues(url, { works: false })).stop({ graceful: false, wait: true });
   } finally {
     await close();
   }

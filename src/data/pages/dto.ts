@@ -7,13 +7,15 @@ export interface MemberDto {
   readonly id: string;
   readonly name: string;
   readonly mark: number;
+  /** When they went to another group or left the course; null: they still belong to the wiki. */
+  readonly until: Date | null;
 }
 
 /** Why the viewer has the level they have, as facts; the words are chosen where it is shown. */
 export interface AccessDto {
   readonly level: Level;
   readonly because:
-    | { readonly kind: "rule"; readonly scope: string; readonly who: "course" | "group" | "person"; readonly madeBy: string; readonly madeAt: Date; readonly from: Date | null; readonly until: Date | null }
+    | { readonly kind: "rule"; readonly scope: string; readonly who: "course" | "students" | "group" | "person"; readonly madeBy: string; readonly madeAt: Date; readonly from: Date | null; readonly until: Date | null }
     | { readonly kind: "built in"; readonly reason: string };
 }
 
@@ -21,6 +23,8 @@ export interface ContentsItemDto {
   readonly id: string;
   readonly title: string;
   readonly words: number;
+  /** How deep it stands below other pages, from 0. */
+  readonly depth: number;
 }
 
 export interface CommentDto {
@@ -42,6 +46,8 @@ export interface WikiDto {
   readonly name: string;
   readonly homePageId: string | null;
   readonly isInstructor: boolean;
+  /** Whether the assignment has comments. */
+  readonly commentsOn: boolean;
   readonly members: readonly MemberDto[];
   /** Pages that the viewer may read, the home page first. */
   readonly contents: readonly ContentsItemDto[];
@@ -75,6 +81,7 @@ export type SaveProblem =
   | { readonly code: "may not write"; readonly access: AccessDto }
   | { readonly code: "bad document"; readonly problem: DocumentProblem }
   | { readonly code: "bad title" }
+  | { readonly code: "may not start" }
   | { readonly code: "bad note" }
   | { readonly code: "title taken"; readonly pageId: string }
   /** Others saved since the writer began; nothing was written. */

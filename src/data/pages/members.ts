@@ -1,5 +1,5 @@
 import "server-only";
-import { and, asc, eq, inArray } from "drizzle-orm";
+import { and, asc, eq, inArray, sql } from "drizzle-orm";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { enrolment, groupMember } from "../db/tables/courses";
@@ -18,15 +18,17 @@ export async function membersOfWikis(db: Queryable, courseId: string, wikis: rea
   const groups = wikis.flatMap((each) => each.groupId ?? []);
   const people = wikis.flatMap((each) => each.personId ?? []);
   const named = { id: person.id, name: person.name };
-  const inGroups = groups.length === 0 ? [] : await db.select({ ...named, groupId: groupMember.groupId }).from(groupMember)
-    .innerJoin(person, eq(person.id, groupMember.personId))
+  const onCourse = and(eq(enrolment.courseId, courseId), eq(enrolment.personId, person.id));
+  const until = sql<string | null>`least(${groupMember.until}, ${enrolment.leftAt})`;
+  const inGroups = groups.length === 0 ? [] : await db.select({ ...named, until, groupId: groupMember.groupId }).from(groupMember)
+    .innerJoin(person, eq(person.id, groupMember.personId)).leftJoin(enrolment, onCourse)
     .where(and(eq(groupMember.courseId, courseId), inArray(groupMember.groupId, groups))).orderBy(asc(groupMember.position));
-  const alone = people.length === 0 ? [] : await db.select(named).from(person).where(inArray(person.id, people));
+  const alone = people.length === 0 ? [] : await db.select({ ...named, until: enrolment.leftAt }).from(person).leftJoin(enrolment, onCourse).where(inArray(person.id, people));
   const isShared = wikis.some((each) => !each.groupId && !each.personId);
-  const everyone = !isShared ? [] : await db.select(named).from(enrolment).innerJoin(person, eq(person.id, enrolment.personId))
+  const everyone = !isShared ? [] : await db.select({ ...named, until: enrolment.leftAt }).from(enrolment).innerJoin(person, eq(person.id, enrolment.personId))
     .where(and(eq(enrolment.courseId, courseId), eq(enrolment.role, "student"))).orderBy(asc(person.name));
   return wikis.map(({ groupId, personId }) => {
     const rows = groupId ? inGroups.filter((row) => row.groupId === groupId) : personId ? alone.filter((row) => row.id === personId) : everyone;
-    return rows.map(({ id, name }, mark) => ({ id, name, mark }));
+    return rows.map(({ id, name, until: end }, mark) => ({ id, name, mark, until: end === null ? null : new Date(end) }));
   });
 }

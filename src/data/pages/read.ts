@@ -1,5 +1,6 @@
 import "server-only";
 import { and, asc, desc, eq, sql } from "drizzle-orm";
+import { inOrder } from "@/core/contents/order";
 import { may, readablePages, standAtPage, standAtWiki, type Standpoint } from "../access/read";
 import { pageComments } from "../comments/read";
 import { person } from "../db/tables/accounts";
@@ -20,22 +21,22 @@ async function loadWiki(ctx: ContextIn, standpoint: Standpoint, mayStart: boolea
   const [found] = await ctx.db
     .select({
       courseId: wiki.courseId, name: wiki.name, groupId: wiki.groupId, personId: wiki.personId, homePageId: wiki.homePageId, assignmentId: wiki.assignmentId,
-      timeZone: course.timeZone, dueAt: assignment.dueAt,
+      timeZone: course.timeZone, dueAt: assignment.dueAt, membersStart: assignment.membersStart, commentsOn: assignment.commentsOn,
     })
     .from(wiki)
     .innerJoin(course, eq(course.id, wiki.courseId))
     .innerJoin(assignment, and(eq(assignment.courseId, wiki.courseId), eq(assignment.id, wiki.assignmentId)))
     .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
   if (!found) throw new RangeError(`No wiki ${wikiId}`);
-  const { groupId, personId, ...rest } = found;
-  const pages = await ctx.db.select({ id: page.id, title: page.title, words: page.words }).from(page)
+  const { groupId, personId, membersStart, ...rest } = found;
+  const pages = await ctx.db.select({ id: page.id, title: page.title, words: page.words, parentId: page.parentId, position: page.position }).from(page)
     .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId))).orderBy(asc(page.position), asc(page.title));
   const readable = await readablePages(ctx, standpoint, pages);
   return {
-    ...rest, wikiId, mayStart,
+    ...rest, wikiId, mayStart: mayStart && (membersStart || standpoint.person.role === "instructor"),
     isInstructor: standpoint.person.role === "instructor",
     members: await wikiMembers(ctx.db, { courseId, groupId, personId }),
-    contents: readable.map(({ id, title, words }) => ({ id, title, words })),
+    contents: inOrder(readable).map(({ id, title, words, depth }) => ({ id, title, words, depth })),
   };
 }
 

@@ -7,7 +7,7 @@ import { cleanText } from "@/core/text/clean";
 import { may, standAtPage, standAtWiki } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
-import { entry, page } from "../db/tables/wikis";
+import { assignment, entry, page } from "../db/tables/wikis";
 import { lockWikiOfPage, type NewEntry, recordEntry, type Recorded } from "../ledger/record";
 import type { Context, ContextIn } from "../session/context";
 import type { Saved, SaveProblem } from "./dto";
@@ -89,6 +89,9 @@ export async function startPage(ctx: Context, given: PageStart): Promise<Saved> 
     const standpoint = await standAtWiki(inside, given.courseId, given.wikiId);
     if (!standpoint) return refused({ code: "not found" });
     if (!may(standpoint, "write")) return refused({ code: "may not write", access: await accessDto(inside, standpoint) });
+    const [rules] = await tx.select({ membersStart: assignment.membersStart }).from(assignment)
+      .where(and(eq(assignment.courseId, given.courseId), eq(assignment.id, standpoint.assignmentId)));
+    if (!rules?.membersStart && standpoint.person.role !== "instructor") return refused({ code: "may not start" });
     const pageId = ctx.newId();
     const recorded = await recordEntry(tx, {
       courseId: given.courseId, wikiId: given.wikiId, pageId, kind: "started", authorId: ctx.viewer.id, at: ctx.now,

@@ -1,8 +1,8 @@
 /** The review of an assignment: stored figures, added up in the database. */
 import "server-only";
-import { and, asc, eq, sql, type SQL } from "drizzle-orm";
+import { and, asc, eq, isNull, sql, type SQL } from "drizzle-orm";
 import { balance, shares, wholePercents } from "@/core/credit/shares";
-import { roleOn } from "../access/read";
+import { givenToAssistant, roleOn } from "../access/read";
 import { comment, entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
 import { creditOfEntry } from "../ledger/credit";
 import { membersOfWikis, wikiMembers } from "../pages/members";
@@ -17,7 +17,7 @@ async function mayReview(ctx: ContextIn, courseId: string): Promise<boolean> {
 /** Every group of the assignment with every member, those who did nothing included; null for people who may not review. */
 export async function assignmentReview(ctx: ContextIn, courseId: string, assignmentId: string): Promise<GroupReviewDto[] | null> {
   if (!(await mayReview(ctx, courseId))) return null;
-  const wikis = await ctx.db.select().from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.assignmentId, assignmentId))).orderBy(asc(wiki.position));
+  const wikis = await ctx.db.select().from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.assignmentId, assignmentId), isNull(wiki.setAsideAt), givenToAssistant(ctx.viewer.id))).orderBy(asc(wiki.position));
   const ofAssignment = sql`(select ${wiki.id} from ${wiki} where ${wiki.courseId} = ${courseId} and ${wiki.assignmentId} = ${assignmentId})`;
   const entries = await ctx.db
     .select({
@@ -33,7 +33,9 @@ export async function assignmentReview(ctx: ContextIn, courseId: string, assignm
   const result: GroupReviewDto[] = [];
   const membersOf = await membersOfWikis(ctx.db, courseId, wikis);
   for (const [position, each] of wikis.entries()) {
-    const members = membersOf[position]!;
+    const isHere = (id: string) => [entries, comments, stands].some((rows) => rows.some((row) => row.wikiId === each.id && row.authorId === id));
+    // Whoever went elsewhere stays in the list of those with whom they wrote, if they did.
+    const members = membersOf[position]!.filter(({ id, until }) => until === null || until > ctx.now || isHere(id));
     const here = stands.filter((row) => row.wikiId === each.id);
     const words = members.map((member) => here.find((row) => row.authorId === member.id)?.words ?? 0);
     const parts = shares(words);
@@ -60,7 +62,8 @@ export async function assignmentReview(ctx: ContextIn, courseId: string, assignm
 /** The lines behind one figure of one student in one wiki, oldest first; null if there are none such for the viewer. */
 export async function findEvidence(ctx: ContextIn, courseId: string, wikiId: string, personId: string, figure: ReviewFigure): Promise<EvidenceDto | null> {
   if (!(await mayReview(ctx, courseId))) return null;
-  const [found] = await ctx.db.select().from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
+  const [found] = await ctx.db.select().from(wiki)
+    .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId), isNull(wiki.setAsideAt), givenToAssistant(ctx.viewer.id)));
   if (!found) return null;
   const members = await wikiMembers(ctx.db, found);
   const member = members.find((each) => each.id === personId);

@@ -31,7 +31,7 @@ export function HeadLine({ trail, me, actions }: { trail: readonly TrailStep[]; 
       <a className="skip-link" href="#main">Skip to the page</a>
       <nav aria-label="Where you are" className="trail">
         <ol>
-          <li className="house"><Link href="/" aria-label="Tidy Ledger: all courses"><Ruled /></Link></li>
+          <li className="house"><Link href="/courses" aria-label="Tidy Ledger: all courses"><Ruled /></Link></li>
           {trail.map((step, index) => <Step key={step.href} step={step} isLast={index === trail.length - 1} isNear={index >= trail.length - 2} />)}
         </ol>
       </nav>

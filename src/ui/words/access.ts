@@ -12,7 +12,10 @@ export const levelWords = {
 const builtInWords: Record<string, string> = {
   instructor: "instructors may write everywhere",
   assistant: "assistants may read and comment everywhere",
+  "assistant of others": "the group is not given to them",
   "own group": "it belongs to their own wiki",
+  "page of another": "the page is another member’s to write",
+  archived: "the course has been archived",
   observer: "observers may read",
   "other group": "the wiki belongs to others",
 };

@@ -3,7 +3,7 @@ import type { AccessDto } from "@/data/pages/dto";
 import { reason, whyNotWriting } from "./access";
 import { counted, listed, number, percent, percents } from "./counts";
 import { entryAccount, entryKindWords } from "./entries";
-import { assignmentProblem, documentProblem } from "./problems";
+import { assignmentProblem, documentProblem, setUpFinding } from "./problems";
 import { distance, moment, momentAndDistance } from "./times";
 
 const now = new Date("2026-03-16T10:00:00Z");
@@ -66,8 +66,9 @@ describe("entries", () => {
 
 describe("problems", () => {
   test("name what is wrong", () => {
-    expect(assignmentProblem({ code: "in two groups", name: "Mira Okonjo" })).toBe("Mira Okonjo is in two groups.");
-    expect(assignmentProblem({ code: "bad starter page", page: "Home", problem: { kind: "unknown part", part: "iframe" } })).toBe("The starter page “Home” can't be used. A page can't hold a part of the kind “iframe”.");
+    expect(assignmentProblem({ code: "to be mended", findings: [{ code: "in two groups", names: ["Mira Okonjo"] }] })).toBe("Mira Okonjo is in two groups.");
+    expect(assignmentProblem({ code: "bad document", where: "the brief", problem: { kind: "unknown part", part: "iframe" } })).toBe("The text of the brief can't be used. A page can't hold a part of the kind “iframe”.");
+    expect(setUpFinding({ code: "in no group", names: ["A", "B", "C", "D", "E", "F"] })).toBe("A, B, C, D and 2 more are in no group and get no wiki.");
     expect(documentProblem({ kind: "too deep", limit: 26 })).toBe("Lists or quotes are nested too deeply.");
   });
 });

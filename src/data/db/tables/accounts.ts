@@ -9,6 +9,8 @@ export const person = pgTable("person", {
   email: text().notNull().unique(),
   emailVerified: boolean("email_verified").notNull().default(false),
   image: text(),
+  /** Whether they may make courses. Given by an operator; whoever may can pass it on by making others instructors. */
+  mayMakeCourses: boolean("may_make_courses").notNull().default(false),
   createdAt: instant("created_at").notNull().defaultNow(),
   updatedAt: instant("updated_at").notNull().defaultNow(),
 });

@@ -1,5 +1,5 @@
 /** Assignments, their wikis and pages, and all that is written in them. */
-import { customType, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex } from "drizzle-orm/pg-core";
+import { boolean, customType, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex } from "drizzle-orm/pg-core";
 import type { Level, Scope } from "@/core/access/may";
 import type { EntryFigures } from "@/core/credit/account";
 import type { PageDocument } from "@/core/document/model";
@@ -18,9 +18,19 @@ export const assignment = pgTable("assignment", {
   courseId: text("course_id").notNull().references(() => course.id),
   id: text().notNull(),
   title: text().notNull(),
-  brief: text().notNull(),
+  brief: jsonb().$type<PageDocument>().notNull(),
   opensAt: instant("opens_at").notNull(),
   dueAt: instant("due_at").notNull(),
+  closesAtDue: boolean("closes_at_due").notNull().default(true),
+  /** Up to when work counts; null: the due time. */
+  cutOffAt: instant("cut_off_at"),
+  commentsOn: boolean("comments_on").notNull().default(true),
+  /** From when other students of the course may read the wikis; null: never. */
+  othersReadFrom: instant("others_read_from"),
+  /** Whether members may start pages; if not, only those who run the course do. */
+  membersStart: boolean("members_start").notNull().default(true),
+  /** When its wikis were made; null while it is being prepared, when students see nothing of it. */
+  publishedAt: instant("published_at"),
   sharing: text().$type<Sharing>().notNull(),
   /** The set of groups, where groups share a wiki. */
   setId: text("set_id"),
@@ -29,13 +39,19 @@ export const assignment = pgTable("assignment", {
 
 export const starterPage = pgTable("starter_page", {
   courseId: text("course_id").notNull(),
+  id: text().notNull(),
   assignmentId: text("assignment_id").notNull(),
   /** From 0; the page at 0 is the home page. */
   position: integer().notNull(),
+  /** The starter page below which it stands in the contents. */
+  parentId: text("parent_id"),
+  /** One for each member, theirs alone to write. */
+  forEachMember: boolean("for_each_member").notNull().default(false),
   title: text().notNull(),
   document: jsonb().$type<PageDocument>().notNull(),
 }, (table) => [
-  primaryKey({ columns: [table.courseId, table.assignmentId, table.position] }),
+  primaryKey({ columns: [table.courseId, table.id] }),
+  index("starter_by_assignment").on(table.courseId, table.assignmentId, table.position),
   foreignKey({ columns: [table.courseId, table.assignmentId], foreignColumns: [assignment.courseId, assignment.id] }),
 ]);
 
@@ -48,6 +64,8 @@ export const wiki = pgTable("wiki", {
   personId: text("person_id").references(() => person.id),
   name: text().notNull(),
   position: integer().notNull(),
+  /** Since when it is set aside, because the assignment shares its wikis in another way; its entries stay. */
+  setAsideAt: instant("set_aside_at"),
   homePageId: text("home_page_id"),
   /** How many entries its pages have together: the last one's `rev`. Locked while an entry is recorded. */
   entries: integer().notNull().default(0),
@@ -69,6 +87,12 @@ export const page = pgTable("page", {
   /** The title as links name it: folded, so that two pages can't differ by capitals alone. */
   titleKey: text("title_key").notNull(),
   position: integer().notNull(),
+  /** The page below which it stands in the contents. */
+  parentId: text("parent_id"),
+  /** The starter page that it began as. */
+  starterId: text("starter_id"),
+  /** The member whose page it is, theirs alone to write. */
+  ownerId: text("owner_id").references(() => person.id),
   startedBy: text("started_by").references(() => person.id),
   /** How many entries it has: the newest one's number. */
   entries: integer().notNull(),
@@ -166,11 +190,13 @@ export const accessRule = pgTable("access_rule", {
   id: text().notNull(),
   scope: text().$type<Scope>().notNull(),
   place: text().notNull(),
-  whoKind: text("who_kind").$type<"course" | "group" | "person">().notNull(),
+  whoKind: text("who_kind").$type<"course" | "students" | "group" | "person">().notNull(),
   whoPerson: text("who_person").references(() => person.id),
   level: text().$type<Level>().notNull(),
   from: instant("from_at"),
   until: instant("until_at"),
+  /** "assignment" for the rules that an assignment's own times make: they change with these. */
+  origin: text().$type<"assignment">(),
   madeAt: instant("made_at").notNull(),
   madeBy: text("made_by").notNull().references(() => person.id),
   endedAt: instant("ended_at"),

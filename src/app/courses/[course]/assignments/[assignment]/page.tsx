@@ -2,7 +2,10 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
 import { findAssignment, readableWikis } from "@/data/assignments/read";
+import { findProgress } from "@/data/assignments/set-up";
 import { findCourse } from "@/data/courses/read";
+import { plainText } from "@/core/document/leaves";
+import { DocumentView } from "@/ui/document/DocumentView";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
 import { listed, number } from "@/ui/words/counts";
@@ -10,6 +13,8 @@ import { distance, momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { assignmentTrail } from "@/app/_parts/trail";
+import { progressOf } from "../actions";
+import { MakingWikis } from "./_parts/MakingWikis";
 
 export const metadata: Metadata = { title: "Assignment" };
 
@@ -24,6 +29,8 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
   const wikis = await readableWikis(ctx, courseId, assignmentId);
   const mayReview = course.role === "instructor" || course.role === "assistant";
   const own = wikis.find((wiki) => wiki.isMine);
+  const isInstructor = course.role === "instructor";
+  const progress = isInstructor && assignment.publishedAt ? await findProgress(ctx, courseId, assignmentId) : null;
   return (
     <Frame ctx={ctx} trail={await assignmentTrail(ctx, courseId, assignmentId)}>
       <div className="desk">
@@ -34,14 +41,17 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
               {assignment.opensAt > ctx.now ? "Opens" : "Opened"} {momentAndDistance(assignment.opensAt, course.timeZone, ctx.now)}, due {momentAndDistance(assignment.dueAt, course.timeZone, ctx.now)}. {sharingWords[assignment.sharing]}
             </p>
           </div>
-          {mayReview && <LinkButton href={paths.review(courseId, assignmentId)} variant="contained">Review contributions</LinkButton>}
+          {isInstructor && <LinkButton href={paths.setUp(courseId, assignmentId)} variant={assignment.publishedAt ? "outlined" : "contained"}>{assignment.publishedAt ? "Change the set-up" : "Go on setting up"}</LinkButton>}
+          {mayReview && assignment.publishedAt && <LinkButton href={paths.review(courseId, assignmentId)} variant="contained">Review contributions</LinkButton>}
           {!mayReview && own && <LinkButton href={paths.wiki(courseId, own.id)} variant="contained">Open {own.name}</LinkButton>}
         </div>
-        {assignment.brief ? <p className="brief">{assignment.brief}</p> : <p className="quiet">No brief was written.</p>}
+        {!assignment.publishedAt && <p className="notice waits">Not published yet: students see nothing of it, and it has no wikis.</p>}
+        {plainText(assignment.brief).trim() !== "" ? <DocumentView document={assignment.brief} links={{ courseId, wikiId: "", pages: [] }} /> : <p className="quiet">No brief was written.</p>}
+        {progress && progress.made < progress.wanted && <MakingWikis start={progress} ask={progressOf.bind(null, courseId, assignmentId)} />}
         <section className="section">
           <h2>{mayReview || wikis.length > 1 ? "Wikis" : "Your wiki"}</h2>
           {wikis.length === 0
-            ? <p className="notice">{mayReview ? "This assignment has no wikis." : "You are in no group of this assignment. Ask the instructor to put you into one."}</p>
+            ? <p className="notice">{mayReview ? "This assignment has no wikis yet." : "You are in no group of this assignment. Ask the instructor to put you into one."}</p>
             : (
               <div className="scroll-x">
                 <table className="ledger">

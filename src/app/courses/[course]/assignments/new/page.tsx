@@ -1,12 +1,17 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
+import { emptyDocument } from "@/core/document/model";
 import { wallClockAt } from "@/core/time/zone";
-import { coursePeople, findCourse, groupSets } from "@/data/courses/read";
+import { findCourse } from "@/data/courses/read";
+import { groupSets } from "@/data/groups/read";
+import { countPeople } from "@/data/people/write";
+import { paths } from "@/ui/paths";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { courseTrail } from "@/app/_parts/trail";
-import { AssignmentForm } from "./_parts/AssignmentForm";
-import { makeNewAssignment } from "./actions";
+import { AssignmentForm } from "../_parts/AssignmentForm";
+import { setChoices } from "../_parts/choices";
+import { saveAssignment } from "../actions";
 
 export const metadata: Metadata = { title: "Make an assignment" };
 
@@ -17,15 +22,20 @@ export default async function NewAssignmentPage({ params }: PageProps<"/courses/
   const ctx = await signedIn();
   const course = await findCourse(ctx, courseId);
   if (!course || course.role !== "instructor") notFound();
-  const students = (await coursePeople(ctx, courseId)).filter((person) => person.role === "student").map(({ id, name }) => ({ id, name }));
+  const sets = setChoices(await groupSets(ctx, courseId));
+  const opensAt = wallClockAt(ctx.now, course.timeZone);
+  const fields = {
+    title: "", brief: emptyDocument, opensAt, dueAt: `${wallClockAt(new Date(ctx.now.getTime() + 28 * day), course.timeZone).slice(0, 10)}T17:00`, closesAtDue: true,
+    cutOffAt: null, commentsOn: true, othersReadFrom: null, membersStart: true, sharing: "group" as const, setId: sets[0]?.id ?? null,
+    starterPages: ["Home", "Notes", "Sources"].map((title) => ({ id: ctx.newId(), title, document: emptyDocument, parentId: null, forEachMember: false })),
+  };
   return (
     <Frame ctx={ctx} trail={await courseTrail(ctx, courseId)}>
       <div className="desk">
-        <div className="title-line"><div><h1>Make an assignment</h1><p className="quiet">In {course.title}. One step makes all its wikis, each with its starter pages.</p></div></div>
+        <div className="title-line"><div><h1>Make an assignment</h1><p className="quiet">In {course.title}. One step makes all its wikis, each with its starter pages. Everything can be changed later.</p></div></div>
         <AssignmentForm
-          students={students} sets={await groupSets(ctx, courseId)} zone={course.timeZone} courseTitle={course.title}
-          opensAt={wallClockAt(ctx.now, course.timeZone)} dueAt={`${wallClockAt(new Date(ctx.now.getTime() + 28 * day), course.timeZone).slice(0, 10)}T17:00`}
-          make={makeNewAssignment.bind(null, courseId)}
+          fields={fields} students={(await countPeople(ctx, courseId)).student ?? 0} sets={sets} groupsHref={paths.newGroups(courseId)} zone={course.timeZone}
+          courseTitle={course.title} isPublished={false} wikis={{ count: 0, entries: 0 }} save={saveAssignment.bind(null, courseId, null)}
         />
       </div>
     </Frame>

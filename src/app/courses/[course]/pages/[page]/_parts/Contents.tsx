@@ -14,7 +14,7 @@ export function Contents({ wiki, here, promised }: { wiki: WikiDto; here: string
         <h2>{wiki.name}</h2>
         <ol>
           {items.map((item) => (
-            <li key={item.id}><Link href={paths.page(wiki.courseId, item.id)} {...(item.id === here ? { "aria-current": "page" as const } : {})}>{item.title}</Link></li>
+            <li key={item.id} style={item.depth > 0 ? { paddingLeft: item.depth * 14 } : undefined}><Link href={paths.page(wiki.courseId, item.id)} {...(item.id === here ? { "aria-current": "page" as const } : {})}>{item.title}</Link></li>
           ))}
           {promised.map((title) => (
             <li key={title} className="promised">

@@ -6,12 +6,12 @@ import { CommentForm } from "./CommentForm";
 
 /** A page's comments with their answers, and the place to add one. */
 export function Conversation({ page, zone, now }: { page: PageDto; zone: string; now: Date }) {
-  const mayComment = page.access.level === "write" || page.access.level === "comment";
+  const mayComment = page.wiki.commentsOn && (page.access.level === "write" || page.access.level === "comment");
   const markOf = (id: string) => page.wiki.members.find((member) => member.id === id)?.mark ?? null;
   const send = comment.bind(null, page.wiki.courseId, page.id);
   return (
     <>
-      {page.comments.length === 0 && <p className="quiet">{mayComment ? "Nobody has said anything about this page yet." : "No comments."}</p>}
+      {page.comments.length === 0 && <p className="quiet">{mayComment ? "Nobody has said anything about this page yet." : page.wiki.commentsOn ? "No comments." : "This assignment has no comments."}</p>}
       <ul className="thread">
         {page.comments.map((each) => (
           <li key={each.id}>

@@ -1,0 +1,14 @@
+/** What an action answers to its form: where to go, what was done, or what is wrong in words. */
+export type Answer =
+  | { readonly kind: "done"; readonly text?: string; readonly href?: string }
+  | { readonly kind: "wrong"; readonly text: string };
+
+/** A form's whole content, as it arrived in a string of JSON. The data layer checks every field of it. */
+export function fromJson(json: unknown): unknown {
+  if (typeof json !== "string" || json.length > 12_000_000) return null;
+  try {
+    return JSON.parse(json);
+  } catch {
+    return null;
+  }
+}

@@ -1,0 +1,43 @@
+import Link from "next/link";
+import type { DeskDto, HappeningDto } from "@/data/desk/dto";
+import { paths } from "@/ui/paths";
+import { counted } from "@/ui/words/counts";
+import { distance, moment } from "@/ui/words/times";
+
+interface Props {
+  readonly desk: DeskDto;
+  readonly courseId: string;
+  readonly zone: string;
+  readonly now: Date;
+  readonly isStudent: boolean;
+}
+
+const words: Readonly<Record<HappeningDto["kind"], string>> = { entries: "wrote on", comment: "commented on", answer: "answered on" };
+
+/** What others did, newest first; what came since the last visit is marked as new in words. */
+export function Happenings({ desk: { happenings, before, leftOff }, courseId, zone, now, isStudent }: Props) {
+  const fresh = happenings.filter(({ isNew }) => isNew).length;
+  const href = ({ pageId, number, commentId }: HappeningDto) => (commentId ? `${paths.page(courseId, pageId)}#comment-${commentId}` : number === null ? paths.page(courseId, pageId) : paths.entry(courseId, pageId, number));
+  return (
+    <>
+      {leftOff && <p className="notice" style={{ marginTop: 20 }}><span>You wrote last on <Link href={paths.page(courseId, leftOff.pageId)}>{leftOff.page}</Link> ({leftOff.wiki}), {distance(leftOff.at, zone, now)}.</span></p>}
+      <section className="section" aria-labelledby="happened">
+        <h2 id="happened">{isStudent ? "What others wrote in your wikis" : "What happened"}{before && fresh > 0 && <span className="quiet" style={{ fontWeight: 400 }}> ({fresh === happenings.length ? `${fresh} and more` : fresh} new since {moment(before, zone, now)})</span>}</h2>
+        {happenings.length === 0
+          ? <p className="quiet">Nothing yet.</p>
+          : (
+            <ul className="desk-list">
+              {happenings.map((each) => (
+                <li key={`${each.pageId} ${each.at.getTime()}`}>
+                  <Link href={href(each)}>
+                    <span><strong>{each.person}</strong> {words[each.kind]} {each.page}{each.kind === "entries" && each.count > 1 ? ` (${counted(each.count, "entry", "entries")})` : ""}{each.isNew && <span className="waiting"> new</span>}</span>
+                    <span className="quiet">{isStudent ? "" : `${each.wiki}, `}<time dateTime={each.at.toISOString()} title={moment(each.at, zone, now)}>{distance(each.at, zone, now)}</time></span>
+                  </Link>
+                </li>
+              ))}
+            </ul>
+          )}
+      </section>
+    </>
+  );
+}

@@ -1,0 +1,54 @@
+import Link from "next/link";
+import type { CourseDto } from "@/data/courses/dto";
+import type { DeskDto } from "@/data/desk/dto";
+import { paths } from "@/ui/paths";
+import { counted } from "@/ui/words/counts";
+import { momentAndDistance } from "@/ui/words/times";
+
+interface Line {
+  readonly text: string;
+  readonly href: string;
+}
+
+/** What waits for the viewer, and where the course's own screens are. */
+export function Waits({ desk, course, students, now }: { desk: DeskDto; course: CourseDto; students: number; now: Date }) {
+  const waiting = waitingLines(desk, course, now);
+  const isInstructor = course.role === "instructor";
+  return (
+    <aside aria-label="Beside the assignments">
+      {(isInstructor || waiting.length > 0) && (
+        <section aria-labelledby="waits">
+          <h2 id="waits">What waits for you</h2>
+          <ul className="desk-list">
+            {waiting.length === 0 && <li><span className="told quiet">Nothing at the moment.</span></li>}
+            {waiting.map(({ text, href }) => <li key={text}><Link href={href}><span className="waiting">{text}</span></Link></li>)}
+          </ul>
+        </section>
+      )}
+      {isInstructor
+        ? (
+          <section aria-labelledby="course-parts">
+            <h2 id="course-parts">The course</h2>
+            <ul className="desk-list">
+              <li><Link href={paths.people(course.id)}><span>People</span><span className="quiet">{counted(students, "student")}</span></Link></li>
+              <li><Link href={paths.groups(course.id)}><span>Groups</span></Link></li>
+              <li><Link href={paths.mail()}><span>Mail</span></Link></li>
+              <li><Link href={paths.settings(course.id)}><span>Settings</span></Link></li>
+            </ul>
+          </section>
+        )
+        : <section aria-labelledby="course-parts"><h2 id="course-parts">The course</h2><ul className="desk-list"><li><Link href={paths.groups(course.id)}><span>Groups</span></Link></li></ul></section>}
+    </aside>
+  );
+}
+
+function waitingLines({ waits, signUps }: DeskDto, { id, timeZone }: CourseDto, now: Date): Line[] {
+  const lines: Line[] = signUps.map(({ title, until }) => ({ text: `Choose a group: ${title}${until ? `, until ${momentAndDistance(until, timeZone, now)}` : ""}`, href: paths.groups(id) }));
+  if (!waits) return lines;
+  const { requests, withoutInvitation, withoutGroup, mailDelayed } = waits;
+  if (requests > 0) lines.push({ text: `${counted(requests, "person asks", "people ask")} for a place`, href: paths.people(id) });
+  if (withoutInvitation > 0) lines.push({ text: `${counted(withoutInvitation, "person has", "people have")} neither account nor invitation`, href: paths.people(id) });
+  if (withoutGroup > 0) lines.push({ text: `${counted(withoutGroup, "student is", "students are")} in no group`, href: paths.groups(id) });
+  if (mailDelayed > 0) lines.push({ text: `${counted(mailDelayed, "mail is", "mails are")} delayed`, href: paths.mail() });
+  return lines;
+}

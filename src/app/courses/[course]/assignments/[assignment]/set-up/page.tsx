@@ -1,0 +1,54 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { mustMend } from "@/core/assignment/check";
+import { readableWikis } from "@/data/assignments/read";
+import { findSetUp } from "@/data/assignments/set-up";
+import { findCourse } from "@/data/courses/read";
+import { groupSets } from "@/data/groups/read";
+import { countPeople } from "@/data/people/write";
+import { LinkButton } from "@/ui/frame/NextLink";
+import { paths } from "@/ui/paths";
+import { setUpFinding } from "@/ui/words/problems";
+import { momentAndDistance } from "@/ui/words/times";
+import { signedIn } from "@/app/_parts/context";
+import { Frame } from "@/app/_parts/Frame";
+import { assignmentTrail } from "@/app/_parts/trail";
+import { AssignmentForm } from "../../_parts/AssignmentForm";
+import { setChoices } from "../../_parts/choices";
+import { saveAssignment } from "../../actions";
+
+export const metadata: Metadata = { title: "Set up the assignment" };
+
+export default async function SetUpPage({ params }: PageProps<"/courses/[course]/assignments/[assignment]/set-up">) {
+  const { course: courseId, assignment: assignmentId } = await params;
+  const ctx = await signedIn();
+  const course = await findCourse(ctx, courseId);
+  const setUp = course && (await findSetUp(ctx, courseId, assignmentId));
+  if (!course || !setUp) notFound();
+  const wikis = await readableWikis(ctx, courseId, assignmentId);
+  const { publishedAt, findings, input } = setUp;
+  return (
+    <Frame ctx={ctx} trail={await assignmentTrail(ctx, courseId, assignmentId)}>
+      <div className="desk">
+        <div className="title-line">
+          <div>
+            <h1>Set up {input.title}</h1>
+            <p className="quiet">{publishedAt ? `Published ${momentAndDistance(publishedAt, course.timeZone, ctx.now)}. What you change holds from when you save it.` : "Being prepared: students see nothing of it yet."}</p>
+          </div>
+          {publishedAt && <LinkButton href={paths.assignment(courseId, assignmentId)} variant="outlined">Back to the assignment</LinkButton>}
+        </div>
+        {findings.length > 0 && (
+          <section aria-labelledby="findings" style={{ marginBottom: 22 }}>
+            <h2 id="findings">{publishedAt ? "Worth a look" : "Before it is published"}</h2>
+            <ul className="findings">{findings.map((finding) => <li key={finding.code} className={mustMend(finding) ? "must" : ""}>{setUpFinding(finding)}</li>)}</ul>
+          </section>
+        )}
+        <AssignmentForm
+          fields={input} students={(await countPeople(ctx, courseId)).student ?? 0} sets={setChoices(await groupSets(ctx, courseId))}
+          groupsHref={paths.newGroups(courseId)} zone={course.timeZone} courseTitle={course.title} isPublished={publishedAt !== null}
+          wikis={{ count: wikis.length, entries: wikis.reduce((sum, wiki) => sum + wiki.entries, 0) }} save={saveAssignment.bind(null, courseId, assignmentId)}
+        />
+      </div>
+    </Frame>
+  );
+}

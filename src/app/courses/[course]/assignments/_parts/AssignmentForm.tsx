@@ -1,0 +1,111 @@
+"use client";
+import { zodResolver } from "@hookform/resolvers/zod";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import Link from "next/link";
+import { useState } from "react";
+import { FormProvider, useForm, useWatch } from "react-hook-form";
+import type { PageDocument } from "@/core/document/model";
+import { type AssignmentInput, assignmentInput } from "@/data/assignments/input";
+import { WritingArea } from "@/ui/editor/WritingArea";
+import { FormPart } from "@/ui/forms/FormPart";
+import { Said } from "@/ui/forms/Said";
+import { useAct } from "@/ui/forms/useAct";
+import { useUnsaved } from "@/ui/forms/useUnsaved";
+import { counted } from "@/ui/words/counts";
+import type { Answer } from "@/app/_parts/answers";
+import { StarterPagesField } from "./StarterPagesField";
+
+interface Props {
+  readonly fields: AssignmentInput;
+  readonly students: number;
+  readonly sets: readonly { readonly id: string; readonly title: string; readonly groups: number; readonly students: number }[];
+  readonly groupsHref: string;
+  readonly zone: string;
+  readonly courseTitle: string;
+  readonly isPublished: boolean;
+  /** Wikis that there are, and how many entries they hold: what another way of sharing would set aside. */
+  readonly wikis: { readonly count: number; readonly entries: number };
+  readonly save: (json: string, publishes: boolean) => Promise<Answer>;
+}
+
+const sharings = [
+  { value: "group", label: "Each group", about: "its members write together" },
+  { value: "student", label: "Each student", about: "a wiki of one’s own" },
+  { value: "class", label: "The whole class", about: "one wiki for everybody" },
+] as const;
+
+export function AssignmentForm({ fields, students, sets, groupsHref, zone, courseTitle, isPublished, wikis, save }: Props) {
+  const { act, said, isBusy, say } = useAct();
+  const [isLeaving, setLeaving] = useState(false);
+  const form = useForm<AssignmentInput>({ resolver: zodResolver(assignmentInput) as never, defaultValues: fields });
+  const { control, register, setValue, handleSubmit, reset, formState: { errors, isDirty } } = form;
+  const [sharing, setId, cutOffAt, othersReadFrom, dueAt] = useWatch({ control, name: ["sharing", "setId", "cutOffAt", "othersReadFrom", "dueAt"] });
+  const set = sets.find(({ id }) => id === setId);
+  const wanted = sharing === "group" ? (set?.groups ?? 0) : sharing === "student" ? students : 1;
+  const setsAside = isPublished && wikis.count > 0 && (sharing !== fields.sharing || (sharing === "group" && setId !== fields.setId));
+  useUnsaved(isDirty && !isLeaving);
+
+  const submit = (publishes: boolean) => handleSubmit(async (input) => {
+    setLeaving(true);
+    const isDone = await act(() => save(JSON.stringify(input), publishes));
+    if (isDone) reset(input);
+    else setLeaving(false);
+  }, () => say({ kind: "wrong", text: "Nothing was saved yet. Some fields want another look: they say what is wrong." }));
+
+  const time = (name: "opensAt" | "dueAt" | "cutOffAt" | "othersReadFrom", label: string) =>
+    <TextField label={label} type="datetime-local" {...register(name)} error={!!errors[name]} helperText={errors[name]?.message} slotProps={{ inputLabel: { shrink: true } }} />;
+  /** A box that is ticked by having a time: with it comes the field for the time. */
+  const timed = (name: "cutOffAt" | "othersReadFrom", value: string | null, start: string) => (
+    <input type="checkbox" checked={value !== null} onChange={(event) => setValue(name, event.target.checked ? start : null, { shouldDirty: true })} />
+  );
+
+  return (
+    <FormProvider {...form}>
+      <form onSubmit={(event) => void submit(false)(event)} noValidate>
+        <FormPart title="Task" about="What students read when they open the assignment.">
+          <TextField label="Title" {...register("title")} error={!!errors.title} helperText={errors.title?.message} />
+          <div><p className="field-name">Brief</p><WritingArea label="Brief" document={fields.brief as PageDocument} pages={[]} isShort onChange={(next) => setValue("brief", next, { shouldDirty: true })} /></div>
+        </FormPart>
+        <FormPart title="Times" about={`In the course’s time zone, ${zone.replaceAll("_", " ")}.`}>
+          <div className="field-row">{time("opensAt", "Opens")}{time("dueAt", "Due")}</div>
+          <label className="choice"><input type="checkbox" {...register("closesAtDue")} /><span>Close writing at the due time<small>reading and commenting go on; it can be opened again</small></span></label>
+          <label className="choice">{timed("cutOffAt", cutOffAt, dueAt)}<span>A cut-off of its own<small>work up to then counts in the figures; otherwise up to the due time</small></span></label>
+          {cutOffAt !== null && time("cutOffAt", "Cut-off")}
+        </FormPart>
+        <FormPart title="Who shares a wiki" about={`Out of the ${counted(students, "student")} of ${courseTitle}.`}>
+          <fieldset className="choices">
+            <legend className="visually-hidden">Who shares a wiki</legend>
+            {sharings.map(({ value, label, about }) => (
+              <label className="choice" key={value}><input type="radio" value={value} {...register("sharing")} /><span>{label}<small>{about}</small></span></label>
+            ))}
+          </fieldset>
+          {sharing === "group" && (
+            <div className="actions">
+              <label className="plain-label">Set of groups <select className="plain-select wide" value={setId ?? ""} onChange={(event) => setValue("setId", event.target.value || null, { shouldDirty: true })}>
+                <option value="">not chosen yet</option>
+                {sets.map(({ id, title, groups, students: placed }) => <option key={id} value={id}>{title}: {counted(groups, "group")}, {counted(placed, "student")}</option>)}
+              </select></label>
+              <Link href={groupsHref}>{sets.length === 0 ? "Make groups first" : "Make other groups"}</Link>
+            </div>
+          )}
+          {setsAside && <p className="notice waits">Saving this sets {counted(wikis.count, "wiki")} with {counted(wikis.entries, "entry", "entries")} aside: students see them no more, nothing in them is lost, and choosing as before brings them back. {counted(wanted, "new wiki")} will be made.</p>}
+        </FormPart>
+        <FormPart title="Who may do what" about="The group writes in its own wiki, and nobody else reads it, unless you say so.">
+          <label className="choice"><input type="checkbox" {...register("membersStart")} /><span>Members start pages<small>otherwise only instructors do</small></span></label>
+          <label className="choice"><input type="checkbox" {...register("commentsOn")} /><span>Comments<small>on every page, by everybody who may read and comment there</small></span></label>
+          <label className="choice">{timed("othersReadFrom", othersReadFrom, dueAt)}<span>Others of the course read the wikis<small>from a time on, without writing in them</small></span></label>
+          {othersReadFrom !== null && time("othersReadFrom", "Others read from")}
+        </FormPart>
+        <FormPart title="Starter pages" about={<>Each wiki begins with these, the first being its home page. Their words are credited to nobody. Each wiki fills these places with its own: <code>{"{group}"}</code> <code>{"{topic}"}</code> <code>{"{members}"}</code>, on a member’s page <code>{"{member}"}</code>, on the home page <code>{"{member pages}"}</code>.{isPublished && " A page added here comes to all wikis; changes of the others are for wikis made from now on."}</>}>
+          <StarterPagesField />
+        </FormPart>
+        <div className="form-foot">
+          <div style={{ flex: "1 1 260px" }}><Said said={said} />{isDirty && !said && <p className="quiet">Not saved yet.</p>}</div>
+          <Button type="submit" variant={isPublished ? "contained" : "outlined"} disabled={isBusy || (isPublished && !isDirty)}>{isPublished ? "Save the changes" : "Save, and publish later"}</Button>
+          {!isPublished && <Button variant="contained" disabled={isBusy} onClick={(event) => void submit(true)(event)}>{isBusy ? "Saving" : wanted > 0 ? `Make ${counted(wanted, "wiki")}` : "Check and publish"}</Button>}
+        </div>
+      </form>
+    </FormProvider>
+  );
+}

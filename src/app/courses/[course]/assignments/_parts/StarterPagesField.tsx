@@ -1,0 +1,71 @@
+"use client";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import { customAlphabet } from "nanoid";
+import { useState } from "react";
+import { useFieldArray, useFormContext, useWatch } from "react-hook-form";
+import { inOrder } from "@/core/contents/order";
+import { plainText } from "@/core/document/leaves";
+import { type PageDocument, emptyDocument } from "@/core/document/model";
+import { countWords } from "@/core/text/words";
+import { type AssignmentInput, mostStarterPages } from "@/data/assignments/input";
+import { WritingArea } from "@/ui/editor/WritingArea";
+import { counted } from "@/ui/words/counts";
+
+const newId = customAlphabet("0123456789abcdefghijklmnopqrstuvwxyz", 12);
+
+type StarterPage = AssignmentInput["starterPages"][number];
+
+/** A starter page without a text yet. */
+export function newStarterPage(title: string): StarterPage {
+  return { id: newId(), title, document: emptyDocument, parentId: null, forEachMember: false };
+}
+
+/** The pages that each wiki begins with, as they will stand in the contents. An editor is made only for one that is open. */
+export function StarterPagesField() {
+  const { control, register, setValue, formState: { errors } } = useFormContext<AssignmentInput>();
+  const { fields, append, remove, move } = useFieldArray({ control, name: "starterPages", keyName: "key" });
+  const pages = useWatch({ control, name: "starterPages" });
+  const [open, setOpen] = useState<readonly string[]>([]);
+  const toggle = (id: string, isOpen: boolean) => setOpen((now) => (isOpen ? [...now.filter((each) => each !== id), id] : now.filter((each) => each !== id)));
+  const depths = new Map(inOrder(pages.map((page, position) => ({ id: page.id, parentId: page.parentId, position }))).map(({ id, depth }) => [id, depth]));
+  return (
+    <>
+      {fields.map((field, index) => {
+        const page = pages[index] ?? field;
+        const document = page.document as PageDocument;
+        const about = [index === 0 ? "home page" : "", page.forEachMember ? "one for each member" : "", counted(countWords(plainText(document)), "word")].filter((part) => part !== "").join(", ");
+        return (
+          <details className={(depths.get(page.id) ?? 0) > 0 ? "starter below" : "starter"} key={field.key} open={open.includes(page.id)} onToggle={(event) => toggle(page.id, event.currentTarget.open)}>
+            <summary>{page.title || `Page ${index + 1}`}<small>{about}</small></summary>
+            <div>
+              <TextField label="Title" {...register(`starterPages.${index}.title`)} error={!!errors.starterPages?.[index]?.title} helperText={errors.starterPages?.[index]?.title?.message} />
+              {open.includes(page.id) && (
+                <WritingArea
+                  label={`Text of the starter page ${page.title}`} document={document} pages={pages.filter((_, at) => at !== index).map(({ title }) => ({ id: "", title }))} isShort
+                  onChange={(next) => setValue(`starterPages.${index}.document`, next, { shouldDirty: true })}
+                />
+              )}
+              {index > 0 && (
+                <div className="actions">
+                  <label className="tick"><input type="checkbox" {...register(`starterPages.${index}.forEachMember`)} /> One for each member, theirs alone to write</label>
+                  <label className="plain-label">Stands below <select className="plain-select wide" value={page.parentId ?? ""} onChange={(event) => setValue(`starterPages.${index}.parentId`, event.target.value || null, { shouldDirty: true })}>
+                    <option value="">no page</option>
+                    {pages.slice(1, index).filter((each) => !each.forEachMember).map((each) => <option key={each.id} value={each.id}>{each.title}</option>)}
+                  </select></label>
+                </div>
+              )}
+              <div className="actions">
+                {index > 1 && <Button size="small" onClick={() => move(index, index - 1)}>Move up</Button>}
+                {index > 0 && index < fields.length - 1 && <Button size="small" onClick={() => move(index, index + 1)}>Move down</Button>}
+                {fields.length > 1 && <Button size="small" onClick={() => remove(index)}>Remove this page</Button>}
+              </div>
+            </div>
+          </details>
+        );
+      })}
+      {errors.starterPages?.message && <p className="field-problem">{errors.starterPages.message}</p>}
+      {fields.length < mostStarterPages && <div><Button size="small" variant="outlined" onClick={() => append(newStarterPage(`Page ${fields.length + 1}`))}>Add a starter page</Button></div>}
+    </>
+  );
+}

@@ -1,0 +1,33 @@
+"use server";
+import { revalidatePath } from "next/cache";
+import { z } from "zod";
+import type { Progress } from "@/data/assignments/dto";
+import type { AssignmentInput } from "@/data/assignments/input";
+import { findProgress } from "@/data/assignments/set-up";
+import { changeAssignment, prepareAssignment, publishAssignment } from "@/data/assignments/write";
+import { paths } from "@/ui/paths";
+import { assignmentProblem } from "@/ui/words/problems";
+import { type Answer, fromJson } from "@/app/_parts/answers";
+import { signedIn } from "@/app/_parts/context";
+
+const id = z.string().max(40);
+
+/** Stores an assignment, new (`assignmentId` null) or changed, and publishes it if that is asked. */
+export async function saveAssignment(courseId: string, assignmentId: string | null, json: string, publishes: boolean): Promise<Answer> {
+  const ctx = await signedIn();
+  const course = id.parse(courseId);
+  const input = fromJson(json) as AssignmentInput;
+  const known = id.nullable().parse(assignmentId);
+  const saved = known === null ? await prepareAssignment(ctx, course, input) : await changeAssignment(ctx, course, known, input);
+  if (saved.kind === "refused") return { kind: "wrong", text: `Nothing was saved. ${assignmentProblem(saved.problem)}` };
+  revalidatePath(paths.course(course), "layout");
+  if (!z.boolean().parse(publishes)) return known === null ? { kind: "done", href: paths.setUp(course, saved.assignmentId) } : { kind: "done", text: "Saved." };
+  const published = await publishAssignment(ctx, course, saved.assignmentId);
+  if (published.kind === "saved") return { kind: "done", href: paths.assignment(course, saved.assignmentId) };
+  // What was typed is stored by now: the set-up screen has it, with what is to be mended.
+  return known === null ? { kind: "done", href: paths.setUp(course, saved.assignmentId) } : { kind: "wrong", text: `It is saved, and not published yet. ${assignmentProblem(published.problem)}` };
+}
+
+export async function progressOf(courseId: string, assignmentId: string): Promise<Progress | null> {
+  return findProgress(await signedIn(), id.parse(courseId), id.parse(assignmentId));
+}

@@ -1,0 +1,47 @@
+"use server";
+import { revalidatePath } from "next/cache";
+import { z } from "zod";
+import type { PeopleSaved } from "@/data/people/dto";
+import { decideRequests, setAsking } from "@/data/people/requests";
+import { addPerson, changePerson, invitePeople, type PersonInput, setLeft } from "@/data/people/write";
+import { paths } from "@/ui/paths";
+import { counted } from "@/ui/words/counts";
+import { peopleProblem } from "@/ui/words/problems";
+import { type Answer, fromJson } from "@/app/_parts/answers";
+import { signedIn } from "@/app/_parts/context";
+
+const id = z.string().max(60);
+const ids = z.array(id).max(5000);
+
+function answer(courseId: string, saved: PeopleSaved, said: (count: number) => string): Answer {
+  if (saved.kind === "refused") return { kind: "wrong", text: `Nothing was changed. ${peopleProblem(saved.problem)}` };
+  revalidatePath(paths.people(courseId));
+  return { kind: "done", text: said(saved.count) };
+}
+
+export async function invite(courseId: string, people: string[]): Promise<Answer> {
+  const saved = await invitePeople(await signedIn(), id.parse(courseId), ids.parse(people));
+  return answer(courseId, saved, (count) => `${counted(count, "invitation is", "invitations are")} on the way.`);
+}
+
+export async function leave(courseId: string, people: string[], left: boolean): Promise<Answer> {
+  const saved = await setLeft(await signedIn(), id.parse(courseId), ids.parse(people), z.boolean().parse(left));
+  return answer(courseId, saved, (count) => (left ? `${counted(count, "person is", "people are")} off the course. What they wrote stays.` : `${counted(count, "person is", "people are")} back on the course.`));
+}
+
+export async function savePerson(courseId: string, person: string | null, json: string): Promise<Answer> {
+  const ctx = await signedIn();
+  const input = fromJson(json) as PersonInput;
+  const saved = person === null ? await addPerson(ctx, id.parse(courseId), input) : await changePerson(ctx, id.parse(courseId), id.parse(person), input);
+  return answer(courseId, saved, () => (person === null ? `${input.name} is on the course, and an invitation is on the way.` : `${input.name} is changed.`));
+}
+
+export async function decide(courseId: string, requests: string[], decision: "admitted" | "declined"): Promise<Answer> {
+  const saved = await decideRequests(await signedIn(), id.parse(courseId), ids.parse(requests), z.enum(["admitted", "declined"]).parse(decision));
+  return answer(courseId, saved, (count) => `${counted(count, "request is", "requests are")} ${decision}. ${count === 1 ? "The person gets" : "They get"} mail.`);
+}
+
+export async function switchAsking(courseId: string, on: boolean): Promise<Answer> {
+  const saved = await setAsking(await signedIn(), id.parse(courseId), z.boolean().parse(on));
+  return answer(courseId, saved, () => (on ? "People can ask for a place now." : "Nobody can ask any more. Requests that wait still wait."));
+}

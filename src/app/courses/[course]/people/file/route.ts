@@ -1,0 +1,35 @@
+import { zipSync } from "fflate";
+import { csvText } from "@/core/roster/export";
+import { writeArchive } from "@/core/roster/one-roster";
+import { findCourse } from "@/data/courses/read";
+import { coursePeople } from "@/data/people/read";
+import { requestContext } from "@/data/session/request";
+
+/** The course's people as a file: a table, or an archive in the OneRoster format. */
+export async function GET(request: Request, { params }: RouteContext<"/courses/[course]/people/file">): Promise<Response> {
+  const ctx = await requestContext();
+  const { course: courseId } = await params;
+  const course = ctx && (await findCourse(ctx, courseId));
+  if (!ctx || course?.role !== "instructor") return new Response(null, { status: 404 });
+  const people = (await coursePeople(ctx, courseId)).filter((person) => !person.leftAt);
+  const form = new URL(request.url).searchParams.get("form");
+  if (form === "1.1" || form === "1.2") {
+    const archive = writeArchive(course, people.map(({ id, number, address, givenName, familyName, preferredName, role, section, name }) => ({
+      id, number, address, role, section, preferred: preferredName, given: givenName || name, family: familyName,
+    })), form, ctx.now);
+    const bytes = zipSync(Object.fromEntries([...archive].map(([file, text]) => [file, new TextEncoder().encode(text)])));
+    return file(bytes, "application/zip", `people-oneroster-${form}.zip`);
+  }
+  const own = [...new Set(people.flatMap((person) => Object.keys(person.own)))];
+  const rows = people.map((person) => [
+    person.name, person.givenName, person.familyName, person.preferredName, person.address, person.role, person.section, person.number, person.groups.join("; "),
+    ...own.map((heading) => person.own[heading] ?? ""),
+  ]);
+  const headings = ["Name", "Given name", "Family name", "Preferred name", "Mail address", "Role", "Section", "Number", "Groups", ...own];
+  // The mark at the beginning tells spreadsheets that letters beyond ASCII are UTF-8.
+  return file(new TextEncoder().encode(`\ufeff${csvText([headings, ...rows])}`), "text/csv; charset=utf-8", "people.csv");
+}
+
+function file(bytes: Uint8Array, type: string, name: string): Response {
+  return new Response(new Uint8Array(bytes), { headers: { "Content-Type": type, "Content-Disposition": `attachment; filename="${name}"`, "Cache-Control": "no-store" } });
+}

@@ -1,0 +1,30 @@
+"use server";
+import { revalidatePath } from "next/cache";
+import { z } from "zod";
+import type { ListPlanDto } from "@/data/people/dto";
+import { type ListInput, planList, readList } from "@/data/people/list";
+import { paths } from "@/ui/paths";
+import { counted } from "@/ui/words/counts";
+import { peopleProblem } from "@/ui/words/problems";
+import { type Answer, fromJson } from "@/app/_parts/answers";
+import { signedIn } from "@/app/_parts/context";
+
+const id = z.string().max(40);
+const count = z.number().int().min(0);
+const options = z.object({ expected: z.object({ new: count, changed: count, faulty: count }), leaveOutFaulty: z.boolean(), invites: z.boolean() });
+
+export type PlanAnswer = { readonly kind: "planned"; readonly plan: ListPlanDto } | { readonly kind: "wrong"; readonly text: string };
+
+/** The dry run. The list travels as a string of JSON, which is smaller and quicker to read than the framework's own form. */
+export async function plan(courseId: string, json: string): Promise<PlanAnswer> {
+  const planned = await planList(await signedIn(), id.parse(courseId), fromJson(json) as ListInput);
+  return planned.kind === "planned" ? planned : { kind: "wrong", text: peopleProblem(planned.problem) };
+}
+
+export async function read(courseId: string, json: string, given: z.input<typeof options>): Promise<Answer> {
+  const done = await readList(await signedIn(), id.parse(courseId), fromJson(json) as ListInput, options.parse(given));
+  if (done.kind === "refused") return { kind: "wrong", text: `Nothing was read. ${peopleProblem(done.problem)}` };
+  revalidatePath(paths.course(courseId), "layout");
+  const changed = done.changed > 0 ? `, ${counted(done.changed, "person is", "people are")} changed` : "";
+  return { kind: "done", text: `${counted(done.added, "person is", "people are")} new on the course${changed}.`, ...(done.setId ? { href: paths.groupSet(courseId, done.setId) } : {}) };
+}

@@ -1,0 +1,42 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { findCourse } from "@/data/courses/read";
+import { CourseForm } from "@/ui/courses/CourseForm";
+import { LinkButton } from "@/ui/frame/NextLink";
+import { paths } from "@/ui/paths";
+import { signedIn } from "@/app/_parts/context";
+import { Frame } from "@/app/_parts/Frame";
+import { coursePartTrail } from "@/app/_parts/trail";
+import { ArchiveButton } from "./ArchiveButton";
+import { archive, saveCourse } from "./actions";
+
+export const metadata: Metadata = { title: "Settings of the course" };
+
+export default async function SettingsPage({ params }: PageProps<"/courses/[course]/settings">) {
+  const { course: courseId } = await params;
+  const ctx = await signedIn();
+  const course = await findCourse(ctx, courseId);
+  if (!course || course.role !== "instructor") notFound();
+  const { title, term, timeZone, startsOn, endsOn, archivedAt } = course;
+  return (
+    <Frame ctx={ctx} trail={await coursePartTrail(ctx, courseId, "Settings")}>
+      <div className="desk">
+        <div className="title-line"><h1>Settings</h1></div>
+        <CourseForm
+          fields={{ title, term, timeZone, startsOn, endsOn }} zones={Intl.supportedValuesOf("timeZone")} button="Save the settings"
+          aboutDates="Another time zone changes how times are told, not when anything is due." save={saveCourse.bind(null, courseId)}
+        />
+        <section className="form-part">
+          <div><h2>At the end of term</h2><p>Nothing is lost by either.</p></div>
+          <div className="fields">
+            <div className="actions">
+              <LinkButton href={paths.newCourse(courseId)} variant="outlined">Copy the course for another term</LinkButton>
+              <ArchiveButton isArchived={archivedAt !== null} setArchived={archive.bind(null, courseId)} />
+            </div>
+            <p className="quiet">{archivedAt ? "The course is archived: everybody reads what they could read, and nobody changes anything." : "Archived, a course can be read as before and changed by nobody. It can be opened again."}</p>
+          </div>
+        </section>
+      </div>
+    </Frame>
+  );
+}

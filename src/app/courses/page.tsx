@@ -1,0 +1,33 @@
+import Link from "next/link";
+import type { Metadata } from "next";
+import { mayMakeCourses, myCourses } from "@/data/courses/read";
+import { LinkButton } from "@/ui/frame/NextLink";
+import { paths } from "@/ui/paths";
+import { roleWords } from "@/ui/words/people";
+import { signedIn } from "@/app/_parts/context";
+import { Frame } from "@/app/_parts/Frame";
+
+export const metadata: Metadata = { title: "Your courses" };
+
+export default async function CoursesPage() {
+  const ctx = await signedIn();
+  const courses = await myCourses(ctx);
+  const mayMake = await mayMakeCourses(ctx);
+  return (
+    <Frame ctx={ctx} trail={[]}>
+      <div className="desk narrow">
+        <div className="title-line"><h1>Your courses</h1>{mayMake && <LinkButton href={paths.newCourse()} variant={courses.length === 0 ? "contained" : "outlined"}>Make a course</LinkButton>}</div>
+        {courses.length === 0
+          ? <p className="notice">{mayMake ? "You have no course yet. Make one, and bring people in with a list." : "You are on no course yet. When an instructor puts you on one, it stands here."}</p>
+          : (
+            <table className="ledger">
+              <thead><tr><th scope="col">Course</th><th scope="col">Term</th><th scope="col">You are</th></tr></thead>
+              <tbody>{courses.map((course) => (
+                <tr key={course.id}><th scope="row"><Link href={paths.course(course.id)}>{course.title}</Link></th><td>{course.term}{course.archivedAt && <span className="quiet">, archived</span>}</td><td>{roleWords[course.role].toLowerCase()}</td></tr>
+              ))}</tbody>
+            </table>
+          )}
+      </div>
+    </Frame>
+  );
+}

@@ -1,0 +1,46 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import type { MailDto } from "@/data/mail/dto";
+import { mailTray } from "@/data/mail/read";
+import { LinkButton } from "@/ui/frame/NextLink";
+import { paths } from "@/ui/paths";
+import { counted } from "@/ui/words/counts";
+import { distance, moment } from "@/ui/words/times";
+import { signedIn } from "@/app/_parts/context";
+import { Frame } from "@/app/_parts/Frame";
+import { MailText } from "./MailText";
+
+export const metadata: Metadata = { title: "Mail" };
+
+export default async function MailPage({ searchParams }: PageProps<"/mail">) {
+  const ctx = await signedIn();
+  const { before } = await searchParams;
+  const from = typeof before === "string" && !Number.isNaN(Date.parse(before)) ? new Date(before) : null;
+  const tray = await mailTray(ctx, from);
+  if (!tray) notFound();
+  return (
+    <Frame ctx={ctx} trail={[]}>
+      <div className="desk">
+        <div className="title-line"><div><h1>{tray.goesOut ? "Mail" : "Mail tray"}</h1><p className="quiet">{tray.goesOut ? "What was sent from your courses. If the mail server fails, mail waits and is tried again." : "No mail server is set up: what would have been sent stays here, for you to read and pass on."}</p></div></div>
+        {tray.mails.length === 0
+          ? <p className="notice">{from ? "Nothing older." : "Nothing has been sent yet. Invitations and answers to requests come here."}</p>
+          : <div className="paper mail-list">{tray.mails.map((mail) => <Mail key={mail.id} mail={mail} now={ctx.now} />)}</div>}
+        {tray.hasMore && <div className="actions" style={{ marginTop: 12 }}><LinkButton href={`${paths.mail()}?${new URLSearchParams({ before: tray.mails.at(-1)!.at.toISOString() })}`} variant="outlined" size="small">Older mail</LinkButton></div>}
+      </div>
+    </Frame>
+  );
+}
+
+function Mail({ mail, now }: { mail: MailDto; now: Date }) {
+  const state = mail.sentAt ? (mail.carriedBy === "tray" ? "" : "sent") : mail.lastProblem ? "delayed" : "on its way";
+  return (
+    <details>
+      <summary>
+        <span><strong>{mail.toName}</strong></span><span>{mail.subject}</span>
+        <span className="quiet">{state && <span className={state === "delayed" ? "waiting" : ""}>{state}, </span>}<time dateTime={mail.at.toISOString()} title={moment(mail.at, mail.timeZone, now)}>{distance(mail.at, mail.timeZone, now)}</time></span>
+      </summary>
+      <p className="mail-text quiet">To {mail.toAddress}{mail.lastProblem && `. Tried ${counted(mail.tries, "time")}; the mail server says: ${mail.lastProblem}`}</p>
+      {mail.text === "" ? <p className="mail-text quiet">The text held a link that lets its reader in; it was taken out once the mail was sent.</p> : <MailText text={mail.text} />}
+    </details>
+  );
+}

@@ -1,0 +1,37 @@
+/** An assignment's times as rules of access: they stand in the log like any other, and the access screen names them. */
+import "server-only";
+import { and, eq, inArray, isNull } from "drizzle-orm";
+import type { Level } from "@/core/access/may";
+import { accessRule, type assignment } from "../db/tables/wikis";
+import type { ContextIn } from "../session/context";
+
+type Assignment = typeof assignment.$inferSelect;
+type Made = { readonly whoKind: "group" | "students"; readonly level: Level; readonly from: Date | null; readonly until: Date | null };
+
+/** Hidden before the opening, then the group's to write, after the due time to read and comment if it closes; others read from when they may. */
+function rulesOf({ opensAt, dueAt, closesAtDue, othersReadFrom }: Assignment): Made[] {
+  return [
+    { whoKind: "group", level: "hidden", from: null, until: opensAt },
+    { whoKind: "group", level: "write", from: opensAt, until: closesAtDue ? dueAt : null },
+    ...(closesAtDue ? [{ whoKind: "group", level: "comment", from: dueAt, until: null } as const] : []),
+    ...(othersReadFrom ? [{ whoKind: "students", level: "read", from: othersReadFrom, until: null } as const] : []),
+  ];
+}
+
+/** Ends the rules that the assignment's earlier settings made and no longer mean, and makes those that are missing. */
+export async function putTimes(ctx: ContextIn, row: Assignment): Promise<void> {
+  const { courseId, id } = row;
+  const stored = await ctx.db.select().from(accessRule)
+    .where(and(eq(accessRule.courseId, courseId), eq(accessRule.place, id), eq(accessRule.origin, "assignment"), isNull(accessRule.endedAt)));
+  const keyOf = (rule: { whoKind: string; level: string; from: Date | null; until: Date | null }) =>
+    [rule.whoKind, rule.level, rule.from?.getTime() ?? "", rule.until?.getTime() ?? ""].join();
+  const wanted = new Map(rulesOf(row).map((rule) => [keyOf(rule), rule]));
+  const ended = stored.filter((rule) => !wanted.delete(keyOf(rule))).map((rule) => rule.id);
+  if (ended.length > 0) {
+    await ctx.db.update(accessRule).set({ endedAt: ctx.now, endedBy: ctx.viewer.id }).where(and(eq(accessRule.courseId, courseId), inArray(accessRule.id, ended)));
+  }
+  if (wanted.size === 0) return;
+  await ctx.db.insert(accessRule).values([...wanted.values()].map((rule) => ({
+    ...rule, courseId, id: ctx.newId(), scope: "assignment" as const, place: id, origin: "assignment" as const, madeAt: ctx.now, madeBy: ctx.viewer.id,
+  })));
+}

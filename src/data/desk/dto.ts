@@ -1,0 +1,28 @@
+/** Something that happened on a page: a run of entries by one person, or a comment. */
+export interface HappeningDto {
+  readonly kind: "entries" | "comment" | "answer";
+  readonly person: string;
+  readonly pageId: string;
+  readonly page: string;
+  readonly wiki: string;
+  /** The newest of the run. */
+  readonly at: Date;
+  readonly count: number;
+  /** The newest entry's number; null for comments. */
+  readonly number: number | null;
+  /** The comment's id; null for entries. */
+  readonly commentId: string | null;
+  readonly isNew: boolean;
+}
+
+export interface DeskDto {
+  /** When the visit before this one ended; null on the first. */
+  readonly before: Date | null;
+  readonly happenings: readonly HappeningDto[];
+  /** The page on which the viewer wrote last. */
+  readonly leftOff: { readonly pageId: string; readonly page: string; readonly wiki: string; readonly at: Date } | null;
+  /** For those who run the course; null for others. */
+  readonly waits: { readonly requests: number; readonly withoutInvitation: number; readonly withoutGroup: number; readonly mailDelayed: number } | null;
+  /** Sets of groups that the viewer can sign up to and has not. */
+  readonly signUps: readonly { readonly title: string; readonly until: Date | null }[];
+}

@@ -1,0 +1,119 @@
+/** The course's front screen: what waits, and what happened since the last visit. */
+import "server-only";
+import { and, desc, eq, inArray, isNotNull, isNull, ne, sql } from "drizzle-orm";
+import { allows, decide } from "@/core/access/may";
+import { rulesAt, roleOn } from "../access/read";
+import { readableWikis } from "../assignments/read";
+import { person } from "../db/tables/accounts";
+import { courseGroup, enrolment, groupMember, groupSet, invitation, placeRequest } from "../db/tables/courses";
+import { mail } from "../db/tables/mail";
+import { comment, entry, page } from "../db/tables/wikis";
+import { groupSetsForStudents } from "../groups/read";
+import { hasPassword } from "../people/read";
+import type { ContextIn } from "../session/context";
+import type { DeskDto, HappeningDto } from "./dto";
+
+const shownAtMost = 8;
+/** Read so many to fold runs of entries from, and to leave out pages that the viewer may not read. */
+const readAtMost = 80;
+const minute = 60_000;
+/** Coming back within this is still the same visit. */
+const visitLasts = 30 * minute;
+
+/** The viewer's desk; null for people who are not on the course. Notes the visit. */
+export async function visitDesk(ctx: ContextIn, courseId: string): Promise<DeskDto | null> {
+  const role = await roleOn(ctx, courseId);
+  if (!role) return null;
+  const before = await noteVisit(ctx, courseId);
+  const wikis = await readableWikis(ctx, courseId);
+  const watched = role === "student" ? wikis.filter((wiki) => wiki.isMine) : wikis;
+  const [happenings, leftOff, signUps] = await Promise.all([
+    happeningsIn(ctx, courseId, watched, before), role === "student" ? whereLeftOff(ctx, courseId, watched) : null, role === "student" ? openSignUps(ctx, courseId) : [],
+  ]);
+  return { before, happenings, leftOff, signUps, waits: role === "instructor" ? await whatWaits(ctx, courseId) : null };
+}
+
+async function noteVisit({ db, viewer, now }: ContextIn, courseId: string): Promise<Date | null> {
+  const at = and(eq(enrolment.courseId, courseId), eq(enrolment.personId, viewer.id));
+  const [known] = await db.select({ visitedAt: enrolment.visitedAt, visitedBefore: enrolment.visitedBefore }).from(enrolment).where(at);
+  const isAnother = known?.visitedAt && now.getTime() - known.visitedAt.getTime() > visitLasts;
+  const before = isAnother ? known.visitedAt : (known?.visitedBefore ?? null);
+  // Written at most once a minute, so that clicking about costs no writing.
+  if (!known?.visitedAt || now.getTime() - known.visitedAt.getTime() > minute) await db.update(enrolment).set({ visitedAt: now, visitedBefore: before }).where(at);
+  return before;
+}
+
+type Watched = Awaited<ReturnType<typeof readableWikis>>;
+
+/** What others wrote and said in these wikis, newest first, as far as the viewer may read the pages. */
+async function happeningsIn(ctx: ContextIn, courseId: string, wikis: Watched, before: Date | null): Promise<HappeningDto[]> {
+  if (wikis.length === 0) return [];
+  const ids = wikis.map(({ id }) => id);
+  const onPage = { pageId: page.id, page: page.title, wikiId: page.wikiId, ownerId: page.ownerId, person: person.name };
+  const entries = await ctx.db.select({ ...onPage, at: entry.at, number: entry.number }).from(entry)
+    .innerJoin(page, and(eq(page.courseId, entry.courseId), eq(page.id, entry.pageId))).innerJoin(person, eq(person.id, entry.authorId))
+    .where(and(eq(entry.courseId, courseId), inArray(entry.wikiId, ids), ne(entry.authorId, ctx.viewer.id))).orderBy(desc(entry.at)).limit(readAtMost);
+  const comments = await ctx.db.select({ ...onPage, at: comment.at, commentId: comment.id, parentId: comment.parentId }).from(comment)
+    .innerJoin(page, and(eq(page.courseId, comment.courseId), eq(page.id, comment.pageId))).innerJoin(person, eq(person.id, comment.authorId))
+    .where(and(eq(comment.courseId, courseId), inArray(comment.wikiId, ids), ne(comment.authorId, ctx.viewer.id))).orderBy(desc(comment.at)).limit(readAtMost);
+  const all = [
+    ...entries.map((row) => ({ ...row, kind: "entries" as const, commentId: null })),
+    ...comments.map(({ parentId, ...row }) => ({ ...row, kind: parentId ? ("answer" as const) : ("comment" as const), number: null })),
+  ].sort((one, other) => other.at.getTime() - one.at.getTime());
+  const readable = await readablePageIds(ctx, courseId, wikis, all);
+  const nameOf = new Map(wikis.map(({ id, name }) => [id, name]));
+  const folded: HappeningDto[] = [];
+  for (const { wikiId, ownerId: _, ...row } of all) {
+    if (!readable.has(row.pageId)) continue;
+    const last = folded.at(-1);
+    if (last && row.kind === "entries" && last.kind === "entries" && last.person === row.person && last.pageId === row.pageId) {
+      folded[folded.length - 1] = { ...last, count: last.count + 1 };
+      continue;
+    }
+    if (folded.length === shownAtMost) break;
+    folded.push({ ...row, wiki: nameOf.get(wikiId) ?? "", count: 1, isNew: before !== null && row.at > before });
+  }
+  return folded;
+}
+
+async function readablePageIds(ctx: ContextIn, courseId: string, wikis: Watched, rows: readonly { readonly pageId: string; readonly wikiId: string }[]): Promise<Set<string>> {
+  const role = (await roleOn(ctx, courseId))!;
+  const rules = await rulesAt(ctx.db, courseId, [courseId, ...new Set(wikis.flatMap(({ id, assignmentId }) => [id, assignmentId])), ...new Set(rows.map(({ pageId }) => pageId))]);
+  const readable = new Set<string>();
+  for (const { pageId, wikiId } of rows) {
+    const wiki = wikis.find(({ id }) => id === wikiId)!;
+    const place = { course: courseId, assignment: wiki.assignmentId, wiki: wikiId, page: pageId };
+    if (allows(decide(rules, { id: ctx.viewer.id, role, isMember: wiki.isMine }, place, ctx.now.getTime()).level, "read")) readable.add(pageId);
+  }
+  return readable;
+}
+
+async function whereLeftOff(ctx: ContextIn, courseId: string, wikis: Watched): Promise<DeskDto["leftOff"]> {
+  if (wikis.length === 0) return null;
+  const rows = await ctx.db.select({ pageId: page.id, page: page.title, wikiId: page.wikiId, at: entry.at }).from(entry)
+    .innerJoin(page, and(eq(page.courseId, entry.courseId), eq(page.id, entry.pageId)))
+    .where(and(eq(entry.courseId, courseId), inArray(entry.wikiId, wikis.map(({ id }) => id)), eq(entry.authorId, ctx.viewer.id))).orderBy(desc(entry.at)).limit(5);
+  const readable = await readablePageIds(ctx, courseId, wikis, rows);
+  const found = rows.find(({ pageId }) => readable.has(pageId));
+  return found ? { pageId: found.pageId, page: found.page, at: found.at, wiki: wikis.find(({ id }) => id === found.wikiId)!.name } : null;
+}
+
+async function openSignUps(ctx: ContextIn, courseId: string): Promise<DeskDto["signUps"]> {
+  return (await groupSetsForStudents(ctx, courseId))
+    .filter((set) => set.signUpLimit !== null && (set.signUpUntil === null || ctx.now < set.signUpUntil) && !set.groups.some((group) => group.members.some(({ id }) => id === ctx.viewer.id)))
+    .map(({ title, signUpUntil }) => ({ title, until: signUpUntil }));
+}
+
+async function whatWaits({ db, now }: ContextIn, courseId: string): Promise<NonNullable<DeskDto["waits"]>> {
+  const number = sql<number>`count(*)::int`;
+  const onCourse = and(eq(enrolment.courseId, courseId), isNull(enrolment.leftAt));
+  const [requests] = await db.select({ number }).from(placeRequest).where(and(eq(placeRequest.courseId, courseId), eq(placeRequest.state, "waiting")));
+  const [uninvited] = await db.select({ number }).from(enrolment).innerJoin(person, eq(person.id, enrolment.personId))
+    .where(and(onCourse, sql`not ${hasPassword}`, sql`not exists (select 1 from ${invitation} i where i.course_id = ${enrolment.courseId} and i.person_id = ${enrolment.personId} and i.used_at is null and i.expires_at > ${now.toISOString()})`));
+  const [sets] = await db.select({ number }).from(groupSet).where(and(eq(groupSet.courseId, courseId), isNotNull(groupSet.publishedAt)));
+  const [ungrouped] = sets!.number === 0 ? [{ number: 0 }] : await db.select({ number }).from(enrolment).innerJoin(person, eq(person.id, enrolment.personId))
+    .where(and(onCourse, eq(enrolment.role, "student"), sql`not exists (select 1 from ${groupMember} m join ${courseGroup} g on g.course_id = m.course_id and g.id = m.group_id
+      where m.course_id = ${enrolment.courseId} and m.person_id = ${enrolment.personId} and m.until_at is null and g.set_id <> '')`));
+  const [delayed] = await db.select({ number }).from(mail).where(and(eq(mail.courseId, courseId), isNull(mail.sentAt), isNotNull(mail.lastProblem)));
+  return { requests: requests!.number, withoutInvitation: uninvited!.number, withoutGroup: ungrouped!.number, mailDelayed: delayed!.number };
+}

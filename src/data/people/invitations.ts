@@ -1,0 +1,88 @@
+/** Invitations: a link by mail, good for two weeks and once, by which somebody sets the password of their account. */
+import "server-only";
+import { createHash, randomBytes } from "node:crypto";
+import { and, eq, gt, inArray, isNull } from "drizzle-orm";
+import type { Database } from "../db/client";
+import { account, person } from "../db/tables/accounts";
+import { course, enrolment, invitation } from "../db/tables/courses";
+import { settings } from "../env";
+import { type Letter, post } from "../mail/write";
+import { hashPassword, shortestPassword } from "../session/auth";
+import type { ContextIn } from "../session/context";
+import { hasPassword } from "./read";
+
+const daysValid = 14;
+const day = 24 * 60 * 60 * 1000;
+
+const hashOf = (token: string) => createHash("sha256").update(token).digest("hex");
+
+/** Writes to people of the course: those without a password get a link to set one, others the address to sign in at. Who may is the caller's to ask. */
+export async function invite(ctx: ContextIn, courseId: string, people: readonly string[]): Promise<number> {
+  if (people.length === 0) return 0;
+  const [found] = await ctx.db.select({ title: course.title, term: course.term }).from(course).where(eq(course.id, courseId));
+  const to = await ctx.db.select({ id: person.id, name: person.name, address: person.email, isActive: hasPassword }).from(person)
+    .innerJoin(enrolment, and(eq(enrolment.personId, person.id), eq(enrolment.courseId, courseId), isNull(enrolment.leftAt))).where(inArray(person.id, [...people]));
+  const expiresAt = new Date(ctx.now.getTime() + daysValid * day);
+  const base = settings().BETTER_AUTH_URL;
+  const links: (typeof invitation.$inferInsert)[] = [];
+  const letters = to.map(({ id, name, address, isActive }): Letter => {
+    const common = { courseId, toName: name, toAddress: address };
+    if (isActive) {
+      return {
+        ...common, isSecret: false, subject: `You are on the course ${found!.title}`,
+        text: `Dear ${name},\n\n${ctx.viewer.name} has put you on the course “${found!.title}” (${found!.term}).\n\nSign in with the account that you have:\n${base}/sign-in\n`,
+      };
+    }
+    const token = randomBytes(24).toString("base64url");
+    links.push({ courseId, id: ctx.newId(), personId: id, tokenHash: hashOf(token), madeAt: ctx.now, expiresAt });
+    return {
+      ...common, isSecret: true, subject: `Invitation to the course ${found!.title}`,
+      text: `Dear ${name},\n\n${ctx.viewer.name} invites you to the course “${found!.title}” (${found!.term}). Your group writes there together.\n\n`
+        + `Choose a password here, and you are in:\n${base}/invitation/${token}\n\nThe link is for you alone. It works once, for ${daysValid} days.\n`,
+    };
+  });
+  // A new link takes the place of the ones before it.
+  await ctx.db.delete(invitation).where(and(eq(invitation.courseId, courseId), inArray(invitation.personId, to.map(({ id }) => id).concat("")), isNull(invitation.usedAt)));
+  for (let from = 0; from < links.length; from += 2000) await ctx.db.insert(invitation).values(links.slice(from, from + 2000));
+  await post(ctx, letters);
+  return letters.length;
+}
+
+export interface InvitationDto {
+  readonly courseId: string;
+  readonly course: string;
+  readonly name: string;
+  readonly address: string;
+}
+
+/** The invitation behind a link; null if there is none, if it was used, and if it has expired. Asked without anybody signed in. */
+export async function findInvitation(db: Database, token: string, now: Date): Promise<InvitationDto | null> {
+  const [found] = await db.select({ courseId: course.id, course: course.title, name: person.name, address: person.email }).from(invitation)
+    .innerJoin(course, eq(course.id, invitation.courseId)).innerJoin(person, eq(person.id, invitation.personId))
+    .innerJoin(enrolment, and(eq(enrolment.courseId, invitation.courseId), eq(enrolment.personId, invitation.personId), isNull(enrolment.leftAt)))
+    .where(and(eq(invitation.tokenHash, hashOf(token)), isNull(invitation.usedAt), gt(invitation.expiresAt, now)));
+  return found ?? null;
+}
+
+export type Accepted = { readonly kind: "accepted"; readonly address: string; readonly courseId: string } | { readonly kind: "refused"; readonly code: "no invitation" | "too short" | "too long" };
+
+/** Sets the password of the invited person. The link works no more afterwards, nor does any other of theirs. */
+export async function acceptInvitation(db: Database, given: { token: string; password: string; now: Date }): Promise<Accepted> {
+  if (given.password.length < shortestPassword) return { kind: "refused", code: "too short" };
+  if (given.password.length > 128) return { kind: "refused", code: "too long" };
+  const password = await hashPassword(given.password);
+  return db.transaction(async (tx): Promise<Accepted> => {
+    const [found] = await tx.select({ personId: invitation.personId, courseId: invitation.courseId, address: person.email, isActive: hasPassword }).from(invitation)
+      .innerJoin(person, eq(person.id, invitation.personId))
+      .innerJoin(enrolment, and(eq(enrolment.courseId, invitation.courseId), eq(enrolment.personId, invitation.personId), isNull(enrolment.leftAt)))
+      .where(and(eq(invitation.tokenHash, hashOf(given.token)), isNull(invitation.usedAt), gt(invitation.expiresAt, given.now))).for("update", { of: invitation });
+    // Whoever has a password by now signs in with it: an old link must not set another.
+    if (!found || found.isActive) return { kind: "refused", code: "no invitation" };
+    await tx.update(invitation).set({ usedAt: given.now }).where(and(eq(invitation.personId, found.personId), isNull(invitation.usedAt)));
+    await tx.insert(account).values({
+      id: `${found.personId}-password`, accountId: found.personId, providerId: "credential", userId: found.personId, password, createdAt: given.now, updatedAt: given.now,
+    });
+    await tx.update(person).set({ emailVerified: true, updatedAt: given.now }).where(eq(person.id, found.personId));
+    return { kind: "accepted", address: found.address, courseId: found.courseId };
+  });
+}

@@ -1,0 +1,131 @@
+/** Changing people of a course one by one, or some at once. */
+import "server-only";
+import { and, count, eq, inArray, isNull, ne, sql } from "drizzle-orm";
+import { z } from "zod";
+import { roles, type Role } from "@/core/access/may";
+import { readAddress } from "@/core/roster/address";
+import { longestName } from "@/core/roster/names";
+import { cleanText } from "@/core/text/clean";
+import { mayChangeCourse } from "../access/read";
+import { assignmentsToBringUp } from "../assignments/wikis";
+import { person } from "../db/tables/accounts";
+import { assistantGroup, courseGroup, enrolment } from "../db/tables/courses";
+import { askForAll } from "../jobs/ask";
+import type { Context, ContextIn } from "../session/context";
+import type { PeopleProblem, PeopleSaved } from "./dto";
+import { invite } from "./invitations";
+import { hasPassword } from "./read";
+
+const refused = (problem: PeopleProblem): PeopleSaved => ({ kind: "refused", problem });
+const text = (what: string) => z.string().transform(cleanText).pipe(z.string().trim().max(longestName, `${what} has more than ${longestName} characters`));
+
+export const personInput = z.object({
+  name: text("The name").pipe(z.string().min(1, "The name is missing")),
+  address: z.string().transform((given) => readAddress(given)).pipe(z.string({ error: "This is no mail address" })),
+  role: z.enum(roles),
+  section: text("The section"),
+  number: text("The number"),
+  onlyGivenGroups: z.boolean(),
+  /** For assistants who see only these. */
+  groups: z.array(z.string().max(40)).max(500),
+});
+
+export type PersonInput = z.input<typeof personInput>;
+
+/** Adds one person, with an invitation. */
+export async function addPerson(ctx: Context, courseId: string, input: PersonInput): Promise<PeopleSaved> {
+  return changing(ctx, courseId, input, async (inside, given) => {
+    const [known] = await inside.db.select({ id: person.id, role: enrolment.role, leftAt: enrolment.leftAt }).from(person)
+      .leftJoin(enrolment, and(eq(enrolment.personId, person.id), eq(enrolment.courseId, courseId))).where(eq(person.email, given.address));
+    if (known?.role && !known.leftAt) return { code: "address taken" };
+    const id = known?.id ?? ctx.newId();
+    if (!known) await inside.db.insert(person).values({ id, name: given.name, email: given.address, createdAt: ctx.now, updatedAt: ctx.now });
+    const row = { role: given.role, section: given.section, number: given.number, onlyGivenGroups: given.onlyGivenGroups, leftAt: null };
+    await inside.db.insert(enrolment).values({ courseId, personId: id, since: ctx.now, ...row })
+      .onConflictDoUpdate({ target: [enrolment.courseId, enrolment.personId], set: row });
+    await giveGroups(inside, courseId, id, given.groups);
+    await invite(inside, courseId, [id]);
+    return null;
+  });
+}
+
+/** Changes one person. Name and address of somebody with an account of their own, or on other courses too, stay theirs. */
+export async function changePerson(ctx: Context, courseId: string, personId: string, input: PersonInput): Promise<PeopleSaved> {
+  return changing(ctx, courseId, input, async (inside, given) => {
+    const [known] = await inside.db.select({
+      role: enrolment.role, isActive: hasPassword,
+      elsewhere: sql<boolean>`exists (select 1 from ${enrolment} e where e.person_id = ${person.id} and e.course_id <> ${courseId})`,
+    }).from(enrolment).innerJoin(person, eq(person.id, enrolment.personId)).where(and(eq(enrolment.courseId, courseId), eq(enrolment.personId, personId)));
+    if (!known) return { code: "not found" };
+    if (known.role === "instructor" && given.role !== "instructor" && (await otherInstructors(inside, courseId, [personId])) === 0) return { code: "last instructor" };
+    if (!known.isActive && !known.elsewhere) {
+      const [taken] = await inside.db.select({ id: person.id }).from(person).where(and(eq(person.email, given.address), ne(person.id, personId)));
+      if (taken) return { code: "address taken" };
+      await inside.db.update(person).set({ name: given.name, email: given.address, updatedAt: ctx.now }).where(eq(person.id, personId));
+    }
+    await inside.db.update(enrolment).set({ role: given.role, section: given.section, number: given.number, onlyGivenGroups: given.onlyGivenGroups })
+      .where(and(eq(enrolment.courseId, courseId), eq(enrolment.personId, personId)));
+    await giveGroups(inside, courseId, personId, given.groups);
+    return null;
+  });
+}
+
+async function changing(
+  ctx: Context, courseId: string, input: PersonInput, change: (inside: ContextIn, given: z.output<typeof personInput>) => Promise<PeopleProblem | null>,
+): Promise<PeopleSaved> {
+  const parsed = personInput.safeParse(input);
+  return ctx.db.transaction(async (tx): Promise<PeopleSaved> => {
+    const inside = { ...ctx, db: tx };
+    if (!(await mayChangeCourse(inside, courseId))) return refused({ code: "not allowed" });
+    if (!parsed.success) return refused({ code: "bad input", message: parsed.error.issues[0]!.message });
+    const problem = await change(inside, parsed.data);
+    if (problem) return refused(problem);
+    await bringUp(inside, courseId);
+    return { kind: "saved", count: 1 };
+  });
+}
+
+async function giveGroups({ db }: ContextIn, courseId: string, personId: string, groups: readonly string[]): Promise<void> {
+  await db.delete(assistantGroup).where(and(eq(assistantGroup.courseId, courseId), eq(assistantGroup.personId, personId)));
+  const known = await db.select({ id: courseGroup.id }).from(courseGroup).where(and(eq(courseGroup.courseId, courseId), inArray(courseGroup.id, [...groups, ""])));
+  if (known.length > 0) await db.insert(assistantGroup).values(known.map(({ id }) => ({ courseId, personId, groupId: id })));
+}
+
+async function otherInstructors({ db }: ContextIn, courseId: string, people: readonly string[]): Promise<number> {
+  const rows = await db.select({ id: enrolment.personId }).from(enrolment)
+    .where(and(eq(enrolment.courseId, courseId), eq(enrolment.role, "instructor"), isNull(enrolment.leftAt)));
+  return rows.filter(({ id }) => !people.includes(id)).length;
+}
+
+async function bringUp({ db }: ContextIn, courseId: string): Promise<void> {
+  await askForAll(db, "wikis", (await assignmentsToBringUp(db, courseId, null)).map((assignmentId) => ({ courseId, assignmentId })));
+}
+
+/** Takes people off the course, or brings them back. Their entries, comments and places in groups stay; off it they see nothing. */
+export async function setLeft(ctx: Context, courseId: string, people: readonly string[], left: boolean): Promise<PeopleSaved> {
+  return ctx.db.transaction(async (tx): Promise<PeopleSaved> => {
+    const inside = { ...ctx, db: tx };
+    if (!(await mayChangeCourse(inside, courseId))) return refused({ code: "not allowed" });
+    if (left && (await otherInstructors(inside, courseId, people)) === 0) return refused({ code: "last instructor" });
+    const at = and(eq(enrolment.courseId, courseId), inArray(enrolment.personId, [...people, ""]), left ? isNull(enrolment.leftAt) : sql`${enrolment.leftAt} is not null`);
+    const changed = await tx.update(enrolment).set({ leftAt: left ? ctx.now : null }).where(at).returning({ id: enrolment.personId });
+    await bringUp(inside, courseId);
+    return { kind: "saved", count: changed.length };
+  });
+}
+
+/** Sends invitations to these people. */
+export async function invitePeople(ctx: Context, courseId: string, people: readonly string[]): Promise<PeopleSaved> {
+  return ctx.db.transaction(async (tx): Promise<PeopleSaved> => {
+    const inside = { ...ctx, db: tx };
+    if (!(await mayChangeCourse(inside, courseId))) return refused({ code: "not allowed" });
+    return { kind: "saved", count: await invite(inside, courseId, people) };
+  });
+}
+
+/** How many people the course has in each role, those who left not counted. For people on the course. */
+export async function countPeople({ db }: ContextIn, courseId: string): Promise<Partial<Record<Role, number>>> {
+  const rows = await db.select({ role: enrolment.role, people: count() }).from(enrolment)
+    .where(and(eq(enrolment.courseId, courseId), isNull(enrolment.leftAt))).groupBy(enrolment.role);
+  return Object.fromEntries(rows.map(({ role, people }) => [role, people]));
+}

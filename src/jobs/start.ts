@@ -1,0 +1,26 @@
+/** The work beside requests. Every process of the application takes part; the queue hands each job to one of them. */
+import { database } from "@/data/db/client";
+import { bringWikisUp } from "@/data/assignments/wikis";
+import { settings } from "@/data/env";
+import type { Jobs } from "@/data/jobs/ask";
+import { openQueues } from "@/data/jobs/queues";
+import { carrier, carryMail } from "@/data/mail/carry";
+import { newId } from "@/data/session/ids";
+
+const work: { readonly [Kind in keyof Jobs]: (given: Jobs[Kind]) => Promise<unknown> } = {
+  mail: ({ mailId }) => carryMail(database(), mailId, carrier(), new Date()),
+  wikis: (place) => bringWikisUp({ db: database(), now: new Date(), newId }, place),
+};
+
+/** Seconds between looks at an empty queue. */
+const pollingIntervalSeconds = 1;
+
+export async function startJobs(): Promise<void> {
+  const boss = await openQueues(settings().DATABASE_URL, { works: true });
+  const take = <Kind extends keyof Jobs>(kind: Kind) =>
+    boss.work<Jobs[Kind]>(kind, { pollingIntervalSeconds, batchSize: 1 }, async (jobs) => {
+      for (const job of jobs) await work[kind](job.data);
+    });
+  await take("mail");
+  await take("wikis");
+}
