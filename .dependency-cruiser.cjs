@@ -15,6 +15,7 @@ module.exports = {
     only("core/document", `${core}document/`, [`${core}text/`]),
     only("core/links", `${core}links/`, [`${core}(text|document)/`]),
     only("core/ledger", `${core}ledger/`, [`${core}(text|document)/`]),
+    only("core/merge", `${core}merge/`, [`${core}(text|document)/`]),
     only("core/diff", `${core}diff/`, [`${core}(text|document)/`]),
     only("core/credit", `${core}credit/`, [`${core}(text|document|diff)/`]),
     only("core/roster", `${core}roster/`, [`${core}(text|access)/`]),

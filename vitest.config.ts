@@ -12,6 +12,8 @@ export default defineConfig({
       {
         resolve: { alias },
         test: {
+          // Letters name the address of the application; nothing listens there.
+          env: { DATABASE_URL: "postgres://unused", BETTER_AUTH_SECRET: "x".repeat(32), BETTER_AUTH_URL: "http://127.0.0.1" },
           name: "integration", environment: "node", include: ["tests/integration/**/*.test.ts"],
           globalSetup: "tests/support/database.setup.ts", testTimeout: 30_000, hookTimeout: 60_000,
         },

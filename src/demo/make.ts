@@ -19,7 +19,7 @@ import { kestrelWater } from "./rivers/kestrel-water";
 import { millrace } from "./rivers/millrace";
 import { saltmere } from "./rivers/saltmere";
 import { thornbeck } from "./rivers/thornbeck";
-import { assignmentTitle, brief, starterPages } from "./starter";
+import { assignmentTitle, brief, expected, starterPages } from "./starter";
 import type { Deed } from "./story";
 import { tell } from "./tell";
 
@@ -56,7 +56,7 @@ export async function makeDemo(db: Database, today: Date, newId: () => string): 
   if (set.kind !== "saved") throw new Error(`The demo's groups were refused: ${JSON.stringify(set.problem)}`);
   const prepared = await prepareAssignment(setUp, demoCourseId, {
     title: assignmentTitle, brief: fromMarkdown(brief), opensAt: local(-35, "09:00"), dueAt: local(9, "17:00"), closesAtDue: true, cutOffAt: null,
-    commentsOn: true, othersReadFrom: null, membersStart: true, sharing: "group", setId: set.setId,
+    commentsOn: true, othersReadFrom: null, membersStart: true, sharing: "group", setId: set.setId, expected: [...expected],
     starterPages: starterPages.map(({ title, text }) => ({ id: newId(), title, document: fromMarkdown(text), parentId: null, forEachMember: false })),
   });
   if (prepared.kind !== "saved") throw new Error(`The demo's assignment was refused: ${JSON.stringify(prepared.problem)}`);

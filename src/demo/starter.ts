@@ -1,4 +1,5 @@
 /** The assignment of the demo and the pages that each of its wikis begins with. */
+import type { Expectation } from "@/core/assignment/expected";
 
 export const assignmentTitle = "Restoration dossier";
 
@@ -6,6 +7,16 @@ export const brief = `Each group takes one river and makes the case for restorin
 that has never stood on the bank decide what to do, in what order, and at what cost.
 
 Write together: correct each other's pages, and use the comments to settle what you disagree about.`.replace(/(?<!\n)\n(?!\n)/g, " ");
+
+/** What the demo's assignment expects: of each student to have worked on several days and to have talked, of the wiki to hang together. */
+export const expected: readonly Expectation[] = [
+  { of: "student", measure: "entries", number: 4, by: null, shown: true },
+  { of: "student", measure: "days", number: 3, by: null, shown: true },
+  { of: "student", measure: "comments", number: 1, by: null, shown: true },
+  { of: "wiki", kind: "page", title: "Restoration plan", shown: true },
+  { of: "wiki", kind: "section", title: "Restoration plan", heading: "What could go wrong", shown: true },
+  { of: "wiki", kind: "home links to all", shown: true },
+];
 
 export const starterPages: readonly { readonly title: string; readonly text: string }[] = [
   {

@@ -81,7 +81,9 @@ test("from an empty course to a published assignment with 24 wikis, from a list 
 
   await test.step("an invited student chooses a password, lands on the course, and sees only their own wiki", async () => {
     await ines.goto("/mail");
-    await ines.locator("summary", { hasText: "Ada Aster" }).first().click();
+    await ines.getByLabel("Find mail to").fill("ada aster");
+    await ines.getByRole("button", { name: "Find", exact: true }).click();
+    await ines.locator("summary", { hasText: "Ada Aster" }).click();
     const link = (await ines.locator("details[open] a").first().textContent())!;
     const guest = await browser.newContext();
     const ada = await guest.newPage();

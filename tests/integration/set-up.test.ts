@@ -3,7 +3,9 @@ import { afterAll, describe, expect, test } from "vitest";
 import { fromMarkdown } from "@/core/document/markdown";
 import { plainText } from "@/core/document/leaves";
 import { courseAssignments, readableWikis } from "@/data/assignments/read";
+import { findExpected } from "@/data/assignments/expected";
 import { findProgress, findSetUp } from "@/data/assignments/set-up";
+import { applyOffer, findOffers } from "@/data/assignments/offers";
 import { bringWikisUp } from "@/data/assignments/wikis";
 import { changeAssignment, prepareAssignment, publishAssignment } from "@/data/assignments/write";
 import { addComment } from "@/data/comments/write";
@@ -11,7 +13,8 @@ import { accessRule, entry, page, wiki } from "@/data/db/tables/wikis";
 import { findGroupSet } from "@/data/groups/read";
 import { saveGroupSet } from "@/data/groups/write";
 import { findPage, findWiki } from "@/data/pages/read";
-import { startPage } from "@/data/pages/write";
+import type { PageDocument } from "@/core/document/model";
+import { savePage, startPage } from "@/data/pages/write";
 import { assignmentReview } from "@/data/review/read";
 import { assignmentInput, closeDatabase, db, later, makeCourse, makePeople, noSignUp, pageNamed, publish, settingUp, write } from "../support/course";
 import { newId } from "@/data/session/ids";
@@ -253,4 +256,87 @@ test("another assignment by the same set of groups has wikis of its own", async 
   const { courseId, setId, as } = await makeCourse();
   const second = await publish(as("ines"), courseId, { ...assignmentInput(setId), title: "Field visit" });
   expect((await readableWikis(as("ines"), courseId)).filter(({ assignmentId }) => assignmentId === second).map(({ name }) => name)).toEqual(["Alder", "Thorn"]);
+});
+
+describe("what is expected", () => {
+  const expected = [
+    { of: "student" as const, measure: "entries" as const, number: 2, by: null, shown: true },
+    { of: "student" as const, measure: "words" as const, number: 4, by: "2026-03-16T11:00", shown: true },
+    { of: "student" as const, measure: "corrections" as const, number: 1, by: null, shown: false },
+    { of: "student" as const, measure: "days" as const, number: 2, by: null, shown: true },
+    { of: "student" as const, measure: "replies" as const, number: 1, by: null, shown: true },
+    { of: "wiki" as const, kind: "page" as const, title: "plan", shown: true },
+    { of: "wiki" as const, kind: "all link home" as const, shown: true },
+  ];
+
+  test("a student sees how far they and their wiki are, of what is shown to them", async () => {
+    const { courseId, assignmentId, homeId, as } = await makeCourse({ expected });
+    await write(as("mira"), courseId, homeId, "The Alder rises in a meadow.");
+    await write(as("jonas", later(5)), courseId, homeId, "The Alder rises in a meadow, says the sedimant.");
+    // Half past eleven in the evening in Dublin: the same day still.
+    await write(as("mira", later(13 * 60 + 30)), courseId, homeId, "The Alder rises in a meadow, says the sediment.");
+    const comment = await addComment(as("jonas"), { courseId, pageId: homeId, parent: null, body: "Which?" });
+    if (comment.kind !== "commented") throw new Error();
+    await addComment(as("mira"), { courseId, pageId: homeId, parent: comment.id, body: "The upper one." });
+    const mine = (await findExpected(as("mira", later(900)), courseId, assignmentId))!.mine!;
+    expect(mine.map(({ have, want }) => [have, want])).toEqual([[2, 2], [4, 4], [1, 2], [1, 1], [0, 1], [0, 1]]);
+    const everyone = (await findExpected(as("tobin", later(900)), courseId, assignmentId))!.everyone!;
+    expect(everyone.map(({ of, notYet }) => [of, notYet.map(({ name }) => name)])).toEqual([
+      [3, ["jonas", "priya"]], [3, ["jonas", "priya"]], [3, ["jonas", "priya"]], [3, ["mira", "jonas", "priya"]], [3, ["jonas", "priya"]], [2, ["Alder", "Thorn"]], [2, ["Alder", "Thorn"]],
+    ]);
+    expect(await findExpected(as("una"), courseId, assignmentId)).toBeNull();
+    expect(await findExpected(as("olga"), courseId, assignmentId)).toBeNull();
+  });
+
+  test("nothing is told where nothing is expected", async () => {
+    const { courseId, assignmentId, as } = await makeCourse();
+    expect(await findExpected(as("ines"), courseId, assignmentId)).toBeNull();
+  });
+});
+
+describe("a changed starter page", () => {
+  async function changed() {
+    const home = starter("Home", "Where does {group} rise?\n\nWhat lives there?\n\n{member pages}");
+    const diary = starter("Diary", "What {member} did.", { forEachMember: true });
+    const made = await makeCourse({ starterPages: [home, diary] });
+    const { courseId, assignmentId, homeId, as } = made;
+    const page = (await findPage(as("mira"), courseId, homeId))!;
+    const [first, ...rest] = page.document.content!;
+    const document = { ...page.document, content: [{ ...first!, content: [{ type: "text", text: "It rises in a meadow." }] }, ...rest] };
+    expect((await savePage(as("mira"), { courseId, pageId: homeId, base: 1, document, note: "" })).kind).toBe("saved");
+    const stored = (await findSetUp(as("ines"), courseId, assignmentId))!.input;
+    const [start, ...others] = stored.starterPages;
+    const blocks = (start!.document as PageDocument).content!;
+    const put = (at: number, text: string) => ({ ...blocks[at]!, content: [{ type: "text", text }] });
+    const next = { type: "doc", content: [put(0, "Where does {group} rise, and how high?"), put(1, "What lives there, and what did?"), blocks[2]!] };
+    expect(await findOffers(as("ines"), courseId, assignmentId)).toEqual([]);
+    await changeAssignment(as("ines", later(5)), courseId, assignmentId, { ...stored, starterPages: [{ ...start!, document: next }, ...others] });
+    return { ...made, starterId: start!.id };
+  }
+
+  test("is offered to the wikis that began with it, with what comes in and what stays out", async () => {
+    const { courseId, assignmentId, as } = await changed();
+    const [offer, ...none] = await findOffers(as("ines", later(6)), courseId, assignmentId);
+    expect(none).toEqual([]);
+    expect(offer!.pages.map(({ wiki: name, changes, leftOut }) => [name, changes, leftOut.map(({ theirs, ours }) => [theirs, ours])])).toEqual([
+      ["Alder", 1, [["Where does Alder rise, and how high?", "It rises in a meadow."]]], ["Thorn", 2, []],
+    ]);
+    for (const name of ["tobin", "mira", "una"] as const) {
+      expect(await findOffers(as(name), courseId, assignmentId)).toEqual([]);
+      expect(await applyOffer(as(name), courseId, assignmentId, offer!.starterId)).toBeNull();
+    }
+  });
+
+  test("comes in around what students wrote, as starter text, and once", async () => {
+    const { courseId, assignmentId, wikiId, homeId, starterId, as } = await changed();
+    expect(await applyOffer(as("ines", later(6)), courseId, assignmentId, starterId)).toBe(2);
+    const page = (await findPage(as("mira", later(7)), courseId, homeId))!;
+    expect(plainText(page.document).split("\n\n")).toEqual(["It rises in a meadow.", "What lives there, and what did?", "Diary: mira", "Diary: jonas"]);
+    expect(page.last).toMatchObject({ author: null, note: "The starter page was changed" });
+    // "rises" is another word than "rise": all five words that Mira wrote but for the starter's are hers, none of the change.
+    expect(page.parts.find(({ authorId }) => authorId === `mira${courseId}`)?.words).toBe(5);
+    expect(await findOffers(as("ines", later(8)), courseId, assignmentId)).toEqual([]);
+    expect(await applyOffer(as("ines", later(9)), courseId, assignmentId, starterId)).toBe(0);
+    expect((await findWiki(as("mira"), courseId, wikiId))?.contents).toHaveLength(3);
+  });
 });

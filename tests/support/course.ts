@@ -45,7 +45,7 @@ const roles: Record<string, Role> = { ines: "instructor", tobin: "assistant", ol
 
 export const assignmentInput = (setId: string | null): AssignmentInput => ({
   title: "Dossier", brief: fromMarkdown("Write about your river."), opensAt: "2026-03-02T09:00", dueAt: "2026-04-01T17:00", closesAtDue: true, cutOffAt: null,
-  commentsOn: true, othersReadFrom: null, membersStart: true, sharing: "group", setId,
+  commentsOn: true, othersReadFrom: null, membersStart: true, sharing: "group", setId, expected: [],
   starterPages: [
     { id: newId(), title: "Home", document: fromMarkdown("## The river\n\nSay where it rises. See [[Fish]]."), parentId: null, forEachMember: false },
     { id: newId(), title: "Plan", document: fromMarkdown("What should be done, and in which order?"), parentId: null, forEachMember: false },

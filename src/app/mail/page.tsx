@@ -1,5 +1,7 @@
 import type { Metadata } from "next";
+import Link from "next/link";
 import { notFound } from "next/navigation";
+import { z } from "zod";
 import type { MailDto } from "@/data/mail/dto";
 import { mailTray } from "@/data/mail/read";
 import { LinkButton } from "@/ui/frame/NextLink";
@@ -14,18 +16,21 @@ export const metadata: Metadata = { title: "Mail" };
 
 export default async function MailPage({ searchParams }: PageProps<"/mail">) {
   const ctx = await signedIn();
-  const { before } = await searchParams;
-  const from = typeof before === "string" && !Number.isNaN(Date.parse(before)) ? new Date(before) : null;
-  const tray = await mailTray(ctx, from);
+  const asked = z.object({ after: z.string().max(40).nullable().catch(null), find: z.string().trim().max(100).catch("") }).parse({ after: null, find: "", ...(await searchParams) });
+  const tray = await mailTray(ctx, asked);
   if (!tray) notFound();
   return (
     <Frame ctx={ctx} trail={[]}>
       <div className="desk">
         <div className="title-line"><div><h1>{tray.goesOut ? "Mail" : "Mail tray"}</h1><p className="quiet">{tray.goesOut ? "What was sent from your courses. If the mail server fails, mail waits and is tried again." : "No mail server is set up: what would have been sent stays here, for you to read and pass on."}</p></div></div>
+        <form className="table-tools" role="search" style={{ marginBottom: 14 }}>
+          <label className="plain-label">Find mail to <input className="plain-input" style={{ width: 240 }} type="search" name="find" defaultValue={asked.find} /></label>
+          <button className="plain-button" type="submit">Find</button>{asked.find && <Link href={paths.mail()}>Show all</Link>}
+        </form>
         {tray.mails.length === 0
-          ? <p className="notice">{from ? "Nothing older." : "Nothing has been sent yet. Invitations and answers to requests come here."}</p>
+          ? <p className="notice">{asked.find ? "No mail went to anybody called so." : asked.after ? "Nothing older." : "Nothing has been sent yet. Invitations and answers to requests come here."}</p>
           : <div className="paper mail-list">{tray.mails.map((mail) => <Mail key={mail.id} mail={mail} now={ctx.now} />)}</div>}
-        {tray.hasMore && <div className="actions" style={{ marginTop: 12 }}><LinkButton href={`${paths.mail()}?${new URLSearchParams({ before: tray.mails.at(-1)!.at.toISOString() })}`} variant="outlined" size="small">Older mail</LinkButton></div>}
+        {tray.hasMore && <div className="actions" style={{ marginTop: 12 }}><LinkButton href={`${paths.mail()}?${new URLSearchParams({ after: tray.mails.at(-1)!.id, ...(asked.find ? { find: asked.find } : {}) })}`} variant="outlined" size="small">Older mail</LinkButton></div>}
       </div>
     </Frame>
   );

@@ -1,7 +1,8 @@
 import "server-only";
-import { and, asc, eq, isNull, sql } from "drizzle-orm";
+import { and, eq, isNull, sql } from "drizzle-orm";
 import { database } from "../db/client";
 import { person } from "../db/tables/accounts";
+import { byName } from "../db/order";
 import { enrolment } from "../db/tables/courses";
 import { isDemo } from "../env";
 import { hasPassword } from "../people/read";
@@ -18,6 +19,6 @@ export async function demoPeople(): Promise<DemoPerson[]> {
   const isStudent = sql<boolean>`bool_and(${enrolment.role} = 'student')`;
   const rows = await database().select({ id: person.id, name: person.name, role: sql<string>`min(${enrolment.role})`, isStudent }).from(person)
     .innerJoin(enrolment, and(eq(enrolment.personId, person.id), isNull(enrolment.leftAt))).where(hasPassword)
-    .groupBy(person.id, person.name).orderBy(isStudent, asc(person.name));
+    .groupBy(person.id, person.name).orderBy(isStudent, byName);
   return rows.map(({ id, name, role }) => ({ id, name, role }));
 }

@@ -1,3 +1,4 @@
+import type { Expectation, Met } from "@/core/assignment/expected";
 import type { SetUpFinding } from "@/core/assignment/check";
 import type { PageDocument } from "@/core/document/model";
 import type { DocumentProblem } from "@/core/document/parse";
@@ -56,3 +57,15 @@ export type AssignmentProblem =
   | { readonly code: "bad document"; readonly where: string; readonly problem: DocumentProblem }
   | { readonly code: "starter page twice"; readonly title: string }
   | { readonly code: "to be mended"; readonly findings: readonly SetUpFinding[] };
+
+export interface ExpectedDto {
+  /** For a student: what they are to see of it, of themselves and of their wiki. */
+  readonly mine: readonly Met[] | null;
+  /** For those who review: each expectation with who has not met it yet. */
+  readonly everyone: readonly {
+    readonly expectation: Expectation;
+    /** How many students, or wikis, it is expected of. */
+    readonly of: number;
+    readonly notYet: readonly { readonly wikiId: string; readonly name: string; readonly have: number; readonly want: number; readonly missing: readonly string[] }[];
+  }[] | null;
+}

@@ -1,5 +1,6 @@
 /** What an instructor sends to set up an assignment. Shared with the form, so that both refuse the same things. */
 import { z } from "zod";
+import { studentMeasures } from "@/core/assignment/expected";
 import { cleanText } from "@/core/text/clean";
 
 export const mostStarterPages = 40;
@@ -18,6 +19,17 @@ export const starterPageInput = z.object({
   forEachMember: z.boolean(),
 });
 
+const atLeast = z.number({ error: "What is expected is no number" }).int("What is expected is no whole number").min(1, "At least 1 is expected").max(1_000_000, "That is more than anybody writes");
+const shown = { shown: z.boolean() };
+
+export const expectationInput = z.union([
+  z.object({ of: z.literal("student"), measure: z.enum(studentMeasures), number: atLeast, by: local("The time by which it is expected").nullable(), ...shown }),
+  z.object({ of: z.literal("wiki"), kind: z.literal("page"), title: titleOf("The title of a page that is expected"), ...shown }),
+  z.object({ of: z.literal("wiki"), kind: z.literal("section"), title: titleOf("The title of the page with the section"), heading: titleOf("The heading of a section that is expected"), ...shown }),
+  z.object({ of: z.literal("wiki"), kind: z.enum(["home links to all", "all link home"]), ...shown }),
+  z.object({ of: z.literal("wiki"), kind: z.literal("links on each page"), number: atLeast, ...shown }),
+]);
+
 export const assignmentInput = z.object({
   title: titleOf("The title"),
   /** A document, checked against the schema by the data layer. */
@@ -35,6 +47,7 @@ export const assignmentInput = z.object({
   sharing: z.enum(["group", "student", "class"]),
   /** The set of groups, where groups share a wiki. Null while it is not chosen. */
   setId: z.string().max(40).nullable(),
+  expected: z.array(expectationInput).max(40, "At most 40 things can be expected"),
   /** The first is the home page. */
   starterPages: z.array(starterPageInput).min(1, "A wiki begins with a home page").max(mostStarterPages),
 }).refine((input) => input.opensAt < input.dueAt, { path: ["dueAt"], message: "The due time is not after the opening" });

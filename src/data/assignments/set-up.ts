@@ -8,6 +8,7 @@ import { wallClockAt } from "@/core/time/zone";
 import { isInstructor } from "../access/read";
 import { groupSets } from "../groups/read";
 import { person } from "../db/tables/accounts";
+import { byName } from "../db/order";
 import { course, enrolment } from "../db/tables/courses";
 import { assignment, starterPage } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
@@ -28,7 +29,7 @@ export async function findSetUp(ctx: ContextIn, courseId: string, assignmentId: 
   const input: AssignmentInput = {
     title: row.title, brief: row.brief, opensAt: clock(row.opensAt), dueAt: clock(row.dueAt), closesAtDue: row.closesAtDue,
     cutOffAt: row.cutOffAt && clock(row.cutOffAt), commentsOn: row.commentsOn, othersReadFrom: row.othersReadFrom && clock(row.othersReadFrom),
-    membersStart: row.membersStart, sharing: row.sharing, setId: row.setId,
+    membersStart: row.membersStart, sharing: row.sharing, setId: row.setId, expected: [...row.expected],
     starterPages: pages.map(({ id, title, document, parentId, forEachMember }) => ({ id, title, document, parentId, forEachMember })),
   };
   const progress = row.publishedAt ? await wikiProgress(ctx.db, { courseId, assignmentId }) : { made: 0, wanted: 0 };
@@ -39,7 +40,7 @@ async function findingsOf(
   ctx: ContextIn, courseId: string, input: AssignmentInput, pages: readonly (typeof starterPage.$inferSelect)[], now: string, endsOn: string,
 ): Promise<SetUpFinding[]> {
   const students = await ctx.db.select({ id: person.id, name: person.name }).from(enrolment).innerJoin(person, eq(person.id, enrolment.personId))
-    .where(and(eq(enrolment.courseId, courseId), eq(enrolment.role, "student"), isNull(enrolment.leftAt))).orderBy(asc(person.name));
+    .where(and(eq(enrolment.courseId, courseId), eq(enrolment.role, "student"), isNull(enrolment.leftAt))).orderBy(byName);
   const set = input.setId === null ? null : ((await groupSets(ctx, courseId)).find(({ id }) => id === input.setId) ?? null);
   const byTitle = new Map(pages.map(({ id, title }) => [titleKey(title), id]));
   const isEmpty = (document: unknown) => plainText(document as Parameters<typeof plainText>[0]).trim() === "";

@@ -9,6 +9,7 @@ import type { PageDocument } from "@/core/document/model";
 import { titleKey } from "@/core/links/titles";
 import type { Database, Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
+import { byName } from "../db/order";
 import { course, courseGroup, enrolment } from "../db/tables/courses";
 import { assignment, page, starterPage, wiki } from "../db/tables/wikis";
 import { recordEntry } from "../ledger/record";
@@ -70,7 +71,7 @@ async function wantedOwners(db: Queryable, { courseId, assignmentId }: Place): P
     }
     case "student": {
       const students = await db.select({ personId: person.id, name: person.name }).from(enrolment).innerJoin(person, eq(person.id, enrolment.personId))
-        .where(and(eq(enrolment.courseId, courseId), eq(enrolment.role, "student"), isNull(enrolment.leftAt))).orderBy(asc(person.name), asc(person.id));
+        .where(and(eq(enrolment.courseId, courseId), eq(enrolment.role, "student"), isNull(enrolment.leftAt))).orderBy(byName, asc(person.id));
       return students.map((student) => ({ ...student, topic: "", groupId: null }));
     }
     default: return found.sharing satisfies never;

@@ -1,10 +1,10 @@
 /** What an instructor sends about a course. Shared with the form, so that both refuse the same things. */
 import { z } from "zod";
 import { cleanText } from "@/core/text/clean";
-import { isZone } from "@/core/time/zone";
+import { instantAt, isZone } from "@/core/time/zone";
 
 const text = (what: string, most: number) => z.string().transform(cleanText).pipe(z.string().trim().min(1, `${what} is missing`).max(most, `${what} is longer than ${most} characters`));
-const day = (what: string) => z.string().regex(/^\d{4}-\d\d-\d\d$/, `${what} is no date`).refine((value) => !Number.isNaN(Date.parse(value)), `There is no such day`);
+const day = (what: string) => z.string().regex(/^\d{4}-\d\d-\d\d$/, `${what} is no date`).refine((value) => instantAt(`${value}T12:00`, "UTC") !== null, "There is no such day");
 
 export const courseInput = z.object({
   title: text("The title", 200),

@@ -1,5 +1,5 @@
 import "server-only";
-import { and, desc, eq, isNull, lt, or } from "drizzle-orm";
+import { and, desc, eq, ilike, isNull, or, sql } from "drizzle-orm";
 import { course, enrolment } from "../db/tables/courses";
 import { mail } from "../db/tables/mail";
 import type { ContextIn } from "../session/context";
@@ -8,8 +8,15 @@ import type { MailDto, MailTrayDto } from "./dto";
 
 const atOnce = 100;
 
-/** Mail of the courses that the viewer runs, newest first, from before the mail `before`; null for people who run none. */
-export async function mailTray(ctx: ContextIn, before: Date | null): Promise<MailTrayDto | null> {
+export interface MailAsked {
+  /** The id of the mail after which the list goes on; null: from the newest. */
+  readonly after: string | null;
+  /** Part of the name or address that it went to. */
+  readonly find: string;
+}
+
+/** Mail of the courses that the viewer runs, newest first; null for people who run none. Paged by time and id: many leave at one moment. */
+export async function mailTray(ctx: ContextIn, { after, find }: MailAsked): Promise<MailTrayDto | null> {
   const runs = and(eq(enrolment.courseId, mail.courseId), eq(enrolment.personId, ctx.viewer.id), eq(enrolment.role, "instructor"), isNull(enrolment.leftAt));
   const rows: MailDto[] = await ctx.db
     .select({
@@ -17,11 +24,19 @@ export async function mailTray(ctx: ContextIn, before: Date | null): Promise<Mai
       sentAt: mail.sentAt, carriedBy: mail.carriedBy, tries: mail.tries, lastProblem: mail.lastProblem, timeZone: course.timeZone,
     })
     .from(mail).innerJoin(enrolment, runs).innerJoin(course, eq(course.id, mail.courseId))
-    .where(before ? lt(mail.at, before) : undefined).orderBy(desc(mail.at), desc(mail.id)).limit(atOnce + 1);
+    .where(and(
+      after ? sql`(${mail.at}, ${mail.id}) < (select m.at, m.id from ${mail} m where m.id = ${after})` : undefined,
+      find ? or(ilike(mail.toName, containing(find)), ilike(mail.toAddress, containing(find))) : undefined,
+    )).orderBy(desc(mail.at), desc(mail.id)).limit(atOnce + 1);
   if (rows.length === 0) {
     const [runsAny] = await ctx.db.select({ id: enrolment.courseId }).from(enrolment)
-      .where(and(eq(enrolment.personId, ctx.viewer.id), or(eq(enrolment.role, "instructor")), isNull(enrolment.leftAt))).limit(1);
+      .where(and(eq(enrolment.personId, ctx.viewer.id), eq(enrolment.role, "instructor"), isNull(enrolment.leftAt))).limit(1);
     if (!runsAny) return null;
   }
   return { mails: rows.slice(0, atOnce), hasMore: rows.length > atOnce, goesOut: carrier().name === "server" };
+}
+
+/** A pattern for text that contains `part`, its own signs standing for themselves. */
+function containing(part: string): string {
+  return `%${part.replace(/[\\%_]/g, "\\$&")}%`;
 }

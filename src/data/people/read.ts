@@ -3,6 +3,7 @@ import { and, asc, eq, isNull, sql } from "drizzle-orm";
 import { roles } from "@/core/access/may";
 import { isInstructor } from "../access/read";
 import { account, person } from "../db/tables/accounts";
+import { byName } from "../db/order";
 import { assistantGroup, course, courseGroup, enrolment, groupMember, groupSet, invitation, placeRequest } from "../db/tables/courses";
 import type { ContextIn } from "../session/context";
 import type { Arrival, PersonDto, PlaceRequestDto } from "./dto";
@@ -20,7 +21,7 @@ export async function coursePeople(ctx: ContextIn, courseId: string): Promise<Pe
       onlyGivenGroups: enrolment.onlyGivenGroups, leftAt: enrolment.leftAt, isActive: hasPassword,
       invitedUntil: sql<string | null>`(select max(i.expires_at) from ${invitation} i where i.course_id = ${enrolment.courseId} and i.person_id = ${person.id} and i.used_at is null)`,
     })
-    .from(enrolment).innerJoin(person, eq(person.id, enrolment.personId)).where(eq(enrolment.courseId, courseId)).orderBy(asc(person.name), asc(person.id));
+    .from(enrolment).innerJoin(person, eq(person.id, enrolment.personId)).where(eq(enrolment.courseId, courseId)).orderBy(byName, asc(person.id));
   const groups = await ctx.db.select({ personId: groupMember.personId, name: courseGroup.name }).from(groupMember)
     .innerJoin(courseGroup, and(eq(courseGroup.courseId, groupMember.courseId), eq(courseGroup.id, groupMember.groupId)))
     .innerJoin(groupSet, and(eq(groupSet.courseId, courseGroup.courseId), eq(groupSet.id, courseGroup.setId)))

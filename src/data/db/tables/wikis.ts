@@ -1,6 +1,7 @@
 /** Assignments, their wikis and pages, and all that is written in them. */
 import { boolean, customType, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex } from "drizzle-orm/pg-core";
 import type { Level, Scope } from "@/core/access/may";
+import type { Expectation } from "@/core/assignment/expected";
 import type { EntryFigures } from "@/core/credit/account";
 import type { PageDocument } from "@/core/document/model";
 import type { EntryKind } from "@/core/ledger/chain";
@@ -29,6 +30,8 @@ export const assignment = pgTable("assignment", {
   othersReadFrom: instant("others_read_from"),
   /** Whether members may start pages; if not, only those who run the course do. */
   membersStart: boolean("members_start").notNull().default(true),
+  /** What is expected of wikis and students, in the order in which it is shown. */
+  expected: jsonb().$type<readonly Expectation[]>().notNull().default([]),
   /** When its wikis were made; null while it is being prepared, when students see nothing of it. */
   publishedAt: instant("published_at"),
   sharing: text().$type<Sharing>().notNull(),
@@ -91,6 +94,8 @@ export const page = pgTable("page", {
   parentId: text("parent_id"),
   /** The starter page that it began as. */
   starterId: text("starter_id"),
+  /** The starter text that it has had, its places filled: what later changes of the starter page are compared with. Null: its first entry's. */
+  starterText: jsonb("starter_text").$type<PageDocument>(),
   /** The member whose page it is, theirs alone to write. */
   ownerId: text("owner_id").references(() => person.id),
   startedBy: text("started_by").references(() => person.id),

@@ -3,9 +3,11 @@ import { revalidatePath } from "next/cache";
 import { z } from "zod";
 import type { Progress } from "@/data/assignments/dto";
 import type { AssignmentInput } from "@/data/assignments/input";
+import { applyOffer } from "@/data/assignments/offers";
 import { findProgress } from "@/data/assignments/set-up";
 import { changeAssignment, prepareAssignment, publishAssignment } from "@/data/assignments/write";
 import { paths } from "@/ui/paths";
+import { counted } from "@/ui/words/counts";
 import { assignmentProblem } from "@/ui/words/problems";
 import { type Answer, fromJson } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
@@ -26,6 +28,14 @@ export async function saveAssignment(courseId: string, assignmentId: string | nu
   if (published.kind === "saved") return { kind: "done", href: paths.assignment(course, saved.assignmentId) };
   // What was typed is stored by now: the set-up screen has it, with what is to be mended.
   return known === null ? { kind: "done", href: paths.setUp(course, saved.assignmentId) } : { kind: "wrong", text: `It is saved, and not published yet. ${assignmentProblem(published.problem)}` };
+}
+
+/** Brings a changed starter page into the wikis that began with it. */
+export async function bringIn(courseId: string, assignmentId: string, starterId: string): Promise<Answer> {
+  const changed = await applyOffer(await signedIn(), id.parse(courseId), id.parse(assignmentId), id.parse(starterId));
+  if (changed === null) return { kind: "wrong", text: "Only instructors change starter pages. Nothing was changed." };
+  revalidatePath(paths.course(courseId), "layout");
+  return { kind: "done", text: `The change is in ${counted(changed, "wiki")}. What students wrote stayed.` };
 }
 
 export async function progressOf(courseId: string, assignmentId: string): Promise<Progress | null> {

@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
 import { findAssignment, readableWikis } from "@/data/assignments/read";
+import { findExpected } from "@/data/assignments/expected";
 import { findProgress } from "@/data/assignments/set-up";
 import { findCourse } from "@/data/courses/read";
 import { plainText } from "@/core/document/leaves";
@@ -14,6 +15,7 @@ import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { assignmentTrail } from "@/app/_parts/trail";
 import { progressOf } from "../actions";
+import { Expected } from "./_parts/Expected";
 import { MakingWikis } from "./_parts/MakingWikis";
 
 export const metadata: Metadata = { title: "Assignment" };
@@ -28,6 +30,7 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
   if (!course || !assignment) notFound();
   const wikis = await readableWikis(ctx, courseId, assignmentId);
   const mayReview = course.role === "instructor" || course.role === "assistant";
+  const expected = assignment.publishedAt ? await findExpected(ctx, courseId, assignmentId) : null;
   const own = wikis.find((wiki) => wiki.isMine);
   const isInstructor = course.role === "instructor";
   const progress = isInstructor && assignment.publishedAt ? await findProgress(ctx, courseId, assignmentId) : null;
@@ -47,6 +50,7 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
         </div>
         {!assignment.publishedAt && <p className="notice waits">Not published yet: students see nothing of it, and it has no wikis.</p>}
         {plainText(assignment.brief).trim() !== "" ? <DocumentView document={assignment.brief} links={{ courseId, wikiId: "", pages: [] }} /> : <p className="quiet">No brief was written.</p>}
+        {expected && <Expected expected={expected} courseId={courseId} />}
         {progress && progress.made < progress.wanted && <MakingWikis start={progress} ask={progressOf.bind(null, courseId, assignmentId)} />}
         <section className="section">
           <h2>{mayReview || wikis.length > 1 ? "Wikis" : "Your wiki"}</h2>

@@ -14,6 +14,7 @@ import { useAct } from "@/ui/forms/useAct";
 import { useUnsaved } from "@/ui/forms/useUnsaved";
 import { counted } from "@/ui/words/counts";
 import type { Answer } from "@/app/_parts/answers";
+import { ExpectedField } from "./ExpectedField";
 import { StarterPagesField } from "./StarterPagesField";
 
 interface Props {
@@ -97,7 +98,10 @@ export function AssignmentForm({ fields, students, sets, groupsHref, zone, cours
           <label className="choice">{timed("othersReadFrom", othersReadFrom, dueAt)}<span>Others of the course read the wikis<small>from a time on, without writing in them</small></span></label>
           {othersReadFrom !== null && time("othersReadFrom", "Others read from")}
         </FormPart>
-        <FormPart title="Starter pages" about={<>Each wiki begins with these, the first being its home page. Their words are credited to nobody. Each wiki fills these places with its own: <code>{"{group}"}</code> <code>{"{topic}"}</code> <code>{"{members}"}</code>, on a member’s page <code>{"{member}"}</code>, on the home page <code>{"{member pages}"}</code>.{isPublished && " A page added here comes to all wikis; changes of the others are for wikis made from now on."}</>}>
+        <FormPart title="What is expected" about="Checked by itself at any time. What students see is a list to work through; a finding is never a verdict.">
+          <ExpectedField />
+        </FormPart>
+        <FormPart title="Starter pages" about={<>Each wiki begins with these, the first being its home page. Their words are credited to nobody. Each wiki fills these places with its own: <code>{"{group}"}</code> <code>{"{topic}"}</code> <code>{"{members}"}</code>, on a member’s page <code>{"{member}"}</code>, on the home page <code>{"{member pages}"}</code>.{isPublished && " A page added here comes to all wikis; a changed one is offered to them once you have saved it."}</>}>
           <StarterPagesField />
         </FormPart>
         <div className="form-foot">

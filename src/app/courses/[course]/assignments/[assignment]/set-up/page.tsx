@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { mustMend } from "@/core/assignment/check";
 import { readableWikis } from "@/data/assignments/read";
+import { findOffers } from "@/data/assignments/offers";
 import { findSetUp } from "@/data/assignments/set-up";
 import { findCourse } from "@/data/courses/read";
 import { groupSets } from "@/data/groups/read";
@@ -15,7 +16,8 @@ import { Frame } from "@/app/_parts/Frame";
 import { assignmentTrail } from "@/app/_parts/trail";
 import { AssignmentForm } from "../../_parts/AssignmentForm";
 import { setChoices } from "../../_parts/choices";
-import { saveAssignment } from "../../actions";
+import { bringIn, saveAssignment } from "../../actions";
+import { Offers } from "./Offers";
 
 export const metadata: Metadata = { title: "Set up the assignment" };
 
@@ -26,6 +28,7 @@ export default async function SetUpPage({ params }: PageProps<"/courses/[course]
   const setUp = course && (await findSetUp(ctx, courseId, assignmentId));
   if (!course || !setUp) notFound();
   const wikis = await readableWikis(ctx, courseId, assignmentId);
+  const offers = setUp.publishedAt ? await findOffers(ctx, courseId, assignmentId) : [];
   const { publishedAt, findings, input } = setUp;
   return (
     <Frame ctx={ctx} trail={await assignmentTrail(ctx, courseId, assignmentId)}>
@@ -43,6 +46,7 @@ export default async function SetUpPage({ params }: PageProps<"/courses/[course]
             <ul className="findings">{findings.map((finding) => <li key={finding.code} className={mustMend(finding) ? "must" : ""}>{setUpFinding(finding)}</li>)}</ul>
           </section>
         )}
+        {offers.length > 0 && <Offers offers={offers} courseId={courseId} bringIn={bringIn.bind(null, courseId, assignmentId)} />}
         <AssignmentForm
           fields={input} students={(await countPeople(ctx, courseId)).student ?? 0} sets={setChoices(await groupSets(ctx, courseId))}
           groupsHref={paths.newGroups(courseId)} zone={course.timeZone} courseTitle={course.title} isPublished={publishedAt !== null}

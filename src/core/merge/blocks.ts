@@ -1,0 +1,98 @@
+/**
+ * Bringing a change of one document into another that began as the same: three-way, by the blocks at the top level.
+ * A block is the same where its id is. What "ours" changed is never touched: where both changed a block, ours stays, and
+ * what could not come in is told.
+ */
+import canonicalize from "canonicalize";
+import { plainText } from "../document/leaves";
+import type { DocumentNode, PageDocument } from "../document/model";
+
+/** A change of theirs that did not come in, because ours had changed or taken away the same block. */
+export interface LeftOut {
+  readonly why: "both changed it" | "ours took it away" | "ours changed what theirs took away";
+  /** What theirs has there; empty where theirs took the block away. */
+  readonly theirs: string;
+  /** What ours has there; empty where ours took the block away. */
+  readonly ours: string;
+}
+
+export interface MergedBlocks {
+  /** `ours` itself if nothing came in. */
+  readonly document: PageDocument;
+  /** How many blocks came in, changed or went. */
+  readonly changes: number;
+  readonly leftOut: readonly LeftOut[];
+}
+
+type Block = { readonly id: string | null; readonly node: DocumentNode; readonly content: string };
+
+/** Merges what changed from `base` to `theirs` into `ours`. O(blocks). */
+export function mergeBlocks(base: PageDocument, ours: PageDocument, theirs: PageDocument): MergedBlocks {
+  const [baseBlocks, ourBlocks, theirBlocks] = [blocksOf(base), blocksOf(ours), blocksOf(theirs)];
+  const [inBase, inOurs, inTheirs] = [byId(baseBlocks), byId(ourBlocks), byId(theirBlocks)];
+  const leftOut: LeftOut[] = [];
+  const result = new Map<Block, DocumentNode | null>();
+  let changes = 0;
+
+  for (const block of theirBlocks) {
+    const before = block.id === null ? undefined : inBase.get(block.id);
+    if (!before || before.content === block.content) continue;
+    const own = inOurs.get(block.id!);
+    if (!own) leftOut.push({ why: "ours took it away", theirs: textOf(block), ours: "" });
+    else if (own.content === before.content) { result.set(own, block.node); changes++; }
+    else if (own.content !== block.content) leftOut.push({ why: "both changed it", theirs: textOf(block), ours: textOf(own) });
+  }
+  for (const before of baseBlocks) {
+    if (before.id === null || inTheirs.has(before.id)) continue;
+    const own = inOurs.get(before.id);
+    if (!own) continue;
+    if (own.content === before.content) { result.set(own, null); changes++; }
+    else leftOut.push({ why: "ours changed what theirs took away", theirs: "", ours: textOf(own) });
+  }
+
+  // What is new in theirs comes in behind the block that it follows there, as far as ours still has one.
+  const known = new Set(ourBlocks.map(({ content }) => content));
+  const behind = new Map<Block | null, DocumentNode[]>();
+  let anchor: Block | null = null;
+  for (const block of theirBlocks) {
+    const own = block.id === null ? undefined : inOurs.get(block.id);
+    if (own) anchor = own;
+    if (own || (block.id !== null && inBase.has(block.id)) || known.has(block.content)) continue;
+    behind.set(anchor, [...(behind.get(anchor) ?? []), block.node]);
+    changes++;
+  }
+  if (changes === 0) return { document: ours, changes, leftOut };
+  const content = [
+    ...(behind.get(null) ?? []),
+    ...ourBlocks.flatMap((block) => {
+      const now = result.has(block) ? result.get(block)! : block.node;
+      return [...(now ? [now] : []), ...(behind.get(block) ?? [])];
+    }),
+  ];
+  return { document: { ...ours, content: content.length > 0 ? content : [{ type: "paragraph" }] }, changes, leftOut };
+}
+
+/** Whether two documents read and look the same, whatever their blocks are called. */
+export function sameContent(one: PageDocument, other: PageDocument): boolean {
+  return contentOf(one) === contentOf(other);
+}
+
+function blocksOf(document: PageDocument): Block[] {
+  return (document.content ?? []).map((node) => ({ id: typeof node.attrs?.id === "string" ? node.attrs.id : null, node, content: contentOf(node) }));
+}
+
+function byId(blocks: readonly Block[]): Map<string, Block> {
+  return new Map(blocks.flatMap((block) => (block.id === null ? [] : [[block.id, block]])));
+}
+
+function contentOf(node: DocumentNode): string {
+  const bare = (each: DocumentNode): unknown => {
+    const { id: _, ...attrs } = (each.attrs ?? {}) as Record<string, unknown>;
+    return { type: each.type, attrs, text: each.text ?? "", marks: each.marks ?? [], content: (each.content ?? []).map(bare) };
+  };
+  return canonicalize(bare(node))!;
+}
+
+function textOf({ node }: Block): string {
+  return plainText({ type: "doc", content: [node] });
+}

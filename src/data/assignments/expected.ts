@@ -1,0 +1,98 @@
+/** How far what an assignment expects has been met: for a student of themselves and their wiki, for staff of everybody. */
+import "server-only";
+import { and, eq, inArray, lt, sql, type SQL } from "drizzle-orm";
+import { checkWiki, type Expectation, isMet, type Met, type StudentExpectation, type WikiExpectation, type WikiPage } from "@/core/assignment/expected";
+import { instantAt } from "@/core/time/zone";
+import { givenToAssistant, readablePages, roleOn, standAtWiki } from "../access/read";
+import { course } from "../db/tables/courses";
+import { assignment, comment, entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
+import { membersOfWikis } from "../pages/members";
+import type { ContextIn } from "../session/context";
+import type { ExpectedDto } from "./dto";
+import { readableWikis } from "./read";
+
+/** What is expected and how far it has been met, as the viewer may know it; null if nothing is, or nothing that they see. */
+export async function findExpected(ctx: ContextIn, courseId: string, assignmentId: string): Promise<ExpectedDto | null> {
+  const role = await roleOn(ctx, courseId);
+  const [found] = await ctx.db.select({ expected: assignment.expected, zone: course.timeZone }).from(assignment)
+    .innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+  if (!role || !found || found.expected.length === 0) return null;
+  const wikis = await readableWikis(ctx, courseId, assignmentId);
+  if (role === "instructor" || role === "assistant") return { mine: null, everyone: await metByAll(ctx, courseId, assignmentId, found.expected, found.zone) };
+  const shown = found.expected.filter((each) => each.shown);
+  const own = wikis.find((each) => each.isMine);
+  if (role !== "student" || !own || shown.length === 0) return null;
+  const standpoint = await standAtWiki(ctx, courseId, own.id);
+  const pages = standpoint ? await readablePages(ctx, standpoint, await pagesOf(ctx, courseId, [own.id])) : [];
+  const ofWiki = new Map<Expectation, Met>(checkWiki(shown.filter((each) => each.of === "wiki"), pages, own.homePageId).map((met) => [met.expectation, met]));
+  const mine: Met[] = [];
+  for (const expectation of shown) {
+    if (expectation.of === "wiki") mine.push(ofWiki.get(expectation)!);
+    else mine.push({ expectation, want: expectation.number, missing: [], have: (await countsOf(ctx, courseId, [own.id], expectation, found.zone)).get(`${own.id} ${ctx.viewer.id}`) ?? 0 });
+  }
+  return { mine, everyone: null };
+}
+
+async function metByAll(ctx: ContextIn, courseId: string, assignmentId: string, expected: readonly Expectation[], zone: string): Promise<ExpectedDto["everyone"]> {
+  const wikis = await ctx.db.select().from(wiki)
+    .where(and(eq(wiki.courseId, courseId), eq(wiki.assignmentId, assignmentId), sql`${wiki.setAsideAt} is null`, givenToAssistant(ctx.viewer.id))).orderBy(wiki.position);
+  const ids = wikis.map(({ id }) => id);
+  const members = (await membersOfWikis(ctx.db, courseId, wikis)).map((list) => list.filter(({ until }) => until === null || until > ctx.now));
+  const ofWikis = expected.filter((each): each is WikiExpectation => each.of === "wiki");
+  const pages = ofWikis.length > 0 ? await pagesOf(ctx, courseId, ids) : [];
+  const checked = wikis.map((each) => checkWiki(ofWikis, pages.filter(({ wikiId }) => wikiId === each.id), each.homePageId));
+  const result: NonNullable<ExpectedDto["everyone"]>[number][] = [];
+  for (const expectation of expected) {
+    if (expectation.of === "wiki") {
+      const mets = checked.map((list) => list[ofWikis.indexOf(expectation)]!);
+      result.push({ expectation, of: wikis.length, notYet: wikis.flatMap(({ id, name }, at) => (isMet(mets[at]!) ? [] : [{ wikiId: id, name, have: mets[at]!.have, want: mets[at]!.want, missing: mets[at]!.missing }])) });
+      continue;
+    }
+    const counts = await countsOf(ctx, courseId, ids, expectation, zone);
+    const people = wikis.flatMap(({ id }, at) => members[at]!.map((member) => ({ wikiId: id, name: member.name, have: counts.get(`${id} ${member.id}`) ?? 0, want: expectation.number, missing: [] })));
+    result.push({ expectation, of: people.length, notYet: people.filter(({ have, want }) => have < want) });
+  }
+  return result;
+}
+
+/** The pages of wikis with their newest text. */
+async function pagesOf({ db }: ContextIn, courseId: string, wikis: readonly string[]): Promise<(WikiPage & { readonly wikiId: string })[]> {
+  if (wikis.length === 0) return [];
+  return db.select({
+    id: page.id, wikiId: page.wikiId, title: page.title, document: entry.document,
+    words: sql<number>`coalesce((select sum(s.words) from ${standing} s where s.course_id = ${page.courseId} and s.page_id = ${page.id} and s.author_id is not null), 0)::int`,
+  }).from(page).innerJoin(entry, and(eq(entry.courseId, page.courseId), eq(entry.pageId, page.id), eq(entry.number, page.entries)))
+    .where(and(eq(page.courseId, courseId), inArray(page.wikiId, [...wikis]))).orderBy(page.position);
+}
+
+/** What each author did in these wikis, by "wiki author"; up to the time by which it is expected (excluded). One query. */
+async function countsOf({ db }: ContextIn, courseId: string, wikis: readonly string[], { measure, by }: StudentExpectation, zone: string): Promise<Map<string, number>> {
+  const until = by === null ? null : instantAt(by, zone);
+  if (wikis.length === 0) return new Map();
+  if (measure === "comments" || measure === "replies") {
+    const rows = await db.select({ wikiId: comment.wikiId, authorId: comment.authorId, number: sql<number>`count(*)::int` }).from(comment).where(and(
+      eq(comment.courseId, courseId), inArray(comment.wikiId, [...wikis]), until ? lt(comment.at, until) : undefined,
+      measure === "replies" ? sql`${comment.parentId} is not null` : undefined,
+    )).groupBy(comment.wikiId, comment.authorId);
+    return new Map(rows.map((row) => [`${row.wikiId} ${row.authorId}`, row.number]));
+  }
+  const rows = await db.select({ wikiId: entryCredit.wikiId, authorId: entryCredit.authorId, number: entryMeasure(measure, zone) }).from(entryCredit)
+    .where(and(eq(entryCredit.courseId, courseId), inArray(entryCredit.wikiId, [...wikis]), until ? lt(entryCredit.at, until) : undefined))
+    .groupBy(entryCredit.wikiId, entryCredit.authorId);
+  return new Map(rows.map((row) => [`${row.wikiId} ${row.authorId}`, row.number]));
+}
+
+function entryMeasure(measure: Exclude<StudentExpectation["measure"], "comments" | "replies">, zone: string): SQL<number> {
+  switch (measure) {
+    case "entries": return sql<number>`count(*)::int`;
+    case "days": return sql<number>`count(distinct (${entryCredit.at} at time zone ${zone})::date)::int`;
+    case "pages": return sql<number>`count(distinct ${entryCredit.pageId})::int`;
+    case "words": return sql<number>`sum(${entryCredit.added})::int`;
+    // Words of others that were put right; one's own slips do not count. The columns are named with their table by hand:
+    // in a query of one table the library leaves table names out, and inside the subquery they would mean the entry's.
+    case "corrections": return sql<number>`sum((select coalesce(sum((c->>1)::int), 0) from jsonb_array_elements(${entryCredit}.figures->'correctedFrom') c
+      join ${entry} e on e.course_id = ${entryCredit}.course_id and e.wiki_id = ${entryCredit}.wiki_id and e.rev = (c->>0)::int
+      where e.author_id is not null and e.author_id <> ${entryCredit}.author_id))::int`;
+    default: return measure satisfies never;
+  }
+}
