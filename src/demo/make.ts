@@ -10,6 +10,8 @@ import { isCourse } from "@/data/courses/read";
 import { insertCourse, letMakeCourses } from "@/data/courses/write";
 import { saveGroupSet } from "@/data/groups/write";
 import type { Database } from "@/data/db/client";
+import { askCodeOf } from "@/data/people/read";
+import { askForPlace, setAsking } from "@/data/people/requests";
 import { hashPassword } from "@/data/session/auth";
 import type { Context } from "@/data/session/context";
 import { demoGroups, demoPassword, everybody, instructor, riverNames, student, type RiverName } from "./people";
@@ -54,6 +56,11 @@ export async function makeDemo(db: Database, today: Date, newId: () => string): 
     seed: null, signUpLimit: null, signUpUntil: null, published: true, movesFrom: null,
   });
   if (set.kind !== "saved") throw new Error(`The demo's groups were refused: ${JSON.stringify(set.problem)}`);
+  await setAsking(setUp, demoCourseId, true);
+  const askCode = (await askCodeOf(setUp, demoCourseId))!;
+  await askForPlace({ db, now: new Date(today.getTime() - day), newId }, askCode, {
+    name: "Orla Tressider", address: "orla.tressider@urban-rivers.example", message: "I was ill in the first weeks. May I still join? I know Hollin Burn well.",
+  });
   const prepared = await prepareAssignment(setUp, demoCourseId, {
     title: assignmentTitle, brief: fromMarkdown(brief), opensAt: local(-35, "09:00"), dueAt: local(9, "17:00"), closesAtDue: true, cutOffAt: null,
     commentsOn: true, othersReadFrom: null, membersStart: true, sharing: "group", setId: set.setId, expected: [...expected],

@@ -21,7 +21,10 @@ export const paths = {
   evidence: (course: string, assignment: string, wiki: string, person: string, figure: string) =>
     `/courses/${course}/assignments/${assignment}/review?${new URLSearchParams({ wiki, person, figure })}`,
   wiki: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}`,
-  start: (course: string, wiki: string, title?: string) => `/courses/${course}/wikis/${wiki}/start${title ? `?${new URLSearchParams({ title })}` : ""}`,
+  start: (course: string, wiki: string, title?: string, template?: string) => {
+    const asked = new URLSearchParams({ ...(title ? { title } : {}), ...(template ? { template } : {}) }).toString();
+    return `/courses/${course}/wikis/${wiki}/start${asked ? `?${asked}` : ""}`;
+  },
   page: (course: string, page: string) => `/courses/${course}/pages/${page}`,
   write: (course: string, page: string) => `/courses/${course}/pages/${page}/write`,
   ledger: (course: string, page: string) => `/courses/${course}/pages/${page}/ledger`,

@@ -72,7 +72,7 @@ test("from an empty course to a published assignment with 24 wikis, from a list 
     await ines.getByRole("link", { name: "Make an assignment" }).click();
     await ines.getByLabel("Title", { exact: true }).first().fill("River diary");
     await ines.locator("summary", { hasText: "Notes" }).click();
-    await ines.locator("details[open]").getByLabel("One for each member, theirs alone to write").check();
+    await ines.locator("details[open]").getByLabel("Made").selectOption("once for each member, theirs alone to write");
     await ines.getByRole("button", { name: "Make 24 wikis" }).click();
     await expect(ines.getByRole("heading", { name: "River diary", level: 1 })).toBeVisible();
     await expect(ines.getByRole("row", { name: /^Group 24/ })).toBeVisible();

@@ -14,6 +14,7 @@ import { findGroupSet } from "@/data/groups/read";
 import { saveGroupSet } from "@/data/groups/write";
 import { findPage, findWiki } from "@/data/pages/read";
 import type { PageDocument } from "@/core/document/model";
+import { pageTemplates } from "@/data/pages/templates";
 import { savePage, startPage } from "@/data/pages/write";
 import { assignmentReview } from "@/data/review/read";
 import { assignmentInput, closeDatabase, db, later, makeCourse, makePeople, noSignUp, pageNamed, publish, settingUp, write } from "../support/course";
@@ -339,4 +340,19 @@ describe("a changed starter page", () => {
     expect(await applyOffer(as("ines", later(9)), courseId, assignmentId, starterId)).toBe(0);
     expect((await findWiki(as("mira"), courseId, wikiId))?.contents).toHaveLength(3);
   });
+});
+
+test("a page that a student starts from a template gives the template's words to nobody", async () => {
+  const template = { ...starter("Visit of {member}", "## What we saw\n\nSay where you stood, and in which weather."), isTemplate: true };
+  const { courseId, wikiId, as } = await makeCourse({ starterPages: [starter("Home", "Welcome."), template] });
+  expect((await findWiki(as("mira"), courseId, wikiId))?.contents.map(({ title }) => title)).toEqual(["Home"]);
+  const [offered] = await pageTemplates(as("mira"), courseId, wikiId);
+  expect(offered?.title).toBe("Visit of mira");
+  expect(await pageTemplates(as("priya"), courseId, wikiId)).toEqual([]);
+  const document = fromMarkdown("## What we saw\n\nSay where you stood, and in which weather.\n\nA heron under the bridge.");
+  const started = await startPage(as("mira"), { courseId, wikiId, templateId: offered!.id, title: "First visit", document, note: "" });
+  if (started.kind !== "saved") throw new Error(JSON.stringify(started));
+  const page = (await findPage(as("mira"), courseId, started.pageId))!;
+  expect(page.entries).toBe(2);
+  expect(page.parts.filter(({ words }) => words > 0)).toEqual([{ authorId: `mira${courseId}`, words: 5 }, { authorId: null, words: 11 }]);
 });

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { allows, decide, levels, type Person, type Place, type Rule, roles, scopes } from "./may";
+import { allows, decide, type Level, levels, type Person, type Place, type Rule, roles, scopes, whenArchived } from "./may";
 
 const place: Place = { course: "c", assignment: "a", wiki: "w", page: "p" };
 const member: Person = { id: "mira", role: "student", isMember: true };
@@ -71,5 +71,37 @@ describe("what somebody may do", () => {
       const fitting = [...(because.kind === "rule" ? [because.rule] : []), ...overrode];
       expect(decide(fitting, person, place, at).level).toBe(level);
     }), { seed: 24, numRuns: 300 });
+  });
+});
+
+describe("people who are limited, and pages that belong to one", () => {
+  const set = (over: Partial<Rule>): Rule => rule({ scope: "assignment", place: "a", level: "write", ...over });
+  const level = (rules: readonly Rule[], person: Partial<Person>) => decide(rules, { id: "mira", role: "student", isMember: true, ...person }, place, 0).level;
+
+  test.each<[string, readonly Rule[], Partial<Person>, Level]>([
+    ["an assistant sees all groups", [], { role: "assistant", isMember: false }, "comment"],
+    ["an assistant of other groups sees nothing", [], { role: "assistant", isMember: false, isGiven: false }, "hidden"],
+    ["unless a rule of the course lets everybody read", [set({ who: { kind: "course" }, level: "read" })], { role: "assistant", isMember: false, isGiven: false }, "read"],
+    ["what is opened to students changes nothing for assistants", [set({ who: { kind: "students" }, level: "read" })], { role: "assistant", isMember: false }, "comment"],
+    ["it opens the wiki to other students", [set({ who: { kind: "students" }, level: "read" })], { isMember: false }, "read"],
+    ["and takes nothing from the group, whose own rule is more specific", [set({ who: { kind: "students" }, level: "read" }), set({ id: "q" })], {}, "write"],
+    ["a member's own page is theirs to write", [set({})], { owns: true }, "write"],
+    ["teammates comment on it", [set({})], { owns: false }, "comment"],
+    ["also where no rule fits", [], { owns: false }, "comment"],
+    ["a rule that closes the assignment closes it for its owner too", [set({ level: "comment" })], { owns: true }, "comment"],
+    ["and hides it from teammates, if it hides", [set({ level: "hidden" })], { owns: false }, "hidden"],
+    ["a rule of the page itself can open it", [set({ scope: "page", place: "p" })], { owns: false }, "write"],
+    ["instructors write on it", [], { role: "instructor", isMember: false, owns: false }, "write"],
+  ])("%s", (_, rules, person, expected) => {
+    expect(level(rules, person)).toBe(expected);
+  });
+
+  test("what is archived is read by those who could read it, and no more", () => {
+    for (const before of levels) {
+      const decided = decide([set({ level: before })], { id: "mira", role: "student", isMember: true }, place, 0);
+      const after = whenArchived(decided);
+      expect(after.level).toBe(before === "hidden" || before === "read" ? before : "read");
+      if (before === "write") expect(after.because).toEqual({ kind: "built in", reason: "archived" });
+    }
   });
 });

@@ -17,6 +17,8 @@ export const starterPageInput = z.object({
   /** The id of the starter page below which it stands, which comes before it. */
   parentId: z.string().max(20).nullable(),
   forEachMember: z.boolean(),
+  /** Not made with the wiki: members start pages from it. */
+  isTemplate: z.boolean().default(false),
 });
 
 const atLeast = z.number({ error: "What is expected is no number" }).int("What is expected is no whole number").min(1, "At least 1 is expected").max(1_000_000, "That is more than anybody writes");

@@ -30,7 +30,7 @@ export async function findSetUp(ctx: ContextIn, courseId: string, assignmentId: 
     title: row.title, brief: row.brief, opensAt: clock(row.opensAt), dueAt: clock(row.dueAt), closesAtDue: row.closesAtDue,
     cutOffAt: row.cutOffAt && clock(row.cutOffAt), commentsOn: row.commentsOn, othersReadFrom: row.othersReadFrom && clock(row.othersReadFrom),
     membersStart: row.membersStart, sharing: row.sharing, setId: row.setId, expected: [...row.expected],
-    starterPages: pages.map(({ id, title, document, parentId, forEachMember }) => ({ id, title, document, parentId, forEachMember })),
+    starterPages: pages.map(({ id, title, document, parentId, forEachMember, isTemplate }) => ({ id, title, document, parentId, forEachMember, isTemplate })),
   };
   const progress = row.publishedAt ? await wikiProgress(ctx.db, { courseId, assignmentId }) : { made: 0, wanted: 0 };
   return { id: assignmentId, input, publishedAt: row.publishedAt, findings: await findingsOf(ctx, courseId, input, pages, clock(ctx.now), endsOn), progress };
@@ -47,7 +47,7 @@ async function findingsOf(
   return checkSetUp({
     sharing: input.sharing, students, now, opensAt: input.opensAt, dueAt: input.dueAt, cutOffAt: input.cutOffAt, endsOn, briefIsEmpty: isEmpty(input.brief),
     groups: set && set.groups.map(({ name, members }) => ({ name, members: members.map(({ id }) => id) })),
-    pages: pages.map(({ id, title, document, forEachMember }) => ({
+    pages: pages.filter(({ isTemplate }) => !isTemplate).map(({ id, title, document, forEachMember }) => ({
       id, title, forEachMember, isEmpty: isEmpty(document), links: linkedPages(document).flatMap((link) => byTitle.get(titleKey(link.title)) ?? []),
     })),
   });

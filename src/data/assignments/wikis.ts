@@ -80,9 +80,11 @@ async function wantedOwners(db: Queryable, { courseId, assignmentId }: Place): P
 
 type Known = Awaited<ReturnType<typeof existing>>[number];
 
-function existing(db: Queryable, { courseId, assignmentId }: Place) {
+/** The wikis that there are, those set aside included; with an owner, the one of theirs. */
+function existing(db: Queryable, { courseId, assignmentId }: Place, owner?: Owner) {
+  const theirs = owner && and(owner.groupId ? eq(wiki.groupId, owner.groupId) : isNull(wiki.groupId), owner.personId ? eq(wiki.personId, owner.personId) : isNull(wiki.personId));
   return db.select({ id: wiki.id, groupId: wiki.groupId, personId: wiki.personId, setAsideAt: wiki.setAsideAt, homePageId: wiki.homePageId, name: wiki.name, position: wiki.position })
-    .from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.assignmentId, assignmentId)));
+    .from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.assignmentId, assignmentId), theirs));
 }
 
 const isOf = (known: Pick<Known, "groupId" | "personId">, owner: Owner) => known.groupId === owner.groupId && known.personId === owner.personId;
@@ -105,7 +107,7 @@ async function bringWikiUp(maker: MakerIn, place: Place, owner: Owner, position:
   const { courseId, assignmentId } = place;
   // Two workers, or a worker and a change of the settings, come one after the other here.
   await db.select({ id: assignment.id }).from(assignment).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId))).for("update");
-  const found = (await existing(db, place)).find((each) => isOf(each, owner));
+  const [found] = await existing(db, place, owner);
   const wikiId = found?.id ?? newId();
   const at = and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId));
   const { groupId, personId, name } = owner;
@@ -126,7 +128,7 @@ interface ToAdd {
 /** Adds the starter pages that the wiki has not had yet; returns the id of the first one's page. */
 async function addStarterPages({ db, now, newId }: MakerIn, { courseId, assignmentId }: Place, wikiId: string, owner: Owner): Promise<string | null> {
   const starters = await db.select().from(starterPage)
-    .where(and(eq(starterPage.courseId, courseId), eq(starterPage.assignmentId, assignmentId))).orderBy(asc(starterPage.position));
+    .where(and(eq(starterPage.courseId, courseId), eq(starterPage.assignmentId, assignmentId), eq(starterPage.isTemplate, false))).orderBy(asc(starterPage.position));
   const had = await db.select({ id: page.id, starterId: page.starterId, ownerId: page.ownerId, titleKey: page.titleKey }).from(page)
     .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId)));
   const members = (await wikiMembers(db, { courseId, groupId: owner.groupId, personId: owner.personId })).filter(({ until }) => until === null || until > now);

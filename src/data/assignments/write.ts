@@ -104,7 +104,7 @@ async function readInput(ctx: ContextIn, courseId: string, input: AssignmentInpu
 function readPages(given: readonly (AssignmentInput["starterPages"][number] & { title: string })[], newId: () => string): StoredPage[] | AssignmentProblem {
   const pages: StoredPage[] = [];
   const keys = new Set<string>();
-  for (const [position, { id, title, document, parentId, forEachMember }] of given.entries()) {
+  for (const [position, { id, title, document, parentId, forEachMember, isTemplate = false }] of given.entries()) {
     const parsed = parseDocument(document);
     if (parsed.kind === "refused") return { code: "bad document", where: `the starter page “${title}”`, problem: parsed.problem };
     if (keys.has(titleKey(title))) return { code: "starter page twice", title };
@@ -112,8 +112,8 @@ function readPages(given: readonly (AssignmentInput["starterPages"][number] & { 
     const isBefore = pages.some((page) => page.id === parentId);
     pages.push({
       id, position, title, document: identifyBlocks(parsed.document as PageDocument, newId), parentId: isBefore ? parentId : null,
-      // The home page is everybody's.
-      forEachMember: position > 0 && forEachMember,
+      // The home page is everybody's, and there from the beginning.
+      forEachMember: position > 0 && forEachMember && !isTemplate, isTemplate: position > 0 && isTemplate,
     });
   }
   return pages;

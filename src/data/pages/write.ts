@@ -12,6 +12,7 @@ import { lockWikiOfPage, type NewEntry, recordEntry, type Recorded } from "../le
 import type { Context, ContextIn } from "../session/context";
 import type { Saved, SaveProblem } from "./dto";
 import { accessDto } from "./read";
+import { pageTemplates } from "./templates";
 
 const note = z.string().transform(cleanText).pipe(z.string().trim().max(300));
 const title = z.string().transform(cleanText).pipe(z.string().trim().min(1).max(200));
@@ -71,6 +72,8 @@ async function changePage(
 export interface PageStart {
   readonly courseId: string;
   readonly wikiId: string;
+  /** The template that the page was begun from: its text is starter text. Null: from nothing. */
+  readonly templateId?: string | null;
   readonly title: string;
   readonly document: unknown;
   readonly note: string;
@@ -93,10 +96,13 @@ export async function startPage(ctx: Context, given: PageStart): Promise<Saved> 
       .where(and(eq(assignment.courseId, given.courseId), eq(assignment.id, standpoint.assignmentId)));
     if (!rules?.membersStart && standpoint.person.role !== "instructor") return refused({ code: "may not start" });
     const pageId = ctx.newId();
-    const recorded = await recordEntry(tx, {
-      courseId: given.courseId, wikiId: given.wikiId, pageId, kind: "started", authorId: ctx.viewer.id, at: ctx.now,
-      note: words.data, title: name.data, document: document.document, base: 0, restoredFrom: null, newBlockId: ctx.newId,
-    });
+    const page = { courseId: given.courseId, wikiId: given.wikiId, pageId, at: ctx.now, title: name.data, restoredFrom: null, newBlockId: ctx.newId };
+    const template = given.templateId ? (await pageTemplates(inside, given.courseId, given.wikiId)).find(({ id }) => id === given.templateId) : undefined;
+    // What the template says is nobody's: it comes first, as an entry without an author.
+    const begun = template && (await recordEntry(tx, { ...page, kind: "started", authorId: null, note: `Template “${template.title}”`, document: template.document, base: 0 }));
+    if (begun && begun.kind !== "recorded") return answer(inside, given.courseId, pageId, 0, begun);
+    const own = { authorId: ctx.viewer.id, note: words.data, document: document.document };
+    const recorded = await recordEntry(tx, { ...page, ...own, kind: begun ? "wrote" : "started", base: begun ? 1 : 0 });
     return answer(inside, given.courseId, pageId, 0, recorded);
   });
 }

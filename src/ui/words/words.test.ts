@@ -3,7 +3,8 @@ import type { AccessDto } from "@/data/pages/dto";
 import { reason, whyNotWriting } from "./access";
 import { counted, listed, number, percent, percents } from "./counts";
 import { entryAccount, entryKindWords } from "./entries";
-import { assignmentProblem, documentProblem, setUpFinding } from "./problems";
+import { expectationWords } from "./expected";
+import { assignmentProblem, courseProblem, documentProblem, groupsProblem, peopleProblem, rowFault, setUpFinding } from "./problems";
 import { distance, moment, momentAndDistance } from "./times";
 
 const now = new Date("2026-03-16T10:00:00Z");
@@ -71,4 +72,29 @@ describe("problems", () => {
     expect(setUpFinding({ code: "in no group", names: ["A", "B", "C", "D", "E", "F"] })).toBe("A, B, C, D and 2 more are in no group and get no wiki.");
     expect(documentProblem({ kind: "too deep", limit: 26 })).toBe("Lists or quotes are nested too deeply.");
   });
+});
+
+describe("every refusal and finding has words of its own, whole sentences where they stand alone", () => {
+  const names = ["Mira Okonjo"];
+  test.each<[string, string]>([
+    [setUpFinding({ code: "no students" }), "There are no students on the course yet: there is nobody to make wikis for."],
+    [setUpFinding({ code: "in no group", names }), "Mira Okonjo is in no group and gets no wiki."],
+    [setUpFinding({ code: "in two groups", names: ["Mira", "Jonas"] }), "Mira and Jonas are in two groups."],
+    [setUpFinding({ code: "empty groups", names: ["Mill"] }), "Nobody is in Mill."],
+    [setUpFinding({ code: "due at night", time: "02:00" }), "It is due at 02:00, in the night."],
+    [setUpFinding({ code: "nobody links to", titles: ["Plan"] }), "No page leads to “Plan”. Students find it in the contents alone."],
+    [groupsProblem({ code: "group twice", name: "Mill" }), "Two groups are called “Mill”. Give one of them another name."],
+    [groupsProblem({ code: "has a wiki", name: "Mill", entries: 1 }), "“Mill” has a wiki with 1 entry. Groups with wikis can be changed, not taken away as a whole."],
+    [peopleProblem({ code: "faulty rows", count: 1 }), "1 row is faulty. Mend the list and read it again, or leave these rows out."],
+    [peopleProblem({ code: "changed since" }), "The course has changed since this was worked out. Look at the new result, then read it."],
+    [courseProblem({ code: "bad input", field: "title", message: "The title is missing" }), "The title is missing."],
+    [rowFault({ fault: "bad address", address: "mira at rivers" }), "“mira at rivers” is no mail address"],
+    [rowFault({ fault: "address twice", line: 4 }), "the address stands in line 4 already"],
+    [rowFault({ fault: "other role", name: "Ines Calder", role: "instructor" }), "Ines Calder is instructor here"],
+    [rowFault({ fault: "has own address", address: "m@rivers.example" }), "this number signs in with m@rivers.example"],
+    [expectationWords({ of: "student", measure: "days", number: 1, by: null, shown: true }), "1 day with an entry"],
+    [expectationWords({ of: "student", measure: "words", number: 1200, by: "2026-03-29T17:00", shown: true }), "1,200 words added, by 2026-03-29 17:00"],
+    [expectationWords({ of: "wiki", kind: "section", title: "Home", heading: "Sources", shown: false }), "A section “Sources” on the page “Home”"],
+    [expectationWords({ of: "wiki", kind: "links on each page", number: 2, shown: true }), "2 links to sources on each page"],
+  ])("%s", (said, expected) => expect(said).toBe(expected));
 });

@@ -50,6 +50,8 @@ export const starterPage = pgTable("starter_page", {
   parentId: text("parent_id"),
   /** One for each member, theirs alone to write. */
   forEachMember: boolean("for_each_member").notNull().default(false),
+  /** A template: no wiki begins with it, but its members can start pages from it. */
+  isTemplate: boolean("is_template").notNull().default(false),
   title: text().notNull(),
   document: jsonb().$type<PageDocument>().notNull(),
 }, (table) => [

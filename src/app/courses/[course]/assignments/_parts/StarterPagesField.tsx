@@ -18,7 +18,7 @@ type StarterPage = AssignmentInput["starterPages"][number];
 
 /** A starter page without a text yet. */
 export function newStarterPage(title: string): StarterPage {
-  return { id: newId(), title, document: emptyDocument, parentId: null, forEachMember: false };
+  return { id: newId(), title, document: emptyDocument, parentId: null, forEachMember: false, isTemplate: false };
 }
 
 /** The pages that each wiki begins with, as they will stand in the contents. An editor is made only for one that is open. */
@@ -34,7 +34,7 @@ export function StarterPagesField() {
       {fields.map((field, index) => {
         const page = pages[index] ?? field;
         const document = page.document as PageDocument;
-        const about = [index === 0 ? "home page" : "", page.forEachMember ? "one for each member" : "", counted(countWords(plainText(document)), "word")].filter((part) => part !== "").join(", ");
+        const about = [index === 0 ? "home page" : "", page.isTemplate ? "template" : page.forEachMember ? "one for each member" : "", counted(countWords(plainText(document)), "word")].filter((part) => part !== "").join(", ");
         return (
           <details className={(depths.get(page.id) ?? 0) > 0 ? "starter below" : "starter"} key={field.key} open={open.includes(page.id)} onToggle={(event) => toggle(page.id, event.currentTarget.open)}>
             <summary>{page.title || `Page ${index + 1}`}<small>{about}</small></summary>
@@ -48,10 +48,15 @@ export function StarterPagesField() {
               )}
               {index > 0 && (
                 <div className="actions">
-                  <label className="tick"><input type="checkbox" {...register(`starterPages.${index}.forEachMember`)} /> One for each member, theirs alone to write</label>
+                  <label className="plain-label">Made <select className="plain-select wide" value={page.isTemplate ? "template" : page.forEachMember ? "member" : "wiki"} onChange={(event) => {
+                    setValue(`starterPages.${index}.isTemplate`, event.target.value === "template", { shouldDirty: true });
+                    setValue(`starterPages.${index}.forEachMember`, event.target.value === "member", { shouldDirty: true });
+                  }}>
+                    <option value="wiki">once in each wiki</option><option value="member">once for each member, theirs alone to write</option><option value="template">by students, who start pages from it</option>
+                  </select></label>
                   <label className="plain-label">Stands below <select className="plain-select wide" value={page.parentId ?? ""} onChange={(event) => setValue(`starterPages.${index}.parentId`, event.target.value || null, { shouldDirty: true })}>
                     <option value="">no page</option>
-                    {pages.slice(1, index).filter((each) => !each.forEachMember).map((each) => <option key={each.id} value={each.id}>{each.title}</option>)}
+                    {pages.slice(1, index).filter((each) => !each.forEachMember && !each.isTemplate).map((each) => <option key={each.id} value={each.id}>{each.title}</option>)}
                   </select></label>
                 </div>
               )}

@@ -9,11 +9,11 @@ import { signedIn } from "@/app/_parts/context";
 const place = z.object({ courseId: z.string().max(40), wikiId: z.string().max(40) });
 
 /** Starts a page with its first text. */
-export async function startText(courseId: string, wikiId: string, input: z.input<typeof savedText>): Promise<SaveAnswer> {
+export async function startText(courseId: string, wikiId: string, template: string | null, input: z.input<typeof savedText>): Promise<SaveAnswer> {
   const at = place.parse({ courseId, wikiId });
   const given = savedText.parse(input);
   const ctx = await signedIn();
-  const saved = await startPage(ctx, { ...at, title: given.title, document: given.document, note: given.note });
+  const saved = await startPage(ctx, { ...at, templateId: z.string().max(40).nullable().parse(template), title: given.title, document: given.document, note: given.note });
   if (saved.kind === "saved") revalidatePath(`/courses/${at.courseId}`, "layout");
   return saveAnswer(ctx, at.courseId, null, saved);
 }

@@ -1,9 +1,11 @@
 import type { Metadata } from "next";
+import Link from "next/link";
 import { notFound, redirect } from "next/navigation";
 import { emptyDocument } from "@/core/document/model";
 import { identifyBlocks } from "@/core/document/parse";
 import { titleKey } from "@/core/links/titles";
 import { findWiki } from "@/data/pages/read";
+import { pageTemplates } from "@/data/pages/templates";
 import { PageEditor } from "@/ui/editor/PageEditor";
 import { paths } from "@/ui/paths";
 import { signedIn } from "@/app/_parts/context";
@@ -16,8 +18,8 @@ export const metadata: Metadata = { title: "Start a page" };
 /** Starts a page: nothing is made before it is saved. A title that is taken leads to its page. */
 export default async function StartPage({ params, searchParams }: PageProps<"/courses/[course]/wikis/[wiki]/start">) {
   const { course, wiki: wikiId } = await params;
-  const asked = (await searchParams).title;
-  const title = typeof asked === "string" ? asked.slice(0, 200) : "";
+  const asked = await searchParams;
+  const title = typeof asked.title === "string" ? asked.title.slice(0, 200) : "";
   const ctx = await signedIn();
   const wiki = await findWiki(ctx, course, wikiId);
   if (!wiki) notFound();
@@ -35,11 +37,21 @@ export default async function StartPage({ params, searchParams }: PageProps<"/co
       </Frame>
     );
   }
+  const templates = await pageTemplates(ctx, course, wikiId);
+  const template = templates.find(({ id }) => id === asked.template);
+  const document = template?.document ?? emptyDocument;
   return (
     <Frame ctx={ctx} trail={trail}>
+      {templates.length > 0 && (
+        <nav className="templates" aria-label="Begin with">
+          <span className="quiet">Begin with</span>
+          <Link href={paths.start(course, wikiId, title)} {...(template ? {} : { "aria-current": "true" as const })}>an empty page</Link>
+          {templates.map(({ id, title: name }) => <Link key={id} href={paths.start(course, wikiId, title, id)} {...(id === template?.id ? { "aria-current": "true" as const } : {})}>{name}</Link>)}
+        </nav>
+      )}
       <PageEditor
-        draftKey={`${ctx.viewer.id} ${wikiId} ${titleKey(title)}`} title={title} isNew base={0} document={identifyBlocks(emptyDocument, ctx.newId)} pages={wiki.contents}
-        save={startText.bind(null, course, wikiId)} backHref={back}
+        key={template?.id ?? ""} draftKey={`${ctx.viewer.id} ${wikiId} ${titleKey(title)} ${template?.id ?? ""}`.trim()} title={title} isNew base={0} document={identifyBlocks(document, ctx.newId)}
+        pages={wiki.contents} save={startText.bind(null, course, wikiId, template?.id ?? null)} backHref={back}
       />
     </Frame>
   );

@@ -1,0 +1,1 @@
+ALTER TABLE "starter_page" ADD COLUMN "is_template" boolean DEFAULT false NOT NULL;
