@@ -98,7 +98,7 @@ async function readInput(ctx: ContextIn, courseId: string, input: AssignmentInpu
   if (brief.kind === "refused") return refused({ code: "bad document", where: "the brief", problem: brief.problem });
   const pages = readPages(starterPages, ctx.newId);
   if (!Array.isArray(pages)) return refused(pages);
-  return { kind: "read", pages, row: { ...rest, brief: brief.document, opensAt: times.opensAt!, dueAt: times.dueAt!, cutOffAt: times.cutOffAt ?? null, othersReadFrom: times.othersReadFrom ?? null } };
+  return { kind: "read", pages, row: { ...rest, brief: identifyBlocks(brief.document, ctx.newId), opensAt: times.opensAt!, dueAt: times.dueAt!, cutOffAt: times.cutOffAt ?? null, othersReadFrom: times.othersReadFrom ?? null } };
 }
 
 function readPages(given: readonly (AssignmentInput["starterPages"][number] & { title: string })[], newId: () => string): StoredPage[] | AssignmentProblem {

@@ -30,6 +30,7 @@ export function ChancePanel({ students, seed: known, isOpen, onMade }: Props) {
   const [spread, setSpread] = useState<readonly [string, string]>(["", ""]);
   const [pairs, setPairs] = useState<readonly Pair[]>([]);
   const [seed, setSeed] = useState(() => String(known ?? newSeed()));
+  const [isUnfolded, setUnfolded] = useState(isOpen);
   const [problem, setProblem] = useState<string | null>(null);
   const columns = [...new Set(students.flatMap((student) => Object.keys(student.columns)))];
   const groups = by === "groups" ? count : groupsOfSize(students.length, Math.max(1, count));
@@ -55,7 +56,7 @@ export function ChancePanel({ students, seed: known, isOpen, onMade }: Props) {
 
   const typed = /^\d{1,9}$/.test(seed.trim()) ? Number(seed.trim()) : null;
   return (
-    <details className="starter" open={isOpen}>
+    <details className="starter" open={isUnfolded} onToggle={(event) => setUnfolded(event.currentTarget.open)}>
       <summary>By chance<small>evenly by columns, some together, some apart</small></summary>
       <div className="chance">
         <div className="field-row">

@@ -98,7 +98,7 @@ export function GroupBoard({ heading, fields, usedBy, students, zone, save, remo
         <div className="board" style={{ marginTop: 16 }}>
           <Unplaced people={left} byId={byId} choices={choices} onMove={(person, to) => step(moved(groups, person, to))} />
           <div className="slips">
-            {groups.length === 0 && <p className="notice">No group yet. Let chance make them, add one and drag people into it, or let students sign up.</p>}
+            {groups.length === 0 && <p className="notice" style={{ gridColumn: "1 / -1" }}>No group yet. Let chance make them, add one and drag people into it, or let students sign up.</p>}
             {groups.map((group, at) => (
               <Slip
                 key={group.id ?? `new ${at}`} at={at} group={group} byId={byId} choices={choices} onMove={(person, to) => step(moved(groups, person, to))}

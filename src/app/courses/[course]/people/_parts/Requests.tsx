@@ -39,10 +39,10 @@ export function Requests({ requests, zone, now, decide }: Props) {
           ))}
         </tbody>
       </table>
-      <div className="actions" style={{ marginTop: 10 }}>
+      {requests.length > 1 && <div className="actions" style={{ marginTop: 10 }}>
         <Button size="small" variant="contained" disabled={isBusy} onClick={() => settle(ids, "admitted")}>Admit {chosen.length > 0 ? counted(chosen.length, "person", "people") : "all"}</Button>
         <Button size="small" variant="outlined" disabled={isBusy} onClick={() => settle(ids, "declined")}>Decline {chosen.length > 0 ? counted(chosen.length, "person", "people") : "all"}</Button>
-      </div>
+      </div>}
       <Said said={said} />
     </section>
   );

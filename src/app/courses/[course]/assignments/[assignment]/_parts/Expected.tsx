@@ -19,13 +19,13 @@ export function Expected({ expected: { mine, everyone }, courseId }: { expected:
                 {expectationWords(met.expectation)}<span className="visually-hidden">: {isMet(met) ? "done" : "not yet"}</span>
                 {!isMet(met) && met.missing.length > 0 && <span className="quiet"> (missing: {listed(met.missing)})</span>}
               </span>
-              <span className="quiet">{met.expectation.of === "student" ? "you" : "your wiki"}{met.want > 1 ? `: ${number(met.have)} of ${number(met.want)}` : ""}</span>
+              <span className="quiet">{met.expectation.of === "student" ? "you" : "your wiki"}{met.want <= 1 ? "" : isMet(met) ? `: ${number(met.have)}` : `: ${number(met.have)} of ${number(met.want)}`}</span>
             </li>
           ))}
         </ul>
       )}
       {everyone && (
-        <div className="paper mail-list">
+        <div className="paper mail-list expected-of-all">
           {everyone.map(({ expectation, of, notYet }) => (
             <details key={expectationWords(expectation)}>
               <summary>
