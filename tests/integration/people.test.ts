@@ -3,6 +3,7 @@ import { and, eq, isNull } from "drizzle-orm";
 import { afterAll, describe, expect, test } from "vitest";
 import { type ColumnKind, proposeColumns } from "@/core/roster/columns";
 import { readTable } from "@/core/roster/table";
+import { pageAccess } from "@/data/access/page-access";
 import { courseAssignments, readableWikis } from "@/data/assignments/read";
 import { bringWikisUp } from "@/data/assignments/wikis";
 import { addComment } from "@/data/comments/write";
@@ -158,6 +159,22 @@ describe("invitations", () => {
     expect(await findInvitation(db, newer, later(6))).toBeNull();
   });
 
+  test("ends when the address turns out to be another's, by hand or by the next list", async () => {
+    for (const by of ["hand", "list"] as const) {
+      const { courseId, address, token, as } = await invited();
+      const [oona] = (await coursePeople(as("ines"), courseId)).filter((each) => each.address === address);
+      const right = `right-${address}`;
+      if (by === "hand") await changePerson(as("ines"), courseId, oona!.id, { name: "Oona", address: right, role: "student", section: "", number: "", onlyGivenGroups: false, groups: [] });
+      else {
+        await read(as("ines"), courseId, list(`Name,Mail,Number\nOona,${address},7`));
+        expect(await findInvitation(db, token, later(1))).not.toBeNull();
+        await read(as("ines"), courseId, list(`Name,Mail,Number\nOona,${right},7`));
+      }
+      expect((await coursePeople(as("ines"), courseId)).map((each) => each.address)).toContain(right);
+      expect(await findInvitation(db, token, later(1))).toBeNull();
+    }
+  });
+
   test("whoever has an account gets no link that could change its password", async () => {
     const { courseId, as } = await makePeople();
     const [mira] = (await coursePeople(as("ines"), courseId)).filter(({ name }) => name === "mira");
@@ -266,6 +283,10 @@ describe("assistants", () => {
     expect((await readableWikis(as("tobin"), courseId)).map(({ name }) => name)).toEqual(["Alder"]);
     expect((await assignmentReview(as("tobin"), courseId, assignmentId))!.map(({ name }) => name)).toEqual(["Alder"]);
     expect((await addComment(as("tobin"), { courseId, pageId: homeId, parent: null, body: "Good." })).kind).toBe("commented");
+    const otherHome = (await findWiki(as("ines"), courseId, otherWikiId))!.homePageId!;
+    const told = async (pageId: string) => (await pageAccess(as("ines"), courseId, pageId))!.people.find(({ name }) => name === "tobin")!.access;
+    expect(await told(homeId)).toMatchObject({ level: "comment" });
+    expect(await told(otherHome)).toMatchObject({ level: "hidden", because: { reason: "assistant of others" } });
   });
 });
 

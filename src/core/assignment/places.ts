@@ -12,7 +12,10 @@ export interface Filling {
   readonly member: string;
 }
 
-export const placeNames = ["group", "topic", "members", "member"] as const;
+/** What a wiki fills its places with; `members` are names. */
+export function fillingOf(wiki: { readonly group: string; readonly topic: string | null; readonly members: readonly string[]; readonly member: string }): Filling {
+  return { group: wiki.group, topic: wiki.topic ?? "", members: new Intl.ListFormat("en-GB").format(wiki.members), member: wiki.member };
+}
 
 const place = /\{(group|topic|members|member)\}/g;
 const memberPages = "{member pages}";

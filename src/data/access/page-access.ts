@@ -9,7 +9,7 @@ import { wikiMembers } from "../pages/members";
 import type { AccessDto } from "../pages/dto";
 import { accessDto } from "../pages/read";
 import type { ContextIn } from "../session/context";
-import { isInstructor, ruleLog, rulesAt, standAtPage } from "./read";
+import { givenToAssistant, isInstructor, ruleLog, rulesAt, standAtPage } from "./read";
 
 export interface PageAccessDto {
   readonly pageId: string;
@@ -28,7 +28,8 @@ export async function pageAccess(ctx: ContextIn, courseId: string, pageId: strin
   const [own] = await ctx.db.select({ ownerId: page.ownerId }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
   const owns = (id: string) => (own?.ownerId ? { owns: own.ownerId === id } : {});
   const members = (await wikiMembers(ctx.db, found!)).filter(({ until }) => until === null || until > ctx.now);
-  const staff = await ctx.db.select({ id: person.id, name: person.name, role: enrolment.role }).from(enrolment)
+  const staff = await ctx.db.select({ id: person.id, name: person.name, role: enrolment.role, isGiven: givenToAssistant(person.id) }).from(enrolment)
+    .innerJoin(wiki, and(eq(wiki.courseId, enrolment.courseId), eq(wiki.id, wikiId)))
     .innerJoin(person, eq(person.id, enrolment.personId))
     .where(and(eq(enrolment.courseId, courseId), isNull(enrolment.leftAt), inArray(enrolment.role, ["instructor", "assistant", "observer"])));
   const rules = await rulesAt(ctx.db, courseId, [courseId, assignmentId, wikiId, pageId]);
@@ -36,7 +37,7 @@ export async function pageAccess(ctx: ContextIn, courseId: string, pageId: strin
   const explain = (asked: Parameters<typeof decide>[1]) => accessDto(ctx, { ...standpoint, person: asked, decision: decide(rules, asked, place, ctx.now.getTime()) });
   const people: PageAccessDto["people"][number][] = [];
   for (const member of members) people.push({ id: member.id, name: member.name, part: "member", access: await explain({ id: member.id, role: "student", isMember: true, ...owns(member.id) }) });
-  for (const each of staff) people.push({ id: each.id, name: each.name, part: "staff", access: await explain({ id: each.id, role: each.role, isMember: false }) });
+  for (const each of staff) people.push({ id: each.id, name: each.name, part: "staff", access: await explain({ id: each.id, role: each.role, isMember: false, isGiven: each.isGiven, ...owns(each.id) }) });
   if (found!.groupId || found!.personId) {
     people.push({ id: "others", name: "Other students of the course", part: "other students", access: await explain({ id: "", role: "student", isMember: false }) });
   }

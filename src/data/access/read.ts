@@ -4,6 +4,7 @@ import { and, eq, inArray, isNull, or, sql } from "drizzle-orm";
 import { type Action, allows, decide, type Decision, type Person, type Place, type Role, type Rule, whenArchived } from "@/core/access/may";
 import { accessRule, page, wiki } from "../db/tables/wikis";
 import { assistantGroup, course, enrolment, groupMember } from "../db/tables/courses";
+import type { AnyPgColumn } from "drizzle-orm/pg-core";
 import type { ContextIn } from "../session/context";
 import type { Queryable } from "../db/client";
 
@@ -90,8 +91,8 @@ export function memberOfWiki({ viewer, now }: Pick<ContextIn, "viewer" | "now">)
   end`;
 }
 
-/** SQL: whether the wiki is one that an assistant limited to some groups sees; true for everybody else. */
-export function givenToAssistant(personId: string) {
+/** SQL: whether the wiki is one that an assistant limited to some groups sees; true for everybody else. The person is an id or a column. */
+export function givenToAssistant(personId: string | AnyPgColumn) {
   const [courseId, groupId, owner] = ofWiki();
   return sql<boolean>`(not exists (select 1 from ${enrolment} e
       where e.course_id = ${courseId} and e.person_id = ${personId} and e.role = 'assistant' and e.only_given_groups)

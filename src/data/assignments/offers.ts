@@ -4,7 +4,7 @@
  */
 import "server-only";
 import { and, asc, eq, isNull } from "drizzle-orm";
-import { type Filling, fillPlaces } from "@/core/assignment/places";
+import { fillingOf, fillPlaces } from "@/core/assignment/places";
 import type { DocumentNode, PageDocument } from "@/core/document/model";
 import { type LeftOut, mergeBlocks, sameContent } from "@/core/merge/blocks";
 import { isInstructor, mayChangeCourse } from "../access/read";
@@ -85,10 +85,9 @@ type Started = Awaited<ReturnType<typeof startedPages>>[number];
 /** The starter page as it is now with this wiki's places filled, and what the wiki has had of it. */
 async function textsOf(db: Queryable, courseId: string, row: Started): Promise<{ theirs: PageDocument; base: PageDocument }> {
   const members = (await wikiMembers(db, { courseId, groupId: row.groupId, personId: row.personId })).filter(({ until }) => until === null);
-  const filling: Filling = {
-    group: row.wiki, topic: row.topic ?? "", members: new Intl.ListFormat("en-GB").format(members.map(({ name }) => name)),
-    member: members.find(({ id }) => id === row.ownerId)?.name ?? (row.personId ? row.wiki : ""),
-  };
+  const filling = fillingOf({
+    group: row.wiki, topic: row.topic, members: members.map(({ name }) => name), member: members.find(({ id }) => id === row.ownerId)?.name ?? (row.personId ? row.wiki : ""),
+  });
   const theirs = withoutMemberPages(fillPlaces(row.starter, filling));
   if (row.starterText) return { theirs, base: row.starterText };
   const [first] = await db.select({ document: entry.document }).from(entry).where(and(eq(entry.courseId, courseId), eq(entry.pageId, row.pageId), eq(entry.number, 1)));

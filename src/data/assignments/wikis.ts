@@ -4,7 +4,7 @@
  */
 import "server-only";
 import { and, asc, eq, isNull, sql } from "drizzle-orm";
-import { type Filling, fillPlaces, fillText, linkMemberPages, memberPageTitle } from "@/core/assignment/places";
+import { fillingOf, fillPlaces, fillText, linkMemberPages, memberPageTitle } from "@/core/assignment/places";
 import type { PageDocument } from "@/core/document/model";
 import { titleKey } from "@/core/links/titles";
 import type { Database, Queryable } from "../db/client";
@@ -132,7 +132,7 @@ async function addStarterPages({ db, now, newId }: MakerIn, { courseId, assignme
   const had = await db.select({ id: page.id, starterId: page.starterId, ownerId: page.ownerId, titleKey: page.titleKey }).from(page)
     .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId)));
   const members = (await wikiMembers(db, { courseId, groupId: owner.groupId, personId: owner.personId })).filter(({ until }) => until === null || until > now);
-  const filling: Filling = { group: owner.name, topic: owner.topic, members: listed(members.map(({ name }) => name)), member: owner.personId ? owner.name : "" };
+  const filling = fillingOf({ group: owner.name, topic: owner.topic, members: members.map(({ name }) => name), member: owner.personId ? owner.name : "" });
   const taken = new Set(had.map((each) => each.titleKey));
   const wholePages = new Map<string, string>();
   const toAdd: ToAdd[] = [];
@@ -169,10 +169,6 @@ function freeTitle(wanted: string, taken: ReadonlySet<string>): string {
   let title = short;
   for (let number = 2; taken.has(titleKey(title)); number++) title = `${short} (${number})`;
   return title;
-}
-
-function listed(names: readonly string[]): string {
-  return new Intl.ListFormat("en-GB").format(names);
 }
 
 /** Published assignments of a course whose wikis depend on who is on it, or in the set of groups `setId`. */

@@ -1,7 +1,7 @@
 /** Templates that pages of a wiki can be started from, as the assignment has them. */
 import "server-only";
 import { and, asc, eq } from "drizzle-orm";
-import { fillPlaces, fillText } from "@/core/assignment/places";
+import { fillingOf, fillPlaces, fillText } from "@/core/assignment/places";
 import type { PageDocument } from "@/core/document/model";
 import { may, standAtWiki } from "../access/read";
 import { courseGroup } from "../db/tables/courses";
@@ -25,6 +25,6 @@ export async function pageTemplates(ctx: ContextIn, courseId: string, wikiId: st
   const [found] = await ctx.db.select({ name: wiki.name, groupId: wiki.groupId, personId: wiki.personId, topic: courseGroup.topic }).from(wiki)
     .leftJoin(courseGroup, and(eq(courseGroup.courseId, wiki.courseId), eq(courseGroup.id, wiki.groupId))).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
   const members = (await wikiMembers(ctx.db, { courseId, groupId: found!.groupId, personId: found!.personId })).filter(({ until }) => until === null || until > ctx.now);
-  const filling = { group: found!.name, topic: found!.topic ?? "", members: new Intl.ListFormat("en-GB").format(members.map(({ name }) => name)), member: ctx.viewer.name };
+  const filling = fillingOf({ group: found!.name, topic: found!.topic, members: members.map(({ name }) => name), member: ctx.viewer.name });
   return rows.map(({ id, title, document }) => ({ id, title: fillText(title, filling) || title, document: fillPlaces(document, filling) }));
 }

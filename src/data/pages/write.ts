@@ -2,6 +2,7 @@
 import "server-only";
 import { and, asc, eq, gt } from "drizzle-orm";
 import { z } from "zod";
+import type { PageDocument } from "@/core/document/model";
 import { parseDocument } from "@/core/document/parse";
 import { cleanText } from "@/core/text/clean";
 import { may, standAtPage, standAtWiki } from "../access/read";
@@ -28,11 +29,19 @@ export interface PageSave {
 
 /** Saves a new state of a page. */
 export async function savePage(ctx: Context, given: PageSave): Promise<Saved> {
-  const document = parseDocument(given.document);
-  if (document.kind === "refused") return refused({ code: "bad document", problem: document.problem });
+  const text = readText(given);
+  if (text.kind === "refused") return text;
+  return changePage(ctx, given, async () => ({ kind: "wrote", note: text.note, document: text.document, restoredFrom: null }));
+}
+
+type Text = { readonly kind: "read"; readonly document: PageDocument; readonly note: string } | Extract<Saved, { kind: "refused" }>;
+
+/** The document and the note of a save, checked. */
+function readText(given: { readonly document: unknown; readonly note: string }): Text {
+  const parsed = parseDocument(given.document);
+  if (parsed.kind === "refused") return { kind: "refused", problem: { code: "bad document", problem: parsed.problem } };
   const words = note.safeParse(given.note);
-  if (!words.success) return refused({ code: "bad note" });
-  return changePage(ctx, given, async () => ({ kind: "wrote", note: words.data, document: document.document, restoredFrom: null }));
+  return words.success ? { kind: "read", document: parsed.document, note: words.data } : { kind: "refused", problem: { code: "bad note" } };
 }
 
 /** Brings back the text of an earlier entry, as a new entry. Gives nobody credit for others' words. */
@@ -81,12 +90,10 @@ export interface PageStart {
 
 /** Starts a page in a wiki. */
 export async function startPage(ctx: Context, given: PageStart): Promise<Saved> {
-  const document = parseDocument(given.document);
-  if (document.kind === "refused") return refused({ code: "bad document", problem: document.problem });
+  const text = readText(given);
+  if (text.kind === "refused") return text;
   const name = title.safeParse(given.title);
   if (!name.success) return refused({ code: "bad title" });
-  const words = note.safeParse(given.note);
-  if (!words.success) return refused({ code: "bad note" });
   return ctx.db.transaction(async (tx) => {
     const inside = { ...ctx, db: tx };
     const standpoint = await standAtWiki(inside, given.courseId, given.wikiId);
@@ -101,7 +108,7 @@ export async function startPage(ctx: Context, given: PageStart): Promise<Saved> 
     // What the template says is nobody's: it comes first, as an entry without an author.
     const begun = template && (await recordEntry(tx, { ...page, kind: "started", authorId: null, note: `Template “${template.title}”`, document: template.document, base: 0 }));
     if (begun && begun.kind !== "recorded") return answer(inside, given.courseId, pageId, 0, begun);
-    const own = { authorId: ctx.viewer.id, note: words.data, document: document.document };
+    const own = { authorId: ctx.viewer.id, note: text.note, document: text.document };
     const recorded = await recordEntry(tx, { ...page, ...own, kind: begun ? "wrote" : "started", base: begun ? 1 : 0 });
     return answer(inside, given.courseId, pageId, 0, recorded);
   });

@@ -2,7 +2,7 @@
 import "server-only";
 import { createHash, randomBytes } from "node:crypto";
 import { and, eq, gt, inArray, isNull } from "drizzle-orm";
-import type { Database } from "../db/client";
+import type { Database, Queryable } from "../db/client";
 import { account, person } from "../db/tables/accounts";
 import { course, enrolment, invitation } from "../db/tables/courses";
 import { settings } from "../env";
@@ -46,6 +46,11 @@ export async function invite(ctx: ContextIn, courseId: string, people: readonly 
   for (let from = 0; from < links.length; from += 2000) await ctx.db.insert(invitation).values(links.slice(from, from + 2000));
   await post(ctx, letters);
   return letters.length;
+}
+
+/** Ends the invitations of people whose address turned out to be another's: who had the mail must not get in. */
+export async function endInvitations(db: Queryable, people: readonly string[]): Promise<void> {
+  if (people.length > 0) await db.delete(invitation).where(and(inArray(invitation.personId, [...people]), isNull(invitation.usedAt)));
 }
 
 export interface InvitationDto {

@@ -16,7 +16,7 @@ import { courseGroup, enrolment, groupMember, groupSet } from "../db/tables/cour
 import { askForAll } from "../jobs/ask";
 import type { Context, ContextIn } from "../session/context";
 import type { ListPlanned, ListRead, PeopleProblem } from "./dto";
-import { invite } from "./invitations";
+import { endInvitations, invite } from "./invitations";
 import { hasPassword } from "./read";
 
 const cell = z.string().max(2000).transform(cleanText);
@@ -177,6 +177,7 @@ async function changePeople({ db, now }: ContextIn, courseId: string, rows: read
     if (changes.some(({ field }) => field === "name" || field === "address")) renamed.push(named);
     return row;
   });
+  await endInvitations(db, changed.filter(({ changes }) => changes.some(({ field }) => field === "address")).map((row) => row.person));
   await inBatches(renamed, (batch) => db.insert(person).values(batch).onConflictDoUpdate({ target: person.id, set: { name: sql`excluded.name`, email: sql`excluded.email`, updatedAt: now } }));
   await inBatches(enrolments, (batch) => db.insert(enrolment).values(batch).onConflictDoUpdate({
     target: [enrolment.courseId, enrolment.personId],

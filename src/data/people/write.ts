@@ -13,7 +13,7 @@ import { assistantGroup, courseGroup, enrolment } from "../db/tables/courses";
 import { askForAll } from "../jobs/ask";
 import type { Context, ContextIn } from "../session/context";
 import type { PeopleProblem, PeopleSaved } from "./dto";
-import { invite } from "./invitations";
+import { endInvitations, invite } from "./invitations";
 import { hasPassword } from "./read";
 
 const refused = (problem: PeopleProblem): PeopleSaved => ({ kind: "refused", problem });
@@ -61,6 +61,8 @@ export async function changePerson(ctx: Context, courseId: string, personId: str
     if (!known.isActive && !known.elsewhere) {
       const [taken] = await inside.db.select({ id: person.id }).from(person).where(and(eq(person.email, given.address), ne(person.id, personId)));
       if (taken) return { code: "address taken" };
+      const [before] = await inside.db.select({ email: person.email }).from(person).where(eq(person.id, personId));
+      if (before?.email !== given.address) await endInvitations(inside.db, [personId]);
       await inside.db.update(person).set({ name: given.name, email: given.address, updatedAt: ctx.now }).where(eq(person.id, personId));
     }
     await inside.db.update(enrolment).set({ role: given.role, section: given.section, number: given.number, onlyGivenGroups: given.onlyGivenGroups })
