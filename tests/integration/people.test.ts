@@ -15,7 +15,7 @@ import { mail } from "@/data/db/tables/mail";
 import { visitDesk } from "@/data/desk/read";
 import { findGroupSet, groupSets } from "@/data/groups/read";
 import { saveGroupSet, signUp } from "@/data/groups/write";
-import { carryMail } from "@/data/mail/carry";
+import { carryMail, smtpCarrier } from "@/data/mail/carry";
 import { mailTray } from "@/data/mail/read";
 import { findPage, findWiki } from "@/data/pages/read";
 import { acceptInvitation, findInvitation } from "@/data/people/invitations";
@@ -25,6 +25,7 @@ import { askForPlace, decideRequests, setAsking } from "@/data/people/requests";
 import { addPerson, changePerson, invitePeople, type PersonInput, setLeft } from "@/data/people/write";
 import { assignmentReview } from "@/data/review/read";
 import { newId } from "@/data/session/ids";
+import { mailServer } from "../support/mail-server";
 import { closeDatabase, db, later, makeCourse, makePeople, monday, noSignUp, write } from "../support/course";
 
 afterAll(closeDatabase);
@@ -200,6 +201,29 @@ describe("mail", () => {
     expect(carried).toHaveLength(1);
     expect(carried[0]).toContain("/invitation/");
     expect(await mailTo(address)).toMatchObject({ sentAt: later(1), text: "", lastProblem: null });
+  });
+
+  test("goes to the mail server that is configured, and comes again only if it was refused", async () => {
+    const { courseId, as } = await makePeople();
+    const address = `asa@${unique()}.example`;
+    await read(as("ines"), courseId, list(`Name,Mail\nÅsa Sørby,${address}`), { invites: true });
+    const { id } = (await mailTo(address))!;
+    const server = await mailServer();
+    try {
+      const by = smtpCarrier(server.url, "Tidy Ledger <wikis@rivers.example>");
+      server.refuse("451 greylisted, try later");
+      await expect(carryMail(db, id, by, monday)).rejects.toThrow("greylisted");
+      expect(await mailTo(address)).toMatchObject({ sentAt: null, tries: 1 });
+      server.refuse(null);
+      await carryMail(db, id, by, later(1));
+      await carryMail(db, id, by, later(2));
+      expect(server.letters.map(({ to }) => to)).toEqual([address]);
+      expect(server.letters[0]!.text).toMatch(/^From: Tidy Ledger <wikis@rivers\.example>$/m);
+      expect(server.letters[0]!.text).toMatch(new RegExp(`^Message-ID: <${id}@`, "m"));
+      expect(await mailTo(address)).toMatchObject({ carriedBy: "server", text: "", tries: 2 });
+    } finally {
+      await server.close();
+    }
   });
 
   const newest = { after: null, find: "" };
