@@ -60,7 +60,7 @@ for (const colorScheme of ["light", "dark"] as const) {
 
   for (const [name, find] of Object.entries(open)) {
     test(`${name}, ${colorScheme}`, async ({ browser }) => {
-      const page = await signInAs(browser, "Ines Calder", { colorScheme });
+      const page = await signInAs(browser, "Ines Calder", { colorScheme, reducedMotion: "reduce" });
       const noise: string[] = [];
       page.on("console", (message) => { if (message.type() === "error" && !message.text().includes("404")) noise.push(message.text()); });
       page.on("pageerror", (error) => noise.push(error.message));

@@ -64,7 +64,7 @@ test("from an empty course to a published assignment with 24 wikis, from a list 
     await ines.getByRole("button", { name: "Undo" }).click();
     await expect(second.getByRole("listitem")).toHaveCount(5);
     await ines.getByRole("button", { name: "Save the groups" }).click();
-    await expect(ines.getByRole("heading", { name: "Groups", level: 1 })).toBeVisible();
+    await expect(ines.getByRole("heading", { name: "Groups", level: 1, exact: true })).toBeVisible();
   });
 
   await test.step("one step makes 24 wikis, with a page for each member", async () => {

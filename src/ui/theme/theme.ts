@@ -5,12 +5,13 @@ import { createTheme } from "@mui/material/styles";
 const light = { desk: "#efebe1", paper: "#fffdf7", ink: "#20292b", pencil: "#5b6668", rule: "#d8d0bf", bottle: "#17594a", brass: "#8a5a12", madder: "#9e3328" };
 const dark = { desk: "#16191a", paper: "#1f2425", ink: "#ece8dd", pencil: "#a3adaa", rule: "#374042", bottle: "#7cc4ae", brass: "#ddb063", madder: "#e89585" };
 
-const palette = (token: typeof light, onBottle: string) => ({
+/** `hover` is what a filled button turns to below the mouse: the text on it keeps its contrast. */
+const palette = (token: typeof light, onBottle: string, hover: string) => ({
   palette: {
     background: { default: token.desk, paper: token.paper },
     text: { primary: token.ink, secondary: token.pencil },
     divider: token.rule,
-    primary: { main: token.bottle, contrastText: onBottle },
+    primary: { main: token.bottle, dark: hover, contrastText: onBottle },
     warning: { main: token.brass },
     error: { main: token.madder },
   },
@@ -18,7 +19,7 @@ const palette = (token: typeof light, onBottle: string) => ({
 
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: "data-scheme" },
-  colorSchemes: { light: palette(light, "#fffdf7"), dark: palette(dark, "#10201b") },
+  colorSchemes: { light: palette(light, "#fffdf7", "#10463a"), dark: palette(dark, "#10201b", "#97d6c3") },
   shape: { borderRadius: 3 },
   spacing: 4,
   typography: { fontFamily: "var(--sans)", fontSize: 14, button: { textTransform: "none", fontWeight: 600, letterSpacing: 0 } },
