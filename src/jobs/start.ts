@@ -2,15 +2,27 @@
 import { database } from "@/data/db/client";
 import { bringWikisUp } from "@/data/assignments/wikis";
 import { settings } from "@/data/env";
-import type { Jobs } from "@/data/jobs/ask";
+import { askFor, type Jobs } from "@/data/jobs/ask";
 import { openQueues } from "@/data/jobs/queues";
 import { carrier, carryMail } from "@/data/mail/carry";
 import { newId } from "@/data/session/ids";
 
 const work: { readonly [Kind in keyof Jobs]: (given: Jobs[Kind]) => Promise<unknown> } = {
   mail: ({ mailId }) => carryMail(database(), mailId, carrier(), new Date()),
-  wikis: (place) => bringWikisUp({ db: database(), now: new Date(), newId }, place),
+  wikis: makeWikis,
 };
+
+/**
+ * Milliseconds after which the making of wikis ends one job and asks for the next: a job that is lost with its process is
+ * noticed only once it has expired, which must not take long.
+ */
+const portion = 20_000;
+
+async function makeWikis(place: Jobs["wikis"]): Promise<void> {
+  const started = Date.now();
+  const { made, wanted } = await bringWikisUp({ db: database(), now: new Date(), newId }, place, () => Date.now() - started < portion);
+  if (made < wanted) await askFor(database(), "wikis", place);
+}
 
 /** Seconds between looks at an empty queue. */
 const pollingIntervalSeconds = 1;

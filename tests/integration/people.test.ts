@@ -5,16 +5,19 @@ import { type ColumnKind, proposeColumns } from "@/core/roster/columns";
 import { readTable } from "@/core/roster/table";
 import { pageAccess } from "@/data/access/page-access";
 import { courseAssignments, readableWikis } from "@/data/assignments/read";
+import { findSetUp } from "@/data/assignments/set-up";
 import { bringWikisUp } from "@/data/assignments/wikis";
+import { prepareAssignment } from "@/data/assignments/write";
 import { addComment } from "@/data/comments/write";
 import { findCourse } from "@/data/courses/read";
 import { copyCourse, letMakeCourses, makeCourse as makeEmptyCourse, setArchived } from "@/data/courses/write";
 import { account, person } from "@/data/db/tables/accounts";
 import { enrolment } from "@/data/db/tables/courses";
 import { mail } from "@/data/db/tables/mail";
+import { assignment } from "@/data/db/tables/wikis";
 import { visitDesk } from "@/data/desk/read";
 import { findGroupSet, groupSets } from "@/data/groups/read";
-import { saveGroupSet, signUp } from "@/data/groups/write";
+import { removeGroupSet, saveGroupSet, signUp } from "@/data/groups/write";
 import { carryMail, smtpCarrier } from "@/data/mail/carry";
 import { mailTray } from "@/data/mail/read";
 import { findPage, findWiki } from "@/data/pages/read";
@@ -26,7 +29,7 @@ import { addPerson, changePerson, invitePeople, type PersonInput, setLeft } from
 import { assignmentReview } from "@/data/review/read";
 import { newId } from "@/data/session/ids";
 import { mailServer } from "../support/mail-server";
-import { closeDatabase, db, later, makeCourse, makePeople, monday, noSignUp, write } from "../support/course";
+import { assignmentInput, closeDatabase, db, later, makeCourse, makePeople, monday, noSignUp, write } from "../support/course";
 
 afterAll(closeDatabase);
 
@@ -338,6 +341,8 @@ describe("signing up", () => {
     const groups = (await findGroupSet(as("ines"), courseId, made.setId))!.groups;
     expect(groups.map(({ members }) => members.map(({ name }) => name))).toEqual([[loser], [winner]]);
     expect(await signUp(as("tobin"), courseId, made.setId, night!.id)).toEqual({ kind: "refused", problem: { code: "not allowed" } });
+    await setArchived(as("ines"), courseId, true);
+    expect(await signUp(as(loser), courseId, made.setId, null)).toEqual({ kind: "refused", problem: { code: "not allowed" } });
   });
 
   test("closes at its time", async () => {
@@ -351,6 +356,40 @@ describe("signing up", () => {
 });
 
 describe("sets of groups", () => {
+  test("what somebody signed up to is not undone by a board that was opened before", async () => {
+    const { courseId, as } = await makePeople();
+    const made = await saveGroupSet(as("ines"), courseId, null, { title: "Walks", ...noSignUp, signUpLimit: 3, groups: [{ id: null, name: "Night", topic: "", members: [] }] });
+    if (made.kind !== "saved") throw new Error();
+    const opened = (await findGroupSet(as("ines"), courseId, made.setId))!;
+    await signUp(as("mira"), courseId, made.setId, opened.groups[0]!.id);
+    const input = { title: "Walks", ...noSignUp, groups: [{ id: opened.groups[0]!.id, name: "Night walk", topic: "", members: [] }] };
+    expect(await saveGroupSet(as("ines"), courseId, made.setId, input, opened.state)).toEqual({ kind: "refused", problem: { code: "changed since" } });
+    const now = (await findGroupSet(as("ines"), courseId, made.setId))!;
+    expect(now.groups).toMatchObject([{ name: "Night", members: [{ name: "mira" }] }]);
+    expect((await saveGroupSet(as("ines"), courseId, made.setId, input, now.state)).kind).toBe("saved");
+  });
+
+  test("saving one leaves the places of people alone who have left the course", async () => {
+    const { courseId, setId, as } = await makePeople();
+    await setLeft(as("ines"), courseId, [`jonas${courseId}`], true);
+    const set = (await findGroupSet(as("ines"), courseId, setId))!;
+    expect(set.groups[0]!.members.map(({ name }) => name)).toEqual(["mira"]);
+    await saveGroupSet(as("ines"), courseId, setId, { title: "Rivers", ...noSignUp, groups: set.groups.map(({ id, name, topic, members }) => ({ id, name, topic, members: members.map((member) => member.id) })) });
+    await setLeft(as("ines"), courseId, [`jonas${courseId}`], false);
+    expect((await findGroupSet(as("ines"), courseId, setId))!.groups[0]!.members.map(({ name }) => name)).toEqual(["mira", "jonas"]);
+  });
+
+  test("one that is taken away leaves assignments that are being prepared without a set", async () => {
+    const { courseId, setId, as } = await makePeople();
+    const prepared = await prepareAssignment(as("ines"), courseId, assignmentInput(setId));
+    if (prepared.kind !== "saved") throw new Error();
+    expect((await removeGroupSet(as("mira"), courseId, setId)).kind).toBe("refused");
+    expect((await removeGroupSet(as("ines"), courseId, setId)).kind).toBe("saved");
+    expect((await findSetUp(as("ines"), courseId, prepared.assignmentId))?.findings[0]).toEqual({ code: "no set" });
+    const used = await makeCourse();
+    expect(await removeGroupSet(used.as("ines"), used.courseId, used.setId)).toMatchObject({ kind: "refused", problem: { code: "has a wiki" } });
+  });
+
   test.each([
     ["two groups of one name", (id: string) => [{ id: null, name: "A", topic: "", members: [id] }, { id: null, name: " a ", topic: "", members: [] }], "group twice"],
     ["a person in two groups", (id: string) => [{ id: null, name: "A", topic: "", members: [id] }, { id: null, name: "B", topic: "", members: [id] }], "in two groups"],
@@ -381,7 +420,7 @@ describe("courses", () => {
   });
 
   test("are copied with assignments and starter pages, without people and work, times moved by whole days", async () => {
-    const { courseId, homeId, as } = await makeCourse();
+    const { courseId, homeId, as } = await makeCourse({ expected: [{ of: "student", measure: "entries", number: 2, by: "2026-03-20T12:00", shown: true }] });
     await write(as("mira"), courseId, homeId, "The Alder.");
     const [{ email } = { email: "" }] = await db.select({ email: person.email }).from(person).where(eq(person.id, as("ines").viewer.id));
     await letMakeCourses(db, email);
@@ -390,6 +429,8 @@ describe("courses", () => {
     // 2 February to 7 September are 217 days; 17:00 in Dublin stays 17:00 across the change of clocks.
     expect(await courseAssignments(as("ines"), copied.courseId)).toMatchObject([{ title: "Dossier", publishedAt: null, dueAt: new Date("2026-11-04T17:00:00Z") }]);
     expect(await readableWikis(as("ines"), copied.courseId)).toEqual([]);
+    const [{ expected } = { expected: null }] = await db.select({ expected: assignment.expected }).from(assignment).where(eq(assignment.courseId, copied.courseId));
+    expect(expected).toEqual([{ of: "student", measure: "entries", number: 2, by: "2026-10-23T12:00", shown: true }]);
     expect((await db.select().from(enrolment).where(and(eq(enrolment.courseId, copied.courseId), isNull(enrolment.leftAt)))).map(({ personId }) => personId)).toEqual([as("ines").viewer.id]);
     expect(await copyCourse(as("mira"), courseId, input)).toEqual({ kind: "refused", problem: { code: "not allowed" } });
   });
@@ -401,6 +442,8 @@ describe("courses", () => {
       expect((await findPage(as(name), courseId, homeId))?.access).toMatchObject({ level: "read", because: { reason: "archived" } });
       expect((await write(as(name), courseId, homeId, "Changed.", 1)).kind).toBe("refused");
     }
+    const told = (await pageAccess(as("ines"), courseId, homeId))!.people;
+    for (const { access } of told) expect(["hidden", "read"]).toContain(access.level);
     expect(await invitePeople(as("ines"), courseId, [])).toEqual({ kind: "refused", problem: { code: "not allowed" } });
     expect(await saveGroupSet(as("ines"), courseId, setId, { title: "X", ...noSignUp, groups: [] })).toEqual({ kind: "refused", problem: { code: "not allowed" } });
     expect(await setArchived(as("tobin"), courseId, false)).toEqual({ kind: "refused", problem: { code: "not allowed" } });

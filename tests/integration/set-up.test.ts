@@ -120,6 +120,7 @@ describe("publishing", () => {
     await publishAssignment(as("ines", settingUp), courseId, assignmentId);
     const stopping = bringWikisUp(as("ines", settingUp), { courseId, assignmentId }, () => { throw new Error("The machine went down"); });
     await expect(stopping).rejects.toThrow("went down");
+    expect(await bringWikisUp(as("ines", settingUp), { courseId, assignmentId }, () => false)).toEqual({ made: 1, wanted: 2 });
     expect(await findProgress(as("ines"), courseId, assignmentId)).toEqual({ made: 1, wanted: 2 });
     await bringWikisUp(as("ines", settingUp), { courseId, assignmentId });
     expect(await readableWikis(as("ines"), courseId)).toMatchObject([{ name: "Alder", pages: 2 }, { name: "Thorn", pages: 2 }]);
@@ -197,12 +198,22 @@ describe("changing an assignment later", () => {
     await bringWikisUp(as("ines"), { courseId, assignmentId });
     expect(await readableWikis(as("mira"), courseId)).toMatchObject([{ name: "Rivers", isMine: true }]);
     expect(await findWiki(as("mira"), courseId, wikiId)).toBeNull();
-    expect((await findPage(as("ines"), courseId, homeId))?.access.level).toBe("read");
+    expect((await findPage(as("ines"), courseId, homeId))?.access).toMatchObject({ level: "read", because: { reason: "set aside" } });
     await changeAssignment(as("ines"), courseId, assignmentId, stored);
     await bringWikisUp(as("ines"), { courseId, assignmentId });
     expect((await readableWikis(as("mira"), courseId)).map(({ id }) => id)).toEqual([wikiId]);
     expect(plainText((await findPage(as("mira"), courseId, homeId))!.document)).toBe("The Alder rises in a meadow.");
   });
+});
+
+test("settings that somebody else has changed meanwhile are not written over unseen", async () => {
+  const { courseId, assignmentId, as } = await makeCourse();
+  const opened = (await findSetUp(as("ines"), courseId, assignmentId))!;
+  await changeAssignment(as("ines"), courseId, assignmentId, { ...opened.input, title: "Theirs" }, opened.state);
+  expect(await changeAssignment(as("ines"), courseId, assignmentId, { ...opened.input, title: "Mine" }, opened.state)).toEqual({ kind: "refused", problem: { code: "changed since" } });
+  const now = (await findSetUp(as("ines"), courseId, assignmentId))!;
+  expect(now.input.title).toBe("Theirs");
+  expect((await changeAssignment(as("ines"), courseId, assignmentId, { ...now.input, title: "Mine" }, now.state)).kind).toBe("saved");
 });
 
 describe("moving a student later", () => {

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { allows, decide, type Level, levels, type Person, type Place, type Rule, roles, scopes, whenArchived } from "./may";
+import { allows, decide, type Level, levels, type Person, type Place, type Rule, roles, scopes, whenClosed } from "./may";
 
 const place: Place = { course: "c", assignment: "a", wiki: "w", page: "p" };
 const member: Person = { id: "mira", role: "student", isMember: true };
@@ -96,12 +96,13 @@ describe("people who are limited, and pages that belong to one", () => {
     expect(level(rules, person)).toBe(expected);
   });
 
-  test("what is archived is read by those who could read it, and no more", () => {
+  test.each(["archived", "set aside"] as const)("what is %s is read by those who could read it, and no more", (reason) => {
     for (const before of levels) {
       const decided = decide([set({ level: before })], { id: "mira", role: "student", isMember: true }, place, 0);
-      const after = whenArchived(decided);
+      const after = whenClosed(decided, reason);
+      expect(whenClosed(decided, null)).toBe(decided);
       expect(after.level).toBe(before === "hidden" || before === "read" ? before : "read");
-      if (before === "write") expect(after.because).toEqual({ kind: "built in", reason: "archived" });
+      if (before === "write") expect(after.because).toEqual({ kind: "built in", reason });
     }
   });
 });

@@ -62,7 +62,10 @@ export interface Decision {
   readonly overrode: readonly Rule[];
 }
 
-export type BuiltInReason = "instructor" | "assistant" | "assistant of others" | "own group" | "page of another" | "observer" | "other group" | "archived";
+export type BuiltInReason = "instructor" | "assistant" | "assistant of others" | "own group" | "page of another" | "observer" | "other group" | Closed;
+
+/** Why nobody changes anything at a place any more. */
+export type Closed = "archived" | "set aside";
 
 const builtIn: Record<BuiltInReason, Level> = {
   instructor: "write",
@@ -73,6 +76,7 @@ const builtIn: Record<BuiltInReason, Level> = {
   observer: "read",
   "other group": "hidden",
   archived: "read",
+  "set aside": "read",
 };
 
 /** What `person` may do at `place` at the time `at` (milliseconds since 1970). `rules` are the course's, in any order. O(rules). */
@@ -87,9 +91,9 @@ export function decide(rules: readonly Rule[], person: Person, place: Place, at:
   return { level: strongest.level, because: { kind: "rule", rule: strongest }, overrode: fitting.slice(1) };
 }
 
-/** What is left of a decision once the course is archived: reading, for everybody who could. */
-export function whenArchived(decision: Decision): Decision {
-  return allows(decision.level, "comment") ? { level: builtIn.archived, because: { kind: "built in", reason: "archived" }, overrode: decision.overrode } : decision;
+/** What is left of a decision where the course is archived, or the wiki set aside: reading, for everybody who could. */
+export function whenClosed(decision: Decision, reason: Closed | null): Decision {
+  return reason !== null && allows(decision.level, "comment") ? { level: builtIn[reason], because: { kind: "built in", reason }, overrode: decision.overrode } : decision;
 }
 
 export type Action = "read" | "comment" | "write";

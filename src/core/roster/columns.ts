@@ -15,6 +15,7 @@ const headings: Partial<Record<ColumnKind, readonly string[]>> = {
   section: ["section", "class", "classes", "stream", "tutorial", "seminar", "cohort", "klasse", "kurs"],
   group: ["group", "group name", "team", "gruppe", "groupe", "grupo"],
   role: ["role", "function", "rolle", "rol"],
+  "left out": ["groups"],
   number: ["number", "student number", "student id", "id", "registry number", "no", "nr", "sourcedid", "matriculation number", "matrikelnummer", "username", "identifier"],
 };
 
@@ -27,7 +28,7 @@ export function proposeColumns({ headings: titles, rows }: ListTable): ColumnKin
   const take = (kind: ColumnKind): ColumnKind => { taken.add(kind); return kind; };
   const proposed: (ColumnKind | null)[] = Array.from({ length: width }, (_, column) => {
     const kind = titles && kindOfHeading(titles[column]!);
-    return kind && !taken.has(kind) ? take(kind) : null;
+    return kind === "left out" ? kind : kind && !taken.has(kind) ? take(kind) : null;
   });
   const sample = rows.slice(0, 200);
   if (!taken.has("address")) {

@@ -7,7 +7,7 @@ import Papa from "papaparse";
 import type { Role } from "../access/may";
 import { csvText } from "./export";
 import type { ColumnKind } from "./columns";
-import type { ListTable } from "./table";
+import { type ListTable, readCell } from "./table";
 
 /** The archive's files: text by name, such as "users.csv". */
 export type Archive = ReadonlyMap<string, string>;
@@ -73,7 +73,7 @@ const roleOut: Readonly<Record<Role, string>> = { instructor: "teacher", assista
 function rowsOf(archive: Archive, file: string): Row[] {
   const text = archive.get(file);
   if (text === undefined) return [];
-  return Papa.parse<Row>(text.replace(/^\ufeff/, ""), { header: true, skipEmptyLines: true }).data.filter((row) => row.status?.toLowerCase() !== "tobedeleted");
+  return Papa.parse<Row>(text.replace(/^\ufeff/, ""), { header: true, skipEmptyLines: true, transform: readCell }).data.filter((row) => row.status?.toLowerCase() !== "tobedeleted");
 }
 
 export interface WrittenPerson {

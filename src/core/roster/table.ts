@@ -53,7 +53,8 @@ function delimiterOf(text: string): string {
   return best.delimiter;
 }
 
-function readCell(cell: string): string {
+/** A cell's text, trimmed, without the apostrophe that kept it from being a formula. */
+export function readCell(cell: string): string {
   const clean = cleanText(cell).normalize("NFC").trim();
   return /^'[=+\-@]/.test(clean) ? clean.slice(1) : clean;
 }

@@ -1,7 +1,7 @@
 /** Who may do what on one page, with reasons: what the access screen shows. */
 import "server-only";
 import { and, eq, inArray, isNull } from "drizzle-orm";
-import { decide, type Level } from "@/core/access/may";
+import { decide, type Level, whenClosed } from "@/core/access/may";
 import { person } from "../db/tables/accounts";
 import { enrolment } from "../db/tables/courses";
 import { accessRule, page, wiki } from "../db/tables/wikis";
@@ -34,7 +34,7 @@ export async function pageAccess(ctx: ContextIn, courseId: string, pageId: strin
     .where(and(eq(enrolment.courseId, courseId), isNull(enrolment.leftAt), inArray(enrolment.role, ["instructor", "assistant", "observer"])));
   const rules = await rulesAt(ctx.db, courseId, [courseId, assignmentId, wikiId, pageId]);
   const place = { course: courseId, assignment: assignmentId, wiki: wikiId, page: pageId };
-  const explain = (asked: Parameters<typeof decide>[1]) => accessDto(ctx, { ...standpoint, person: asked, decision: decide(rules, asked, place, ctx.now.getTime()) });
+  const explain = (asked: Parameters<typeof decide>[1]) => accessDto(ctx, { ...standpoint, person: asked, decision: whenClosed(decide(rules, asked, place, ctx.now.getTime()), standpoint.closed) });
   const people: PageAccessDto["people"][number][] = [];
   for (const member of members) people.push({ id: member.id, name: member.name, part: "member", access: await explain({ id: member.id, role: "student", isMember: true, ...owns(member.id) }) });
   for (const each of staff) people.push({ id: each.id, name: each.name, part: "staff", access: await explain({ id: each.id, role: each.role, isMember: false, isGiven: each.isGiven, ...owns(each.id) }) });

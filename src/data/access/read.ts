@@ -1,7 +1,7 @@
 /** Access as the data layer asks for it: the place, the person and the rules are loaded, the core decides. */
 import "server-only";
 import { and, eq, inArray, isNull, or, sql } from "drizzle-orm";
-import { type Action, allows, decide, type Decision, type Person, type Place, type Role, type Rule, whenArchived } from "@/core/access/may";
+import { type Action, allows, decide, type Decision, type Person, type Place, type Closed, type Role, type Rule, whenClosed } from "@/core/access/may";
 import { accessRule, page, wiki } from "../db/tables/wikis";
 import { assistantGroup, course, enrolment, groupMember } from "../db/tables/courses";
 import type { AnyPgColumn } from "drizzle-orm/pg-core";
@@ -16,6 +16,8 @@ export interface Standpoint {
   readonly pageId: string | null;
   readonly person: Person;
   readonly decision: Decision;
+  /** Why nobody changes anything here any more; null: it is open. */
+  readonly closed: Closed | null;
 }
 
 /** The viewer's role on the course, or null if they are not on it. */
@@ -56,11 +58,10 @@ async function stand(ctx: ContextIn, courseId: string, wikiId: string, at: { rea
   const place: Place = { course: courseId, assignment: found.assignmentId, wiki: wikiId, ...(pageId ? { page: pageId } : {}) };
   const person: Person = { id: ctx.viewer.id, role: found.role, isMember: found.isMember, isGiven: found.isGiven, ...(at?.ownerId ? { owns: at.ownerId === ctx.viewer.id } : {}) };
   const rules = await rulesAt(ctx.db, courseId, Object.values(place));
-  const decided = decide(rules, person, place, ctx.now.getTime());
-  // What is archived, or set aside, is there to be read and no more.
-  const decision = found.archivedAt || found.setAsideAt ? whenArchived(decided) : decided;
+  const closed = found.archivedAt ? "archived" : found.setAsideAt ? "set aside" : null;
+  const decision = whenClosed(decide(rules, person, place, ctx.now.getTime()), closed);
   if (!allows(decision.level, "read")) return null;
-  return { courseId, assignmentId: found.assignmentId, wikiId, pageId, person, decision };
+  return { courseId, assignmentId: found.assignmentId, wikiId, pageId, person, decision, closed };
 }
 
 /** Whether the viewer runs a course that has not been archived: what changes anything asks this. */

@@ -34,6 +34,8 @@ export interface WikiListDto {
 export interface SetUpDto {
   readonly id: string;
   readonly input: AssignmentInput;
+  /** Changes with every change of the settings. */
+  readonly state: string;
   readonly publishedAt: Date | null;
   /** What is missing or odd, by what is stored now. */
   readonly findings: readonly SetUpFinding[];
@@ -55,6 +57,8 @@ export type AssignmentProblem =
   | { readonly code: "not found" }
   | { readonly code: "bad input"; readonly field: string; readonly message: string }
   | { readonly code: "bad document"; readonly where: string; readonly problem: DocumentProblem }
+  /** Somebody else changed the settings since they were shown. */
+  | { readonly code: "changed since" }
   | { readonly code: "starter page twice"; readonly title: string }
   | { readonly code: "to be mended"; readonly findings: readonly SetUpFinding[] };
 

@@ -4,6 +4,7 @@ import { and, asc, eq, isNull } from "drizzle-orm";
 import { checkSetUp, type SetUpFinding } from "@/core/assignment/check";
 import { plainText } from "@/core/document/leaves";
 import { linkedPages, titleKey } from "@/core/links/titles";
+import { hashText } from "@/core/text/hash";
 import { wallClockAt } from "@/core/time/zone";
 import { isInstructor } from "../access/read";
 import { groupSets } from "../groups/read";
@@ -33,7 +34,7 @@ export async function findSetUp(ctx: ContextIn, courseId: string, assignmentId: 
     starterPages: pages.map(({ id, title, document, parentId, forEachMember, isTemplate }) => ({ id, title, document, parentId, forEachMember, isTemplate })),
   };
   const progress = row.publishedAt ? await wikiProgress(ctx.db, { courseId, assignmentId }) : { made: 0, wanted: 0 };
-  return { id: assignmentId, input, publishedAt: row.publishedAt, findings: await findingsOf(ctx, courseId, input, pages, clock(ctx.now), endsOn), progress };
+  return { id: assignmentId, input, state: hashText(JSON.stringify(input)).toString(36), publishedAt: row.publishedAt, findings: await findingsOf(ctx, courseId, input, pages, clock(ctx.now), endsOn), progress };
 }
 
 async function findingsOf(

@@ -36,16 +36,17 @@ type Place = { readonly courseId: string; readonly assignmentId: string };
 /**
  * Brings the wikis of an assignment to what its settings ask for: makes those that are missing, adds starter pages that
  * are missing, sets aside those that nobody is to share any more, and takes back those that somebody is again.
- * Cost: one transaction for each wiki, one entry for each starter page in it.
+ * Stops after the wiki at which `goesOn` says so; the answer tells how far it came. Cost: one transaction for each wiki,
+ * one entry for each starter page in it.
  */
-export async function bringWikisUp(maker: Maker, place: Place, onProgress: (progress: Progress) => void = () => {}): Promise<Progress> {
+export async function bringWikisUp(maker: Maker, place: Place, goesOn: (progress: Progress) => boolean = () => true): Promise<Progress> {
   const { db } = maker;
   const owners = await wantedOwners(db, place);
   await setAside(maker, place, owners);
   let made = 0;
   for (const [position, owner] of owners.entries()) {
     await db.transaction((tx) => bringWikiUp({ ...maker, db: tx }, place, owner, position));
-    onProgress({ made: ++made, wanted: owners.length });
+    if (!goesOn({ made: ++made, wanted: owners.length })) break;
   }
   return { made, wanted: owners.length };
 }

@@ -37,13 +37,16 @@ export async function prepareAssignment(ctx: Context, courseId: string, input: A
 /**
  * Changes an assignment. If it has been published, its times hold from now on, and its wikis are brought up to it beside
  * this request: new starter pages come to all of them, wikis that nobody shares any more are set aside with all they hold.
+ * With `seen`, the state in which it was shown, nothing is changed if somebody else has changed it since.
  */
-export async function changeAssignment(ctx: Context, courseId: string, assignmentId: string, input: AssignmentInput): Promise<AssignmentSaved> {
+export async function changeAssignment(ctx: Context, courseId: string, assignmentId: string, input: AssignmentInput, seen?: string): Promise<AssignmentSaved> {
   return ctx.db.transaction(async (tx) => {
     const inside = { ...ctx, db: tx };
     const read = await readInput(inside, courseId, input);
     if (read.kind === "refused") return read;
     const at = and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId));
+    await tx.select({ id: assignment.id }).from(assignment).where(at).for("update");
+    if (seen !== undefined && (await findSetUp(inside, courseId, assignmentId))?.state !== seen) return { kind: "refused", problem: { code: "changed since" } };
     const [changed] = await tx.update(assignment).set(read.row).where(at).returning();
     if (!changed) return { kind: "refused", problem: { code: "not found" } };
     await putPages(inside, courseId, assignmentId, read.pages);

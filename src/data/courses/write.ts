@@ -72,13 +72,15 @@ export async function copyCourse(ctx: Context, fromCourseId: string, input: Cour
     const made = await insertFor(inside, input);
     if (made.kind === "refused") return made;
     const [to] = await tx.select().from(course).where(eq(course.id, made.courseId));
-    const move = mover(from!, to!);
+    const days = Math.round((Date.parse(to!.startsOn) - Date.parse(from!.startsOn)) / day);
+    const move = (instant: Date) => instantAt(later(wallClockAt(instant, from!.timeZone), days), to!.timeZone)!;
     const rows = await tx.select().from(assignment).where(eq(assignment.courseId, fromCourseId)).orderBy(asc(assignment.dueAt));
     for (const row of rows) {
       const assignmentId = ctx.newId();
       await tx.insert(assignment).values({
         ...row, courseId: made.courseId, id: assignmentId, setId: null, publishedAt: null, createdAt: ctx.now,
         opensAt: move(row.opensAt), dueAt: move(row.dueAt), cutOffAt: row.cutOffAt && move(row.cutOffAt), othersReadFrom: row.othersReadFrom && move(row.othersReadFrom),
+        expected: row.expected.map((each) => (each.of === "student" && each.by !== null ? { ...each, by: later(each.by, days) } : each)),
       });
       const pages = await tx.select().from(starterPage)
         .where(and(eq(starterPage.courseId, fromCourseId), eq(starterPage.assignmentId, row.id))).orderBy(asc(starterPage.position));
@@ -94,14 +96,10 @@ export async function copyCourse(ctx: Context, fromCourseId: string, input: Cour
 
 const day = 24 * 60 * 60 * 1000;
 
-/** Moves an instant to the same clock time as many days later as the course begins later. */
-function mover(from: typeof course.$inferSelect, to: typeof course.$inferSelect): (instant: Date) => Date {
-  const days = Math.round((Date.parse(to.startsOn) - Date.parse(from.startsOn)) / day);
-  return (instant) => {
-    const [date, time] = wallClockAt(instant, from.timeZone).split("T") as [string, string];
-    const moved = new Date(Date.parse(date) + days * day).toISOString().slice(0, 10);
-    return instantAt(`${moved}T${time}`, to.timeZone)!;
-  };
+/** The same clock time so many days later: "2026-03-29T17:00" and 7 give "2026-04-05T17:00". */
+function later(clock: string, days: number): string {
+  const [date, time] = clock.split("T") as [string, string];
+  return `${new Date(Date.parse(date) + days * day).toISOString().slice(0, 10)}T${time}`;
 }
 
 /** Lets a person make courses. For operators. False if nobody has the address. */

@@ -113,7 +113,7 @@ async function whatWaits({ db, now }: ContextIn, courseId: string): Promise<NonN
   const [sets] = await db.select({ number }).from(groupSet).where(and(eq(groupSet.courseId, courseId), isNotNull(groupSet.publishedAt)));
   const [ungrouped] = sets!.number === 0 ? [{ number: 0 }] : await db.select({ number }).from(enrolment).innerJoin(person, eq(person.id, enrolment.personId))
     .where(and(onCourse, eq(enrolment.role, "student"), sql`not exists (select 1 from ${groupMember} m join ${courseGroup} g on g.course_id = m.course_id and g.id = m.group_id
-      where m.course_id = ${enrolment.courseId} and m.person_id = ${enrolment.personId} and m.until_at is null and g.set_id <> '')`));
+      where m.course_id = ${enrolment.courseId} and m.person_id = ${enrolment.personId} and m.until_at is null and g.set_id is not null)`));
   const [delayed] = await db.select({ number }).from(mail).where(and(eq(mail.courseId, courseId), isNull(mail.sentAt), isNotNull(mail.lastProblem)));
   return { requests: requests!.number, withoutInvitation: uninvited!.number, withoutGroup: ungrouped!.number, mailDelayed: delayed!.number };
 }

@@ -21,6 +21,8 @@ export interface GroupSetDto {
   readonly signUpLimit: number | null;
   readonly signUpUntil: Date | null;
   readonly groups: readonly GroupDto[];
+  /** Changes with every change of its groups and members. */
+  readonly state: string;
   /** Titles of the published assignments that have their wikis by it. */
   readonly usedBy: readonly string[];
 }

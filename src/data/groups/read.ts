@@ -1,5 +1,6 @@
 import "server-only";
 import { and, asc, eq, isNotNull, isNull } from "drizzle-orm";
+import { hashText } from "@/core/text/hash";
 import { isInstructor, roleOn } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
@@ -37,10 +38,17 @@ async function loadSets(db: Queryable, courseId: string): Promise<GroupSetDto[]>
   return sets.map(({ id, title, publishedAt, seed, signUpLimit, signUpUntil }) => ({
     id, title, publishedAt, seed, signUpLimit, signUpUntil,
     usedBy: uses.filter((use) => use.setId === id).map((use) => use.title),
+    state: stateOf(id, groups, byGroup),
     groups: groups.filter((group) => group.setId === id).map((group) => ({
       id: group.id, name: group.name, topic: group.topic, members: (byGroup.get(group.id) ?? []).map((member) => ({ id: member.id, name: member.name, since: member.since })),
     })),
   }));
+}
+
+/** Equal for sets with the same groups and members: what is saved over another state than was seen would undo it unseen. */
+function stateOf(setId: string, groups: readonly { readonly id: string; readonly setId: string | null; readonly name: string; readonly topic: string }[], members: ReadonlyMap<string, readonly { readonly id: string }[]>): string {
+  const content = groups.filter((group) => group.setId === setId).map(({ id, name, topic }) => [id, name, topic, (members.get(id) ?? []).map((member) => member.id)]);
+  return hashText(JSON.stringify(content)).toString(36);
 }
 
 function grouped<Row extends { readonly groupId: string }>(rows: readonly Row[]): Map<string, Row[]> {

@@ -16,7 +16,7 @@ export interface Jobs {
 /** How often a job that failed is tried again, and how long after: twice as long each time. */
 export const queues: Readonly<Record<keyof Jobs, { readonly retryLimit: number; readonly retryDelay: number; readonly retryBackoff: true; readonly expireInSeconds: number }>> = {
   mail: { retryLimit: 12, retryDelay: 20, retryBackoff: true, expireInSeconds: 120 },
-  wikis: { retryLimit: 5, retryDelay: 5, retryBackoff: true, expireInSeconds: 1800 },
+  wikis: { retryLimit: 20, retryDelay: 5, retryBackoff: true, expireInSeconds: 90 },
 };
 
 export const queueSchema = "jobs";

@@ -5,7 +5,7 @@ import { queues, queueSchema } from "./ask";
 
 /** Opens the queue at `url`, its tables brought up to the library's version and its kinds of jobs known. The caller stops it. */
 export async function openQueues(url: string, options: { readonly works: boolean }): Promise<PgBoss> {
-  const boss = new PgBoss({ connectionString: url, schema: queueSchema, max: options.works ? 3 : 1, supervise: options.works, schedule: false, migrate: true });
+  const boss = new PgBoss({ connectionString: url, schema: queueSchema, max: options.works ? 3 : 1, supervise: options.works, maintenanceIntervalSeconds: 30, schedule: false, migrate: true });
   // What the queue says about lost connections; it tries again by itself.
   boss.on("error", () => {});
   await boss.start();

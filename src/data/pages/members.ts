@@ -27,7 +27,7 @@ export async function membersOfWikis(db: Queryable, courseId: string, wikis: rea
   const alone = people.length === 0 ? [] : await db.select({ ...named, until: enrolment.leftAt }).from(person).leftJoin(enrolment, onCourse).where(inArray(person.id, people));
   const isShared = wikis.some((each) => !each.groupId && !each.personId);
   const everyone = !isShared ? [] : await db.select({ ...named, until: enrolment.leftAt }).from(enrolment).innerJoin(person, eq(person.id, enrolment.personId))
-    .where(and(eq(enrolment.courseId, courseId), eq(enrolment.role, "student"))).orderBy(byName);
+    .where(and(eq(enrolment.courseId, courseId), eq(enrolment.role, "student"))).orderBy(asc(enrolment.since), byName);
   return wikis.map(({ groupId, personId }) => {
     const rows = groupId ? inGroups.filter((row) => row.groupId === groupId) : personId ? alone.filter((row) => row.id === personId) : everyone;
     return rows.map(({ id, name, until: end }, mark) => ({ id, name, mark, until: end === null ? null : new Date(end) }));

@@ -75,6 +75,8 @@ export type Accepted = { readonly kind: "accepted"; readonly address: string; re
 export async function acceptInvitation(db: Database, given: { token: string; password: string; now: Date }): Promise<Accepted> {
   if (given.password.length < shortestPassword) return { kind: "refused", code: "too short" };
   if (given.password.length > 128) return { kind: "refused", code: "too long" };
+  // Hashing is slow on purpose: not for links that open nothing.
+  if (!(await findInvitation(db, given.token, given.now))) return { kind: "refused", code: "no invitation" };
   const password = await hashPassword(given.password);
   return db.transaction(async (tx): Promise<Accepted> => {
     const [found] = await tx.select({ personId: invitation.personId, courseId: invitation.courseId, address: person.email, isActive: hasPassword }).from(invitation)

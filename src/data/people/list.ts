@@ -12,7 +12,9 @@ import { mayChangeCourse } from "../access/read";
 import { assignmentsToBringUp } from "../assignments/wikis";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
-import { courseGroup, enrolment, groupMember, groupSet } from "../db/tables/courses";
+import { courseGroup, enrolment, groupSet } from "../db/tables/courses";
+import { mostGroups } from "../groups/input";
+import { lockSet, membershipOf, putMembers, withMoved } from "../groups/members";
 import { askForAll } from "../jobs/ask";
 import type { Context, ContextIn } from "../session/context";
 import type { ListPlanned, ListRead, PeopleProblem } from "./dto";
@@ -99,7 +101,9 @@ async function makePlan(ctx: ContextIn, courseId: string, input: ListInput): Pro
     : null;
   const rows = planPeople(listed, known, { groups: namesOfSet, holds });
   const wanted = groups && !("setId" in groups) ? rows.flatMap((row) => (row.kind === "faulty" || row.listed.group === "" ? [] : [row.listed.group])) : [];
-  return { kind: "plan", rows, groups: kinds.includes("group") ? groups : null, newGroups: namesInOrder(wanted) };
+  const newGroups = namesInOrder(wanted);
+  if (newGroups.length > mostGroups) return refused({ code: "bad input", message: `The list names ${newGroups.length} groups, and a set has at most ${mostGroups}. Look whether that column holds the groups` });
+  return { kind: "plan", rows, groups: kinds.includes("group") ? groups : null, newGroups };
 }
 
 function namesInOrder(names: readonly string[]): string[] {
@@ -194,29 +198,14 @@ async function placeByList(
 ): Promise<string | null> {
   const wanted = rows.flatMap((row) => (row.kind !== "faulty" && row.listed.group !== "" ? [{ personId: ids.get(row.listed.line)!, group: row.listed.group }] : []));
   if (wanted.length === 0) return null;
-  let setId: string;
-  if ("setId" in groups) setId = groups.setId;
+  const setId = "setId" in groups ? groups.setId : newId();
+  if ("setId" in groups) await lockSet(db, courseId, setId);
   else {
-    setId = newId();
     await db.insert(groupSet).values({ courseId, id: setId, title: groups.title });
     await db.insert(courseGroup).values(namesInOrder(wanted.map(({ group }) => group)).map((name, position) => ({ courseId, id: newId(), setId, name, position })));
   }
-  const known = await db.select({ id: courseGroup.id, name: courseGroup.name }).from(courseGroup).where(and(eq(courseGroup.courseId, courseId), eq(courseGroup.setId, setId)));
+  const known = await membershipOf(db, courseId, setId);
   const idOf = new Map(known.map(({ id, name }) => [name.toLowerCase(), id]));
-  const members = known.length === 0 ? [] : await db.select().from(groupMember).where(and(eq(groupMember.courseId, courseId), inArray(groupMember.groupId, known.map(({ id }) => id))));
-  const moves = wanted.map(({ personId, group }) => ({ personId, groupId: idOf.get(group.toLowerCase())! }))
-    .filter(({ personId, groupId }) => !members.some((row) => row.personId === personId && row.groupId === groupId && row.until === null));
-  const leave = members.filter((row) => row.until === null && moves.some(({ personId, groupId }) => personId === row.personId && groupId !== row.groupId));
-  for (const row of leave) {
-    await db.update(groupMember).set({ until: now }).where(and(eq(groupMember.courseId, courseId), eq(groupMember.groupId, row.groupId), eq(groupMember.personId, row.personId)));
-  }
-  const next = new Map<string, number>();
-  const positionIn = (groupId: string) => {
-    const position = next.get(groupId) ?? members.filter((row) => row.groupId === groupId).reduce((most, row) => Math.max(most, row.position + 1), 0);
-    next.set(groupId, position + 1);
-    return position;
-  };
-  await inBatches(moves.map(({ personId, groupId }) => ({ courseId, groupId, personId, position: positionIn(groupId), since: now, until: null })), (batch) =>
-    db.insert(groupMember).values(batch).onConflictDoUpdate({ target: [groupMember.courseId, groupMember.groupId, groupMember.personId], set: { since: now, until: null } }));
+  await putMembers(db, courseId, withMoved(known, new Map(wanted.map(({ personId, group }) => [personId, idOf.get(group.toLowerCase())!]))), [], now);
   return setId;
 }

@@ -16,6 +16,7 @@ const builtInWords: Record<string, string> = {
   "own group": "it belongs to their own wiki",
   "page of another": "the page is another member’s to write",
   archived: "the course has been archived",
+  "set aside": "the assignment shares its wikis in another way now, and this one is kept as it was",
   observer: "observers may read",
   "other group": "the wiki belongs to others",
 };

@@ -1,15 +1,17 @@
 import type { Expectation, StudentMeasure } from "@/core/assignment/expected";
+import { instantAt } from "@/core/time/zone";
 import { counted } from "./counts";
+import { moment } from "./times";
 
 export const measureWords: Readonly<Record<StudentMeasure, readonly [one: string, many: string]>> = {
   entries: ["entry", "entries"], days: ["day with an entry", "days with an entry"], pages: ["page written on", "pages written on"], words: ["word added", "words added"],
   corrections: ["word of teammates corrected", "words of teammates corrected"], comments: ["comment", "comments"], replies: ["answer to a comment", "answers to comments"],
 };
 
-/** An expectation in words, without saying of whom: "4 entries, by 2026-03-29 17:00". */
-export function expectationWords(expectation: Expectation): string {
+/** An expectation in words, without saying of whom: "4 entries by Sun 29 Mar, 17:00". */
+export function expectationWords(expectation: Expectation, now: Date): string {
   if (expectation.of === "student") {
-    return `${counted(expectation.number, ...measureWords[expectation.measure])}${expectation.by ? `, by ${expectation.by.replace("T", " ")}` : ""}`;
+    return `${counted(expectation.number, ...measureWords[expectation.measure])}${expectation.by ? ` by ${clock(expectation.by, now)}` : ""}`;
   }
   switch (expectation.kind) {
     case "page": return `A page “${expectation.title}” that says something`;
@@ -19,4 +21,10 @@ export function expectationWords(expectation: Expectation): string {
     case "links on each page": return `${counted(expectation.number, "link to a source", "links to sources")} on each page`;
     default: return expectation satisfies never;
   }
+}
+
+/** A wall clock as a moment: it stands in no zone, and none is to move it. */
+function clock(local: string, now: Date): string {
+  const instant = instantAt(local, "UTC");
+  return instant ? moment(instant, "UTC", now) : local;
 }

@@ -27,6 +27,7 @@ export function assignmentProblem(problem: AssignmentProblem): string {
     case "not found": return "The assignment is no longer there.";
     case "bad input": return `${problem.message}.`;
     case "bad document": return `The text of ${problem.where} can't be used. ${documentProblem(problem.problem)}`;
+    case "changed since": return "Somebody else changed the assignment meanwhile. What you changed is still here; open the set-up in another window to see theirs, then load this page again.";
     case "starter page twice": return `Two starter pages are called “${problem.title}”. Give one of them another title.`;
     case "to be mended": return problem.findings.map(setUpFinding).join(" ");
     default: return problem satisfies never;
@@ -75,7 +76,7 @@ export function groupsProblem(problem: GroupsProblem): string {
     case "group twice": return `Two groups are called “${problem.name}”. Give one of them another name.`;
     case "in two groups": return `${problem.name} is in two groups.`;
     case "not a student": return "Somebody in a group is not a student of this course any more. Load the page again.";
-    case "changed since": return "Somebody else changed these groups meanwhile. Load the page again to see how they are now.";
+    case "changed since": return "Somebody else changed these groups meanwhile, or signed up to one. What you changed is still here; load the page again to see how the groups are now.";
     case "full": return "The group is full by now. Choose another.";
     case "closed": return "Sign-up has closed.";
     case "has a wiki": return `“${problem.name}” has a wiki with ${counted(problem.entries, "entry", "entries")}. Groups with wikis can be changed, not taken away as a whole.`;

@@ -92,9 +92,9 @@ describe("every refusal and finding has words of its own, whole sentences where 
     [rowFault({ fault: "address twice", line: 4 }), "the address stands in line 4 already"],
     [rowFault({ fault: "other role", name: "Ines Calder", role: "instructor" }), "Ines Calder is instructor here"],
     [rowFault({ fault: "has own address", address: "m@rivers.example" }), "this number signs in with m@rivers.example"],
-    [expectationWords({ of: "student", measure: "days", number: 1, by: null, shown: true }), "1 day with an entry"],
-    [expectationWords({ of: "student", measure: "words", number: 1200, by: "2026-03-29T17:00", shown: true }), "1,200 words added, by 2026-03-29 17:00"],
-    [expectationWords({ of: "wiki", kind: "section", title: "Home", heading: "Sources", shown: false }), "A section “Sources” on the page “Home”"],
-    [expectationWords({ of: "wiki", kind: "links on each page", number: 2, shown: true }), "2 links to sources on each page"],
+    [expectationWords({ of: "student", measure: "days", number: 1, by: null, shown: true }, now), "1 day with an entry"],
+    [expectationWords({ of: "student", measure: "words", number: 1200, by: "2026-03-29T17:00", shown: true }, now), "1,200 words added by Sun 29 Mar, 17:00"],
+    [expectationWords({ of: "wiki", kind: "section", title: "Home", heading: "Sources", shown: false }, now), "A section “Sources” on the page “Home”"],
+    [expectationWords({ of: "wiki", kind: "links on each page", number: 2, shown: true }, now), "2 links to sources on each page"],
   ])("%s", (said, expected) => expect(said).toBe(expected));
 });

@@ -90,7 +90,8 @@ export const groupSet = pgTable("group_set", {
 export const courseGroup = pgTable("course_group", {
   courseId: text("course_id").notNull().references(() => course.id),
   id: text().notNull(),
-  setId: text("set_id").notNull(),
+  /** Null: it was taken out of its set, and is kept as the owner of the wiki that it had. */
+  setId: text("set_id"),
   name: text().notNull(),
   topic: text().notNull().default(""),
   position: integer().notNull(),

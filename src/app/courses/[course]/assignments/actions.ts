@@ -13,17 +13,20 @@ import { type Answer, fromJson } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
 const id = z.string().max(40);
+const after = z.enum(["stay", "publish", "groups"]);
+export type AfterSaving = z.infer<typeof after>;
 
-/** Stores an assignment, new (`assignmentId` null) or changed, and publishes it if that is asked. */
-export async function saveAssignment(courseId: string, assignmentId: string | null, json: string, publishes: boolean): Promise<Answer> {
+/** Stores an assignment, new (`assignmentId` null) or changed, and publishes it or goes on to making groups if that is asked. */
+export async function saveAssignment(courseId: string, assignmentId: string | null, json: string, state: string | null, then: AfterSaving): Promise<Answer> {
   const ctx = await signedIn();
   const course = id.parse(courseId);
   const input = fromJson(json) as AssignmentInput;
   const known = id.nullable().parse(assignmentId);
-  const saved = known === null ? await prepareAssignment(ctx, course, input) : await changeAssignment(ctx, course, known, input);
+  const saved = known === null ? await prepareAssignment(ctx, course, input) : await changeAssignment(ctx, course, known, input, id.nullable().parse(state) ?? undefined);
   if (saved.kind === "refused") return { kind: "wrong", text: `Nothing was saved. ${assignmentProblem(saved.problem)}` };
   revalidatePath(paths.course(course), "layout");
-  if (!z.boolean().parse(publishes)) return known === null ? { kind: "done", href: paths.setUp(course, saved.assignmentId) } : { kind: "done", text: "Saved." };
+  if (after.parse(then) === "groups") return { kind: "done", href: paths.newGroups(course) };
+  if (then === "stay") return known === null ? { kind: "done", href: paths.setUp(course, saved.assignmentId) } : { kind: "done", text: "Saved." };
   const published = await publishAssignment(ctx, course, saved.assignmentId);
   if (published.kind === "saved") return { kind: "done", href: paths.assignment(course, saved.assignmentId) };
   // What was typed is stored by now: the set-up screen has it, with what is to be mended.

@@ -50,7 +50,7 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
         </div>
         {!assignment.publishedAt && <p className="notice waits">Not published yet: students see nothing of it, and it has no wikis.</p>}
         {plainText(assignment.brief).trim() !== "" ? <DocumentView document={assignment.brief} links={{ courseId, wikiId: "", pages: [] }} /> : <p className="quiet">No brief was written.</p>}
-        {expected?.mine && <Expected expected={expected} courseId={courseId} />}
+        {expected?.mine && <Expected expected={expected} courseId={courseId} now={ctx.now} />}
         {progress && progress.made < progress.wanted && <MakingWikis start={progress} ask={progressOf.bind(null, courseId, assignmentId)} />}
         <section className="section">
           <h2>{mayReview || wikis.length > 1 ? "Wikis" : "Your wiki"}</h2>
@@ -76,7 +76,7 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
               </div>
             )}
         </section>
-        {expected?.everyone && <Expected expected={expected} courseId={courseId} />}
+        {expected?.everyone && <Expected expected={expected} courseId={courseId} now={ctx.now} />}
       </div>
     </Frame>
   );

@@ -2,7 +2,6 @@
 import { zodResolver } from "@hookform/resolvers/zod";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
-import Link from "next/link";
 import { useState } from "react";
 import { FormProvider, useForm, useWatch } from "react-hook-form";
 import type { PageDocument } from "@/core/document/model";
@@ -14,6 +13,7 @@ import { useAct } from "@/ui/forms/useAct";
 import { useUnsaved } from "@/ui/forms/useUnsaved";
 import { counted } from "@/ui/words/counts";
 import type { Answer } from "@/app/_parts/answers";
+import type { AfterSaving } from "../actions";
 import { ExpectedField } from "./ExpectedField";
 import { StarterPagesField } from "./StarterPagesField";
 
@@ -21,13 +21,14 @@ interface Props {
   readonly fields: AssignmentInput;
   readonly students: number;
   readonly sets: readonly { readonly id: string; readonly title: string; readonly groups: number; readonly students: number }[];
-  readonly groupsHref: string;
   readonly zone: string;
   readonly courseTitle: string;
   readonly isPublished: boolean;
   /** Wikis that there are, and how many entries they hold: what another way of sharing would set aside. */
   readonly wikis: { readonly count: number; readonly entries: number };
-  readonly save: (json: string, publishes: boolean) => Promise<Answer>;
+  /** The state of the settings that are shown: what is saved counts only on top of it. Null: nothing is stored yet. */
+  readonly state: string | null;
+  readonly save: (json: string, state: string | null, then: AfterSaving) => Promise<Answer>;
 }
 
 const sharings = [
@@ -36,7 +37,7 @@ const sharings = [
   { value: "class", label: "The whole class", about: "one wiki for everybody" },
 ] as const;
 
-export function AssignmentForm({ fields, students, sets, groupsHref, zone, courseTitle, isPublished, wikis, save }: Props) {
+export function AssignmentForm({ fields, students, sets, zone, courseTitle, isPublished, wikis, state, save }: Props) {
   const { act, said, isBusy, say } = useAct();
   const [isLeaving, setLeaving] = useState(false);
   const form = useForm<AssignmentInput>({ resolver: zodResolver(assignmentInput) as never, defaultValues: fields });
@@ -47,9 +48,9 @@ export function AssignmentForm({ fields, students, sets, groupsHref, zone, cours
   const setsAside = isPublished && wikis.count > 0 && (sharing !== fields.sharing || (sharing === "group" && setId !== fields.setId));
   useUnsaved(isDirty && !isLeaving);
 
-  const submit = (publishes: boolean) => handleSubmit(async (input) => {
+  const submit = (then: AfterSaving) => handleSubmit(async (input) => {
     setLeaving(true);
-    const isDone = await act(() => save(JSON.stringify(input), publishes));
+    const isDone = await act(() => save(JSON.stringify(input), state, then));
     if (isDone) reset(input);
     else setLeaving(false);
   }, () => say({ kind: "wrong", text: "Nothing was saved yet. Some fields want another look: they say what is wrong." }));
@@ -63,7 +64,7 @@ export function AssignmentForm({ fields, students, sets, groupsHref, zone, cours
 
   return (
     <FormProvider {...form}>
-      <form onSubmit={(event) => void submit(false)(event)} noValidate>
+      <form onSubmit={(event) => void submit("stay")(event)} noValidate>
         <FormPart title="Task" about="What students read when they open the assignment.">
           <TextField label="Title" {...register("title")} error={!!errors.title} helperText={errors.title?.message} />
           <div><p className="field-name">Brief</p><WritingArea label="Brief" document={fields.brief as PageDocument} pages={[]} isShort onChange={(next) => setValue("brief", next, { shouldDirty: true })} /></div>
@@ -87,7 +88,7 @@ export function AssignmentForm({ fields, students, sets, groupsHref, zone, cours
                 <option value="">not chosen yet</option>
                 {sets.map(({ id, title, groups, students: placed }) => <option key={id} value={id}>{title}: {counted(groups, "group")}, {counted(placed, "student")}</option>)}
               </select></label>
-              <Link href={groupsHref}>{sets.length === 0 ? "Make groups first" : "Make other groups"}</Link>
+              <button type="button" className="plain-button" disabled={isBusy} onClick={(event) => void submit("groups")(event)}>{sets.length === 0 ? "Save this and make groups" : "Save this and make other groups"}</button>
             </div>
           )}
           {setsAside && <p className="notice waits">Saving this sets {counted(wikis.count, "wiki")} with {counted(wikis.entries, "entry", "entries")} aside: students see them no more, nothing in them is lost, and choosing as before brings them back. {counted(wanted, "new wiki")} will be made.</p>}
@@ -107,7 +108,7 @@ export function AssignmentForm({ fields, students, sets, groupsHref, zone, cours
         <div className="form-foot">
           <div style={{ flex: "1 1 260px" }}><Said said={said} />{isDirty && !said && <p className="quiet">Not saved yet.</p>}</div>
           <Button type="submit" variant={isPublished ? "contained" : "outlined"} disabled={isBusy || (isPublished && !isDirty)}>{isPublished ? "Save the changes" : "Save, and publish later"}</Button>
-          {!isPublished && <Button variant="contained" disabled={isBusy} onClick={(event) => void submit(true)(event)}>{isBusy ? "Saving" : wanted > 0 ? `Make ${counted(wanted, "wiki")}` : "Check and publish"}</Button>}
+          {!isPublished && <Button variant="contained" disabled={isBusy} onClick={(event) => void submit("publish")(event)}>{isBusy ? "Saving" : wanted > 0 ? `Make ${counted(wanted, "wiki")}` : "Check and publish"}</Button>}
         </div>
       </form>
     </FormProvider>

@@ -1,5 +1,6 @@
 "use client";
 import Button from "@mui/material/Button";
+import { useState } from "react";
 import { useFormContext, useWatch } from "react-hook-form";
 import { type Expectation, studentMeasures } from "@/core/assignment/expected";
 import type { AssignmentInput } from "@/data/assignments/input";
@@ -19,6 +20,7 @@ const kinds: readonly { readonly label: string; readonly make: (home: string) =>
 export function ExpectedField() {
   const { control, setValue, formState: { errors } } = useFormContext<AssignmentInput>();
   const expected = useWatch({ control, name: "expected" }) as Expectation[];
+  const [now] = useState(() => new Date());
   const home = useWatch({ control, name: "starterPages.0.title" });
   const set = (next: readonly Expectation[]) => setValue("expected", [...next], { shouldDirty: true, shouldValidate: errors.expected !== undefined });
   const change = (at: number, next: Expectation) => set(expected.map((each, index) => (index === at ? next : each)));
@@ -30,7 +32,7 @@ export function ExpectedField() {
             <li key={at}>
               <div className="expected-parts">{parts(each, (next) => change(at, next))}</div>
               <label className="tick"><input type="checkbox" checked={each.shown} onChange={(event) => change(at, { ...each, shown: event.target.checked })} /> Students see it</label>
-              <button type="button" className="plain-button" aria-label={`Expect no longer: ${expectationWords(each)}`} onClick={() => set(expected.filter((_, index) => index !== at))}>Remove</button>
+              <button type="button" className="plain-button" aria-label={`Expect no longer: ${expectationWords(each, now)}`} onClick={() => set(expected.filter((_, index) => index !== at))}>Remove</button>
               {errors.expected?.[at] && <p className="field-problem">Something is missing here: {firstMessage(errors.expected[at])}.</p>}
             </li>
           ))}
@@ -65,6 +67,6 @@ function parts(each: Expectation, change: (next: Expectation) => void) {
     case "page": return <><span>a page called</span>{text("Title of the page", each.title, (title) => change({ ...each, title }))}</>;
     case "section": return <><span>a section</span>{text("Heading", each.heading, (heading) => change({ ...each, heading }))}<span>on</span>{text("Title of the page", each.title, (title) => change({ ...each, title }))}</>;
     case "links on each page": return <>{number(each.number, (value) => change({ ...each, number: value }))}<span>{each.number === 1 ? "link to a source" : "links to sources"} on each page but the home page</span></>;
-    default: return <span>{expectationWords(each)}</span>;
+    default: return <span>{each.kind === "all link home" ? "every page leads back to the home page" : "the home page leads to every page"}</span>;
   }
 }

@@ -5,7 +5,6 @@ import { wallClockAt } from "@/core/time/zone";
 import { findCourse } from "@/data/courses/read";
 import { groupSets } from "@/data/groups/read";
 import { countPeople } from "@/data/people/write";
-import { paths } from "@/ui/paths";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { courseTrail } from "@/app/_parts/trail";
@@ -34,8 +33,8 @@ export default async function NewAssignmentPage({ params }: PageProps<"/courses/
       <div className="desk">
         <div className="title-line"><div><h1>Make an assignment</h1><p className="quiet">In {course.title}. One step makes all its wikis, each with its starter pages. Everything can be changed later.</p></div></div>
         <AssignmentForm
-          fields={fields} students={(await countPeople(ctx, courseId)).student ?? 0} sets={sets} groupsHref={paths.newGroups(courseId)} zone={course.timeZone}
-          courseTitle={course.title} isPublished={false} wikis={{ count: 0, entries: 0 }} save={saveAssignment.bind(null, courseId, null)}
+          fields={fields} students={(await countPeople(ctx, courseId)).student ?? 0} sets={sets} zone={course.timeZone}
+          courseTitle={course.title} isPublished={false} wikis={{ count: 0, entries: 0 }} state={null} save={saveAssignment.bind(null, courseId, null)}
         />
       </div>
     </Frame>

@@ -28,7 +28,7 @@ export default async function GroupSetPage({ params }: PageProps<"/courses/[cour
     <Frame ctx={ctx} trail={await coursePartTrail(ctx, courseId, "Groups")}>
       <div className="desk wide">
         <GroupBoard
-          key={JSON.stringify(fields)} heading={set.title} fields={fields} usedBy={set.usedBy} students={placeable(await coursePeople(ctx, courseId))} zone={course.timeZone}
+          heading={set.title} fields={fields} state={set.state} usedBy={set.usedBy} students={placeable(await coursePeople(ctx, courseId))} zone={course.timeZone}
           save={saveSet.bind(null, courseId, setId)} remove={removeSet.bind(null, courseId, setId)}
         />
       </div>

@@ -17,21 +17,28 @@ import { Slip, Unplaced } from "./Slip";
 interface Props {
   readonly heading: string;
   readonly fields: GroupSetInput;
+  /** The state of the set that is shown: what is saved counts only on top of it. */
+  readonly state: string | null;
   /** Published assignments that have their wikis by these groups. */
   readonly usedBy: readonly string[];
   readonly students: readonly Placeable[];
   readonly zone: string;
-  readonly save: (json: string) => Promise<Answer>;
+  readonly save: (json: string, state: string | null) => Promise<Answer>;
   readonly remove: (() => Promise<Answer>) | null;
 }
 
-export function GroupBoard({ heading, fields, usedBy, students, zone, save, remove }: Props) {
+/** The board of a set. Once saved, or changed by somebody else, it begins anew with what the server has; what was said stays. */
+export function GroupBoard(props: Props) {
+  const acting = useAct();
+  return <Board key={`${props.state} ${JSON.stringify(props.fields)}`} {...props} {...acting} />;
+}
+
+function Board({ heading, fields, state, usedBy, students, zone, save, remove, act, said, isBusy, say }: Props & ReturnType<typeof useAct>) {
   const [rest, setRest] = useState(fields);
   const [past, setPast] = useState<readonly (readonly BoardGroup[])[]>([]);
   const [groups, setGroups] = useState<readonly BoardGroup[]>(fields.groups);
   const [dragged, setDragged] = useState<string | null>(null);
   const [isSaved, setSaved] = useState(false);
-  const { act, said, isBusy, say } = useAct();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
   const byId = useMemo(() => new Map(students.map((student) => [student.id, student])), [students]);
   const ids = useMemo(() => students.map(({ id }) => id), [students]);
@@ -77,7 +84,7 @@ export function GroupBoard({ heading, fields, usedBy, students, zone, save, remo
   const goesElsewhere = usedBy.length > 0 && fields.groups.some((before) => before.members.some((id) => !groups.find((group) => group.id === before.id)?.members.includes(id)));
 
   async function send(): Promise<void> {
-    if (await act(() => save(JSON.stringify({ ...rest, groups })))) setSaved(true);
+    if (await act(() => save(JSON.stringify({ ...rest, groups }), state))) setSaved(true);
   }
 
   return (

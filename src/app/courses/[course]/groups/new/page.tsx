@@ -20,7 +20,7 @@ export default async function NewGroupsPage({ params }: PageProps<"/courses/[cou
   return (
     <Frame ctx={ctx} trail={await coursePartTrail(ctx, courseId, "Groups")}>
       <div className="desk wide">
-        <GroupBoard heading="Make groups" fields={fields} usedBy={[]} students={placeable(await coursePeople(ctx, courseId))} zone={course.timeZone} save={saveSet.bind(null, courseId, null)} remove={null} />
+        <GroupBoard heading="Make groups" fields={fields} state={null} usedBy={[]} students={placeable(await coursePeople(ctx, courseId))} zone={course.timeZone} save={saveSet.bind(null, courseId, null)} remove={null} />
       </div>
     </Frame>
   );

@@ -49,8 +49,8 @@ export default async function SetUpPage({ params }: PageProps<"/courses/[course]
         {offers.length > 0 && <Offers offers={offers} courseId={courseId} bringIn={bringIn.bind(null, courseId, assignmentId)} />}
         <AssignmentForm
           fields={input} students={(await countPeople(ctx, courseId)).student ?? 0} sets={setChoices(await groupSets(ctx, courseId))}
-          groupsHref={paths.newGroups(courseId)} zone={course.timeZone} courseTitle={course.title} isPublished={publishedAt !== null}
-          wikis={{ count: wikis.length, entries: wikis.reduce((sum, wiki) => sum + wiki.entries, 0) }} save={saveAssignment.bind(null, courseId, assignmentId)}
+          zone={course.timeZone} courseTitle={course.title} isPublished={publishedAt !== null}
+          wikis={{ count: wikis.length, entries: wikis.reduce((sum, wiki) => sum + wiki.entries, 0) }} state={setUp.state} save={saveAssignment.bind(null, courseId, assignmentId)}
         />
       </div>
     </Frame>

@@ -1,0 +1,1 @@
+ALTER TABLE "course_group" ALTER COLUMN "set_id" DROP NOT NULL;
