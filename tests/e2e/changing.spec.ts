@@ -96,6 +96,28 @@ test("a course is copied for the next term without its people, archived, and ope
   await expect(ines.getByText("The course is open again.")).toBeVisible();
 });
 
+test("people are moved between groups by keyboard alone, and leaving with something unsaved asks first", async ({ browser }) => {
+  const ines = await signInAs(browser, "Ines Calder");
+  await ines.goto("/courses/urbanrivers/groups/new");
+  for (let count = 0; count < 2; count++) await ines.getByRole("button", { name: "Add a group" }).press("Enter");
+  const [first, second] = [ines.getByRole("region", { name: "Group 1", exact: true }), ines.getByRole("region", { name: "Group 2", exact: true })];
+  const list = ines.getByRole("combobox", { name: "Group of Grace Tolliver" });
+  await list.focus();
+  await ines.keyboard.press("ArrowDown");
+  await expect(first).toContainText("Grace Tolliver");
+  await expect(list).toBeFocused();
+  await ines.keyboard.press("ArrowDown");
+  await expect(second).toContainText("Grace Tolliver");
+  await expect(list).toBeFocused();
+  await ines.keyboard.press("Control+z");
+  await expect(first).toContainText("Grace Tolliver");
+  const asked: string[] = [];
+  ines.on("dialog", (dialog) => { asked.push(dialog.message()); void dialog.dismiss(); });
+  await ines.getByRole("link", { name: "Urban rivers" }).click();
+  await expect(first).toContainText("Grace Tolliver");
+  expect(asked).toEqual(["What you changed here is not saved. Leave without it?"]);
+});
+
 test("on a phone a student sees the groups and what is expected without the screen running wide", async ({ browser }) => {
   const page = await signInAs(browser, "Yuki Morisada", { viewport: { width: 360, height: 740 }, isMobile: true, hasTouch: true });
   const expectNarrow = async () => expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);

@@ -1,6 +1,6 @@
 /** The first path through the whole product, as its people walk it. */
 import { expect, test } from "@playwright/test";
-import { signInAs, textOf } from "./people";
+import { press, settled, signInAs, textOf } from "./people";
 
 test("from an assignment to the evidence behind a figure", async ({ browser }) => {
   test.setTimeout(300_000);
@@ -14,7 +14,9 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
       await ines.getByRole("textbox", { name: `Name of group ${index + 1}` }).fill(name);
     }
     for (const [person, group] of [["Aoife Brannock", "North bank"], ["Callum Wray", "North bank"], ["Mira Okonjo", "South bank"], ["Elin Sorby", "North bank"]] as const) {
-      await ines.getByRole("combobox", { name: `Group of ${person}` }).selectOption(group);
+      const list = ines.getByRole("combobox", { name: `Group of ${person}` });
+      await list.focus();
+      await list.selectOption(group);
     }
     await ines.getByLabel("Name of the set").fill("Banks");
     await ines.getByRole("button", { name: "Save the groups" }).click();
@@ -38,20 +40,20 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
     await aoife.getByRole("link", { name: "Write", exact: true }).click();
     const text = await textOf(aoife, "Home");
     await text.click();
-    await aoife.keyboard.press("Control+End");
-    await aoife.keyboard.press("Enter");
+    await press(aoife, "Control+End");
+    await press(aoife, "Enter");
     await aoife.getByRole("combobox", { name: "Style of the paragraph" }).selectOption("Heading");
     await text.pressSequentially("At the weir");
-    await aoife.keyboard.press("Enter");
+    await press(aoife, "Enter");
     await text.pressSequentially("The water was ");
     await aoife.getByRole("button", { name: /^Bold/ }).click();
     await text.pressSequentially("very low");
     await aoife.getByRole("button", { name: /^Bold/ }).click();
     await text.pressSequentially(" and we could walk across on the dry sedimant. More under [[Water quality]].");
-    await aoife.keyboard.press("Enter");
+    await press(aoife, "Enter");
     await aoife.getByRole("button", { name: /^List with bullets/ }).click();
     await text.pressSequentially("one heron");
-    await aoife.keyboard.press("Enter");
+    await press(aoife, "Enter");
     await text.pressSequentially("two dippers on the far bank");
     await expect(text.locator("a.page-link")).toHaveText("Water quality");
     await expect(text).not.toContainText("[[");
@@ -89,10 +91,10 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
     await callum.keyboard.type("sediment");
     await expect(text).toContainText("dry sediment. More");
     await text.locator("li").last().click();
-    await callum.keyboard.press("End");
-    await callum.keyboard.press("Enter");
+    await settled(callum);
+    await press(callum, "End", "Enter");
     await expect(text.locator("li")).toHaveCount(3);
-    await callum.keyboard.press("Enter");
+    await press(callum, "Enter");
     await expect(text.locator("li")).toHaveCount(2);
     await text.pressSequentially("On the way back an angler told us of eels below the bridge.");
     await callum.getByRole("button", { name: "Save", exact: true }).click();
@@ -103,17 +105,15 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
     const again = await textOf(callum, "Home");
     const last = again.locator("p").last();
     await last.click({ clickCount: 3 });
-    await callum.keyboard.press("Control+X");
+    await settled(callum);
+    await press(callum, "Control+X");
     await expect(again).not.toContainText("an angler");
     await again.locator("p").first().click();
-    await callum.keyboard.press("Home");
-    await callum.keyboard.press("Enter");
-    await callum.keyboard.press("ArrowUp");
-    // On a machine that is busy the browser at times has nothing to paste yet: press again, as one would.
-    await expect(async () => {
-      if ((await again.locator("p").first().textContent()) === "") await callum.keyboard.press("Control+V");
-      await expect(again.locator("p").first()).toContainText("an angler told us of eels", { timeout: 3000 });
-    }).toPass();
+    await settled(callum);
+    await press(callum, "Home", "Enter");
+    await expect(again.locator("p").first()).toHaveText("");
+    await press(callum, "ArrowUp", "Control+V");
+    await expect(again.locator("p").first()).toContainText("an angler told us of eels");
     await callum.getByRole("button", { name: "Save", exact: true }).click();
     await expect(callum.getByRole("article").locator(".prose p").first()).toContainText("an angler told us of eels");
 
@@ -131,7 +131,7 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
     await callum.getByRole("link", { name: "Write", exact: true }).click();
     const text = await textOf(callum, "Home");
     await text.click();
-    await callum.keyboard.press("Control+End");
+    await press(callum, "Control+End");
     await text.pressSequentially(" Too late.");
 
     await ines.getByRole("link", { name: "North bank", exact: true }).click();

@@ -3,6 +3,12 @@ export type Answer =
   | { readonly kind: "done"; readonly text?: string; readonly href?: string }
   | { readonly kind: "wrong"; readonly text: string };
 
+/** What `parcel` sent, as it arrived. The data layer checks every field of it. */
+export async function unpacked(form: unknown): Promise<unknown> {
+  const file = form instanceof FormData ? form.get("parcel") : null;
+  return file instanceof File ? fromJson(await file.text()) : null;
+}
+
 /** A form's whole content, as it arrived in a string of JSON. The data layer checks every field of it. */
 export function fromJson(json: unknown): unknown {
   if (typeof json !== "string" || json.length > 12_000_000) return null;

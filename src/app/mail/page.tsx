@@ -20,7 +20,7 @@ export default async function MailPage({ searchParams }: PageProps<"/mail">) {
   const tray = await mailTray(ctx, asked);
   if (!tray) notFound();
   return (
-    <Frame ctx={ctx} trail={[]}>
+    <Frame ctx={ctx} trail={[{ label: "Mail", href: paths.mail() }]}>
       <div className="desk">
         <div className="title-line"><div><h1>{tray.goesOut ? "Mail" : "Mail tray"}</h1><p className="quiet">{tray.goesOut ? "What was sent from your courses. If the mail server fails, mail waits and is tried again." : "No mail server is set up: what would have been sent stays here, for you to read and pass on."}</p></div></div>
         <form className="table-tools" role="search" style={{ marginBottom: 14 }}>

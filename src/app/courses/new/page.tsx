@@ -7,6 +7,7 @@ import { CourseForm } from "@/ui/courses/CourseForm";
 import { counted } from "@/ui/words/counts";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
+import { courseTrail } from "@/app/_parts/trail";
 import { makeNewCourse } from "./actions";
 
 export const metadata: Metadata = { title: "Make a course" };
@@ -26,7 +27,7 @@ export default async function NewCoursePage({ searchParams }: PageProps<"/course
   const fields = { title: copied?.title ?? "", term: "", timeZone: zone, startsOn: dayAt(ctx.now.getTime()), endsOn: dayAt(ctx.now.getTime() + length) };
   const assignments = copied ? await courseAssignments(ctx, copied.id) : [];
   return (
-    <Frame ctx={ctx} trail={[]}>
+    <Frame ctx={ctx} trail={copied ? await courseTrail(ctx, copied.id) : []}>
       <div className="desk">
         <div className="title-line">
           <div>

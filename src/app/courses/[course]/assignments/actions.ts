@@ -9,7 +9,7 @@ import { changeAssignment, prepareAssignment, publishAssignment } from "@/data/a
 import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
 import { assignmentProblem } from "@/ui/words/problems";
-import { type Answer, fromJson } from "@/app/_parts/answers";
+import { type Answer, unpacked } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
 const id = z.string().max(40);
@@ -17,10 +17,10 @@ const after = z.enum(["stay", "publish", "groups"]);
 export type AfterSaving = z.infer<typeof after>;
 
 /** Stores an assignment, new (`assignmentId` null) or changed, and publishes it or goes on to making groups if that is asked. */
-export async function saveAssignment(courseId: string, assignmentId: string | null, json: string, state: string | null, then: AfterSaving): Promise<Answer> {
+export async function saveAssignment(courseId: string, assignmentId: string | null, form: FormData, state: string | null, then: AfterSaving): Promise<Answer> {
   const ctx = await signedIn();
   const course = id.parse(courseId);
-  const input = fromJson(json) as AssignmentInput;
+  const input = (await unpacked(form)) as AssignmentInput;
   const known = id.nullable().parse(assignmentId);
   const saved = known === null ? await prepareAssignment(ctx, course, input) : await changeAssignment(ctx, course, known, input, id.nullable().parse(state) ?? undefined);
   if (saved.kind === "refused") return { kind: "wrong", text: `Nothing was saved. ${assignmentProblem(saved.problem)}` };

@@ -34,6 +34,7 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
   const own = wikis.find((wiki) => wiki.isMine);
   const isInstructor = course.role === "instructor";
   const progress = isInstructor && assignment.publishedAt ? await findProgress(ctx, courseId, assignmentId) : null;
+  const isMaking = progress !== null && progress.made < progress.wanted;
   return (
     <Frame ctx={ctx} trail={await assignmentTrail(ctx, courseId, assignmentId)}>
       <div className="desk">
@@ -51,8 +52,8 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
         {!assignment.publishedAt && <p className="notice waits">Not published yet: students see nothing of it, and it has no wikis.</p>}
         {plainText(assignment.brief).trim() !== "" ? <DocumentView document={assignment.brief} links={{ courseId, wikiId: "", pages: [] }} /> : <p className="quiet">No brief was written.</p>}
         {expected?.mine && <Expected expected={expected} courseId={courseId} now={ctx.now} />}
-        {progress && progress.made < progress.wanted && <MakingWikis start={progress} ask={progressOf.bind(null, courseId, assignmentId)} />}
-        <section className="section">
+        {isMaking && <MakingWikis start={progress} ask={progressOf.bind(null, courseId, assignmentId)} />}
+        {!(isMaking && wikis.length === 0) && <section className="section">
           <h2>{mayReview || wikis.length > 1 ? "Wikis" : "Your wiki"}</h2>
           {wikis.length === 0
             ? <p className="notice">{mayReview ? "This assignment has no wikis yet." : "You are in no group of this assignment. Ask the instructor to put you into one."}</p>
@@ -75,7 +76,7 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
                 </table>
               </div>
             )}
-        </section>
+        </section>}
         {expected?.everyone && <Expected expected={expected} courseId={courseId} now={ctx.now} />}
       </div>
     </Frame>

@@ -8,6 +8,7 @@ import type { PageDocument } from "@/core/document/model";
 import { type AssignmentInput, assignmentInput } from "@/data/assignments/input";
 import { WritingArea } from "@/ui/editor/WritingArea";
 import { FormPart } from "@/ui/forms/FormPart";
+import { parcel } from "@/ui/forms/parcel";
 import { Said } from "@/ui/forms/Said";
 import { useAct } from "@/ui/forms/useAct";
 import { useUnsaved } from "@/ui/forms/useUnsaved";
@@ -28,7 +29,7 @@ interface Props {
   readonly wikis: { readonly count: number; readonly entries: number };
   /** The state of the settings that are shown: what is saved counts only on top of it. Null: nothing is stored yet. */
   readonly state: string | null;
-  readonly save: (json: string, state: string | null, then: AfterSaving) => Promise<Answer>;
+  readonly save: (form: FormData, state: string | null, then: AfterSaving) => Promise<Answer>;
 }
 
 const sharings = [
@@ -50,7 +51,7 @@ export function AssignmentForm({ fields, students, sets, zone, courseTitle, isPu
 
   const submit = (then: AfterSaving) => handleSubmit(async (input) => {
     setLeaving(true);
-    const isDone = await act(() => save(JSON.stringify(input), state, then));
+    const isDone = await act(() => save(parcel(input), state, then));
     if (isDone) reset(input);
     else setLeaving(false);
   }, () => say({ kind: "wrong", text: "Nothing was saved yet. Some fields want another look: they say what is wrong." }));

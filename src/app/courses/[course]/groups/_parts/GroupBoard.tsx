@@ -2,7 +2,7 @@
 import { DndContext, DragOverlay, PointerSensor, pointerWithin, useSensor, useSensors, type DragEndEvent } from "@dnd-kit/core";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { GroupSetInput } from "@/data/groups/input";
 import { Said } from "@/ui/forms/Said";
 import { useAct } from "@/ui/forms/useAct";
@@ -12,7 +12,7 @@ import type { Answer } from "@/app/_parts/answers";
 import { type BoardGroup, filledUp, moved, nextName, remade, unplaced } from "./board";
 import { ChancePanel } from "./ChancePanel";
 import type { Placeable } from "./placeable";
-import { Slip, Unplaced } from "./Slip";
+import { type BoardActs, BoardContext, Slip, Unplaced } from "./Slip";
 
 interface Props {
   readonly heading: string;
@@ -79,8 +79,24 @@ function Board({ heading, fields, state, usedBy, students, zone, save, remove, a
   }
 
   const set = <Field extends keyof GroupSetInput>(field: Field, value: GroupSetInput[Field]) => { setRest((now) => ({ ...now, [field]: value })); say(null); };
-  const change = (at: number, more: Partial<BoardGroup>) => setGroups(groups.map((group, index) => (index === at ? { ...group, ...more } : group)));
-  const choices = groups.map((group, at) => ({ at, name: group.name || `Group ${at + 1}` }));
+  // The acts stay the same object; what they do is always what the newest drawing of the board would do.
+  const newest = useRef<BoardActs>(null);
+  useEffect(() => {
+    newest.current = {
+      person: (id) => byId.get(id),
+      choices: () => groups.map((group, at) => ({ at, name: group.name || `Group ${at + 1}` })),
+      move: (person, to) => step(moved(groups, person, to)),
+      change: (at, more) => setGroups(groups.map((group, index) => (index === at ? { ...group, ...more } : group))),
+      remove: (at) => step(groups.filter((_, index) => index !== at)),
+    };
+  });
+  const [acts] = useState<BoardActs>(() => ({
+    person: (id) => newest.current?.person(id) ?? byId.get(id),
+    choices: () => newest.current?.choices() ?? [],
+    move: (person, to) => newest.current?.move(person, to),
+    change: (at, more) => newest.current?.change(at, more),
+    remove: (at) => newest.current?.remove(at),
+  }));
   const goesElsewhere = usedBy.length > 0 && fields.groups.some((before) => before.members.some((id) => !groups.find((group) => group.id === before.id)?.members.includes(id)));
 
   async function send(): Promise<void> {
@@ -102,18 +118,13 @@ function Board({ heading, fields, state, usedBy, students, zone, save, remove, a
       </div>
       {usedBy.length === 0 && <ChancePanel students={students} seed={rest.seed} onMade={(made, seed) => { step(remade(groups, made)); set("seed", seed); }} isOpen={groups.length === 0} />}
       <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragStart={({ active }) => setDragged(String(active.id))} onDragCancel={() => setDragged(null)} onDragEnd={drop}>
-        <div className="board" style={{ marginTop: 16 }}>
-          <Unplaced people={left} byId={byId} choices={choices} onMove={(person, to) => step(moved(groups, person, to))} />
+        <BoardContext value={acts}><div className="board" style={{ marginTop: 16 }}>
+          <Unplaced people={left} />
           <div className="slips">
             {groups.length === 0 && <p className="notice" style={{ gridColumn: "1 / -1" }}>No group yet. Let chance make them, add one and drag people into it, or let students sign up.</p>}
-            {groups.map((group, at) => (
-              <Slip
-                key={group.id ?? `new ${at}`} at={at} group={group} byId={byId} choices={choices} onMove={(person, to) => step(moved(groups, person, to))}
-                onChange={(more) => change(at, more)} onRemove={() => step(groups.filter((_, index) => index !== at))}
-              />
-            ))}
+            {groups.map((group, at) => <Slip key={group.id ?? `new ${at}`} at={at} group={group} />)}
           </div>
-        </div>
+        </div></BoardContext>
         <DragOverlay dropAnimation={null}>{dragged && <div className="dragged">{byId.get(dragged)?.name}</div>}</DragOverlay>
       </DndContext>
       <section className="form-part" style={{ marginTop: 24 }}>

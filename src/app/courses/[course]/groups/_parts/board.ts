@@ -11,7 +11,9 @@ export interface BoardGroup {
 
 /** Puts a person into the group at `to`, or (null) into none. */
 export function moved(groups: readonly BoardGroup[], person: string, to: number | null): BoardGroup[] {
+  // Groups that nothing happens to stay the same objects: only the others are drawn anew.
   return groups.map((group, at) => {
+    if (at !== to && !group.members.includes(person)) return group;
     const members = group.members.filter((each) => each !== person);
     return { ...group, members: at === to ? [...members, person] : members };
   });

@@ -6,7 +6,7 @@ import { type ListInput, planList, readList } from "@/data/people/list";
 import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
 import { peopleProblem } from "@/ui/words/problems";
-import { type Answer, fromJson } from "@/app/_parts/answers";
+import { type Answer, unpacked } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
 const id = z.string().max(40);
@@ -15,14 +15,14 @@ const options = z.object({ expected: z.object({ new: count, changed: count, faul
 
 export type PlanAnswer = { readonly kind: "planned"; readonly plan: ListPlanDto } | { readonly kind: "wrong"; readonly text: string };
 
-/** The dry run. The list travels as a string of JSON, which is smaller and quicker to read than the framework's own form. */
-export async function plan(courseId: string, json: string): Promise<PlanAnswer> {
-  const planned = await planList(await signedIn(), id.parse(courseId), fromJson(json) as ListInput);
+/** The dry run. */
+export async function plan(courseId: string, list: FormData): Promise<PlanAnswer> {
+  const planned = await planList(await signedIn(), id.parse(courseId), (await unpacked(list)) as ListInput);
   return planned.kind === "planned" ? planned : { kind: "wrong", text: peopleProblem(planned.problem) };
 }
 
-export async function read(courseId: string, json: string, given: z.input<typeof options>): Promise<Answer> {
-  const done = await readList(await signedIn(), id.parse(courseId), fromJson(json) as ListInput, options.parse(given));
+export async function read(courseId: string, list: FormData, given: z.input<typeof options>): Promise<Answer> {
+  const done = await readList(await signedIn(), id.parse(courseId), (await unpacked(list)) as ListInput, options.parse(given));
   if (done.kind === "refused") return { kind: "wrong", text: `Nothing was read. ${peopleProblem(done.problem)}` };
   revalidatePath(paths.course(courseId), "layout");
   const changed = done.changed > 0 ? `, ${counted(done.changed, "person is", "people are")} changed` : "";

@@ -25,7 +25,7 @@ export function MakingWikis({ start, ask }: { start: Progress; ask: () => Promis
   const part = progress.wanted === 0 ? 1 : progress.made / progress.wanted;
   return (
     <section className="section" aria-label="Making the wikis">
-      <p role="status">{number(progress.made)} of {counted(progress.wanted, "wiki")} made. You can leave this page: the rest is made without you.</p>
+      <p role="status" style={{ marginBottom: 8 }}>{number(progress.made)} of {counted(progress.wanted, "wiki")} made. You can leave this page: the rest is made without you.</p>
       <div className="progress" role="progressbar" aria-label="Wikis made" aria-valuenow={progress.made} aria-valuemin={0} aria-valuemax={progress.wanted}><span style={{ width: `${Math.round(part * 100)}%` }} /></div>
     </section>
   );

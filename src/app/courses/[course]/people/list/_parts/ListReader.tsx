@@ -2,12 +2,13 @@
 import Button from "@mui/material/Button";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { columnKinds, type ColumnKind, proposeColumns } from "@/core/roster/columns";
 import type { RosterClass } from "@/core/roster/one-roster";
 import type { ListTable } from "@/core/roster/table";
 import type { ReadFile } from "@/core/roster/file";
 import type { ListPlanDto } from "@/data/people/dto";
+import { parcel } from "@/ui/forms/parcel";
 import { Said } from "@/ui/forms/Said";
 import { useAct } from "@/ui/forms/useAct";
 import { counted } from "@/ui/words/counts";
@@ -19,8 +20,8 @@ import { PlanView } from "./PlanView";
 
 interface Props {
   readonly sets: readonly { readonly id: string; readonly title: string }[];
-  readonly plan: (json: string) => Promise<PlanAnswer>;
-  readonly read: (json: string, options: { expected: { new: number; changed: number; faulty: number }; leaveOutFaulty: boolean; invites: boolean }) => Promise<Answer>;
+  readonly plan: (list: FormData) => Promise<PlanAnswer>;
+  readonly read: (list: FormData, options: { expected: { new: number; changed: number; faulty: number }; leaveOutFaulty: boolean; invites: boolean }) => Promise<Answer>;
 }
 
 type Archive = Extract<ReadFile, { kind: "archive" }>["archive"];
@@ -40,28 +41,33 @@ export function ListReader({ sets, plan, read }: Props) {
   const [archive, setArchive] = useState<{ archive: Archive; chosen: ReadonlySet<string>; name: string } | null>(null);
   const [setChoice, setSetChoice] = useState(newSet);
   const [setTitle, setSetTitle] = useState("Groups from the list");
-  const [planned, setPlanned] = useState<{ plan: ListPlanDto; json: string } | null>(null);
+  const [planned, setPlanned] = useState<{ plan: ListPlanDto; asked: unknown } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [leaveOutFaulty, setLeaveOut] = useState(false);
   const [invites, setInvites] = useState(true);
   const [isDone, setDone] = useState(false);
   const { act, said, isBusy } = useAct();
-  const asked = useRef(0);
+  const question = useRef(0);
 
-  const json = given && JSON.stringify({ table: given.table, kinds: given.kinds, groups: given.kinds.includes("group") ? (setChoice === newSet ? { title: setTitle.trim() || "Groups from the list" } : { setId: setChoice }) : null });
+  // The same object as long as nothing of it changes: a list can be long, and every new one is asked about.
+  const asking = useMemo(() => {
+    if (!given) return null;
+    const groups = setChoice === newSet ? { title: setTitle.trim() || "Groups from the list" } : { setId: setChoice };
+    return { table: given.table, kinds: given.kinds, groups: given.kinds.includes("group") ? groups : null };
+  }, [given, setChoice, setTitle]);
   useEffect(() => {
-    if (!json) return;
+    if (!asking) return;
     // Only the newest question counts: what is shown must be what would be read.
-    const question = ++asked.current;
+    const asked = ++question.current;
     const wait = setTimeout(() => {
-      plan(json).then((answer) => {
-        if (question !== asked.current) return;
+      plan(parcel(asking)).then((answer) => {
+        if (asked !== question.current) return;
         setProblem(answer.kind === "wrong" ? answer.text : null);
-        setPlanned(answer.kind === "planned" ? { plan: answer.plan, json } : null);
-      }, () => { if (question === asked.current) setProblem("The server did not answer. The list is still here; change a column to ask again."); });
+        setPlanned(answer.kind === "planned" ? { plan: answer.plan, asked: asking } : null);
+      }, () => { if (asked === question.current) setProblem("The server did not answer. The list is still here; change a column to ask again."); });
     }, 250);
     return () => clearTimeout(wait);
-  }, [json, plan]);
+  }, [asking, plan]);
 
   function take(file: Exclude<ReadFile, { kind: "refused" }>, name: string): void {
     if (file.kind === "list") return setGiven({ name, table: file.table, kinds: proposeColumns(file.table) });
@@ -75,14 +81,14 @@ export function ListReader({ sets, plan, read }: Props) {
     if (table.rows.length === 0) setPlanned(null);
   }
 
-  const isCurrent = planned !== null && planned.json === json;
+  const isCurrent = planned !== null && planned.asked === asking;
   const counts = planned?.plan.counts;
   const readable = counts ? counts.new + counts.changed : 0;
 
   async function readAll(): Promise<void> {
     if (!planned) return;
     const { new: fresh, changed, faulty } = planned.plan.counts;
-    if (await act(() => read(planned.json, { expected: { new: fresh, changed, faulty }, leaveOutFaulty, invites }))) setDone(true);
+    if (await act(() => read(parcel(planned.asked), { expected: { new: fresh, changed, faulty }, leaveOutFaulty, invites }))) setDone(true);
   }
 
   if (isDone) {
