@@ -3,6 +3,7 @@
  * recomputation of all credit, and one save. Wants an empty database in DATABASE_URL; run by `bin/bench-class`.
  */
 import { sql } from "drizzle-orm";
+import { powers } from "@/core/access/may";
 import { fromPlainText } from "@/core/document/plain";
 import { chainStart, entryHash } from "@/core/ledger/chain";
 import { createAccounts } from "@/data/accounts/write";
@@ -53,7 +54,7 @@ async function run(): Promise<void> {
   if (set.kind !== "saved") throw new Error(JSON.stringify(set));
   const made = await prepareAssignment(ctx, courseId, {
     title: "Dossier", brief: fromPlainText("Write."), opensAt: "2026-02-02T09:00", dueAt: "2026-06-01T17:00", closesAtDue: true, cutOffAt: null, commentsOn: true,
-    othersReadFrom: null, membersStart: true, sharing: "group", setId: set.setId, expected: [],
+    othersReadFrom: null, membersMay: [...powers], sharing: "group", setId: set.setId, expected: [],
     starterPages: Array.from({ length: starterPages }, (_, index) => ({ id: newId(), title: index === 0 ? "Home" : `Page ${index}`, document: fromPlainText("Say where it rises."), parentId: null, forEachMember: false })),
   });
   if (made.kind !== "saved") throw new Error(JSON.stringify(made));

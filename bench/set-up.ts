@@ -2,6 +2,7 @@
  * Setting up a large course on a database of its own: 2,000 people read from a list, 400 groups by chance, 400 wikis of ten
  * starter pages, and the screens that list them. Wants an empty database in DATABASE_URL; run by `bin/bench-class set-up`.
  */
+import { powers } from "@/core/access/may";
 import { fromPlainText } from "@/core/document/plain";
 import { proposeColumns } from "@/core/roster/columns";
 import { makeGroups } from "@/core/roster/groups";
@@ -61,7 +62,7 @@ async function run(): Promise<void> {
   const starter = Array.from({ length: starterPages }, (_, index) => ({ id: newId(), title: index === 0 ? "Home" : `Page ${index}`, document: fromPlainText("Say where it rises."), parentId: null, forEachMember: false }));
   const assignment = await prepareAssignment(ctx, courseId, {
     title: "Dossier", brief: fromPlainText("Write."), opensAt: "2026-02-02T09:00", dueAt: "2026-06-01T17:00", closesAtDue: true, cutOffAt: null, commentsOn: true,
-    othersReadFrom: null, membersStart: true, sharing: "group", setId: set.setId, expected: [], starterPages: starter,
+    othersReadFrom: null, membersMay: [...powers], sharing: "group", setId: set.setId, expected: [], starterPages: starter,
   });
   if (assignment.kind !== "saved") throw new Error(assignment.problem.code);
   await publishAssignment(ctx, courseId, assignment.assignmentId);

@@ -11,6 +11,7 @@ import "@/ui/theme/compare.css";
 import "@/ui/theme/editor.css";
 import "@/ui/theme/forms.css";
 import "@/ui/theme/setup.css";
+import "@/ui/theme/access.css";
 import InitColorSchemeScript from "@mui/material/InitColorSchemeScript";
 import { ThemeProvider } from "@mui/material/styles";
 import { AppRouterCacheProvider } from "@mui/material-nextjs/v16-appRouter";

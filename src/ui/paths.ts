@@ -29,5 +29,8 @@ export const paths = {
   write: (course: string, page: string) => `/courses/${course}/pages/${page}/write`,
   ledger: (course: string, page: string) => `/courses/${course}/pages/${page}/ledger`,
   entry: (course: string, page: string, number: number) => `/courses/${course}/pages/${page}/ledger/${number}`,
-  access: (course: string, page: string) => `/courses/${course}/pages/${page}/access`,
+  /** The access sheet: of one wiki, or of one page of every wiki. */
+  access: (course: string, assignment: string, view: { wiki?: string; page?: string } = {}) =>
+    `/courses/${course}/assignments/${assignment}/access${Object.keys(view).length > 0 ? `?${new URLSearchParams(view)}` : ""}`,
+  contents: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}/contents`,
 };

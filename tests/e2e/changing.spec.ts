@@ -1,7 +1,7 @@
 /** What can be changed once everything is set up, as the instructor does it and the students find it. */
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test } from "@playwright/test";
-import { signInAs, textOf } from "./people";
+import { expect } from "@playwright/test";
+import { signInAs, test, textOf } from "./people";
 
 test("a starter page is changed after students wrote, and a page is started from a template", async ({ browser }) => {
   test.setTimeout(120_000);

@@ -1,7 +1,7 @@
 /** Who gets in, and who does not: accounts, guessed addresses, requests past the interface. */
-import { expect, test } from "@playwright/test";
+import { expect } from "@playwright/test";
 import { demoPassword, instructor } from "@/demo/people";
-import { openPage, signInAs, textOf } from "./people";
+import { openPage, signInAs, test, textOf } from "./people";
 
 const plain = `http://127.0.0.1:${process.env.TIDY_PLAIN_PORT}`;
 
@@ -101,9 +101,13 @@ test("a save that is sent again after the page was closed is refused by the serv
   const entries = await omar.getByRole("link", { name: /^\d+ entries$/ }).innerText();
 
   const ines = await signInAs(browser, "Ines Calder");
-  await ines.goto(`${address}/access`);
-  await ines.getByRole("radio", { name: /^Comment / }).check();
-  await expect(ines.getByText("This holds from now on.")).toBeVisible();
+  await ines.goto(address);
+  await ines.getByRole("link", { name: "Access" }).click();
+  const cell = ines.getByRole("row", { name: /^History of the race/ }).getByRole("gridcell").first();
+  await cell.click();
+  await ines.getByRole("radio", { name: /^Comment/ }).check();
+  await ines.getByRole("button", { name: "Set for 1 cell" }).click();
+  await expect(cell).toHaveText("Comment, set here");
 
   const body = save.postData()!.replace("Once. ", "Twice. ").replace(/"base":(\d+)/, (_, base: string) => `"base":${Number(base) + 1}`);
   expect(body).toContain("Twice.");

@@ -1,6 +1,6 @@
 /** The editor's tools, by mouse and by keyboard: what they make is what stands on the page afterwards. */
-import { expect, test, type Page } from "@playwright/test";
-import { openPage, signInAs, textOf } from "./people";
+import { expect, type Page } from "@playwright/test";
+import { openPage, signInAs, test, textOf } from "./people";
 
 /** Starts a page of its own in a demo wiki, so that tests do not meet. */
 async function startPage(page: Page, wiki: string, title: string) {

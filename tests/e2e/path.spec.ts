@@ -1,6 +1,6 @@
 /** The first path through the whole product, as its people walk it. */
-import { expect, test } from "@playwright/test";
-import { press, settled, signInAs, textOf } from "./people";
+import { expect } from "@playwright/test";
+import { press, settled, signInAs, test, textOf } from "./people";
 
 test("from an assignment to the evidence behind a figure", async ({ browser }) => {
   test.setTimeout(300_000);
@@ -136,9 +136,11 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
 
     await ines.getByRole("link", { name: "North bank", exact: true }).click();
     await ines.getByRole("link", { name: "Access" }).click();
-    await ines.getByRole("radio", { name: /^Read / }).check();
-    await expect(ines.getByText("This holds from now on.")).toBeVisible();
-    await expect(ines.getByRole("row", { name: /Callum Wray/ })).toContainText("read it");
+    await ines.getByRole("row", { name: /^Home/ }).getByRole("gridcell").first().click();
+    await ines.getByRole("radio", { name: /^Read/ }).check();
+    await expect(ines.getByText("Write becomes Read on 1 page, for 3 people")).toBeVisible();
+    await ines.getByRole("button", { name: "Set for 1 cell" }).click();
+    await expect(ines.getByRole("row", { name: /^Home/ }).getByRole("gridcell").nth(2)).toHaveText("Read");
 
     await callum.getByRole("button", { name: "Save", exact: true }).click();
     await expect(callum.getByRole("alert").filter({ hasText: "Nothing was saved." })).toContainText("set for this page by Ines Calder");
@@ -151,7 +153,7 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
   });
 
   await test.step("the ledger, the comparison, and a restore", async () => {
-    await ines.getByRole("link", { name: "Back to the page" }).click();
+    await ines.getByRole("link", { name: "Open the wiki" }).click();
     await ines.getByRole("link", { name: "4 entries" }).click();
     const ledger = ines.getByRole("table", { name: "Entries of Home" });
     const row = (number: number) => ledger.getByRole("row").filter({ has: ines.getByRole("cell", { name: String(number), exact: true }).first() }).first();

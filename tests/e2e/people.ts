@@ -1,6 +1,14 @@
 /** Signing in and finding one's way, as the browser tests do it. */
-import { expect, test, type Browser, type BrowserContextOptions, type Page } from "@playwright/test";
+import { expect, test as base, type Browser, type BrowserContextOptions, type Page } from "@playwright/test";
 import { everybody } from "@/demo/people";
+
+/** Tests whose browser contexts are closed when they end, so that what they left open does not slow the next ones down. */
+export const test = base.extend<{ closing: void }>({
+  closing: [async ({ browser }, use) => {
+    await use();
+    for (const context of browser.contexts()) await context.close();
+  }, { auto: true }],
+});
 
 /**
  * A page of its own browser context, signed in as one of the demo's people, on the course's screen. It goes the way of
@@ -35,6 +43,7 @@ export async function press(page: Page, ...keys: string[]): Promise<void> {
 export async function openPage(page: Page, wiki: string, title?: string): Promise<void> {
   await page.goto("/courses/urbanrivers");
   await page.getByRole("link", { name: "Restoration dossier", exact: true }).click();
+  await expect(page.getByRole("heading", { name: "Restoration dossier", level: 1 })).toBeVisible();
   await page.getByRole("table").getByRole("link", { name: wiki, exact: true }).click();
   await expect(page.getByRole("navigation", { name: "Contents" })).toBeVisible();
   if (!title) return;

@@ -1,7 +1,7 @@
 /** Every main screen in both themes: it is there, it makes no noise in the console, and axe finds nothing. */
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
-import { openPage, signInAs } from "./people";
+import { expect, type Page } from "@playwright/test";
+import { openPage, signInAs, test } from "./people";
 
 const open = {
   "the course": async (page: Page) => { await page.goto("/courses/urbanrivers"); },
@@ -32,7 +32,9 @@ const open = {
   "a page to start": async (page: Page) => { await openPage(page, "Alder Brook"); await page.getByRole("link", { name: "Start a page" }).click(); await expect(page.getByRole("toolbar")).toBeVisible(); },
   "the page ledger": async (page: Page) => { await openPage(page, "Thornbeck", "The river today"); await page.getByRole("link", { name: /entries$/ }).click(); await expect(page.getByRole("table")).toBeVisible(); },
   "an entry": async (page: Page) => { await openPage(page, "Thornbeck", "The river today"); await page.goto(`${page.url()}/ledger/9`); },
-  "access": async (page: Page) => { await openPage(page, "Saltmere"); await page.getByRole("link", { name: "Access" }).click(); await expect(page.getByRole("heading", { name: /^Access to/ })).toBeVisible(); },
+  "access": async (page: Page) => { await openPage(page, "Saltmere"); await page.getByRole("link", { name: "Access" }).click(); await page.getByRole("row", { name: /^Home/ }).getByRole("gridcell").first().click(); await expect(page.getByText(/^Write, because for the assignment/)).toBeVisible(); },
+  "the contents": async (page: Page) => { await openPage(page, "Saltmere"); await page.getByRole("link", { name: "Arrange" }).click(); await expect(page.getByRole("list", { name: "Pages" })).toBeVisible(); },
+  "looking as a student": async (page: Page) => { await openPage(page, "Saltmere"); await page.getByRole("link", { name: "Access" }).click(); await page.getByLabel("See this wiki as").selectOption("Rory McAllan"); await expect(page.getByText("You see what Rory McAllan sees")).toBeVisible(); },
   "the review with evidence": async (page: Page) => {
     await page.goto("/courses/urbanrivers");
     await page.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
@@ -73,7 +75,7 @@ test("on a phone a student reads, writes and comments without the screen running
   const page = await signInAs(browser, "Saoirse Delaney", { viewport: { width: 360, height: 740 }, isMobile: true, hasTouch: true });
   const expectNarrow = async () => expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
   await expectNarrow();
-  await page.getByRole("link", { name: "Hollin Burn" }).click();
+  await page.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Hollin Burn" }).click();
   await expect(page.getByRole("heading", { name: "Home", level: 1 })).toBeVisible();
   await expectNarrow();
   const contents = page.getByRole("navigation", { name: "Contents" });

@@ -1,6 +1,6 @@
 /** Setting up: from an empty course to wikis that students write in, and what can be changed on the way. */
-import { expect, test, type Page } from "@playwright/test";
-import { signInAs } from "./people";
+import { expect, type Page } from "@playwright/test";
+import { signInAs, test } from "./people";
 
 const given = ["Ada", "Bram", "Chloe", "Dario", "Esra", "Finn", "Gwen", "Hugo", "Imre", "Jori", "Kaya", "Liam"];
 const family = ["Aster", "Brook", "Carr", "Dunmore", "Elder", "Fenn", "Garrow", "Heath", "Islay", "Jessop"];

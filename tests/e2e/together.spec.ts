@@ -1,6 +1,6 @@
 /** Two people at one page, and what is left when something goes wrong. */
-import { expect, test } from "@playwright/test";
-import { openPage, signInAs, textOf } from "./people";
+import { expect } from "@playwright/test";
+import { openPage, signInAs, test, textOf } from "./people";
 
 test("of two who save, the second is told what happened, and keeps the text", async ({ browser }) => {
   const [marta, idris] = [await signInAs(browser, "Marta Kowalik"), await signInAs(browser, "Idris Vaughn")];

@@ -1,18 +1,19 @@
 import { afterAll, describe, expect, test } from "vitest";
 import { fromMarkdown } from "@/core/document/markdown";
 import { levels } from "@/core/access/may";
-import { pageAccess } from "@/data/access/page-access";
-import { setGroupLevel } from "@/data/access/write";
+import { accessLog } from "@/data/access/log";
+import { accessSheet } from "@/data/access/sheet";
 import { readableWikis } from "@/data/assignments/read";
 import { addComment } from "@/data/comments/write";
 import { findCourse } from "@/data/courses/read";
 import { groupSets } from "@/data/groups/read";
 import { coursePeople } from "@/data/people/read";
 import { findEntry, pageLedger, verifyPage } from "@/data/ledger/read";
+import { arrangePage, bringPageBack, makeHomePage, removedPages, removePage, renamePage } from "@/data/pages/places";
 import { findPage, findWiki } from "@/data/pages/read";
 import { restoreEntry, savePage, startPage } from "@/data/pages/write";
 import { assignmentReview, findEvidence } from "@/data/review/read";
-import { closeDatabase, later, makeCourse, write } from "../support/course";
+import { closeDatabase, later, makeCourse, setGroupLevel, toldLevel, write } from "../support/course";
 
 afterAll(closeDatabase);
 
@@ -24,7 +25,8 @@ describe("what is not for somebody does not exist for them", () => {
     expect(await findPage(ctx, courseId, homeId)).toBeNull();
     expect(await pageLedger(ctx, courseId, homeId, null)).toBeNull();
     expect(await findEntry(ctx, courseId, homeId, 1)).toBeNull();
-    expect(await pageAccess(ctx, courseId, homeId)).toBeNull();
+    expect(await accessSheet(ctx, courseId, assignmentId, { wiki: wikiId })).toBeNull();
+    expect(await accessLog(ctx, courseId, assignmentId)).toBeNull();
     expect(await assignmentReview(ctx, courseId, assignmentId)).toBeNull();
     expect(await findEvidence(ctx, courseId, wikiId, `mira${courseId}`, "added")).toBeNull();
     expect((await readableWikis(ctx, courseId)).some((wiki) => wiki.id === wikiId)).toBe(false);
@@ -33,7 +35,11 @@ describe("what is not for somebody does not exist for them", () => {
     expect(await startPage(ctx, { courseId, wikiId, title: "Mine", document: fromMarkdown("Mine."), note: "" })).toEqual(nothing);
     expect(await restoreEntry(ctx, { courseId, pageId: homeId, number: 1, base: 1 })).toEqual(nothing);
     expect(await addComment(ctx, { courseId, pageId: homeId, parent: null, body: "Hello" })).toEqual({ kind: "refused", code: "not found" });
-    expect(await setGroupLevel(ctx, { courseId, pageId: homeId, level: "hidden" })).toEqual({ kind: "refused", code: "not found" });
+    expect(await setGroupLevel(ctx, { courseId, assignmentId }, homeId, "hidden")).toEqual({ kind: "refused", problem: { code: "not allowed" } });
+    for (const act of [renamePage, removePage, bringPageBack, arrangePage, makeHomePage]) {
+      expect(await act(ctx, { courseId, pageId: homeId, title: "Mine", parentId: null, before: null })).toEqual({ kind: "refused", problem: { code: "not found" } });
+    }
+    expect(await removedPages(ctx, courseId, wikiId)).toBeNull();
     expect((await findPage(as("mira"), courseId, homeId))?.entries).toBe(1);
   });
 
@@ -54,8 +60,10 @@ describe("what is not for somebody does not exist for them", () => {
 
 describe("levels of a page", () => {
   test.each(levels)("at the level %s exactly what it allows goes through", async (level) => {
-    const { courseId, homeId, as } = await makeCourse();
-    expect(await setGroupLevel(as("ines", later(1)), { courseId, pageId: homeId, level })).toEqual({ kind: "set" });
+    const course = await makeCourse();
+    const { courseId, homeId, as } = course;
+    const set = await setGroupLevel(as("ines", later(1)), course, homeId, level);
+    expect(set.kind).toBe("changed");
     const at = levels.indexOf(level);
     const page = await findPage(as("mira", later(2)), courseId, homeId);
     expect(page !== null).toBe(at >= levels.indexOf("read"));
@@ -66,26 +74,33 @@ describe("levels of a page", () => {
   });
 
   test("the reason names the rule and who made it; the log keeps what was set before", async () => {
-    const { courseId, homeId, as } = await makeCourse();
-    await setGroupLevel(as("ines", later(1)), { courseId, pageId: homeId, level: "read" });
+    const course = await makeCourse();
+    const { courseId, assignmentId, wikiId, homeId, as } = course;
+    await setGroupLevel(as("ines", later(1)), course, homeId, "read");
     const page = await findPage(as("mira", later(2)), courseId, homeId);
-    expect(page?.access).toMatchObject({ level: "read", because: { kind: "rule", scope: "page", who: "group", madeBy: "ines", madeAt: later(1) } });
-    await setGroupLevel(as("ines", later(3)), { courseId, pageId: homeId, level: null });
-    const access = await pageAccess(as("ines", later(4)), courseId, homeId);
-    expect(access?.groupLevel).toBeNull();
-    expect(access?.log).toMatchObject([{ level: "read", at: later(1), by: "ines", endedAt: later(3), endedBy: "ines" }]);
-    expect((await findPage(as("mira", later(4)), courseId, homeId))?.access.level).toBe("write");
+    expect(page?.access).toMatchObject({ level: "read", next: null, because: { kind: "rule", scope: "page", who: "group", madeBy: "ines", madeAt: later(1) } });
+    await setGroupLevel(as("ines", later(3)), course, homeId, null);
+    expect(await toldLevel(as("ines", later(4)), course, wikiId, homeId, { kind: "group" })).toBe("write");
+    const cell = { scope: "page", place: homeId, who: { kind: "group" } };
+    const read = { level: "read", from: null, until: null, weekly: null };
+    const log = await accessLog(as("ines", later(4)), courseId, assignmentId);
+    expect(log!.lines).toMatchObject([
+      { at: later(3), by: "ines", kind: "set", undoneAt: null, told: [{ cell, before: [read], after: [] }] }, { at: later(1), by: "ines", told: [{ cell, before: [], after: [read] }] },
+    ]);
+    expect(log!.names[homeId]).toBe("Home (Alder)");
+    expect((await findPage(as("mira", later(4)), courseId, homeId))?.access).toMatchObject({ level: "write", next: { at: new Date("2026-04-01T16:00:00Z"), level: "comment" } });
   });
 
   test("a hidden page is in no contents, and stands as not written", async () => {
-    const { courseId, wikiId, homeId, as } = await makeCourse();
-    await setGroupLevel(as("ines"), { courseId, pageId: homeId, level: "hidden" });
+    const course = await makeCourse();
+    const { courseId, wikiId, homeId, as } = course;
+    await setGroupLevel(as("ines"), course, homeId, "hidden");
     expect((await findWiki(as("mira"), courseId, wikiId))?.contents.map((item) => item.title)).toEqual(["Plan"]);
   });
 
   test("members and assistants can't set levels", async () => {
-    const { courseId, homeId, as } = await makeCourse();
-    for (const name of ["mira", "tobin"] as const) expect(await setGroupLevel(as(name), { courseId, pageId: homeId, level: "read" })).toEqual({ kind: "refused", code: "not allowed" });
+    const course = await makeCourse();
+    for (const name of ["mira", "tobin", "olga", "una"] as const) expect(await setGroupLevel(course.as(name), course, course.homeId, "read")).toEqual({ kind: "refused", problem: { code: "not allowed" } });
   });
 
   test("assistants read and comment, observers read", async () => {

@@ -177,7 +177,7 @@ describe("changing an assignment later", () => {
   });
 
   test("comments, starting of pages and reading by others are settings", async () => {
-    const { courseId, wikiId, homeId, as } = await makeCourse({ commentsOn: false, membersStart: false, othersReadFrom: "2026-03-20T09:00" });
+    const { courseId, wikiId, homeId, as } = await makeCourse({ commentsOn: false, membersMay: [], othersReadFrom: "2026-03-20T09:00" });
     expect((await addComment(as("mira"), { courseId, pageId: homeId, parent: null, body: "Hm." })).kind).toBe("refused");
     const given = { courseId, wikiId, title: "Fish", document: fromMarkdown("Eels."), note: "" };
     expect(await startPage(as("mira"), given)).toEqual({ kind: "refused", problem: { code: "may not start" } });

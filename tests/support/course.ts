@@ -8,6 +8,13 @@ import type { AssignmentInput } from "@/data/assignments/input";
 import { bringWikisUp } from "@/data/assignments/wikis";
 import { prepareAssignment, publishAssignment } from "@/data/assignments/write";
 import { insertCourse } from "@/data/courses/write";
+import type { Level, Who } from "@/core/access/may";
+import { Ahead } from "@/core/access/ahead";
+import { whoKey } from "@/core/access/rule";
+import { cellAt, personAt } from "@/core/access/sheet";
+import type { AccessChanged } from "@/data/access/dto";
+import { accessSheet } from "@/data/access/sheet";
+import { setAccess } from "@/data/access/write";
 import { openDatabase } from "@/data/db/client";
 import { saveGroupSet } from "@/data/groups/write";
 import type { Saved } from "@/data/pages/dto";
@@ -15,7 +22,7 @@ import { findPage, findWiki } from "@/data/pages/read";
 import { savePage } from "@/data/pages/write";
 import type { Context } from "@/data/session/context";
 import { newId } from "@/data/session/ids";
-import type { Role } from "@/core/access/may";
+import { powers, type Role } from "@/core/access/may";
 
 const opened = openDatabase(inject("databaseUrl"), 5);
 
@@ -45,7 +52,7 @@ const roles: Record<string, Role> = { ines: "instructor", tobin: "assistant", ol
 
 export const assignmentInput = (setId: string | null): AssignmentInput => ({
   title: "Dossier", brief: fromMarkdown("Write about your river."), opensAt: "2026-03-02T09:00", dueAt: "2026-04-01T17:00", closesAtDue: true, cutOffAt: null,
-  commentsOn: true, othersReadFrom: null, membersStart: true, sharing: "group", setId, expected: [],
+  commentsOn: true, othersReadFrom: null, membersMay: [...powers], sharing: "group", setId, expected: [],
   starterPages: [
     { id: newId(), title: "Home", document: fromMarkdown("## The river\n\nSay where it rises. See [[Fish]]."), parentId: null, forEachMember: false },
     { id: newId(), title: "Plan", document: fromMarkdown("What should be done, and in which order?"), parentId: null, forEachMember: false },
@@ -102,4 +109,17 @@ export async function pageNamed(ctx: Context, courseId: string, wikiId: string, 
   const found = wiki?.contents.find((item) => item.title === title);
   if (!found) throw new Error(`No page ${title}`);
   return found.id;
+}
+
+/** Sets what the wiki's own group may do on a page, for always; null takes it away again. */
+export async function setGroupLevel(ctx: Context, { courseId, assignmentId }: Pick<TestCourse, "courseId" | "assignmentId">, pageId: string, level: Level | null): Promise<AccessChanged> {
+  return setAccess(ctx, courseId, assignmentId, [{ scope: "page", place: pageId, who: { kind: "group" } }], { level, from: null, until: null, weekly: null });
+}
+
+/** What the access sheet says in one cell; null if it has none such. */
+export async function toldLevel(ctx: Context, { courseId, assignmentId }: Pick<TestCourse, "courseId" | "assignmentId">, wikiId: string, pageId: string, who: Who): Promise<Level | null> {
+  const sheet = await accessSheet(ctx, courseId, assignmentId, { wiki: wikiId });
+  const row = sheet?.rows.find(({ id }) => id === pageId);
+  const column = sheet?.columns.find((each) => whoKey(each.who) === whoKey(who));
+  return sheet && row && column ? cellAt(new Ahead(sheet.rules, sheet.timeZone, ctx.now.getTime()), personAt(column, row), row).level : null;
 }

@@ -1,13 +1,37 @@
 import { HeadLine, type TrailStep } from "@/ui/frame/HeadLine";
 import type { Context } from "@/data/session/context";
 import { signOut, signOutEverywhere } from "../sign-in/actions";
+import { stopLooking } from "./looking";
 
-/** Every signed-in screen: the head line, and below it the screen itself. */
-export function Frame({ ctx, trail, children }: { ctx: Context; trail: readonly TrailStep[]; children: React.ReactNode }) {
+interface Props {
+  readonly ctx: Context;
+  readonly trail: readonly TrailStep[];
+  readonly children: React.ReactNode;
+}
+
+/** Every signed-in screen: the head line, and below it the screen itself; a frame around all of it where somebody looks as somebody else. */
+export function Frame({ ctx, trail, children }: Props) {
+  const { viewer, lookingAs } = ctx;
   return (
     <>
-      <HeadLine trail={trail} me={ctx.viewer.name} actions={{ signOut, signOutEverywhere }} />
+      {lookingAs && (
+        <aside className="looking" aria-label="Looking as somebody else">
+          <p>You see what <strong>{viewer.name}</strong> sees, and can only look: nothing is done in their name.</p>
+          <form action={stopLooking.bind(null, lookingAs.courseId)}><button type="submit" className="plain-button">Stop looking</button></form>
+        </aside>
+      )}
+      <HeadLine trail={trail} me={(lookingAs?.by ?? viewer).name} actions={{ signOut, signOutEverywhere }} />
       <main id="main" tabIndex={-1}>{children}</main>
+      {lookingAs && <div className="looking-edge" aria-hidden="true" />}
     </>
+  );
+}
+
+/** In the place of an editor, for those who look as somebody else. */
+export function OnlyLooking({ ctx, trail, heading, text }: Omit<Props, "children"> & { heading: string; text: string }) {
+  return (
+    <Frame ctx={ctx} trail={trail}>
+      <div className="desk narrow"><h1>{heading}</h1><p className="notice" style={{ marginTop: 16 }}>{text} You only look.</p></div>
+    </Frame>
   );
 }

@@ -5,8 +5,8 @@ import type { Saved } from "@/data/pages/dto";
 import type { Context } from "@/data/session/context";
 import type { SaveAnswer } from "@/ui/editor/PageEditor";
 import { paths } from "@/ui/paths";
-import { whyNotWriting } from "@/ui/words/access";
-import { documentProblem } from "@/ui/words/problems";
+import { powerMissing, whyNotWriting } from "@/ui/words/access";
+import { documentProblem, onlyLooking } from "@/ui/words/problems";
 import { distance } from "@/ui/words/times";
 
 /** The document travels as a string of JSON: objects lose their attributes on the way through an action. */
@@ -33,6 +33,9 @@ export async function saveAnswer(ctx: Context, courseId: string, pageId: string 
     case "not found": return refused(`There is no such page here for you any more. ${kept}`);
     case "may not write": return refused(`Nothing was saved. ${kept}`, { text: whyNotWriting(problem.access, zone, ctx.now) });
     case "bad document": return refused(`Nothing was saved. ${kept}`, { text: documentProblem(problem.problem) });
+    case "power not given": return refused(`Nothing was saved. ${kept}`, { text: powerMissing(problem.power) });
+    case "only looking": return refused(onlyLooking);
+    case "removed": return refused(`The page lies in the bin. Nothing was saved. ${kept}`, { text: "Bring it back first: open the page", href: paths.page(courseId, pageId ?? "") });
     case "may not start": return refused(`Nothing was saved. ${kept}`, { text: "In this assignment only instructors start pages." });
     case "bad title": return refused(`Nothing was saved. ${kept}`, { text: "A title has between 1 and 200 characters." });
     case "bad note": return refused(`Nothing was saved. ${kept}`, { text: "A note has at most 300 characters." });

@@ -1,58 +1,20 @@
 /**
- * Who may do what, where and when: one total function. Every question has one answer, with the rule that gave it.
+ * Who may do what, where and when. Every question has one answer, with the rule that gave it.
  *
- * A rule gives some people a level at a place, always or within a window. Of the rules that fit a question,
- *   - the more specific place wins (page over wiki over assignment over course),
- *   - then the more specific people (named over the wiki's group over all students over the course),
- *   - then the later rule.
- * Where no rule of the course fits, the rules that every course begins with do (`builtIn`).
+ * A rule gives some people a level, or a power, at a place, always or within a window. Of the rules that fit a question,
+ *   - the more specific place wins (page over wiki over assignment over course): what is set for one page is meant for it,
+ *     whatever is set for all later on;
+ *   - then the more specific people (named over owner over a group over a role over the course): an exception for
+ *     somebody outlasts a change for everybody at the same place;
+ *   - then the later rule: who sets something sees it hold.
+ * Where no rule fits, what every course begins with does (`builtIn`).
  * Instructors may always do everything: an instructor who could be shut out could not put it right.
  */
+import { isAbout, type Level, levels, type Person, type Place, type Power, type PowerRule, type Rule, scopes, stronger } from "./rule";
+import { holds, type When } from "./when";
 
-export const levels = ["hidden", "read", "comment", "write"] as const;
-export type Level = (typeof levels)[number];
-
-export const scopes = ["course", "assignment", "wiki", "page"] as const;
-export type Scope = (typeof scopes)[number];
-
-export const roles = ["instructor", "assistant", "student", "observer"] as const;
-export type Role = (typeof roles)[number];
-
-export type Who =
-  | { readonly kind: "course" }
-  | { readonly kind: "students" }
-  /** The members of the group whose wiki it is. */
-  | { readonly kind: "group" }
-  | { readonly kind: "person"; readonly person: string };
-
-export interface Rule {
-  readonly id: string;
-  readonly scope: Scope;
-  /** The id of the course, assignment, wiki or page. */
-  readonly place: string;
-  readonly who: Who;
-  readonly level: Level;
-  /** Milliseconds since 1970; included. Null: since ever. */
-  readonly from: number | null;
-  /** Milliseconds since 1970; excluded. Null: for ever. */
-  readonly until: number | null;
-  /** When the rule was made; of two equally specific ones the later wins. */
-  readonly madeAt: number;
-}
-
-export interface Person {
-  readonly id: string;
-  readonly role: Role;
-  /** Whether the person is a member of the place's own group. */
-  readonly isMember: boolean;
-  /** Of assistants who see only the groups given to them: whether the place is one of these. Absent: they see all. */
-  readonly isGiven?: boolean;
-  /** Of a page that belongs to one member of the group: whether it is this person's. Absent: it belongs to all. */
-  readonly owns?: boolean;
-}
-
-/** Where a question is asked: the ids from the course down, as far as the place goes. */
-export type Place = { readonly [Each in Scope]?: string } & { readonly course: string };
+export { type Level, levels, type Person, type Place, type Power, type PowerRule, powers, type Role, roles, type Rule, type Scope, scopes, type Who } from "./rule";
+export { type When, whenIn } from "./when";
 
 export interface Decision {
   readonly level: Level;
@@ -60,6 +22,12 @@ export interface Decision {
   readonly because: { readonly kind: "rule"; readonly rule: Rule } | { readonly kind: "built in"; readonly reason: BuiltInReason };
   /** Rules that fitted and were overridden, strongest first. */
   readonly overrode: readonly Rule[];
+}
+
+export interface PowerDecision {
+  readonly given: boolean;
+  readonly because: { readonly kind: "rule"; readonly rule: PowerRule } | { readonly kind: "built in"; readonly reason: BuiltInReason };
+  readonly overrode: readonly PowerRule[];
 }
 
 export type BuiltInReason = "instructor" | "assistant" | "assistant of others" | "own group" | "page of another" | "observer" | "other group" | Closed;
@@ -79,16 +47,84 @@ const builtIn: Record<BuiltInReason, Level> = {
   "set aside": "read",
 };
 
-/** What `person` may do at `place` at the time `at` (milliseconds since 1970). `rules` are the course's, in any order. O(rules). */
-export function decide(rules: readonly Rule[], person: Person, place: Place, at: number): Decision {
-  const fitting = rules.filter((rule) => fits(rule, person, place, at)).sort(strongestFirst);
-  const strongest = fitting[0];
-  // What a group may write, it may not write on the page that one of its members has alone, unless a rule of that page says so.
-  if (strongest && person.owns === false && person.role === "student" && strongest.scope !== "page" && strongest.level === "write") {
-    return { level: builtIn["page of another"], because: { kind: "built in", reason: "page of another" }, overrode: fitting };
+const narrowFirst = [...scopes].reverse();
+
+/** The rules of a course as they stand at one instant, ready for many questions. O(rules · log rules) to make. */
+export class Rulebook {
+  readonly #levels: ReadonlyMap<string, readonly Rule[]>;
+  readonly #powers: ReadonlyMap<string, readonly PowerRule[]>;
+
+  /** @param rules the course's, in any order; of those that do not hold at `when` nothing is kept. */
+  constructor(rules: Iterable<Rule | PowerRule>, when: When) {
+    const givingLevels = new Map<string, Rule[]>();
+    const givingPowers = new Map<string, PowerRule[]>();
+    for (const rule of rules) {
+      if (!holds(rule, when)) continue;
+      if ("level" in rule) put(givingLevels, rule);
+      else put(givingPowers, rule);
+    }
+    for (const list of [...givingLevels.values(), ...givingPowers.values()]) list.sort(stronger);
+    this.#levels = givingLevels;
+    this.#powers = givingPowers;
   }
-  if (person.role === "instructor" || !strongest) return { level: builtIn[reasonOf(person)], because: { kind: "built in", reason: reasonOf(person) }, overrode: fitting };
-  return { level: strongest.level, because: { kind: "rule", rule: strongest }, overrode: fitting.slice(1) };
+
+  /** What `person` may do at `place`, with the rule that says so. O(rules of the place). */
+  decide(person: Person, place: Place): Decision {
+    const fitting = fit(this.#levels, person, place);
+    const strongest = fitting[0];
+    const reason = reasonOf(person);
+    if (person.role === "instructor" || !strongest) return { level: builtIn[reason], because: { kind: "built in", reason }, overrode: fitting };
+    if (isAnothersPage(strongest, person)) return { level: builtIn["page of another"], because: { kind: "built in", reason: "page of another" }, overrode: fitting };
+    return { level: strongest.level, because: { kind: "rule", rule: strongest }, overrode: fitting.slice(1) };
+  }
+
+  /** The same answer without its reasons, quicker. */
+  levelOf(person: Person, place: Place): Level {
+    if (person.role === "instructor") return builtIn.instructor;
+    for (const scope of narrowFirst) {
+      const list = place[scope] === undefined ? undefined : this.#levels.get(keyOf(scope, place[scope]));
+      const strongest = list?.find(({ who }) => isAbout(who, person));
+      if (strongest) return isAnothersPage(strongest, person) ? builtIn["page of another"] : strongest.level;
+    }
+    return builtIn[reasonOf(person)];
+  }
+
+  /** Whether `person` has a power at `place`. Using it needs a level besides: see `mayUse`. */
+  power(person: Person, place: Place, power: Power): PowerDecision {
+    const fitting = fit(this.#powers, person, place).filter((rule) => rule.power === power);
+    const reason = reasonOf(person);
+    const [strongest] = fitting;
+    if (person.role === "instructor" || !strongest) {
+      // Whoever belongs to a wiki has all powers in it; nobody else but instructors has any.
+      return { given: person.role === "instructor" || (person.role === "student" && person.isMember), because: { kind: "built in", reason }, overrode: fitting };
+    }
+    return { given: strongest.given, because: { kind: "rule", rule: strongest }, overrode: fitting.slice(1) };
+  }
+}
+
+function put<Each extends { scope: (typeof scopes)[number]; place: string }>(lists: Map<string, Each[]>, rule: Each): void {
+  const key = keyOf(rule.scope, rule.place);
+  const list = lists.get(key);
+  if (list) list.push(rule);
+  else lists.set(key, [rule]);
+}
+
+function keyOf(scope: string, place: string): string {
+  return `${scope} ${place}`;
+}
+
+function fit<Each extends Rule | PowerRule>(lists: ReadonlyMap<string, readonly Each[]>, person: Person, place: Place): Each[] {
+  return narrowFirst.flatMap((scope) => (place[scope] === undefined ? [] : (lists.get(keyOf(scope, place[scope])) ?? []).filter(({ who }) => isAbout(who, person))));
+}
+
+/** What a group may write, it may not write on the page that one of its members has alone, unless a rule of that page says so. */
+function isAnothersPage(strongest: Rule, person: Person): boolean {
+  return person.owns === false && person.role === "student" && strongest.scope !== "page" && strongest.level === "write";
+}
+
+/** What `person` may do at `place` at `when`: one question. For many, make a `Rulebook` once. O(rules). */
+export function decide(rules: Iterable<Rule>, person: Person, place: Place, when: When): Decision {
+  return new Rulebook(rules, when).decide(person, place);
 }
 
 /** What is left of a decision where the course is archived, or the wiki set aside: reading, for everybody who could. */
@@ -103,26 +139,9 @@ export function allows(level: Level, action: Action): boolean {
   return levels.indexOf(level) >= levels.indexOf(action);
 }
 
-function fits(rule: Rule, person: Person, place: Place, at: number): boolean {
-  if (place[rule.scope] !== rule.place) return false;
-  if (rule.from !== null && at < rule.from) return false;
-  if (rule.until !== null && at >= rule.until) return false;
-  switch (rule.who.kind) {
-    case "course": return true;
-    case "students": return person.role === "student";
-    case "group": return person.isMember;
-    case "person": return rule.who.person === person.id;
-    default: return rule.who satisfies never;
-  }
-}
-
-const whoWeight: Record<Who["kind"], number> = { course: 0, students: 1, group: 2, person: 3 };
-
-function strongestFirst(one: Rule, other: Rule): number {
-  return scopes.indexOf(other.scope) - scopes.indexOf(one.scope)
-    || whoWeight[other.who.kind] - whoWeight[one.who.kind]
-    || other.madeAt - one.madeAt
-    || (one.id < other.id ? 1 : -1);
+/** Whether somebody may use a power where they have `level`: each of them changes pages, and so needs leave to write there. */
+export function mayUse(level: Level, power: PowerDecision): boolean {
+  return power.given && allows(level, "write");
 }
 
 function reasonOf(person: Person): BuiltInReason {

@@ -2,7 +2,7 @@
 import { closeSync, openSync, readSync } from "node:fs";
 import { z } from "zod";
 import type { PageDocument } from "../document/model";
-import type { ChainedEntry } from "../ledger/chain";
+import { type ChainedEntry, entryKinds } from "../ledger/chain";
 
 /** A line that is not what it should be. */
 export class LineProblem extends Error {
@@ -67,7 +67,7 @@ export const timeOption = instant;
 const chainLine = z.object({
   hash: z.string(),
   entry: z.object({
-    page: z.string(), number: z.int().positive(), base: z.int().nonnegative(), kind: z.enum(["started", "wrote", "restored"]), author: z.string().nullable(),
+    page: z.string(), number: z.int().positive(), base: z.int().nonnegative(), kind: z.enum(entryKinds), author: z.string().nullable(),
     at: instant, note: z.string(), title: z.string(), restoredFrom: z.int().nullable(), document: z.looseObject({ type: z.literal("doc") }),
   }),
 });

@@ -41,3 +41,33 @@ function isBelowItself(id: string, parents: ReadonlyMap<string, string | null>):
   }
   return false;
 }
+
+/** Where a page is put: below `parentId` (null: at the top), before the page `before` (null: behind all). */
+export interface Spot {
+  readonly parentId: string | null;
+  readonly before: string | null;
+}
+
+/**
+ * The items whose place changes when `id` is put at `spot`, with their new places; empty if nothing does. Null if that is
+ * no place for it: unknown, or below itself. O(n).
+ */
+export function put(items: readonly Placed[], id: string, { parentId, before }: Spot): Placed[] | null {
+  const known = new Map(items.map((item) => [item.id, item]));
+  const item = known.get(id);
+  if (!item || before === id || (parentId !== null && !known.has(parentId))) return null;
+  const parents = new Map(items.map((each) => [each.id, each.parentId]));
+  parents.set(id, parentId);
+  if (isBelowItself(id, parents)) return null;
+  const beside = inOrder(items).filter((each) => each.id !== id && (standsBelow(each, known) === parentId));
+  const at = before === null ? beside.length : beside.findIndex((each) => each.id === before);
+  if (at < 0) return null;
+  const order = [...beside.slice(0, at), item, ...beside.slice(at)];
+  return order.map((each, position) => ({ id: each.id, parentId, position }))
+    .filter((placed) => { const was = known.get(placed.id)!; return was.parentId !== placed.parentId || was.position !== placed.position; });
+}
+
+/** The parent below which an item is shown. */
+function standsBelow({ parentId }: Placed, known: ReadonlyMap<string, Placed>): string | null {
+  return parentId !== null && known.has(parentId) ? parentId : null;
+}

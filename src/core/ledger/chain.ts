@@ -9,8 +9,11 @@ import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
 import canonicalize from "canonicalize";
 import type { PageDocument } from "../document/model";
 
-/** What acts can make an entry. */
-export const entryKinds = ["started", "wrote", "restored"] as const;
+/**
+ * What acts can make an entry. One that renames leaves the text as it is; one that removes the page leaves it empty, so that
+ * its words stand nowhere while it lies in the bin; one that brings it back has the text from before.
+ */
+export const entryKinds = ["started", "wrote", "restored", "renamed", "removed", "brought back"] as const;
 export type EntryKind = (typeof entryKinds)[number];
 
 /** All of an entry that the hash covers. */

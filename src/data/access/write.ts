@@ -1,34 +1,204 @@
+/** Changing access: whole selections at once, looked at before, with a line in the log, and undone as a whole. */
 import "server-only";
-import { and, eq, isNull } from "drizzle-orm";
-import { type Level, levels } from "@/core/access/may";
+import { and, desc, eq, inArray, isNull } from "drizzle-orm";
 import { z } from "zod";
-import { accessRule } from "../db/tables/wikis";
+import { Ahead } from "@/core/access/ahead";
+import { levels, type Person, type Rule } from "@/core/access/may";
+import { type Cell, cellKey, planSetting, type Planned, type Setting } from "@/core/access/setting";
+import { effects, type SheetRow } from "@/core/access/sheet";
+import type { Queryable } from "../db/client";
+import { person } from "../db/tables/accounts";
+import { courseGroup, enrolment } from "../db/tables/courses";
+import { accessChange, accessRule, type ToldChange, type ToldSetting, wiki } from "../db/tables/wikis";
+import { membersOfWikis } from "../pages/members";
 import type { Context } from "../session/context";
-import { lockWikiOfPage } from "../ledger/record";
-import { mayChangeCourse, standAtPage } from "./read";
+import type { AccessChanged, AccessPreview, AccessProblem } from "./dto";
+import { mayChangeCourse, rulesAt } from "./read";
+import { assignmentAt, pagesOf, wikisOf } from "./sheet";
 
-const level = z.enum(levels);
+const id = z.string().max(60);
 
-export type AccessSet = { readonly kind: "set" } | { readonly kind: "refused"; readonly code: "not found" | "not allowed" | "bad level" };
+export const cellInput = z.object({
+  scope: z.enum(["assignment", "wiki", "page"]), place: id,
+  who: z.union([
+    z.object({ kind: z.enum(["course", "students", "assistants", "observers", "group"]) }),
+    z.object({ kind: z.literal("members"), group: id }), z.object({ kind: z.literal("person"), person: id }),
+  ]),
+});
 
-/**
- * Sets what the wiki's own group may do on a page; null takes the page's own rule away again, so that the rules of
- * the wiki and the assignment hold. The rule before is ended, not changed.
- */
-export async function setGroupLevel(ctx: Context, given: { courseId: string; pageId: string; level: Level | null }): Promise<AccessSet> {
-  if (given.level !== null && !level.safeParse(given.level).success) return { kind: "refused", code: "bad level" };
-  const standpoint = await standAtPage(ctx, given.courseId, given.pageId);
-  if (!standpoint) return { kind: "refused", code: "not found" };
-  if (!(await mayChangeCourse(ctx, given.courseId))) return { kind: "refused", code: "not allowed" };
-  await ctx.db.transaction(async (tx) => {
-    // A save under way ends under the rules it began with; the next one meets the new rule.
-    await lockWikiOfPage(tx, given.courseId, given.pageId);
-    const atPage = and(eq(accessRule.courseId, given.courseId), eq(accessRule.place, given.pageId), eq(accessRule.whoKind, "group"), isNull(accessRule.endedAt));
-    await tx.update(accessRule).set({ endedAt: ctx.now, endedBy: ctx.viewer.id }).where(atPage);
-    if (given.level === null) return;
-    await tx.insert(accessRule).values({
-      courseId: given.courseId, id: ctx.newId(), scope: "page", place: given.pageId, whoKind: "group", level: given.level, madeAt: ctx.now, madeBy: ctx.viewer.id,
-    });
+const instant = z.number().int().min(0).max(8.64e15).nullable();
+
+export const settingInput = z.object({
+  level: z.enum(levels).nullable(), from: instant, until: instant,
+  weekly: z.object({ days: z.array(z.int().min(0).max(6)).min(1).max(7), from: z.int().min(0).max(1439), until: z.int().min(1).max(1440) }).nullable(),
+});
+
+/** More than a sheet of 200 pages and 40 people has. */
+export const mostCells = 10_000;
+
+const refused = (problem: AccessProblem) => ({ kind: "refused" as const, problem });
+
+/** Sets the same for all of `cells`: one change in the log, that can be undone. */
+export async function setAccess(ctx: Context, courseId: string, assignmentId: string, cells: readonly Cell[], setting: Setting, kind: "set" | "more time" = "set"): Promise<AccessChanged> {
+  return ctx.db.transaction(async (tx): Promise<AccessChanged> => {
+    const inside = { ...ctx, db: tx };
+    const problem = (await mayChangeCourse(inside, courseId)) ? faultIn(cells, setting) : ({ code: "not allowed" } as const);
+    if (problem) return refused(problem);
+    const known = await placesKnown(tx, courseId, assignmentId, cells);
+    if (!known) return refused({ code: "not found" });
+    // Saves under way end under the rules that they began with; the next ones meet the new ones.
+    await lockWikis(tx, courseId, known.wikis);
+    const rules = await levelRules(tx, courseId, cells);
+    const planned = planSetting(rules, cells, setting);
+    if (changesNothing(rules, planned)) return { kind: "unchanged" };
+    const changeId = ctx.newId();
+    await endRules(inside, courseId, planned.end, changeId);
+    await makeRules(inside, courseId, planned, changeId, kind);
+    await tx.insert(accessChange).values({ courseId, id: changeId, assignmentId, byId: ctx.viewer.id, at: ctx.now, kind, told: told(rules, cells, planned) });
+    return { kind: "changed", changeId, cells: cells.length };
   });
-  return { kind: "set" };
+}
+
+/** What `setAccess` would do, without doing it. */
+export async function previewAccess(ctx: Context, courseId: string, assignmentId: string, cells: readonly Cell[], setting: Setting): Promise<AccessPreview> {
+  if (!(await mayChangeCourse(ctx, courseId))) return refused({ code: "not allowed" });
+  const problem = faultIn(cells, setting);
+  if (problem) return refused(problem);
+  const known = await placesKnown(ctx.db, courseId, assignmentId, cells);
+  const found = await assignmentAt(ctx.db, courseId, assignmentId);
+  if (!known || !found) return refused({ code: "not found" });
+  const wikis = known.wikis;
+  const pages = await pagesOf(ctx.db, courseId, wikis.map((each) => each.id));
+  const places = [courseId, assignmentId, ...wikis.map((each) => each.id), ...pages.map((each) => each.id)];
+  const before = (await rulesAt(ctx.db, courseId, places)).filter((rule): rule is Rule => "level" in rule);
+  const planned = planSetting(before, cells, setting);
+  const made: Rule[] = planned.make.map((each, at) => ({ ...each, id: `new ${at}`, madeAt: ctx.now.getTime(), isOfAssignment: false }));
+  const after = [...before.filter((rule) => !planned.end.includes(rule.id)), ...made];
+  const from = setting.from !== null && setting.from > ctx.now.getTime() ? setting.from : null;
+  const at = from ?? ctx.now.getTime();
+  const people = await peopleAt(ctx.db, courseId, wikis, ctx.now);
+  const asked = pages.map((each) => {
+    const row: SheetRow = { place: { course: courseId, assignment: assignmentId, wiki: each.wikiId, page: each.id }, scope: "page", ownerId: each.ownerId, groupId: null, closed: null };
+    return { row, people: people.get(each.wikiId)!.map((one): Person => (each.ownerId === null ? one : { ...one, owns: one.id === each.ownerId })) };
+  });
+  return { kind: "seen", cells: cells.length, ends: planned.end.length, from: from === null ? null : new Date(from), effects: effects(new Ahead(before, found.timeZone, at), new Ahead(after, found.timeZone, at), asked) };
+}
+
+/** Takes a change back: what it made ends, and what it ended holds again. Refused where something was set for the same since. */
+export async function undoAccess(ctx: Context, courseId: string, changeId: string): Promise<AccessChanged> {
+  return ctx.db.transaction(async (tx): Promise<AccessChanged> => {
+    const inside = { ...ctx, db: tx };
+    if (!(await mayChangeCourse(inside, courseId))) return refused({ code: "not allowed" });
+    const [found] = await tx.select().from(accessChange).where(and(eq(accessChange.courseId, courseId), eq(accessChange.id, changeId))).for("update");
+    if (!found || found.kind === "undo") return refused({ code: "not found" });
+    if (found.undoneAt) return refused({ code: "undone already" });
+    const known = await placesKnown(tx, courseId, found.assignmentId, found.told.map(({ cell }) => cell), true);
+    await lockWikis(tx, courseId, known?.wikis ?? []);
+    const cells = new Set(found.told.map(({ cell }) => cellKey(cell)));
+    const later = await tx.select({ id: accessChange.id, at: accessChange.at, by: person.name, told: accessChange.told }).from(accessChange).innerJoin(person, eq(person.id, accessChange.byId))
+      .where(and(eq(accessChange.courseId, courseId), eq(accessChange.assignmentId, found.assignmentId), isNull(accessChange.undoneAt), inArray(accessChange.kind, ["set", "more time"])))
+      .orderBy(desc(accessChange.at), desc(accessChange.id));
+    const since = later.slice(0, later.findIndex((each) => each.id === changeId)).find((each) => each.told.some(({ cell }) => cells.has(cellKey(cell))));
+    if (since) return refused({ code: "changed since", at: since.at, by: since.by });
+    const undoId = ctx.newId();
+    const made = await tx.select({ id: accessRule.id }).from(accessRule).where(and(eq(accessRule.courseId, courseId), eq(accessRule.changeId, changeId), isNull(accessRule.endedAt)));
+    await endRules(inside, courseId, made.map((rule) => rule.id), undoId);
+    await tx.update(accessRule).set({ endedAt: null, endedBy: null, endedChangeId: null }).where(and(eq(accessRule.courseId, courseId), eq(accessRule.endedChangeId, changeId)));
+    await tx.update(accessChange).set({ undoneAt: ctx.now }).where(and(eq(accessChange.courseId, courseId), eq(accessChange.id, changeId)));
+    await tx.insert(accessChange).values({
+      courseId, id: undoId, assignmentId: found.assignmentId, byId: ctx.viewer.id, at: ctx.now, kind: "undo", undoes: changeId,
+      told: found.told.map(({ cell, before, after }) => ({ cell, before: after, after: before })),
+    });
+    return { kind: "changed", changeId: undoId, cells: found.told.length };
+  });
+}
+
+function faultIn(cells: readonly Cell[], { level, from, until, weekly }: Setting): AccessProblem | null {
+  if (cells.length === 0) return { code: "nothing chosen" };
+  if (from !== null && until !== null && from >= until) return { code: "window ends before it begins" };
+  if (weekly !== null && weekly.from >= weekly.until) return { code: "no hours" };
+  return level === null && (from !== null || until !== null || weekly !== null) ? { code: "nothing chosen" } : null;
+}
+
+/** The wikis that the cells lie in, if all of them lie in the assignment and their people on the course; null otherwise. */
+async function placesKnown(db: Queryable, courseId: string, assignmentId: string, cells: readonly Cell[], isPast = false) {
+  const wikis = await wikisOf(db, courseId, assignmentId);
+  const wholeAssignment = cells.some(({ scope }) => scope === "assignment");
+  const pages = cells.some(({ scope }) => scope === "page") ? await pagesOf(db, courseId, wikis.map((each) => each.id)) : [];
+  const wikiOf = new Map([...wikis.map((each) => [each.id, each.id] as const), ...pages.map((each) => [each.id, each.wikiId] as const)]);
+  const touched = new Set(wholeAssignment ? wikis.map((each) => each.id) : cells.flatMap(({ place }) => wikiOf.get(place) ?? []));
+  const found = { wikis: wikis.filter((each) => touched.has(each.id)) };
+  if (isPast) return found;
+  if (!cells.every(({ scope, place }) => (scope === "assignment" ? place === assignmentId : wikiOf.has(place)))) return null;
+  const people = [...new Set(cells.flatMap(({ who }) => (who.kind === "person" ? [who.person] : [])))];
+  const groups = [...new Set(cells.flatMap(({ who }) => (who.kind === "members" ? [who.group] : [])))];
+  const onCourse = people.length === 0 ? [] : await db.select({ id: enrolment.personId }).from(enrolment).where(and(eq(enrolment.courseId, courseId), inArray(enrolment.personId, people)));
+  const inCourse = groups.length === 0 ? [] : await db.select({ id: courseGroup.id }).from(courseGroup).where(and(eq(courseGroup.courseId, courseId), inArray(courseGroup.id, groups)));
+  return onCourse.length === people.length && inCourse.length === groups.length ? found : null;
+}
+
+async function lockWikis(tx: Queryable, courseId: string, wikis: readonly { readonly id: string }[]): Promise<void> {
+  if (wikis.length === 0) return;
+  await tx.select({ id: wiki.id }).from(wiki).where(and(eq(wiki.courseId, courseId), inArray(wiki.id, wikis.map((each) => each.id)))).orderBy(wiki.id).for("update");
+}
+
+async function levelRules(db: Queryable, courseId: string, cells: readonly Cell[]): Promise<Rule[]> {
+  return (await rulesAt(db, courseId, [...new Set(cells.map(({ place }) => place))])).filter((rule): rule is Rule => "level" in rule);
+}
+
+/** Whether all that would come is what ends: setting again what stands is no change. */
+function changesNothing(rules: readonly Rule[], { end, make }: Planned): boolean {
+  const keyOf = (rule: Cell & Setting) => [cellKey(rule), rule.level, rule.from, rule.until, JSON.stringify(rule.weekly)].join("|");
+  const ending = rules.filter((rule) => end.includes(rule.id)).map(keyOf).sort();
+  const coming = make.map(keyOf).sort();
+  return ending.length === coming.length && ending.every((key, at) => key === coming[at]);
+}
+
+async function endRules({ db, viewer, now }: { db: Queryable; viewer: Context["viewer"]; now: Date }, courseId: string, ids: readonly string[], changeId: string): Promise<void> {
+  if (ids.length === 0) return;
+  await db.update(accessRule).set({ endedAt: now, endedBy: viewer.id, endedChangeId: changeId }).where(and(eq(accessRule.courseId, courseId), inArray(accessRule.id, [...ids])));
+}
+
+/** A statement takes 65,535 values at most, and a rule has 19. */
+const rulesAtOnce = 3000;
+
+async function makeRules(ctx: { db: Queryable; viewer: Context["viewer"]; now: Date; newId: () => string }, courseId: string, { make }: Planned, changeId: string, kind: "set" | "more time"): Promise<void> {
+  const date = (at: number | null) => (at === null ? null : new Date(at));
+  const rows = make.map(({ scope, place, who, level, from, until, weekly }) => ({
+    courseId, id: ctx.newId(), scope, place, level, weekly, from: date(from), until: date(until), madeAt: ctx.now, madeBy: ctx.viewer.id, changeId,
+    whoKind: who.kind, whoPerson: who.kind === "person" ? who.person : null, whoGroup: who.kind === "members" ? who.group : null, origin: kind === "more time" ? kind : null,
+  }));
+  for (let from = 0; from < rows.length; from += rulesAtOnce) await ctx.db.insert(accessRule).values(rows.slice(from, from + rulesAtOnce));
+}
+
+function told(rules: readonly Rule[], cells: readonly Cell[], { end, make }: Planned): ToldChange[] {
+  const ended = new Set(end);
+  const byCell = new Map<string, Rule[]>();
+  for (const rule of rules) if (!rule.isOfAssignment) byCell.set(cellKey(rule), [...(byCell.get(cellKey(rule)) ?? []), rule]);
+  const made = new Map(make.map((each) => [cellKey(each), each]));
+  const seen = new Set<string>();
+  return cells.flatMap((cell) => {
+    const key = cellKey(cell);
+    if (seen.has(key)) return [];
+    seen.add(key);
+    const before = byCell.get(key) ?? [];
+    const coming = made.get(key);
+    return [{ cell, before: before.map(tell), after: [...before.filter((rule) => !ended.has(rule.id)).map(tell), ...(coming ? [tell(coming)] : [])] }];
+  });
+}
+
+function tell({ level, from, until, weekly }: Setting & { readonly level: Rule["level"] }): ToldSetting {
+  const iso = (at: number | null) => (at === null ? null : new Date(at).toISOString());
+  return { level, from: iso(from), until: iso(until), weekly };
+}
+
+/** Those whose pages a change concerns, by wiki: its members, staff other than instructors, and one for all other students. */
+async function peopleAt(db: Queryable, courseId: string, wikis: Awaited<ReturnType<typeof wikisOf>>, now: Date): Promise<Map<string, Person[]>> {
+  const members = await membersOfWikis(db, courseId, wikis);
+  const everybody = await db.select({ id: enrolment.personId, role: enrolment.role }).from(enrolment)
+    .where(and(eq(enrolment.courseId, courseId), isNull(enrolment.leftAt), inArray(enrolment.role, ["student", "assistant", "observer"])));
+  return new Map(wikis.map((each, at) => {
+    const own = new Set(members[at]!.filter(({ until }) => until === null || until > now).map((member) => member.id));
+    return [each.id, everybody.map(({ id: personId, role }): Person => ({ id: personId, role, isMember: own.has(personId) }))];
+  }));
 }

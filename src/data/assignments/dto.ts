@@ -22,6 +22,9 @@ export interface WikiListDto {
   readonly name: string;
   readonly homePageId: string | null;
   readonly isMine: boolean;
+  /** As in the core's `Person`. */
+  readonly isGiven: boolean;
+  readonly groups: readonly string[];
   readonly pages: number;
   readonly entries: number;
   readonly words: number;

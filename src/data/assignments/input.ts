@@ -1,5 +1,6 @@
 /** What an instructor sends to set up an assignment. Shared with the form, so that both refuse the same things. */
 import { z } from "zod";
+import { powers } from "@/core/access/may";
 import { studentMeasures } from "@/core/assignment/expected";
 import { cleanText } from "@/core/text/clean";
 
@@ -45,7 +46,8 @@ export const assignmentInput = z.object({
   commentsOn: z.boolean(),
   /** Null: others never read. */
   othersReadFrom: local("The time from which others read").nullable(),
-  membersStart: z.boolean(),
+  /** What members may do with pages apart from writing them. */
+  membersMay: z.array(z.enum(powers)),
   sharing: z.enum(["group", "student", "class"]),
   /** The set of groups, where groups share a wiki. Null while it is not chosen. */
   setId: z.string().max(40).nullable(),

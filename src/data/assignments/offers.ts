@@ -77,7 +77,7 @@ async function startedPages(db: Queryable, courseId: string, assignmentId: strin
     .innerJoin(starterPage, and(eq(starterPage.courseId, page.courseId), eq(starterPage.id, page.starterId)))
     .innerJoin(entry, and(eq(entry.courseId, page.courseId), eq(entry.pageId, page.id), eq(entry.number, page.entries)))
     .leftJoin(courseGroup, and(eq(courseGroup.courseId, wiki.courseId), eq(courseGroup.id, wiki.groupId)))
-    .where(and(eq(page.courseId, courseId), pageId === undefined ? undefined : eq(page.id, pageId))).orderBy(asc(starterPage.position), asc(wiki.position));
+    .where(and(eq(page.courseId, courseId), isNull(page.removedAt), pageId === undefined ? undefined : eq(page.id, pageId))).orderBy(asc(starterPage.position), asc(wiki.position));
 }
 
 type Started = Awaited<ReturnType<typeof startedPages>>[number];

@@ -1,7 +1,8 @@
 import "server-only";
 import { and, asc, eq, inArray, isNull, sql } from "drizzle-orm";
-import { allows, decide } from "@/core/access/may";
-import { givenToAssistant, memberOfWiki, roleOn, rulesAt } from "../access/read";
+import { allows } from "@/core/access/may";
+import { givenToAssistant, groupsOf, memberOfWiki } from "../access/people";
+import { roleOn, rulebookAt } from "../access/read";
 import { person } from "../db/tables/accounts";
 import { groupMember } from "../db/tables/courses";
 import { assignment, entry, page, wiki } from "../db/tables/wikis";
@@ -34,15 +35,12 @@ async function visibleWikis(ctx: ContextIn, courseId: string, assignmentId?: str
   const rows = await ctx.db
     .select({
       id: wiki.id, assignmentId: wiki.assignmentId, name: wiki.name, homePageId: wiki.homePageId, groupId: wiki.groupId, personId: wiki.personId,
-      entries: wiki.entries, isMine: memberOfWiki(ctx), isGiven: givenToAssistant(ctx.viewer.id),
+      entries: wiki.entries, isMine: memberOfWiki(ctx), isGiven: givenToAssistant(ctx.viewer.id), groups: groupsOf(wiki.courseId, ctx.viewer.id, ctx.now),
     })
     .from(wiki).where(and(eq(wiki.courseId, courseId), isNull(wiki.setAsideAt), assignmentId ? eq(wiki.assignmentId, assignmentId) : undefined)).orderBy(asc(wiki.position));
-  const rules = await rulesAt(ctx.db, courseId, [courseId, ...rows.flatMap((row) => [row.assignmentId, row.id])]);
-  return rows.filter((row) => {
-    const place = { course: courseId, assignment: row.assignmentId, wiki: row.id };
-    const { level } = decide(rules, { id: ctx.viewer.id, role, isMember: row.isMine, isGiven: row.isGiven }, place, ctx.now.getTime());
-    return allows(level, "read");
-  });
+  const book = await rulebookAt(ctx, courseId, [courseId, ...rows.flatMap((row) => [row.assignmentId, row.id])]);
+  return rows.filter(({ id, assignmentId: assignment, isMine, isGiven, groups }) =>
+    allows(book.levelOf({ id: ctx.viewer.id, role, isMember: isMine, isGiven, groups }, { course: courseId, assignment, wiki: id }), "read"));
 }
 
 /** The names of an assignment's wikis that the viewer may read. */
@@ -56,7 +54,7 @@ export async function readableWikis(ctx: ContextIn, courseId: string, assignment
   if (visible.length === 0) return [];
   const ids = visible.map((row) => row.id);
   const counts = await ctx.db.select({ wikiId: page.wikiId, pages: sql<number>`count(*)::int`, words: sql<number>`sum(${page.words})::int` })
-    .from(page).where(and(eq(page.courseId, courseId), inArray(page.wikiId, ids))).groupBy(page.wikiId);
+    .from(page).where(and(eq(page.courseId, courseId), inArray(page.wikiId, ids), isNull(page.removedAt))).groupBy(page.wikiId);
   const last = await ctx.db.select({ wikiId: entry.wikiId, at: sql<string>`max(${entry.at})` })
     .from(entry).where(and(eq(entry.courseId, courseId), inArray(entry.wikiId, ids))).groupBy(entry.wikiId);
   const members = await ctx.db.select({ groupId: groupMember.groupId, name: person.name }).from(groupMember)

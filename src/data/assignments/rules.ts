@@ -1,20 +1,32 @@
-/** An assignment's times as rules of access: they stand in the log like any other, and the access screen names them. */
+/** An assignment's times, and what its members may do, as rules of access: they stand in the log like any other, and the access screen names them. */
 import "server-only";
 import { and, eq, inArray, isNull } from "drizzle-orm";
-import type { Level } from "@/core/access/may";
+import { type Level, type Power, powers } from "@/core/access/may";
 import { accessRule, type assignment } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
 
 type Assignment = typeof assignment.$inferSelect;
-type Made = { readonly whoKind: "group" | "students"; readonly level: Level; readonly from: Date | null; readonly until: Date | null };
+interface Made {
+  readonly whoKind: "group" | "students";
+  readonly level: Level | null;
+  readonly power: Power | null;
+  readonly given: boolean | null;
+  readonly from: Date | null;
+  readonly until: Date | null;
+}
 
-/** Hidden before the opening, then the group's to write, after the due time to read and comment if it closes; others read from when they may. */
-function rulesOf({ opensAt, dueAt, closesAtDue, othersReadFrom }: Assignment): Made[] {
+/**
+ * Hidden before the opening, then the group's to write, after the due time to read and comment if it closes; others read
+ * from when they may. A rule for each power that members do not have.
+ */
+function rulesOf({ opensAt, dueAt, closesAtDue, othersReadFrom, membersMay }: Assignment): Made[] {
+  const level = (whoKind: Made["whoKind"], given: Level, from: Date | null, until: Date | null): Made => ({ whoKind, level: given, power: null, given: null, from, until });
   return [
-    { whoKind: "group", level: "hidden", from: null, until: opensAt },
-    { whoKind: "group", level: "write", from: opensAt, until: closesAtDue ? dueAt : null },
-    ...(closesAtDue ? [{ whoKind: "group", level: "comment", from: dueAt, until: null } as const] : []),
-    ...(othersReadFrom ? [{ whoKind: "students", level: "read", from: othersReadFrom, until: null } as const] : []),
+    level("group", "hidden", null, opensAt),
+    level("group", "write", opensAt, closesAtDue ? dueAt : null),
+    ...(closesAtDue ? [level("group", "comment", dueAt, null)] : []),
+    ...(othersReadFrom ? [level("students", "read", othersReadFrom, null)] : []),
+    ...powers.filter((power) => !membersMay.includes(power)).map((power): Made => ({ whoKind: "group", level: null, power, given: false, from: null, until: null })),
   ];
 }
 
@@ -23,8 +35,8 @@ export async function putTimes(ctx: ContextIn, row: Assignment): Promise<void> {
   const { courseId, id } = row;
   const stored = await ctx.db.select().from(accessRule)
     .where(and(eq(accessRule.courseId, courseId), eq(accessRule.place, id), eq(accessRule.origin, "assignment"), isNull(accessRule.endedAt)));
-  const keyOf = (rule: { whoKind: string; level: string; from: Date | null; until: Date | null }) =>
-    [rule.whoKind, rule.level, rule.from?.getTime() ?? "", rule.until?.getTime() ?? ""].join();
+  const keyOf = (rule: Pick<Made, "level" | "power" | "from" | "until"> & { whoKind: string }) =>
+    [rule.whoKind, rule.level ?? "", rule.power ?? "", rule.from?.getTime() ?? "", rule.until?.getTime() ?? ""].join();
   const wanted = new Map(rulesOf(row).map((rule) => [keyOf(rule), rule]));
   const ended = stored.filter((rule) => !wanted.delete(keyOf(rule))).map((rule) => rule.id);
   if (ended.length > 0) {

@@ -30,7 +30,7 @@ export async function findSetUp(ctx: ContextIn, courseId: string, assignmentId: 
   const input: AssignmentInput = {
     title: row.title, brief: row.brief, opensAt: clock(row.opensAt), dueAt: clock(row.dueAt), closesAtDue: row.closesAtDue,
     cutOffAt: row.cutOffAt && clock(row.cutOffAt), commentsOn: row.commentsOn, othersReadFrom: row.othersReadFrom && clock(row.othersReadFrom),
-    membersStart: row.membersStart, sharing: row.sharing, setId: row.setId, expected: [...row.expected],
+    membersMay: [...row.membersMay], sharing: row.sharing, setId: row.setId, expected: [...row.expected],
     starterPages: pages.map(({ id, title, document, parentId, forEachMember, isTemplate }) => ({ id, title, document, parentId, forEachMember, isTemplate })),
   };
   const progress = row.publishedAt ? await wikiProgress(ctx.db, { courseId, assignmentId }) : { made: 0, wanted: 0 };

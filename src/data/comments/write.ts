@@ -3,7 +3,7 @@ import { and, eq } from "drizzle-orm";
 import { z } from "zod";
 import { cleanText } from "@/core/text/clean";
 import { may, standAtPage } from "../access/read";
-import { assignment, comment } from "../db/tables/wikis";
+import { assignment, comment, page } from "../db/tables/wikis";
 import { type Commented, longestComment } from "./dto";
 import type { Context } from "../session/context";
 
@@ -15,9 +15,11 @@ export async function addComment(ctx: Context, given: { courseId: string; pageId
   if (!text.success) return { kind: "refused", code: "empty or too long" };
   const standpoint = await standAtPage(ctx, given.courseId, given.pageId);
   if (!standpoint) return { kind: "refused", code: "not found" };
-  const [rules] = await ctx.db.select({ commentsOn: assignment.commentsOn }).from(assignment)
+  if (ctx.lookingAs) return { kind: "refused", code: "only looking" };
+  const [found] = await ctx.db.select({ commentsOn: assignment.commentsOn, removedAt: page.removedAt }).from(assignment)
+    .innerJoin(page, and(eq(page.courseId, assignment.courseId), eq(page.id, given.pageId)))
     .where(and(eq(assignment.courseId, given.courseId), eq(assignment.id, standpoint.assignmentId)));
-  if (!may(standpoint, "comment") || !rules?.commentsOn) return { kind: "refused", code: "may not comment" };
+  if (!may(standpoint, "comment") || !found?.commentsOn || found.removedAt) return { kind: "refused", code: "may not comment" };
   let parentId: string | null = null;
   if (given.parent !== null) {
     const [parent] = await ctx.db.select({ id: comment.id, parentId: comment.parentId }).from(comment)

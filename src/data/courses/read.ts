@@ -10,7 +10,9 @@ const columns = {
   id: course.id, title: course.title, term: course.term, timeZone: course.timeZone, startsOn: course.startsOn, endsOn: course.endsOn, archivedAt: course.archivedAt,
 };
 
-const mine = (ctx: ContextIn) => and(eq(enrolment.courseId, course.id), eq(enrolment.personId, ctx.viewer.id), isNull(enrolment.leftAt));
+/** Whoever looks as somebody else sees one course of theirs alone. */
+const mine = ({ viewer, lookingAs }: ContextIn) =>
+  and(eq(enrolment.courseId, course.id), eq(enrolment.personId, viewer.id), isNull(enrolment.leftAt), lookingAs ? eq(course.id, lookingAs.courseId) : undefined);
 
 /** The viewer's courses, those that go on first, newest term first. */
 export async function myCourses(ctx: ContextIn): Promise<CourseDto[]> {
@@ -31,6 +33,7 @@ export async function findCourse(ctx: ContextIn, courseId: string): Promise<Cour
 
 /** Whether the viewer may make courses. */
 export async function mayMakeCourses(ctx: ContextIn): Promise<boolean> {
+  if (ctx.lookingAs) return false;
   const [found] = await ctx.db.select({ may: person.mayMakeCourses }).from(person).where(eq(person.id, ctx.viewer.id));
   return found?.may ?? false;
 }

@@ -8,15 +8,22 @@ export type Database = PostgresJsDatabase;
 export type Queryable = Pick<Database, "select" | "selectDistinct" | "insert" | "update" | "delete" | "execute">;
 
 /** Opens a connection pool of its own: for tests and commands, which close it by `close`. */
-export function openDatabase(url: string, connections = 10): { db: Database; close: () => Promise<void> } {
-  const client = postgres(url, { max: connections, onnotice: () => {} });
+export function openDatabase(url: string, connections = 10, onlyReading = false): { db: Database; close: () => Promise<void> } {
+  const client = postgres(url, { max: connections, onnotice: () => {}, ...(onlyReading ? { connection: { default_transaction_read_only: true } } : {}) });
   return { db: drizzle(client), close: () => client.end({ timeout: 5 }) };
 }
 
 let opened: Database | undefined;
+let openedForReading: Database | undefined;
 
 /** The application's database. Opened at first use, so that the build needs none. */
 export function database(): Database {
   opened ??= openDatabase(settings().DATABASE_URL).db;
   return opened;
+}
+
+/** The same database, in which nothing can be changed: whatever asks for it, PostgreSQL refuses. */
+export function readOnlyDatabase(): Database {
+  openedForReading ??= openDatabase(settings().DATABASE_URL, 3, true).db;
+  return openedForReading;
 }

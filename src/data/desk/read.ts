@@ -1,8 +1,8 @@
 /** The course's front screen: what waits, and what happened since the last visit. */
 import "server-only";
 import { and, desc, eq, inArray, isNotNull, isNull, ne, sql } from "drizzle-orm";
-import { allows, decide } from "@/core/access/may";
-import { rulesAt, roleOn } from "../access/read";
+import { allows } from "@/core/access/may";
+import { ownership, roleOn, rulebookAt } from "../access/read";
 import { readableWikis } from "../assignments/read";
 import { person } from "../db/tables/accounts";
 import { courseGroup, enrolment, groupMember, groupSet, invitation, placeRequest } from "../db/tables/courses";
@@ -33,11 +33,13 @@ export async function visitDesk(ctx: ContextIn, courseId: string): Promise<DeskD
   return { before, happenings, leftOff, signUps, waits: role === "instructor" ? await whatWaits(ctx, courseId) : null };
 }
 
-async function noteVisit({ db, viewer, now }: ContextIn, courseId: string): Promise<Date | null> {
+async function noteVisit({ db, viewer, now, lookingAs }: ContextIn, courseId: string): Promise<Date | null> {
   const at = and(eq(enrolment.courseId, courseId), eq(enrolment.personId, viewer.id));
   const [known] = await db.select({ visitedAt: enrolment.visitedAt, visitedBefore: enrolment.visitedBefore }).from(enrolment).where(at);
   const isAnother = known?.visitedAt && now.getTime() - known.visitedAt.getTime() > visitLasts;
   const before = isAnother ? known.visitedAt : (known?.visitedBefore ?? null);
+  // Who only looks as somebody else leaves no trace of a visit.
+  if (lookingAs) return before;
   // Written at most once a minute, so that clicking about costs no writing.
   if (!known?.visitedAt || now.getTime() - known.visitedAt.getTime() > minute) await db.update(enrolment).set({ visitedAt: now, visitedBefore: before }).where(at);
   return before;
@@ -76,21 +78,22 @@ async function happeningsIn(ctx: ContextIn, courseId: string, wikis: Watched, be
   return folded;
 }
 
-async function readablePageIds(ctx: ContextIn, courseId: string, wikis: Watched, rows: readonly { readonly pageId: string; readonly wikiId: string }[]): Promise<Set<string>> {
+async function readablePageIds(ctx: ContextIn, courseId: string, wikis: Watched, rows: readonly { readonly pageId: string; readonly wikiId: string; readonly ownerId: string | null }[]): Promise<Set<string>> {
   const role = (await roleOn(ctx, courseId))!;
-  const rules = await rulesAt(ctx.db, courseId, [courseId, ...new Set(wikis.flatMap(({ id, assignmentId }) => [id, assignmentId])), ...new Set(rows.map(({ pageId }) => pageId))]);
+  const book = await rulebookAt(ctx, courseId, [courseId, ...new Set(wikis.flatMap(({ id, assignmentId }) => [id, assignmentId])), ...new Set(rows.map(({ pageId }) => pageId))]);
   const readable = new Set<string>();
-  for (const { pageId, wikiId } of rows) {
+  for (const { pageId, wikiId, ownerId } of rows) {
     const wiki = wikis.find(({ id }) => id === wikiId)!;
     const place = { course: courseId, assignment: wiki.assignmentId, wiki: wikiId, page: pageId };
-    if (allows(decide(rules, { id: ctx.viewer.id, role, isMember: wiki.isMine }, place, ctx.now.getTime()).level, "read")) readable.add(pageId);
+    const asked = { id: ctx.viewer.id, role, isMember: wiki.isMine, isGiven: wiki.isGiven, groups: wiki.groups, ...ownership(ownerId, ctx.viewer.id) };
+    if (allows(book.levelOf(asked, place), "read")) readable.add(pageId);
   }
   return readable;
 }
 
 async function whereLeftOff(ctx: ContextIn, courseId: string, wikis: Watched): Promise<DeskDto["leftOff"]> {
   if (wikis.length === 0) return null;
-  const rows = await ctx.db.select({ pageId: page.id, page: page.title, wikiId: page.wikiId, at: entry.at }).from(entry)
+  const rows = await ctx.db.select({ pageId: page.id, page: page.title, wikiId: page.wikiId, ownerId: page.ownerId, at: entry.at }).from(entry)
     .innerJoin(page, and(eq(page.courseId, entry.courseId), eq(page.id, entry.pageId)))
     .where(and(eq(entry.courseId, courseId), inArray(entry.wikiId, wikis.map(({ id }) => id)), eq(entry.authorId, ctx.viewer.id))).orderBy(desc(entry.at)).limit(5);
   const readable = await readablePageIds(ctx, courseId, wikis, rows);

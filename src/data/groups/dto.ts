@@ -40,6 +40,7 @@ export type GroupsProblem =
   | { readonly code: "not a student" }
   /** Somebody else saved the set since it was opened. */
   | { readonly code: "changed since" }
+  | { readonly code: "only looking" }
   | { readonly code: "full" }
   | { readonly code: "closed" }
   | { readonly code: "has a wiki"; readonly name: string; readonly entries: number };

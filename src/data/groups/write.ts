@@ -110,6 +110,7 @@ export async function signUp(ctx: Context, courseId: string, setId: string, grou
     const inside: ContextIn = { ...ctx, db: tx };
     const course = await findCourse(inside, courseId);
     if (course?.role !== "student" || course.archivedAt) return refused({ code: "not allowed" });
+    if (ctx.lookingAs) return refused({ code: "only looking" });
     // Locked, so that of two who want the last place one gets it.
     const set = await lockSet(tx, courseId, setId);
     if (!set || set.signUpLimit === null) return refused({ code: "not found" });

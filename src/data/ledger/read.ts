@@ -4,7 +4,8 @@ import type { EntryFigures } from "@/core/credit/account";
 import { type ComparedBlock, compareDocuments } from "@/core/diff/document";
 import { emptyDocument, type PageDocument } from "@/core/document/model";
 import { type ChainFault, type EntryKind, findChainFault } from "@/core/ledger/chain";
-import { may, standAtPage } from "../access/read";
+import { lateness } from "../access/more-time";
+import { mayUsePower, standAtPage } from "../access/read";
 import { person } from "../db/tables/accounts";
 import { entry, entryCredit, page } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
@@ -17,13 +18,17 @@ export interface LedgerLineDto {
   readonly authorId: string | null;
   readonly author: string | null;
   readonly kind: EntryKind;
+  /** What the page was called after it. */
+  readonly title: string;
   readonly note: string;
   readonly restoredFrom: number | null;
   readonly figures: EntryFigures;
+  /** Whether a member saved it when it was due already; more time that they were given counts. */
+  readonly isLate: boolean;
 }
 
 const lineColumns = {
-  number: entry.number, at: entry.at, authorId: entry.authorId, author: person.name, kind: entry.kind, note: entry.note,
+  number: entry.number, at: entry.at, authorId: entry.authorId, author: person.name, kind: entry.kind, title: entry.title, note: entry.note,
   restoredFrom: entry.restoredFrom, figures: entryCredit.figures,
 };
 
@@ -32,10 +37,13 @@ export const ledgerPage = 100;
 
 /** A page's entries, newest first, from below `before` (all if null); null if there is no such page for the viewer. */
 export async function pageLedger(ctx: ContextIn, courseId: string, pageId: string, before: number | null): Promise<LedgerLineDto[] | null> {
-  if (!(await standAtPage(ctx, courseId, pageId))) return null;
-  return ctx.db.select(lineColumns).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entry.authorId))
+  const standpoint = await standAtPage(ctx, courseId, pageId);
+  if (!standpoint) return null;
+  const isLate = await lateness(ctx.db, standpoint);
+  const rows = await ctx.db.select(lineColumns).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entry.authorId))
     .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), before === null ? undefined : lt(entry.number, before)))
     .orderBy(desc(entry.number)).limit(ledgerPage);
+  return rows.map((row) => ({ ...row, isLate: isLate(row.authorId, row.at) }));
 }
 
 export interface EntryDto {
@@ -56,13 +64,14 @@ export async function findEntry(ctx: ContextIn, courseId: string, pageId: string
     .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), lt(entry.number, number + 1))).orderBy(desc(entry.number)).limit(2);
   const [found, before] = rows;
   if (!found || found.number !== number) return null;
-  const [newest] = await ctx.db.select({ entries: page.entries }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
+  const [newest] = await ctx.db.select({ entries: page.entries, removedAt: page.removedAt }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
   const { document, ...line } = found;
+  const isLate = await lateness(ctx.db, standpoint);
   return {
-    line, document,
+    line: { ...line, isLate: isLate(line.authorId, line.at) }, document,
     blocks: compareDocuments(before?.document ?? emptyDocument, document),
     newest: newest!.entries,
-    mayRestore: may(standpoint, "write"),
+    mayRestore: mayUsePower(standpoint, "restore") && newest!.removedAt === null,
   };
 }
 

@@ -3,7 +3,7 @@
  * credited and chained, and all that is kept about the page is brought up to date.
  */
 import "server-only";
-import { and, desc, eq, sql } from "drizzle-orm";
+import { and, desc, eq, isNull, sql } from "drizzle-orm";
 import canonicalize from "canonicalize";
 import { storedVersion } from "@/core/credit/stored";
 import type { PageDocument } from "@/core/document/model";
@@ -39,6 +39,9 @@ export type Recorded =
   /** The page reads and looks as before: nothing was written. */
   | { readonly kind: "unchanged"; readonly number: number };
 
+/** Acts that are entries only if they change the text. The others are acts even where it stays as it is. */
+const savesText: ReadonlySet<EntryKind> = new Set(["started", "wrote", "restored"]);
+
 /** Locks the wiki until the transaction ends, so that its entries are numbered and credited one after the other. */
 export async function lockWiki(tx: Queryable, courseId: string, wikiId: string) {
   const [locked] = await tx.select({ entries: wiki.entries, spread: wiki.spread, creditVersion: wiki.creditVersion }).from(wiki)
@@ -65,22 +68,26 @@ export async function recordEntry(tx: Queryable, given: NewEntry): Promise<Recor
   const [known] = await tx.select({ entries: page.entries, credit: page.credit }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
   const number = (known?.entries ?? 0) + 1;
   if (given.base !== number - 1) return { kind: "stale", newest: number - 1 };
-  if (!known) {
+  if (!known || given.kind === "renamed" || given.kind === "brought back") {
     const taken = await pageByTitle(tx, courseId, wikiId, given.title);
-    if (taken) return { kind: "title taken", pageId: taken };
+    if (taken && taken !== pageId) return { kind: "title taken", pageId: taken };
   }
   const document = identifyBlocks(given.document, given.newBlockId);
   const newest = known ? await newestEntry(tx, courseId, pageId) : null;
-  if (newest && canonicalize(newest.document) === canonicalize(document)) return { kind: "unchanged", number: number - 1 };
+  if (newest && savesText.has(given.kind) && canonicalize(newest.document) === canonicalize(document)) return { kind: "unchanged", number: number - 1 };
 
   const rev = locked.entries + 1;
   const toCredit: EntryToCredit = { courseId, wikiId, pageId, rev, authorId: given.authorId, at: given.at, document, before: known?.credit ?? null, spread: locked.spread };
   const credited = await computeCredit(tx, toCredit);
-  const state = { entries: number, words: credited.words, credit: credited.page };
+  const state = {
+    entries: number, words: credited.words, credit: credited.page,
+    ...(given.kind === "renamed" || given.kind === "brought back" ? { title: given.title, titleKey: titleKey(given.title), removedAt: null } : {}),
+    ...(given.kind === "removed" ? { removedAt: given.at } : {}),
+  };
   if (known) await tx.update(page).set(state).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
   else {
     await tx.insert(page).values({
-      courseId, id: pageId, wikiId, title: given.title, titleKey: titleKey(given.title), startedBy: given.authorId, ...state,
+      courseId, id: pageId, wikiId, title: given.title, titleKey: titleKey(given.title), startedBy: given.authorId, ...state, removedAt: null,
       position: sql`(select count(*)::int from ${page} where ${page.courseId} = ${courseId} and ${page.wikiId} = ${wikiId})`,
     });
   }
@@ -108,7 +115,7 @@ async function lockCurrentWiki(tx: Queryable, courseId: string, wikiId: string) 
 /** The id of the wiki's page with this title, or null. */
 export async function pageByTitle(db: Queryable, courseId: string, wikiId: string, title: string): Promise<string | null> {
   const [found] = await db.select({ id: page.id }).from(page)
-    .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId), eq(page.titleKey, titleKey(title))));
+    .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId), eq(page.titleKey, titleKey(title)), isNull(page.removedAt)));
   return found?.id ?? null;
 }
 

@@ -1,4 +1,5 @@
-import type { Level } from "@/core/access/may";
+import type { Level, Power, Who } from "@/core/access/may";
+import type { Weekly } from "@/core/access/when";
 import type { PageDocument } from "@/core/document/model";
 import type { DocumentProblem } from "@/core/document/parse";
 
@@ -11,11 +12,19 @@ export interface MemberDto {
   readonly until: Date | null;
 }
 
-/** Why the viewer has the level they have, as facts; the words are chosen where it is shown. */
-export interface AccessDto {
+/** A level, and what it will be next, as far as something that is set changes it. */
+export interface LevelAheadDto {
   readonly level: Level;
+  readonly next: { readonly at: Date; readonly level: Level } | null;
+}
+
+/** Why the viewer has the level they have, as facts; the words are chosen where it is shown. */
+export interface AccessDto extends LevelAheadDto {
   readonly because:
-    | { readonly kind: "rule"; readonly scope: string; readonly who: "course" | "students" | "group" | "person"; readonly madeBy: string; readonly madeAt: Date; readonly from: Date | null; readonly until: Date | null }
+    | {
+      readonly kind: "rule"; readonly scope: string; readonly who: Who["kind"]; readonly madeBy: string; readonly madeAt: Date;
+      readonly from: Date | null; readonly until: Date | null; readonly weekly: Weekly | null;
+    }
     | { readonly kind: "built in"; readonly reason: string };
 }
 
@@ -23,6 +32,8 @@ export interface ContentsItemDto {
   readonly id: string;
   readonly title: string;
   readonly words: number;
+  /** The page below which it stands; null at the top, or where the viewer may not see that page. */
+  readonly parentId: string | null;
   /** How deep it stands below other pages, from 0. */
   readonly depth: number;
 }
@@ -51,8 +62,11 @@ export interface WikiDto {
   readonly members: readonly MemberDto[];
   /** Pages that the viewer may read, the home page first. */
   readonly contents: readonly ContentsItemDto[];
-  /** Whether the viewer may start pages. */
+  /** Titles that pages had before, and that no page has now: links which name them lead on. */
+  readonly formerTitles: readonly { readonly title: string; readonly id: string }[];
+  /** Whether the viewer may start pages, and put them in another order. */
   readonly mayStart: boolean;
+  readonly mayArrange: boolean;
 }
 
 export interface PageDto {
@@ -68,7 +82,32 @@ export interface PageDto {
   readonly parts: readonly { readonly authorId: string | null; readonly words: number }[];
   readonly comments: readonly CommentDto[];
   readonly access: AccessDto;
+  /** What others may do here: those whose wiki it is, the one whose page it is, and the other students of the course. */
+  readonly whoMay: { readonly group: LevelAheadDto; readonly owner: (LevelAheadDto & { readonly name: string }) | null; readonly others: LevelAheadDto };
+  readonly mayRename: boolean;
+  readonly mayRemove: boolean;
+  /** Since when it lies in the bin; null: it does not. */
+  readonly removedAt: Date | null;
 }
+
+/** A page in the bin. */
+export interface RemovedPageDto {
+  readonly id: string;
+  readonly title: string;
+  readonly at: Date;
+  readonly by: string;
+  readonly mayBringBack: boolean;
+}
+
+/** What became of a change in the contents. */
+export type ContentsSaved =
+  | { readonly kind: "saved" }
+  | { readonly kind: "refused"; readonly problem: ContentsProblem };
+
+export type ContentsProblem =
+  | { readonly code: "not found" | "not allowed" | "only looking" | "bad title" | "home page stays" | "no such place" }
+  | { readonly code: "power not given"; readonly power: Power }
+  | { readonly code: "title taken"; readonly title: string };
 
 export type Saved =
   | { readonly kind: "saved"; readonly pageId: string; readonly number: number }
@@ -82,6 +121,12 @@ export type SaveProblem =
   | { readonly code: "bad document"; readonly problem: DocumentProblem }
   | { readonly code: "bad title" }
   | { readonly code: "may not start" }
+  /** The level would do, but the power is not given. */
+  | { readonly code: "power not given"; readonly power: Power }
+  /** The viewer looks as somebody else would, in whose name nothing is done. */
+  | { readonly code: "only looking" }
+  /** The page lies in the bin: it can be brought back, and not be written. */
+  | { readonly code: "removed" }
   | { readonly code: "bad note" }
   | { readonly code: "title taken"; readonly pageId: string }
   /** Others saved since the writer began; nothing was written. */

@@ -1,43 +1,59 @@
 import "server-only";
-import { and, asc, desc, eq, sql } from "drizzle-orm";
+import { and, asc, desc, eq, isNull, sql } from "drizzle-orm";
 import { inOrder } from "@/core/contents/order";
-import { may, readablePages, standAtPage, standAtWiki, type Standpoint } from "../access/read";
+import { accessDto, whoMay } from "../access/told";
+import { mayUsePower, readablePages, standAtPage, standAtWiki, type Standpoint } from "../access/read";
 import { pageComments } from "../comments/read";
 import { person } from "../db/tables/accounts";
 import { course } from "../db/tables/courses";
-import { accessRule, assignment, entry, page, standing, wiki } from "../db/tables/wikis";
+import { assignment, entry, formerTitle, page, standing, wiki } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
-import type { AccessDto, PageDto, WikiDto } from "./dto";
+import type { PageDto, WikiDto } from "./dto";
 import { wikiMembers } from "./members";
 
 /** A wiki for the viewer, or null if there is none such for them. */
 export async function findWiki(ctx: ContextIn, courseId: string, wikiId: string): Promise<WikiDto | null> {
   const standpoint = await standAtWiki(ctx, courseId, wikiId);
-  return standpoint ? loadWiki(ctx, standpoint, may(standpoint, "write")) : null;
+  return standpoint ? loadWiki(ctx, standpoint, standpoint) : null;
 }
 
-async function loadWiki(ctx: ContextIn, standpoint: Standpoint, mayStart: boolean): Promise<WikiDto> {
+/** `atWiki`: where the viewer stands at the wiki itself, of which what they may do in its contents depends; null: nowhere. */
+async function loadWiki(ctx: ContextIn, standpoint: Standpoint, atWiki: Standpoint | null): Promise<WikiDto> {
   const { courseId, wikiId } = standpoint;
   const [found] = await ctx.db
     .select({
       courseId: wiki.courseId, name: wiki.name, groupId: wiki.groupId, personId: wiki.personId, homePageId: wiki.homePageId, assignmentId: wiki.assignmentId,
-      timeZone: course.timeZone, dueAt: assignment.dueAt, membersStart: assignment.membersStart, commentsOn: assignment.commentsOn,
+      timeZone: course.timeZone, dueAt: assignment.dueAt, commentsOn: assignment.commentsOn,
     })
     .from(wiki)
     .innerJoin(course, eq(course.id, wiki.courseId))
     .innerJoin(assignment, and(eq(assignment.courseId, wiki.courseId), eq(assignment.id, wiki.assignmentId)))
     .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
   if (!found) throw new RangeError(`No wiki ${wikiId}`);
-  const { groupId, personId, membersStart, ...rest } = found;
-  const pages = await ctx.db.select({ id: page.id, title: page.title, words: page.words, parentId: page.parentId, position: page.position }).from(page)
-    .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId))).orderBy(asc(page.position), asc(page.title));
+  const { groupId, personId, ...rest } = found;
+  const pages = await ctx.db.select({ id: page.id, title: page.title, words: page.words, parentId: page.parentId, position: page.position, ownerId: page.ownerId }).from(page)
+    .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId), isNull(page.removedAt))).orderBy(asc(page.position), asc(page.title));
   const readable = await readablePages(ctx, standpoint, pages);
+  const ids = new Set(readable.map(({ id }) => id));
   return {
-    ...rest, wikiId, mayStart: mayStart && (membersStart || standpoint.person.role === "instructor"),
+    ...rest, wikiId, mayStart: atWiki !== null && mayUsePower(atWiki, "start"), mayArrange: atWiki !== null && mayUsePower(atWiki, "arrange"),
     isInstructor: standpoint.person.role === "instructor",
     members: await wikiMembers(ctx.db, { courseId, groupId, personId }),
-    contents: inOrder(readable).map(({ id, title, words, depth }) => ({ id, title, words, depth })),
+    contents: inOrder(homeFirst(readable, rest.homePageId)).map(({ id, title, words, depth, parentId }) => ({ id, title, words, depth, parentId: parentId !== null && ids.has(parentId) ? parentId : null })),
+    formerTitles: (await formerTitles(ctx, courseId, wikiId)).filter(({ id }) => ids.has(id)),
   };
+}
+
+/** The home page comes first, wherever the others were put. */
+export function homeFirst<Row extends { readonly id: string; readonly parentId: string | null; readonly position: number }>(rows: readonly Row[], homePageId: string | null): Row[] {
+  return rows.map((row) => (row.id === homePageId ? { ...row, parentId: null, position: -1 } : row));
+}
+
+/** Titles that no page has any more, with the page that had each of them last. */
+async function formerTitles({ db }: ContextIn, courseId: string, wikiId: string): Promise<WikiDto["formerTitles"]> {
+  return db.select({ title: formerTitle.title, id: formerTitle.pageId }).from(formerTitle)
+    .where(and(eq(formerTitle.courseId, courseId), eq(formerTitle.wikiId, wikiId), sql`not exists (select 1 from ${page} p
+      where p.course_id = ${formerTitle}.course_id and p.wiki_id = ${formerTitle}.wiki_id and p.title_key = ${formerTitle}.title_key and p.removed_at is null)`));
 }
 
 /** A page as it stands, for the viewer; null if there is none such for them. Cost: a fixed number of queries, each by key. */
@@ -45,9 +61,11 @@ export async function findPage(ctx: ContextIn, courseId: string, pageId: string)
   const standpoint = await standAtPage(ctx, courseId, pageId);
   if (!standpoint) return null;
   const atWiki = await standAtWiki(ctx, courseId, standpoint.wikiId);
-  const loaded = await loadWiki(ctx, standpoint, atWiki !== null && may(atWiki, "write"));
+  const loaded = await loadWiki(ctx, standpoint, atWiki);
   const [found] = await ctx.db
-    .select({ title: page.title, entries: page.entries, words: page.words, document: entry.document, at: entry.at, note: entry.note, author: person.name })
+    .select({ title: page.title, entries: page.entries, words: page.words, removedAt: page.removedAt, document: entry.document, at: entry.at, note: entry.note, author: person.name,
+      ownerId: page.ownerId, owner: sql<string | null>`(select o.name from ${person} o where o.id = ${page.ownerId})`,
+    })
     .from(page)
     .innerJoin(entry, and(eq(entry.courseId, page.courseId), eq(entry.pageId, page.id)))
     .leftJoin(person, eq(person.id, entry.authorId))
@@ -62,22 +80,7 @@ export async function findPage(ctx: ContextIn, courseId: string, pageId: string)
     last: { author: found.author, at: found.at, note: found.note },
     parts: [...members, { authorId: null, words: others }],
     comments: await pageComments(ctx.db, courseId, pageId),
-    access: await accessDto(ctx, standpoint),
-  };
-}
-
-/** The facts behind what the viewer may do at a place. */
-export async function accessDto(ctx: ContextIn, { courseId, decision }: Standpoint): Promise<AccessDto> {
-  const { level, because } = decision;
-  if (because.kind === "built in") return { level, because };
-  const { rule } = because;
-  const [made] = await ctx.db.select({ name: person.name }).from(accessRule).innerJoin(person, eq(person.id, accessRule.madeBy))
-    .where(and(eq(accessRule.courseId, courseId), eq(accessRule.id, rule.id)));
-  return {
-    level,
-    because: {
-      kind: "rule", scope: rule.scope, who: rule.who.kind, madeBy: made?.name ?? "", madeAt: new Date(rule.madeAt),
-      from: rule.from === null ? null : new Date(rule.from), until: rule.until === null ? null : new Date(rule.until),
-    },
+    access: await accessDto(ctx, standpoint), whoMay: whoMay(standpoint, found.ownerId, found.owner),
+    mayRename: mayUsePower(standpoint, "rename"), mayRemove: mayUsePower(standpoint, "remove"), removedAt: found.removedAt,
   };
 }

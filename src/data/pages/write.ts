@@ -2,21 +2,22 @@
 import "server-only";
 import { and, asc, eq, gt } from "drizzle-orm";
 import { z } from "zod";
+import type { Power } from "@/core/access/may";
 import type { PageDocument } from "@/core/document/model";
 import { parseDocument } from "@/core/document/parse";
 import { cleanText } from "@/core/text/clean";
-import { may, standAtPage, standAtWiki } from "../access/read";
+import { accessDto } from "../access/told";
+import { may, mayUsePower, standAtPage, standAtWiki } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
-import { assignment, entry, page } from "../db/tables/wikis";
+import { entry, page } from "../db/tables/wikis";
 import { lockWikiOfPage, type NewEntry, recordEntry, type Recorded } from "../ledger/record";
 import type { Context, ContextIn } from "../session/context";
 import type { Saved, SaveProblem } from "./dto";
-import { accessDto } from "./read";
 import { pageTemplates } from "./templates";
 
 const note = z.string().transform(cleanText).pipe(z.string().trim().max(300));
-const title = z.string().transform(cleanText).pipe(z.string().trim().min(1).max(200));
+export const pageTitle = z.string().transform(cleanText).pipe(z.string().trim().min(1).max(200));
 
 export interface PageSave {
   readonly courseId: string;
@@ -46,7 +47,7 @@ function readText(given: { readonly document: unknown; readonly note: string }):
 
 /** Brings back the text of an earlier entry, as a new entry. Gives nobody credit for others' words. */
 export async function restoreEntry(ctx: Context, given: { courseId: string; pageId: string; number: number; base: number }): Promise<Saved> {
-  return changePage(ctx, given, async (tx) => {
+  return changePage(ctx, { ...given, power: "restore" }, async (tx) => {
     const [earlier] = await tx.select({ document: entry.document }).from(entry)
       .where(and(eq(entry.courseId, given.courseId), eq(entry.pageId, given.pageId), eq(entry.number, given.number)));
     return earlier ? { kind: "restored", note: `Restored entry ${given.number}`, document: earlier.document, restoredFrom: given.number } : null;
@@ -56,26 +57,37 @@ export async function restoreEntry(ctx: Context, given: { courseId: string; page
 type PageChange = Pick<NewEntry, "kind" | "note" | "document" | "restoredFrom">;
 
 /**
- * Records one more entry of a page, if the viewer may write there. The wiki is locked first, so that what is asked
- * about access still holds when the entry is written. `change` says what is recorded; null: there is nothing such.
+ * Records one more entry of a page, if the viewer may write there and has the power that it takes. The wiki is locked
+ * first, so that what is asked about access still holds when the entry is written. `change` says what is recorded; null:
+ * there is nothing such.
  */
 async function changePage(
-  ctx: Context, { courseId, pageId, base }: { courseId: string; pageId: string; base: number }, change: (tx: Queryable) => Promise<PageChange | null>,
+  ctx: Context, { courseId, pageId, base, power }: { courseId: string; pageId: string; base: number; power?: Power }, change: (tx: Queryable) => Promise<PageChange | null>,
 ): Promise<Saved> {
+  if (ctx.lookingAs) return refused({ code: "only looking" });
   return ctx.db.transaction(async (tx) => {
     const inside = { ...ctx, db: tx };
     await lockWikiOfPage(tx, courseId, pageId);
     const standpoint = await standAtPage(inside, courseId, pageId);
     if (!standpoint) return refused({ code: "not found" });
     if (!may(standpoint, "write")) return refused({ code: "may not write", access: await accessDto(inside, standpoint) });
+    if (power && !mayUsePower(standpoint, power)) return refused({ code: "power not given", power });
+    const [found] = await tx.select({ title: page.title, removedAt: page.removedAt }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
+    if (found?.removedAt) return refused({ code: "removed" });
     const changed = await change(tx);
     if (!changed) return refused({ code: "not found" });
-    const [found] = await tx.select({ title: page.title }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
     const recorded = await recordEntry(tx, {
-      courseId, wikiId: standpoint.wikiId, pageId, base, ...changed, title: found!.title, authorId: ctx.viewer.id, at: ctx.now, newBlockId: ctx.newId,
+      courseId, wikiId: standpoint.wikiId, pageId, base: await newestWithTextOf(tx, courseId, pageId, base), ...changed, title: found!.title, authorId: ctx.viewer.id, at: ctx.now, newBlockId: ctx.newId,
     });
     return answer(inside, courseId, pageId, base, recorded);
   });
+}
+
+/** The number of the newest entry if the text has been the same since `base`, as after a new title; `base` otherwise. */
+async function newestWithTextOf(tx: Queryable, courseId: string, pageId: string, base: number): Promise<number> {
+  const since = await tx.select({ number: entry.number, kind: entry.kind }).from(entry)
+    .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), gt(entry.number, base))).orderBy(asc(entry.number));
+  return since.length > 0 && since.every(({ kind }) => kind === "renamed") ? since.at(-1)!.number : base;
 }
 
 export interface PageStart {
@@ -92,16 +104,15 @@ export interface PageStart {
 export async function startPage(ctx: Context, given: PageStart): Promise<Saved> {
   const text = readText(given);
   if (text.kind === "refused") return text;
-  const name = title.safeParse(given.title);
+  const name = pageTitle.safeParse(given.title);
   if (!name.success) return refused({ code: "bad title" });
+  if (ctx.lookingAs) return refused({ code: "only looking" });
   return ctx.db.transaction(async (tx) => {
     const inside = { ...ctx, db: tx };
     const standpoint = await standAtWiki(inside, given.courseId, given.wikiId);
     if (!standpoint) return refused({ code: "not found" });
     if (!may(standpoint, "write")) return refused({ code: "may not write", access: await accessDto(inside, standpoint) });
-    const [rules] = await tx.select({ membersStart: assignment.membersStart }).from(assignment)
-      .where(and(eq(assignment.courseId, given.courseId), eq(assignment.id, standpoint.assignmentId)));
-    if (!rules?.membersStart && standpoint.person.role !== "instructor") return refused({ code: "may not start" });
+    if (!mayUsePower(standpoint, "start")) return refused({ code: "may not start" });
     const pageId = ctx.newId();
     const page = { courseId: given.courseId, wikiId: given.wikiId, pageId, at: ctx.now, title: name.data, restoredFrom: null, newBlockId: ctx.newId };
     const template = given.templateId ? (await pageTemplates(inside, given.courseId, given.wikiId)).find(({ id }) => id === given.templateId) : undefined;
@@ -114,11 +125,11 @@ export async function startPage(ctx: Context, given: PageStart): Promise<Saved> 
   });
 }
 
-function refused(problem: SaveProblem): Saved {
+export function refused(problem: SaveProblem): Saved {
   return { kind: "refused", problem };
 }
 
-async function answer(ctx: ContextIn, courseId: string, pageId: string, base: number, recorded: Recorded): Promise<Saved> {
+export async function answer(ctx: ContextIn, courseId: string, pageId: string, base: number, recorded: Recorded): Promise<Saved> {
   switch (recorded.kind) {
     case "recorded": return { kind: "saved", pageId, number: recorded.number };
     case "unchanged": return { kind: "unchanged", pageId };

@@ -41,6 +41,8 @@ export interface EvidenceLineDto {
   readonly number: number | null;
   readonly kind: EntryKind | "commented" | "answered";
   readonly note: string;
+  /** Whether it was due already when it was saved; comments never are. */
+  readonly isLate: boolean;
   /** What the line adds to the figure; the lines' sum is the figure. */
   readonly amount: number;
 }

@@ -2,7 +2,9 @@
 import "server-only";
 import { and, asc, eq, isNull, sql, type SQL } from "drizzle-orm";
 import { balance, shares, wholePercents } from "@/core/credit/shares";
-import { givenToAssistant, roleOn } from "../access/read";
+import { givenToAssistant } from "../access/people";
+import { lateness } from "../access/more-time";
+import { roleOn } from "../access/read";
 import { comment, entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
 import { creditOfEntry } from "../ledger/credit";
 import { membersOfWikis, wikiMembers } from "../pages/members";
@@ -69,10 +71,12 @@ export async function findEvidence(ctx: ContextIn, courseId: string, wikiId: str
   const member = members.find((each) => each.id === personId);
   if (!member) return null;
   const of = { courseId, wikiId, personId };
-  const lines = figure === "comments" ? await commentLines(ctx, of)
+  const isLate = await lateness(ctx.db, { courseId, assignmentId: found.assignmentId, wikiId });
+  const told = figure === "comments" ? await commentLines(ctx, of)
     : figure === "entries" ? await entryLines(ctx, of, sql<number>`1`)
     : figure === "added" ? (await entryLines(ctx, of, sql<number>`(${entryCredit.figures}->>'added')::int`)).filter((line) => line.amount !== 0)
     : await standingLines(ctx, of);
+  const lines = told.map((line) => ({ ...line, isLate: line.number !== null && isLate(personId, line.at) }));
   const standings = figure === "share" ? await memberStandings(ctx, courseId, wikiId, members.map((each) => each.id)) : [];
   return {
     figure, member, groupName: found.name, lines,
@@ -81,20 +85,22 @@ export async function findEvidence(ctx: ContextIn, courseId: string, wikiId: str
   };
 }
 
+type Told = Omit<EvidenceLineDto, "isLate">;
+
 interface Scope {
   readonly courseId: string;
   readonly wikiId: string;
   readonly personId: string;
 }
 
-async function entryLines(ctx: ContextIn, { courseId, wikiId, personId }: Scope, amount: SQL<number>): Promise<EvidenceLineDto[]> {
+async function entryLines(ctx: ContextIn, { courseId, wikiId, personId }: Scope, amount: SQL<number>): Promise<Told[]> {
   return ctx.db.select({ pageId: entry.pageId, page: page.title, at: entry.at, number: entry.number, kind: entry.kind, note: entry.note, amount })
     .from(entry).innerJoin(entryCredit, creditOfEntry).innerJoin(page, and(eq(page.courseId, entry.courseId), eq(page.id, entry.pageId)))
     .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), eq(entry.authorId, personId))).orderBy(asc(entry.at), asc(entry.rev));
 }
 
 /** The entries of which words still stand, wherever those words stand now. */
-async function standingLines(ctx: ContextIn, { courseId, wikiId, personId }: Scope): Promise<EvidenceLineDto[]> {
+async function standingLines(ctx: ContextIn, { courseId, wikiId, personId }: Scope): Promise<Told[]> {
   const amount = sql<number>`sum(${standing.words})::int`;
   return ctx.db.select({ pageId: entry.pageId, page: page.title, at: entry.at, number: entry.number, kind: entry.kind, note: entry.note, amount })
     .from(standing)
@@ -104,7 +110,7 @@ async function standingLines(ctx: ContextIn, { courseId, wikiId, personId }: Sco
     .groupBy(entry.courseId, entry.pageId, entry.number, page.title, entry.at, entry.kind, entry.note, entry.rev).orderBy(asc(entry.at), asc(entry.rev));
 }
 
-async function commentLines(ctx: ContextIn, { courseId, wikiId, personId }: Scope): Promise<EvidenceLineDto[]> {
+async function commentLines(ctx: ContextIn, { courseId, wikiId, personId }: Scope): Promise<Told[]> {
   const rows = await ctx.db.select({ pageId: comment.pageId, page: page.title, at: comment.at, parentId: comment.parentId, note: comment.body })
     .from(comment).innerJoin(page, and(eq(page.courseId, comment.courseId), eq(page.id, comment.pageId)))
     .where(and(eq(comment.courseId, courseId), eq(comment.wikiId, wikiId), eq(comment.authorId, personId))).orderBy(asc(comment.at));

@@ -9,6 +9,8 @@ export interface Viewer {
 export interface Context {
   readonly db: Database;
   readonly viewer: Viewer;
+  /** Where an instructor looks at a course as `viewer` would: who they are, and at which course. They see nothing of any other, and change nothing. */
+  readonly lookingAs?: { readonly by: Viewer; readonly courseId: string };
   readonly now: Date;
   /** A new id of lower-case letters and digits. */
   readonly newId: () => string;

@@ -1,10 +1,11 @@
 import "server-only";
-import { headers } from "next/headers";
+import { cookies, headers } from "next/headers";
 import { cache } from "react";
-import { database } from "../db/client";
+import { database, readOnlyDatabase } from "../db/client";
 import { auth } from "./auth";
 import type { Context } from "./context";
 import { newId } from "./ids";
+import { lookAs, lookingCookie } from "./looking";
 
 /** The context of the request at hand, or null if nobody is signed in. Asked once a request, however often it is called. */
 export const requestContext = cache(async (): Promise<Context | null> => {
@@ -12,5 +13,8 @@ export const requestContext = cache(async (): Promise<Context | null> => {
   const asked = await headers();
   const found = await auth().api.getSession({ headers: asked });
   if (!found) return null;
-  return { db: database(), viewer: { id: found.user.id, name: found.user.name }, now: new Date(), newId };
+  const own = { db: database(), viewer: { id: found.user.id, name: found.user.name }, now: new Date(), newId };
+  const [courseId, personId] = ((await cookies()).get(lookingCookie)?.value ?? "").split(".");
+  const seen = courseId && personId ? await lookAs(own.db, own.viewer, courseId, personId) : null;
+  return seen && courseId ? { ...own, db: readOnlyDatabase(), viewer: seen, lookingAs: { by: own.viewer, courseId } } : own;
 });

@@ -10,6 +10,8 @@ export interface LinkTargets {
   readonly courseId: string;
   readonly wikiId: string;
   readonly pages: readonly { readonly id: string; readonly title: string }[];
+  /** Titles that pages had before: what links to one of them leads to its page. */
+  readonly formerTitles?: readonly { readonly id: string; readonly title: string }[];
 }
 
 export function DocumentView({ document, links }: { document: PageDocument; links: LinkTargets }) {
@@ -58,7 +60,8 @@ export function marked(text: ReactNode, marks: readonly DocumentMark[], links: L
 }
 
 function PageLinkView({ title, page, links, children }: { title: string; page: unknown; links: LinkTargets; children: ReactNode }) {
-  const target = links.pages.find((each) => each.id === page) ?? links.pages.find((each) => titleKey(each.title) === titleKey(title));
+  const named = (each: { readonly title: string }) => titleKey(each.title) === titleKey(title);
+  const target = links.pages.find((each) => each.id === page) ?? links.pages.find(named) ?? links.formerTitles?.find(named);
   if (target) return <Link href={paths.page(links.courseId, target.id)}>{children}</Link>;
   return (
     <Link className="promised" href={paths.start(links.courseId, links.wikiId, title)}>{children} <span className="promised-note">not written yet</span></Link>

@@ -56,7 +56,15 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base, document:
     const timer = setTimeout(() => keep(now), draftDelay);
     return () => clearTimeout(timer);
   }, [keep, isChanged, base, title, note, document]);
-  useEffect(() => () => { if (unsaved.current && !isSaved.current) keep(unsaved.current); }, [keep]);
+  useEffect(() => {
+    const keepNow = () => { if (unsaved.current && !isSaved.current) keep(unsaved.current); };
+    // The window may be closed or the page loaded again within the moment that the draft waits.
+    window.addEventListener("pagehide", keepNow);
+    return () => {
+      window.removeEventListener("pagehide", keepNow);
+      keepNow();
+    };
+  }, [keep]);
 
   function takeDraft(): void {
     const left = draft.take();

@@ -1,13 +1,37 @@
 /** Access in words. The data layer gives facts; the sentences are made here, so that they sound the same everywhere. */
-import type { AccessDto } from "@/data/pages/dto";
+import type { Level, Power, Who } from "@/core/access/may";
+import type { Weekly } from "@/core/access/when";
+import type { AccessProblem, ToldSetting } from "@/data/access/dto";
+import type { AccessDto, LevelAheadDto, PageDto } from "@/data/pages/dto";
+import { listed } from "./counts";
 import { moment } from "./times";
 
-export const levelWords = {
-  hidden: "not see it",
-  read: "read it",
-  comment: "read it and comment",
-  write: "read, comment and write",
-} as const;
+/** What a cell of the sheet says. */
+export const levelNames: Record<Level, string> = { hidden: "Hidden", read: "Read", comment: "Comment", write: "Write" };
+
+export const levelNotes: Record<Level, string> = {
+  hidden: "it does not exist for them",
+  read: "read it, and no more",
+  comment: "read it and comment on it",
+  write: "read it, comment on it and change it",
+};
+
+export const powerWords: Record<Power, string> = { start: "Start pages", rename: "Rename pages", remove: "Remove pages", arrange: "Arrange the contents", restore: "Restore what was there before" };
+
+export const powerNotes: Record<Power, string> = {
+  start: "otherwise only instructors do",
+  rename: "links to the old title lead on",
+  remove: "into the bin, from which they come back whole",
+  arrange: "put pages in order, and below each other",
+  restore: "an earlier text of a page, as a new entry",
+};
+
+/** What somebody can't do without a power: "rename this page". */
+const powerActs: Record<Power, string> = { start: "start pages", rename: "rename this page", remove: "remove this page or bring it back", arrange: "arrange the contents", restore: "restore earlier text" };
+
+export function powerMissing(power: Power): string {
+  return `Nothing was changed: you may not ${powerActs[power]} here.`;
+}
 
 const builtInWords: Record<string, string> = {
   instructor: "instructors may write everywhere",
@@ -21,20 +45,96 @@ const builtInWords: Record<string, string> = {
   "other group": "the wiki belongs to others",
 };
 
-const scopeWords: Record<string, string> = { course: "for the course", assignment: "for the assignment", wiki: "for this wiki", page: "for this page" };
+const scopeWords: Record<string, string> = { course: "the course", assignment: "the assignment", wiki: "this wiki", page: "this page" };
+
+const whoWords: Record<Who["kind"], string> = {
+  course: "everybody on the course", students: "students", assistants: "assistants", observers: "observers", group: "the group whose wiki it is",
+  members: "the members of a named group", owner: "the one whose page it is", person: "this person by name",
+};
+
+const days = ["Mondays", "Tuesdays", "Wednesdays", "Thursdays", "Fridays", "Saturdays", "Sundays"];
+
+function clock(minute: number): string {
+  return minute >= 1440 ? "midnight" : `${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
+}
+
+export function weeklyWords({ days: on, from, until }: Weekly): string {
+  return `${on.length === 7 ? "every day" : listed([...on].sort().map((day) => days[day] ?? ""))} ${clock(from)} to ${clock(until)}`;
+}
+
+interface WindowDto {
+  readonly from: Date | null;
+  readonly until: Date | null;
+  readonly weekly: Weekly | null;
+}
+
+/** "since Mon 16 Mar, 10:00, until Fri 20 Mar, 17:00, Mondays 09:00 to 10:30"; nothing for what always holds. */
+function windowWords({ from, until, weekly }: WindowDto, zone: string, now: Date): string {
+  return [
+    from ? `${from <= now ? "since" : "from"} ${moment(from, zone, now)}` : "", until ? `until ${moment(until, zone, now)}` : "", weekly ? weeklyWords(weekly) : "",
+  ].filter((part) => part !== "").join(", ");
+}
 
 /** Why somebody has the level they have: "set for this page by Ines Calder, Mon 23 Nov, 14:02". */
-export function reason({ because }: AccessDto, zone: string, now: Date): string {
+export function reason({ because }: Pick<AccessDto, "because">, zone: string, now: Date): string {
   if (because.kind === "built in") return builtInWords[because.reason] ?? because.reason;
-  const window = [
-    because.from ? `since ${moment(because.from, zone, now)}` : "",
-    because.until ? `until ${moment(because.until, zone, now)}` : "",
-  ].filter((part) => part !== "").join(", ");
-  return `set ${scopeWords[because.scope] ?? ""} by ${because.madeBy}, ${moment(because.madeAt, zone, now)}${window ? `; holds ${window}` : ""}`;
+  const window = windowWords(because, zone, now);
+  return `set for ${scopeWords[because.scope] ?? ""} by ${because.madeBy}, ${moment(because.madeAt, zone, now)}${window ? `; holds ${window}` : ""}`;
+}
+
+/** "until Fri 20 Mar, 17:00, then read"; nothing if nothing that is set changes it. */
+export function aheadWords({ next }: LevelAheadDto, zone: string, now: Date): string {
+  return next ? `until ${moment(next.at, zone, now)}, then ${levelNames[next.level].toLowerCase()}` : "";
+}
+
+/** A cell of the sheet in a sentence: "Write, because for the assignment the group whose wiki it is may write (…); until Fri 20 Mar, 17:00, then comment." */
+export function explained(access: AccessDto, zone: string, now: Date): string {
+  const { because, level } = access;
+  const why = because.kind === "built in"
+    ? (builtInWords[because.reason] ?? because.reason)
+    : `for ${scopeWords[because.scope] ?? ""}, “${levelNames[level].toLowerCase()}” is set for ${whoWords[because.who]} (by ${because.madeBy}, ${moment(because.madeAt, zone, now)})`;
+  const ahead = aheadWords(access, zone, now);
+  return `${levelNames[level]}, because ${why}${ahead ? `; ${ahead}` : ""}.`;
+}
+
+/** A rule in a line: "Read for the assignment, set for students, from Mon 16 Mar, 10:00". */
+export function ruleWords(rule: { level: Level; scope: string; who: Who["kind"] } & WindowDto, zone: string, now: Date): string {
+  const window = windowWords(rule, zone, now);
+  return `${levelNames[rule.level]} for ${scopeWords[rule.scope] ?? ""}, set for ${whoWords[rule.who]}${window ? `, ${window}` : ""}`;
+}
+
+/** What was set for a cell: "Read until Fri 20 Mar, 17:00", or "nothing of its own". */
+export function settingsWords(settings: readonly ToldSetting[], zone: string, now: Date): string {
+  if (settings.length === 0) return "nothing of its own";
+  const date = (iso: string | null) => (iso === null ? null : new Date(iso));
+  return settings.map(({ level, from, until, weekly }) => `${levelNames[level].toLowerCase()} ${windowWords({ from: date(from), until: date(until), weekly }, zone, now)}`.trim()).join("; ");
 }
 
 /** What stands in the place of the Write button. */
 export function whyNotWriting(access: AccessDto, zone: string, now: Date): string {
   const may = access.level === "comment" ? "You can read this page and comment on it, not change it" : "You can read this page, not change it";
-  return `${may}: ${reason(access, zone, now)}.`;
+  const ahead = access.next ? ` From ${moment(access.next.at, zone, now)} on: ${levelNames[access.next.level].toLowerCase()}.` : "";
+  return `${may}: ${reason(access, zone, now)}.${ahead}`;
+}
+
+const mayWords: Record<Level, string> = { hidden: "do not see it", read: "can read it", comment: "can read it and comment", write: "can write it" };
+
+/** Who can read and write a page, and until when: one line for everybody who reads it. */
+export function whoMayWords({ group, owner, others }: PageDto["whoMay"], wikiName: string, zone: string, now: Date): string {
+  const told = (who: string, { level, next }: LevelAheadDto) => `${who} ${mayWords[level]}${next ? ` until ${moment(next.at, zone, now)}` : ""}`;
+  const parts = [...(owner ? [told(owner.name, owner).replace("do not", "does not")] : []), told(owner ? `others of ${wikiName}` : `Members of ${wikiName}`, group), told("other students", others)];
+  return `${parts.join("; ")}.`;
+}
+
+export function accessProblem(problem: AccessProblem, zone: string, now: Date): string {
+  switch (problem.code) {
+    case "not found": return "Nothing was changed: one of the pages or people is not there any more. Load the page again.";
+    case "not allowed": return "Nothing was changed: only instructors change access, and only while the course is not archived.";
+    case "nothing chosen": return "Nothing was changed: choose cells, and what is to hold for them.";
+    case "window ends before it begins": return "Nothing was changed: the window ends before it begins.";
+    case "no hours": return "Nothing was changed: the hours end before they begin.";
+    case "undone already": return "This was undone already.";
+    case "changed since": return `Nothing was undone: ${problem.by} set something else for some of the same on ${moment(problem.at, zone, now)}. Undo that first.`;
+    default: return problem satisfies never;
+  }
 }

@@ -1,15 +1,24 @@
 import type { EntryFigures } from "@/core/credit/account";
+import type { EntryKind } from "@/core/ledger/chain";
 
 interface Told {
-  readonly kind: "started" | "wrote" | "restored";
+  readonly kind: EntryKind;
+  readonly title: string;
   readonly restoredFrom: number | null;
   readonly figures: EntryFigures;
 }
 
 /** What kind of act an entry was: "Wrote", "Moved", "Corrected", "Restored entry 3". */
-export function entryKindWords({ kind, restoredFrom, figures }: Told): string {
-  if (kind === "started") return "Started the page";
-  if (kind === "restored") return `Restored entry ${restoredFrom ?? ""}`.trim();
+export function entryKindWords({ kind, title, restoredFrom, figures }: Told): string {
+  switch (kind) {
+    case "started": return "Started the page";
+    case "restored": return `Restored entry ${restoredFrom ?? ""}`.trim();
+    case "renamed": return `Renamed the page to “${title}”`;
+    case "removed": return "Removed the page";
+    case "brought back": return "Brought the page back";
+    case "wrote": break;
+    default: return kind satisfies never;
+  }
   const { added, carried, restored, moved, corrected, restyled, wordsOut } = figures;
   if (added > 0) return "Wrote";
   if (carried > 0) return "Brought text over";

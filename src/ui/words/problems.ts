@@ -4,7 +4,9 @@ import type { RowFault } from "@/core/roster/plan";
 import type { AssignmentProblem } from "@/data/assignments/dto";
 import type { CourseProblem } from "@/data/courses/dto";
 import type { GroupsProblem } from "@/data/groups/dto";
+import type { ContentsProblem } from "@/data/pages/dto";
 import type { PeopleProblem } from "@/data/people/dto";
+import { powerMissing } from "./access";
 import { counted, listed } from "./counts";
 import type { DocumentProblem } from "@/core/document/parse";
 
@@ -17,6 +19,23 @@ export function documentProblem(problem: DocumentProblem): string {
     case "bad attribute": return `A part of the kind “${problem.part}” has a setting that a page can't hold: ${problem.attribute}.`;
     case "bad characters": return "The text holds characters that can't be stored.";
     case "misplaced part": return "A part of the page stands where it can't stand.";
+    default: return problem satisfies never;
+  }
+}
+
+/** Whoever looks as somebody else does nothing in their name. */
+export const onlyLooking = "Nothing was changed: you look at this as somebody else would, and do nothing in their name.";
+
+export function contentsProblem(problem: ContentsProblem): string {
+  switch (problem.code) {
+    case "not found": return "Nothing was changed: there is no such page here for you any more.";
+    case "not allowed": return "Nothing was changed: only instructors choose the home page.";
+    case "only looking": return onlyLooking;
+    case "bad title": return "Nothing was changed. A title has between 1 and 200 characters.";
+    case "home page stays": return "Nothing was changed: the home page comes first, and can’t be removed. An instructor can make another page the home page.";
+    case "no such place": return "Nothing was changed: a page can’t stand below itself, and the page next to it may be gone. Load the contents again.";
+    case "power not given": return powerMissing(problem.power);
+    case "title taken": return `Nothing was changed: another page of this wiki is called “${problem.title}”. Choose another title.`;
     default: return problem satisfies never;
   }
 }
@@ -77,6 +96,7 @@ export function groupsProblem(problem: GroupsProblem): string {
     case "in two groups": return `${problem.name} is in two groups.`;
     case "not a student": return "Somebody in a group is not a student of this course any more. Load the page again.";
     case "changed since": return "Somebody else changed these groups meanwhile, or signed up to one. What you changed is still here; load the page again to see how the groups are now.";
+    case "only looking": return onlyLooking;
     case "full": return "The group is full by now. Choose another.";
     case "closed": return "Sign-up has closed.";
     case "has a wiki": return `“${problem.name}” has a wiki with ${counted(problem.entries, "entry", "entries")}. Groups with wikis can be changed, not taken away as a whole.`;

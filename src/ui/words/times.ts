@@ -9,6 +9,12 @@ export function moment(instant: Date, zone: string, now: Date): string {
   return format(local, sameYear ? "EEE d MMM, HH:mm" : "EEE d MMM yyyy, HH:mm");
 }
 
+/** Where there is little room: "14:02" today, "Mon 23 Nov" on other days. The whole moment stands beside it or in its tooltip. */
+export function shortMoment(instant: Date, zone: string, now: Date): string {
+  const local = new TZDate(instant, zone);
+  return differenceInCalendarDays(local, new TZDate(now, zone)) === 0 ? format(local, "HH:mm") : format(local, "EEE d MMM");
+}
+
 /** "3 days ago", "in 9 days", "today at 14:02". */
 export function distance(instant: Date, zone: string, now: Date): string {
   const [local, today] = [new TZDate(instant, zone), new TZDate(now, zone)];

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "vitest";
+import { type EntryKind, entryKinds } from "@/core/ledger/chain";
 import type { AccessDto } from "@/data/pages/dto";
-import { reason, whyNotWriting } from "./access";
+import { explained, reason, settingsWords, whoMayWords, whyNotWriting } from "./access";
 import { counted, listed, number, percent, percents } from "./counts";
 import { entryAccount, entryKindWords } from "./entries";
 import { expectationWords } from "./expected";
@@ -42,24 +43,43 @@ describe("counts", () => {
 describe("access", () => {
   const rule: AccessDto = {
     level: "read",
-    because: { kind: "rule", scope: "page", who: "group", madeBy: "Ines Calder", madeAt: at("2026-03-13T14:02:00Z"), from: null, until: at("2026-03-20T17:00:00Z") },
+    because: { kind: "rule", scope: "page", who: "group", madeBy: "Ines Calder", madeAt: at("2026-03-13T14:02:00Z"), from: null, until: at("2026-03-20T17:00:00Z"), weekly: null },
+    next: { at: at("2026-03-20T17:00:00Z"), level: "write" },
   };
   test("says who set it, when, and until when it holds", () => {
     expect(reason(rule, "UTC", now)).toBe("set for this page by Ines Calder, Fri 13 Mar, 14:02; holds until Fri 20 Mar, 17:00");
   });
+  test("explains a cell of the sheet in a sentence, with what comes next", () => {
+    expect(explained(rule, "UTC", now)).toBe("Read, because for this page, “read” is set for the group whose wiki it is (by Ines Calder, Fri 13 Mar, 14:02); until Fri 20 Mar, 17:00, then write.");
+  });
+  test("tells everybody who can write a page, and until when", () => {
+    const group = { level: "write", next: { at: at("2026-03-20T17:00:00Z"), level: "comment" } } as const;
+    const others = { level: "hidden", next: null } as const;
+    expect(whoMayWords({ group, owner: null, others }, "Millrace", "UTC", now)).toBe("Members of Millrace can write it until Fri 20 Mar, 17:00; other students do not see it.");
+    expect(whoMayWords({ group: { level: "comment", next: null }, owner: { name: "Omar", level: "write", next: null }, others }, "Millrace", "UTC", now))
+      .toBe("Omar can write it; others of Millrace can read it and comment; other students do not see it.");
+  });
+  test("tells what was set, windows included", () => {
+    expect(settingsWords([], "UTC", now)).toBe("nothing of its own");
+    expect(settingsWords([{ level: "write", from: null, until: "2026-03-20T17:00:00Z", weekly: { days: [2, 0], from: 540, until: 1440 } }], "UTC", now))
+      .toBe("write until Fri 20 Mar, 17:00, Mondays and Wednesdays 09:00 to midnight");
+  });
   test("says what can be done instead of writing", () => {
     expect(whyNotWriting({ ...rule, level: "comment" }, "UTC", now)).toMatch(/^You can read this page and comment on it, not change it: set for this page/);
-    expect(whyNotWriting({ level: "read", because: { kind: "built in", reason: "observer" } }, "UTC", now)).toBe("You can read this page, not change it: observers may read.");
+    expect(whyNotWriting({ level: "read", next: null, because: { kind: "built in", reason: "observer" } }, "UTC", now)).toBe("You can read this page, not change it: observers may read.");
   });
 });
 
 describe("entries", () => {
-  const told = (figures: Partial<typeof nothing>, kind: "started" | "wrote" | "restored" = "wrote") => entryKindWords({ kind, restoredFrom: 3, figures: { ...nothing, ...figures } });
+  const told = (figures: Partial<typeof nothing>, kind: EntryKind = "wrote") => entryKindWords({ kind, title: "Eels", restoredFrom: 3, figures: { ...nothing, ...figures } });
   test.each([
     [{ added: 3, moved: 5 }, "Wrote"], [{ carried: 9 }, "Brought text over"], [{ restored: 9 }, "Brought text back"], [{ moved: 4 }, "Moved text"],
     [{ corrected: 1 }, "Corrected"], [{ wordsOut: 2 }, "Removed text"], [{ restyled: 1 }, "Restyled"], [{}, "Changed"],
   ])("%o is told as %s", (figures, words) => expect(told(figures)).toBe(words));
-  test("a start and a restore are told as such", () => expect([told({ added: 3 }, "started"), told({}, "restored")]).toEqual(["Started the page", "Restored entry 3"]));
+  test("other acts than writing are told as such", () => {
+    expect(entryKinds.filter((kind) => kind !== "wrote").map((kind) => told({ added: 3 }, kind)))
+      .toEqual(["Started the page", "Restored entry 3", "Renamed the page to “Eels”", "Removed the page", "Brought the page back"]);
+  });
   test("the account leaves out what is nought", () => {
     expect(entryAccount({ ...nothing, added: 11, removedOthers: 7 })).toEqual([{ label: "added", words: 11, explained: "added" }, { label: "others’ words removed", words: 7, explained: "wordsOut" }]);
   });

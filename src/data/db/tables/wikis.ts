@@ -1,6 +1,9 @@
 /** Assignments, their wikis and pages, and all that is written in them. */
-import { boolean, customType, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex } from "drizzle-orm/pg-core";
-import type { Level, Scope } from "@/core/access/may";
+import { sql } from "drizzle-orm";
+import { boolean, check, customType, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex } from "drizzle-orm/pg-core";
+import { type Level, type Power, powers, type Scope, type Who } from "@/core/access/may";
+import type { Cell } from "@/core/access/setting";
+import type { Weekly } from "@/core/access/when";
 import type { Expectation } from "@/core/assignment/expected";
 import type { EntryFigures } from "@/core/credit/account";
 import type { PageDocument } from "@/core/document/model";
@@ -28,8 +31,8 @@ export const assignment = pgTable("assignment", {
   commentsOn: boolean("comments_on").notNull().default(true),
   /** From when other students of the course may read the wikis; null: never. */
   othersReadFrom: instant("others_read_from"),
-  /** Whether members may start pages; if not, only those who run the course do. */
-  membersStart: boolean("members_start").notNull().default(true),
+  /** What members may do with pages apart from writing; what is not here, only those who run the course do. */
+  membersMay: jsonb("members_may").$type<readonly Power[]>().notNull().default(powers),
   /** What is expected of wikis and students, in the order in which it is shown. */
   expected: jsonb().$type<readonly Expectation[]>().notNull().default([]),
   /** When its wikis were made; null while it is being prepared, when students see nothing of it. */
@@ -101,6 +104,8 @@ export const page = pgTable("page", {
   /** The member whose page it is, theirs alone to write. */
   ownerId: text("owner_id").references(() => person.id),
   startedBy: text("started_by").references(() => person.id),
+  /** Since when it lies in the bin, with everything, until it is brought back. */
+  removedAt: instant("removed_at"),
   /** How many entries it has: the newest one's number. */
   entries: integer().notNull(),
   words: integer().notNull(),
@@ -109,7 +114,36 @@ export const page = pgTable("page", {
 }, (table) => [
   primaryKey({ columns: [table.courseId, table.id] }),
   foreignKey({ columns: [table.courseId, table.wikiId], foreignColumns: [wiki.courseId, wiki.id] }),
-  uniqueIndex("page_by_title").on(table.courseId, table.wikiId, table.titleKey),
+  uniqueIndex("page_by_title").on(table.courseId, table.wikiId, table.titleKey).where(sql`removed_at is null`),
+]);
+
+/** Titles that pages had before: links that name them lead to the page, as long as no other one has the title. */
+export const formerTitle = pgTable("former_title", {
+  courseId: text("course_id").notNull(),
+  wikiId: text("wiki_id").notNull(),
+  titleKey: text("title_key").notNull(),
+  title: text().notNull(),
+  pageId: text("page_id").notNull(),
+  until: instant("until_at").notNull(),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.wikiId, table.titleKey] }),
+  foreignKey({ columns: [table.courseId, table.pageId], foreignColumns: [page.courseId, page.id] }),
+]);
+
+/** What was done in a wiki's contents: never changed, so that it can be told who put what where. */
+export const contentsAct = pgTable("contents_act", {
+  courseId: text("course_id").notNull(),
+  id: text().notNull(),
+  wikiId: text("wiki_id").notNull(),
+  kind: text().$type<"arranged" | "home page">().notNull(),
+  /** The page that was moved, or is the home page now. */
+  pageId: text("page_id").notNull(),
+  byId: text("by_id").notNull().references(() => person.id),
+  at: instant("at").notNull(),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.id] }),
+  foreignKey({ columns: [table.courseId, table.pageId], foreignColumns: [page.courseId, page.id] }),
+  index("contents_act_by_wiki").on(table.courseId, table.wikiId, table.at),
 ]);
 
 /** Append-only: a trigger refuses update, delete and truncate. */
@@ -191,21 +225,68 @@ export const comment = pgTable("comment", {
   index("comment_by_author").on(table.courseId, table.wikiId, table.authorId),
 ]);
 
-/** Rules are never changed: one that no longer holds is ended, so that the table is its own log. */
+/** What a change of access did, in the words of the sheet: what a cell said before, and what it says after. */
+export interface ToldChange {
+  readonly cell: Cell;
+  /** What was set for the cell itself; null: nothing. Several windows can lie over each other. */
+  readonly before: readonly ToldSetting[];
+  readonly after: readonly ToldSetting[];
+}
+
+export interface ToldSetting {
+  readonly level: Level;
+  readonly from: string | null;
+  readonly until: string | null;
+  readonly weekly: Weekly | null;
+}
+
+/** The log of access: one line for each change, however many cells it set. Lines are never changed, except that they were undone. */
+export const accessChange = pgTable("access_change", {
+  courseId: text("course_id").notNull().references(() => course.id),
+  id: text().notNull(),
+  assignmentId: text("assignment_id").notNull(),
+  byId: text("by_id").notNull().references(() => person.id),
+  at: instant("at").notNull(),
+  kind: text().$type<"set" | "more time" | "undo">().notNull(),
+  /** For an undo: the change that it takes back. */
+  undoes: text(),
+  /** Of the change: when it was taken back. */
+  undoneAt: instant("undone_at"),
+  told: jsonb().$type<readonly ToldChange[]>().notNull(),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.id] }),
+  foreignKey({ columns: [table.courseId, table.assignmentId], foreignColumns: [assignment.courseId, assignment.id] }),
+  index("access_change_by_assignment").on(table.courseId, table.assignmentId, table.at),
+]);
+
+/** A rule is never rewritten: one that no longer holds is ended, and begins again only when what ended it is undone. */
 export const accessRule = pgTable("access_rule", {
   courseId: text("course_id").notNull().references(() => course.id),
   id: text().notNull(),
   scope: text().$type<Scope>().notNull(),
   place: text().notNull(),
-  whoKind: text("who_kind").$type<"course" | "students" | "group" | "person">().notNull(),
+  whoKind: text("who_kind").$type<Who["kind"]>().notNull(),
   whoPerson: text("who_person").references(() => person.id),
-  level: text().$type<Level>().notNull(),
+  whoGroup: text("who_group"),
+  /** A rule gives either a level, or a power, or takes one. */
+  level: text().$type<Level>(),
+  power: text().$type<Power>(),
+  given: boolean(),
   from: instant("from_at"),
   until: instant("until_at"),
-  /** "assignment" for the rules that an assignment's own times make: they change with these. */
-  origin: text().$type<"assignment">(),
+  weekly: jsonb().$type<Weekly>(),
+  /** "assignment" for the rules that an assignment's own settings make: they change with these. "more time": an extension. */
+  origin: text().$type<"assignment" | "more time">(),
   madeAt: instant("made_at").notNull(),
   madeBy: text("made_by").notNull().references(() => person.id),
+  /** The change in the log that made it, and the one that ended it. */
+  changeId: text("change_id"),
   endedAt: instant("ended_at"),
   endedBy: text("ended_by").references(() => person.id),
-}, (table) => [primaryKey({ columns: [table.courseId, table.id] }), index("rule_by_place").on(table.courseId, table.place)]);
+  endedChangeId: text("ended_change_id"),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.id] }),
+  index("rule_by_place").on(table.courseId, table.place),
+  index("rule_by_change").on(table.courseId, table.changeId),
+  check("rule_gives_one", sql`(level is null) <> (power is null) and (power is null) = (given is null)`),
+]);

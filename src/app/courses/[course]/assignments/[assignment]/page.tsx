@@ -28,12 +28,13 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
   const course = await findCourse(ctx, courseId);
   const assignment = course && (await findAssignment(ctx, courseId, assignmentId));
   if (!course || !assignment) notFound();
+  const isInstructor = course.role === "instructor";
+  // Asked before the wikis are read: those made in between are then waited for, not missed.
+  const progress = isInstructor && assignment.publishedAt ? await findProgress(ctx, courseId, assignmentId) : null;
   const wikis = await readableWikis(ctx, courseId, assignmentId);
   const mayReview = course.role === "instructor" || course.role === "assistant";
   const expected = assignment.publishedAt ? await findExpected(ctx, courseId, assignmentId) : null;
   const own = wikis.find((wiki) => wiki.isMine);
-  const isInstructor = course.role === "instructor";
-  const progress = isInstructor && assignment.publishedAt ? await findProgress(ctx, courseId, assignmentId) : null;
   const isMaking = progress !== null && progress.made < progress.wanted;
   return (
     <Frame ctx={ctx} trail={await assignmentTrail(ctx, courseId, assignmentId)}>
@@ -46,6 +47,7 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
             </p>
           </div>
           {isInstructor && <LinkButton href={paths.setUp(courseId, assignmentId)} variant={assignment.publishedAt ? "outlined" : "contained"}>{assignment.publishedAt ? "Change the set-up" : "Go on setting up"}</LinkButton>}
+          {isInstructor && assignment.publishedAt && <LinkButton href={paths.access(courseId, assignmentId)} variant="outlined">Access</LinkButton>}
           {mayReview && assignment.publishedAt && <LinkButton href={paths.review(courseId, assignmentId)} variant="contained">Review contributions</LinkButton>}
           {!mayReview && own && <LinkButton href={paths.wiki(courseId, own.id)} variant="contained">Open {own.name}</LinkButton>}
         </div>

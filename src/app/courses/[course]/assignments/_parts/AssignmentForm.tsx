@@ -4,6 +4,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import { FormProvider, useForm, useWatch } from "react-hook-form";
+import { powers } from "@/core/access/may";
 import type { PageDocument } from "@/core/document/model";
 import { type AssignmentInput, assignmentInput } from "@/data/assignments/input";
 import { WritingArea } from "@/ui/editor/WritingArea";
@@ -12,6 +13,7 @@ import { parcel } from "@/ui/forms/parcel";
 import { Said } from "@/ui/forms/Said";
 import { useAct } from "@/ui/forms/useAct";
 import { useUnsaved } from "@/ui/forms/useUnsaved";
+import { powerNotes, powerWords } from "@/ui/words/access";
 import { counted } from "@/ui/words/counts";
 import type { Answer } from "@/app/_parts/answers";
 import type { AfterSaving } from "../actions";
@@ -95,7 +97,10 @@ export function AssignmentForm({ fields, students, sets, zone, courseTitle, isPu
           {setsAside && <p className="notice waits">Saving this sets {counted(wikis.count, "wiki")} with {counted(wikis.entries, "entry", "entries")} aside: students see them no more, nothing in them is lost, and choosing as before brings them back. {counted(wanted, "new wiki")} will be made.</p>}
         </FormPart>
         <FormPart title="Who may do what" about="The group writes in its own wiki, and nobody else reads it, unless you say so.">
-          <label className="choice"><input type="checkbox" {...register("membersStart")} /><span>Members start pages<small>otherwise only instructors do</small></span></label>
+          <fieldset className="choices">
+            <legend>Members may, besides writing</legend>
+            {powers.map((power) => <label className="choice" key={power}><input type="checkbox" value={power} {...register("membersMay")} /><span>{powerWords[power]}<small>{powerNotes[power]}</small></span></label>)}
+          </fieldset>
           <label className="choice"><input type="checkbox" {...register("commentsOn")} /><span>Comments<small>on every page, by everybody who may read and comment there</small></span></label>
           <label className="choice">{timed("othersReadFrom", othersReadFrom, dueAt)}<span>Others of the course read the wikis<small>from a time on, without writing in them</small></span></label>
           {othersReadFrom !== null && time("othersReadFrom", "Others read from")}

@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
+import { powers } from "@/core/access/may";
 import { emptyDocument } from "@/core/document/model";
 import { wallClockAt } from "@/core/time/zone";
 import { findCourse } from "@/data/courses/read";
@@ -25,7 +26,7 @@ export default async function NewAssignmentPage({ params }: PageProps<"/courses/
   const opensAt = wallClockAt(ctx.now, course.timeZone);
   const fields = {
     title: "", brief: emptyDocument, opensAt, dueAt: `${wallClockAt(new Date(ctx.now.getTime() + 28 * day), course.timeZone).slice(0, 10)}T17:00`, closesAtDue: true,
-    cutOffAt: null, commentsOn: true, othersReadFrom: null, membersStart: true, sharing: "group" as const, setId: sets[0]?.id ?? null, expected: [],
+    cutOffAt: null, commentsOn: true, othersReadFrom: null, membersMay: [...powers], sharing: "group" as const, setId: sets[0]?.id ?? null, expected: [],
     starterPages: ["Home", "Notes", "Sources"].map((title) => ({ id: ctx.newId(), title, document: emptyDocument, parentId: null, forEachMember: false })),
   };
   return (

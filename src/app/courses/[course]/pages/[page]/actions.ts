@@ -1,8 +1,6 @@
 "use server";
 import { refresh, revalidatePath } from "next/cache";
 import { z } from "zod";
-import { levels } from "@/core/access/may";
-import { type AccessSet, setGroupLevel } from "@/data/access/write";
 import type { Commented } from "@/data/comments/dto";
 import { addComment } from "@/data/comments/write";
 import type { Saved } from "@/data/pages/dto";
@@ -23,11 +21,4 @@ export async function restore(courseId: string, pageId: string, number: number, 
   const saved = await restoreEntry(await signedIn(), given);
   if (saved.kind === "saved") revalidatePath(`/courses/${given.courseId}`, "layout");
   return saved;
-}
-
-export async function setLevel(courseId: string, pageId: string, level: string | null): Promise<AccessSet> {
-  const given = z.object({ courseId: id, pageId: id, level: z.enum(levels).nullable() }).parse({ courseId, pageId, level });
-  const answer = await setGroupLevel(await signedIn(), given);
-  revalidatePath(`/courses/${given.courseId}`, "layout");
-  return answer;
 }

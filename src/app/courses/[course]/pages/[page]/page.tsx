@@ -9,14 +9,15 @@ import { DocumentView } from "@/ui/document/DocumentView";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
-import { whyNotWriting } from "@/ui/words/access";
+import { whoMayWords, whyNotWriting } from "@/ui/words/access";
 import { counted } from "@/ui/words/counts";
-import { distance, moment } from "@/ui/words/times";
+import { distance, moment, momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { pageTrail } from "@/app/_parts/trail";
 import { Contents } from "./_parts/Contents";
 import { Conversation } from "./_parts/Conversation";
+import { PageActs } from "./_parts/PageActs";
 
 export const metadata: Metadata = { title: "Page" };
 
@@ -26,7 +27,7 @@ export default async function PagePage({ params }: PageProps<"/courses/[course]/
   const page = await findPage(ctx, course, pageId);
   if (!page) notFound();
   const { wiki } = page;
-  const links = { courseId: course, wikiId: wiki.wikiId, pages: wiki.contents };
+  const links = { courseId: course, wikiId: wiki.wikiId, pages: wiki.contents, formerTitles: wiki.formerTitles };
   const promised = promisedPages(page);
   return (
     <Frame ctx={ctx} trail={await pageTrail(ctx, wiki, pageId)}>
@@ -34,7 +35,9 @@ export default async function PagePage({ params }: PageProps<"/courses/[course]/
         <Contents wiki={wiki} here={pageId} promised={promised} />
         <article className="sheet">
           <SheetHead page={page} now={ctx.now} />
-          <DocumentView document={page.document} links={links} />
+          {page.removedAt
+            ? <p className="notice">This page lies in the bin since {momentAndDistance(page.removedAt, wiki.timeZone, ctx.now)}. Its history is kept{page.mayRemove ? <>, and it can be <Link href={paths.contents(course, wiki.wikiId)}>brought back</Link></> : ""}.</p>
+            : <DocumentView document={page.document} links={links} />}
         </article>
         <aside className="margin" aria-label="Margin">
           <section aria-labelledby="who">
@@ -62,7 +65,7 @@ function partsOf({ wiki, parts }: PageDto): Part[] {
 /** Title, one line on who last saved what and when, and the way to write, or the reason why there is none. */
 function SheetHead({ page, now }: { page: PageDto; now: Date }) {
   const { wiki, last, access } = page;
-  const mayWrite = access.level === "write";
+  const mayWrite = access.level === "write" && !page.removedAt;
   return (
     <header className="sheet-head">
       <div>
@@ -73,10 +76,14 @@ function SheetHead({ page, now }: { page: PageDto; now: Date }) {
         </p>
       </div>
       <div className="actions">
-        {wiki.isInstructor && <LinkButton href={paths.access(wiki.courseId, page.id)} variant="outlined">Access</LinkButton>}
+        {wiki.isInstructor && <LinkButton href={paths.access(wiki.courseId, wiki.assignmentId, { wiki: wiki.wikiId })} variant="outlined">Access</LinkButton>}
+        {!page.removedAt && (page.mayRename || (page.mayRemove && page.id !== wiki.homePageId)) && (
+          <PageActs courseId={wiki.courseId} wikiId={wiki.wikiId} pageId={page.id} title={page.title} mayRename={page.mayRename} mayRemove={page.mayRemove && page.id !== wiki.homePageId} />
+        )}
         {mayWrite && <LinkButton href={paths.write(wiki.courseId, page.id)} variant="contained">Write</LinkButton>}
       </div>
-      {!mayWrite && <p className="why notice">{whyNotWriting(access, wiki.timeZone, now)}</p>}
+      <p className="who-may">{whoMayWords(page.whoMay, wiki.name, wiki.timeZone, now)}</p>
+      {!mayWrite && !page.removedAt && <p className="why notice">{whyNotWriting(access, wiki.timeZone, now)}</p>}
     </header>
   );
 }

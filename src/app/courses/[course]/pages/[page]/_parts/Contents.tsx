@@ -24,7 +24,10 @@ export function Contents({ wiki, here, promised }: { wiki: WikiDto; here: string
             </li>
           ))}
         </ol>
-        {wiki.mayStart && <div className="start"><LinkButton href={paths.start(wiki.courseId, wiki.wikiId)} size="small">Start a page</LinkButton></div>}
+        <div className="start">
+          {wiki.mayStart && <LinkButton href={paths.start(wiki.courseId, wiki.wikiId)} size="small">Start a page</LinkButton>}
+          <LinkButton href={paths.contents(wiki.courseId, wiki.wikiId)} size="small">{wiki.mayArrange ? "Arrange" : "All pages"}</LinkButton>
+        </div>
       </Foldable>
     </nav>
   );

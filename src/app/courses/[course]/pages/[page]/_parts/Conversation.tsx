@@ -6,7 +6,7 @@ import { CommentForm } from "./CommentForm";
 
 /** A page's comments with their answers, and the place to add one. */
 export function Conversation({ page, zone, now }: { page: PageDto; zone: string; now: Date }) {
-  const mayComment = page.wiki.commentsOn && (page.access.level === "write" || page.access.level === "comment");
+  const mayComment = page.wiki.commentsOn && !page.removedAt && (page.access.level === "write" || page.access.level === "comment");
   const markOf = (id: string) => page.wiki.members.find((member) => member.id === id)?.mark ?? null;
   const send = comment.bind(null, page.wiki.courseId, page.id);
   return (

@@ -3,6 +3,7 @@ import Link from "next/link";
 import { notFound } from "next/navigation";
 import { ledgerPage, pageLedger, type LedgerLineDto } from "@/data/ledger/read";
 import { findPage } from "@/data/pages/read";
+import { Late } from "@/ui/ledger/Late";
 import { Author } from "@/ui/authors/AuthorMark";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
@@ -31,7 +32,7 @@ export default async function LedgerPage({ params, searchParams }: PageProps<"/c
     return (
       <tr key={each.number}>
         <td className="number quiet">{each.number}</td>
-        <td><Link href={paths.entry(course, pageId, each.number)}><time dateTime={each.at.toISOString()}>{moment(each.at, wiki.timeZone, ctx.now)}</time></Link><div className="quiet">{distance(each.at, wiki.timeZone, ctx.now)}</div></td>
+        <td><Link href={paths.entry(course, pageId, each.number)}><time dateTime={each.at.toISOString()}>{moment(each.at, wiki.timeZone, ctx.now)}</time></Link><div className="quiet">{distance(each.at, wiki.timeZone, ctx.now)}{each.isLate && <Late />}</div></td>
         <td>{each.author ? <Author name={each.author} mark={member?.mark ?? null} /> : <span className="quiet">Starter text</span>}</td>
         <td className="note">{entryKindWords(each)}{each.note && each.kind === "wrote" ? `: ${each.note}` : ""}</td>
         <td className="number came">{each.figures.wordsIn > 0 ? `+${number(each.figures.wordsIn)}` : <span className="nothing">–</span>}</td>

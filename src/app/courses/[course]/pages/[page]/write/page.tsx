@@ -4,7 +4,7 @@ import { findPage } from "@/data/pages/read";
 import { PageEditor } from "@/ui/editor/PageEditor";
 import { paths } from "@/ui/paths";
 import { signedIn } from "@/app/_parts/context";
-import { Frame } from "@/app/_parts/Frame";
+import { Frame, OnlyLooking } from "@/app/_parts/Frame";
 import { pageTrail } from "@/app/_parts/trail";
 import { saveText } from "./actions";
 
@@ -15,7 +15,8 @@ export default async function WritePage({ params }: PageProps<"/courses/[course]
   const ctx = await signedIn();
   const page = await findPage(ctx, course, pageId);
   if (!page) notFound();
-  if (page.access.level !== "write") redirect(paths.page(course, pageId));
+  if (page.access.level !== "write" || page.removedAt) redirect(paths.page(course, pageId));
+  if (ctx.lookingAs) return <OnlyLooking ctx={ctx} trail={await pageTrail(ctx, page.wiki, pageId)} heading={page.title} text={`${ctx.viewer.name} can write this page.`} />;
   return (
     <Frame ctx={ctx} trail={await pageTrail(ctx, page.wiki, pageId)}>
       <PageEditor

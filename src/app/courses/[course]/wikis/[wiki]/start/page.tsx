@@ -9,7 +9,7 @@ import { pageTemplates } from "@/data/pages/templates";
 import { PageEditor } from "@/ui/editor/PageEditor";
 import { paths } from "@/ui/paths";
 import { signedIn } from "@/app/_parts/context";
-import { Frame } from "@/app/_parts/Frame";
+import { Frame, OnlyLooking } from "@/app/_parts/Frame";
 import { wikiTrail } from "@/app/_parts/trail";
 import { startText } from "./actions";
 
@@ -23,7 +23,7 @@ export default async function StartPage({ params, searchParams }: PageProps<"/co
   const ctx = await signedIn();
   const wiki = await findWiki(ctx, course, wikiId);
   if (!wiki) notFound();
-  const known = wiki.contents.find((item) => titleKey(item.title) === titleKey(title));
+  const known = [...wiki.contents, ...wiki.formerTitles].find((item) => titleKey(item.title) === titleKey(title));
   if (known) redirect(paths.page(course, known.id));
   const trail = await wikiTrail(ctx, wiki);
   const back = wiki.homePageId ? paths.page(course, wiki.homePageId) : paths.wiki(course, wikiId);
@@ -37,6 +37,7 @@ export default async function StartPage({ params, searchParams }: PageProps<"/co
       </Frame>
     );
   }
+  if (ctx.lookingAs) return <OnlyLooking ctx={ctx} trail={trail} heading={title || "A new page"} text={`${ctx.viewer.name} can start this page.`} />;
   const templates = await pageTemplates(ctx, course, wikiId);
   const template = templates.find(({ id }) => id === asked.template);
   const document = template?.document ?? emptyDocument;

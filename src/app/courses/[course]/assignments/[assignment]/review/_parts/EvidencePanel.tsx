@@ -2,6 +2,7 @@ import Link from "next/link";
 import type { EvidenceDto, EvidenceLineDto } from "@/data/review/dto";
 import { Author } from "@/ui/authors/AuthorMark";
 import { LinkButton } from "@/ui/frame/NextLink";
+import { Late } from "@/ui/ledger/Late";
 import { paths } from "@/ui/paths";
 import { number, percents } from "@/ui/words/counts";
 import { figureWords } from "@/ui/words/figures";
@@ -15,7 +16,7 @@ interface Props {
   readonly backHref: string;
 }
 
-const kindWords: Record<EvidenceLineDto["kind"], string> = { started: "Started", wrote: "Wrote on", restored: "Restored", commented: "Commented on", answered: "Answered on" };
+const kindWords: Record<EvidenceLineDto["kind"], string> = { started: "Started", wrote: "Wrote on", restored: "Restored", renamed: "Renamed", removed: "Removed", "brought back": "Brought back", commented: "Commented on", answered: "Answered on" };
 
 /** The entries or comments behind one figure, with their sum, which is the figure; each one step from its change. */
 export function EvidencePanel({ evidence, courseId, zone, now, backHref }: Props) {
@@ -41,7 +42,7 @@ export function EvidencePanel({ evidence, courseId, zone, now, backHref }: Props
               {lines.map((line, index) => (
                 <tr key={index}>
                   <td>
-                    <Link href={line.number === null ? paths.page(courseId, line.pageId) : paths.entry(courseId, line.pageId, line.number)}>{moment(line.at, zone, now)}</Link>
+                    <Link href={line.number === null ? paths.page(courseId, line.pageId) : paths.entry(courseId, line.pageId, line.number)}>{moment(line.at, zone, now)}</Link>{line.isLate && <Late />}
                     <div>{kindWords[line.kind]} “{line.page}”{line.note ? <span className="quiet">: {line.note}</span> : null}</div>
                   </td>
                   <td className="number">{number(line.amount)}</td>

@@ -3,6 +3,7 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { findEntry } from "@/data/ledger/read";
 import { findPage } from "@/data/pages/read";
+import { Late } from "@/ui/ledger/Late";
 import { Author } from "@/ui/authors/AuthorMark";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { ComparedView, ComparisonKey } from "@/ui/ledger/ComparedView";
@@ -37,7 +38,7 @@ export default async function EntryPage({ params }: PageProps<"/courses/[course]
         <div className="title-line">
           <div>
             <h1>Entry {number} of “{page.title}”</h1>
-            <p className="quiet">{line.author ? <Author name={line.author} mark={member?.mark ?? null} /> : "Starter text"}, {momentAndDistance(line.at, page.wiki.timeZone, ctx.now)}. {entryKindWords(line)}{line.note && line.kind === "wrote" ? `: ${line.note}` : ""}</p>
+            <p className="quiet">{line.author ? <Author name={line.author} mark={member?.mark ?? null} /> : "Starter text"}, {momentAndDistance(line.at, page.wiki.timeZone, ctx.now)}{line.isLate && <Late />}. {entryKindWords(line)}{line.note && line.kind === "wrote" ? `: ${line.note}` : ""}</p>
           </div>
           <div className="actions">
             {number > 1 && <LinkButton href={paths.entry(course, pageId, number - 1)} variant="text">Earlier</LinkButton>}

@@ -1,0 +1,54 @@
+"use client";
+import Button from "@mui/material/Button";
+import Menu from "@mui/material/Menu";
+import MenuItem from "@mui/material/MenuItem";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { RenameDialog } from "@/ui/contents/RenameDialog";
+import { paths } from "@/ui/paths";
+import { remove, rename } from "../../../wikis/[wiki]/contents/actions";
+
+interface Props {
+  readonly courseId: string;
+  readonly wikiId: string;
+  readonly pageId: string;
+  readonly title: string;
+  readonly mayRename: boolean;
+  readonly mayRemove: boolean;
+}
+
+/** What can be done with a page besides writing it. */
+export function PageActs({ courseId, wikiId, pageId, title, mayRename, mayRemove }: Props) {
+  const router = useRouter();
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [isRenaming, setRenaming] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+
+  async function putAway(): Promise<void> {
+    setAnchor(null);
+    try {
+      const answer = await remove(courseId, pageId);
+      if (answer.kind === "wrong") setProblem(answer.text);
+      // The contents show the bin, from which it comes back.
+      else router.push(paths.contents(courseId, wikiId));
+    } catch {
+      setProblem("The server did not answer. Nothing is known to have changed; try again.");
+    }
+  }
+
+  return (
+    <>
+      <Button variant="outlined" aria-haspopup="menu" aria-expanded={anchor !== null} onClick={(event) => setAnchor(event.currentTarget)}>More</Button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        {mayRename && <MenuItem onClick={() => { setAnchor(null); setRenaming(true); }}>Rename the page</MenuItem>}
+        {mayRemove && <MenuItem onClick={() => void putAway()}>Remove it, into the bin</MenuItem>}
+      </Menu>
+      {isRenaming && <RenameDialog heading={`Rename “${title}”`} title={title} button="Rename" close={() => setRenaming(false)} save={async (next) => {
+        const answer = await rename(courseId, pageId, next);
+        if (answer.kind === "done") router.refresh();
+        return answer;
+      }} />}
+      {problem && <p role="alert" className="why notice wrong">{problem}</p>}
+    </>
+  );
+}

@@ -1,0 +1,38 @@
+"use server";
+import { revalidatePath } from "next/cache";
+import { z } from "zod";
+import { arrangePage, bringPageBack, makeHomePage, removePage, renamePage } from "@/data/pages/places";
+import type { ContentsSaved } from "@/data/pages/dto";
+import { contentsProblem } from "@/ui/words/problems";
+import type { Answer } from "@/app/_parts/answers";
+import { signedIn } from "@/app/_parts/context";
+
+const id = z.string().max(60);
+
+export async function rename(courseId: string, pageId: string, title: string): Promise<Answer> {
+  return answer(courseId, await renamePage(await signedIn(), { courseId: id.parse(courseId), pageId: id.parse(pageId), title: z.string().max(2000).parse(title) }));
+}
+
+export async function remove(courseId: string, pageId: string): Promise<Answer> {
+  return answer(courseId, await removePage(await signedIn(), { courseId: id.parse(courseId), pageId: id.parse(pageId) }));
+}
+
+export async function bringBack(courseId: string, pageId: string, title?: string): Promise<Answer> {
+  const as = z.string().max(2000).optional().parse(title);
+  return answer(courseId, await bringPageBack(await signedIn(), { courseId: id.parse(courseId), pageId: id.parse(pageId), ...(as === undefined ? {} : { title: as }) }));
+}
+
+export async function arrange(courseId: string, pageId: string, parentId: string | null, before: string | null): Promise<Answer> {
+  const given = z.object({ courseId: id, pageId: id, parentId: id.nullable(), before: id.nullable() }).parse({ courseId, pageId, parentId, before });
+  return answer(courseId, await arrangePage(await signedIn(), given));
+}
+
+export async function makeHome(courseId: string, pageId: string): Promise<Answer> {
+  return answer(courseId, await makeHomePage(await signedIn(), { courseId: id.parse(courseId), pageId: id.parse(pageId) }));
+}
+
+function answer(courseId: string, saved: ContentsSaved): Answer {
+  if (saved.kind === "refused") return { kind: "wrong", text: contentsProblem(saved.problem) };
+  revalidatePath(`/courses/${courseId}`, "layout");
+  return { kind: "done" };
+}

@@ -1,0 +1,49 @@
+"use client";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import TextField from "@mui/material/TextField";
+import { useState } from "react";
+
+interface Props {
+  readonly heading: string;
+  readonly title: string;
+  readonly button: string;
+  readonly about?: string;
+  readonly save: (title: string) => Promise<{ readonly kind: "done" } | { readonly kind: "wrong"; readonly text: string }>;
+  readonly close: () => void;
+}
+
+/** Asks for a page's title. Stays open, with what was typed, where it can't be had. */
+export function RenameDialog({ heading, title: first, button, about, save, close }: Props) {
+  const [title, setTitle] = useState(first);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  const submit = async (event: React.FormEvent) => {
+    event.preventDefault();
+    setBusy(true);
+    try {
+      const answer = await save(title);
+      if (answer.kind === "done") close();
+      else setProblem(answer.text);
+    } catch {
+      setProblem("The server did not answer. Nothing is known to have changed; try again.");
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <Dialog open onClose={close} fullWidth maxWidth="xs">
+      <form onSubmit={(event) => void submit(event)} noValidate>
+        <DialogTitle>{heading}</DialogTitle>
+        <DialogContent>
+          <p className="quiet" style={{ marginBottom: 14 }}>{about ?? "Links to the page lead to it still, whatever it is called."}</p>
+          <TextField label="Title" fullWidth autoFocus value={title} onChange={(event) => setTitle(event.target.value)} error={problem !== null} helperText={problem ?? " "} slotProps={{ htmlInput: { maxLength: 200 } }} />
+        </DialogContent>
+        <DialogActions><Button onClick={close}>Cancel</Button><Button type="submit" variant="contained" disabled={isBusy || title.trim() === ""}>{button}</Button></DialogActions>
+      </form>
+    </Dialog>
+  );
+}
