@@ -1,6 +1,6 @@
 /** Two people at one page, and what is left when something goes wrong. */
 import { expect } from "@playwright/test";
-import { openPage, signInAs, test, textOf } from "./people";
+import { openPage, press, signInAs, test, textOf } from "./people";
 
 test("of two who save, the second is told what happened, and keeps the text", async ({ browser }) => {
   const [marta, idris] = [await signInAs(browser, "Marta Kowalik"), await signInAs(browser, "Idris Vaughn")];
@@ -16,7 +16,7 @@ test("of two who save, the second is told what happened, and keeps the text", as
 
   await idris.keyboard.type(" Idris saw it too.");
   await idris.getByRole("button", { name: "Save", exact: true }).click();
-  const said = idris.getByRole("alert").filter({ hasText: "saved by others" });
+  const said = idris.getByRole("alert").filter({ hasText: "both of you changed the same" });
   await expect(said).toContainText("Nothing was overwritten.");
   await expect(said.getByRole("link", { name: /^Marta Kowalik/ })).toBeVisible();
   await expect(await textOf(idris, "The culvert")).toContainText("Idris saw it too.");
@@ -58,4 +58,34 @@ test("without a connection the editor says so and keeps the text", async ({ brow
   await page.context().setOffline(false);
   await page.getByRole("button", { name: "Save", exact: true }).click();
   await expect(page.getByRole("article")).toContainText("Offline.");
+});
+
+test("two who write in different places both save, and the second is told what came together", async ({ browser }) => {
+  const [hana, elin] = [await signInAs(browser, "Hana Veselka"), await signInAs(browser, "Elin Sorby")];
+  await openPage(hana, "Saltmere");
+  await hana.getByRole("link", { name: "Start a page" }).click();
+  await hana.getByRole("textbox", { name: "Title of the page" }).fill("Tides");
+  const first = await textOf(hana, "Tides");
+  await first.click();
+  await first.pressSequentially("High water reaches the sluice.");
+  await press(hana, "Enter");
+  await first.pressSequentially("Low water shows the old piles.");
+  await hana.getByRole("button", { name: "Save the page" }).click();
+  await expect(hana.getByRole("heading", { name: "Tides", level: 1 })).toBeVisible();
+  await elin.goto(hana.url());
+  for (const [page, key] of [[hana, "Control+Home"], [elin, "Control+End"]] as const) {
+    await page.getByRole("link", { name: "Write", exact: true }).click();
+    await (await textOf(page, "Tides")).click();
+    await press(page, key);
+  }
+  await hana.keyboard.type("At springs: ");
+  await elin.keyboard.type(" We counted nine.");
+  for (const page of [hana, elin]) {
+    await page.getByRole("button", { name: "Save", exact: true }).click();
+    await expect(page.getByRole("heading", { name: "Tides", level: 1 })).toBeVisible();
+  }
+  await expect(elin.getByRole("article")).toContainText("At springs: High water reaches the sluice.");
+  await expect(elin.getByRole("article")).toContainText("Low water shows the old piles. We counted nine.");
+  await elin.getByRole("status").getByRole("link", { name: "entry 2" }).click();
+  await expect(elin.locator("ins", { hasText: "At springs" })).toBeVisible();
 });

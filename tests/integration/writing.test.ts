@@ -1,7 +1,10 @@
 import { and, eq, sql } from "drizzle-orm";
 import { afterAll, describe, expect, test } from "vitest";
 import { fromMarkdown } from "@/core/document/markdown";
+import { plainText } from "@/core/document/leaves";
+import type { PageDocument } from "@/core/document/model";
 import { entry } from "@/data/db/tables/wikis";
+import { findDifferences } from "@/data/ledger/check";
 import { findEntry, pageLedger, verifyPage } from "@/data/ledger/read";
 import { findPage } from "@/data/pages/read";
 import { restoreEntry, savePage, startPage } from "@/data/pages/write";
@@ -106,5 +109,46 @@ describe("looking back", () => {
       await tx.update(entry).set({ at: new Date(monday.getTime() - 1) }).where(and(eq(entry.courseId, courseId), eq(entry.pageId, homeId), eq(entry.number, 2)));
     });
     expect(await verifyPage(as("ines"), courseId, homeId)).toEqual({ kind: "changed", number: 2 });
+  });
+});
+
+describe("two who write at once", () => {
+  const three = "Where the river rises.\n\nWhat lives in it.\n\nWhat we would do.";
+  const begun = async () => {
+    const course = await makeCourse();
+    await write(course.as("mira"), course.courseId, course.homeId, three);
+    return { ...course, document: (await findPage(course.as("mira"), course.courseId, course.homeId))!.document };
+  };
+  const withText = (document: PageDocument, at: number, text: string): PageDocument =>
+    ({ ...document, content: document.content!.map((node, index) => (index === at ? { ...node, content: [{ type: "text", text }] } : node)) });
+
+  test("in different places are both saved, each with their own words", async () => {
+    const { courseId, homeId, document, as } = await begun();
+    expect((await savePage(as("mira", later(1)), { courseId, pageId: homeId, base: 2, document: withText(document, 0, "The Alder rises in a wet meadow."), note: "" })).kind).toBe("saved");
+    expect(await savePage(as("jonas", later(1)), { courseId, pageId: homeId, base: 2, document: withText(document, 2, "Open the culvert and plant willows."), note: "" }))
+      .toEqual({ kind: "saved", pageId: homeId, number: 4, mergedSince: 2 });
+    const page = (await findPage(as("mira", later(2)), courseId, homeId))!;
+    expect(plainText(page.document)).toBe("The Alder rises in a wet meadow.\n\nWhat lives in it.\n\nOpen the culvert and plant willows.");
+    const [line] = (await pageLedger(as("mira", later(2)), courseId, homeId, null))!;
+    expect(line).toMatchObject({ author: "jonas", figures: { added: 6, removedOthers: 4 } });
+    expect(await verifyPage(as("ines"), courseId, homeId)).toBeNull();
+  });
+
+  test("at the same place are told where, and nothing is overwritten", async () => {
+    const { courseId, homeId, document, as } = await begun();
+    await savePage(as("mira", later(1)), { courseId, pageId: homeId, base: 2, document: withText(document, 0, "It rises in a meadow."), note: "" });
+    expect(await savePage(as("jonas", later(1)), { courseId, pageId: homeId, base: 2, document: withText(document, 0, "It rises in a wood."), note: "" })).toMatchObject({
+      kind: "refused", problem: { code: "stale", base: 2, leftOut: [{ why: "both changed it", ours: "It rises in a meadow.", theirs: "It rises in a wood." }], since: [{ number: 3, author: "mira" }] },
+    });
+    expect((await findPage(as("mira"), courseId, homeId))?.entries).toBe(3);
+  });
+
+  test("at the same instant: of many saves in places of their own all are there afterwards", async () => {
+    const { courseId, homeId, document, as } = await begun();
+    const saved = await Promise.all(["Up in the meadow.", "Eels and trout.", "Dig and plant."].map((text, at) =>
+      savePage(as(at % 2 === 0 ? "mira" : "jonas", later(1)), { courseId, pageId: homeId, base: 2, document: withText(document, at, text), note: "" })));
+    expect(saved.map(({ kind }) => kind)).toEqual(["saved", "saved", "saved"]);
+    expect(plainText((await findPage(as("mira", later(2)), courseId, homeId))!.document)).toBe("Up in the meadow.\n\nEels and trout.\n\nDig and plant.");
+    expect(await findDifferences(db, courseId)).toEqual([]);
   });
 });

@@ -25,7 +25,7 @@ const kept = "Your text is still here, and kept on this machine.";
 
 /** What came of a save, in words. `pageId` is the page at hand, where there is one. */
 export async function saveAnswer(ctx: Context, courseId: string, pageId: string | null, saved: Saved): Promise<SaveAnswer> {
-  if (saved.kind !== "refused") return { kind: "saved", href: paths.page(courseId, saved.pageId) };
+  if (saved.kind !== "refused") return { kind: "saved", href: `${paths.page(courseId, saved.pageId)}${saved.kind === "saved" && saved.mergedSince !== undefined ? `?since=${saved.mergedSince}` : ""}` };
   const zone = (await findCourse(ctx, courseId))?.timeZone ?? "UTC";
   const refused = (title: string, ...lines: { text: string; href?: string }[]): SaveAnswer => ({ kind: "refused", title, lines });
   const { problem } = saved;
@@ -41,7 +41,8 @@ export async function saveAnswer(ctx: Context, courseId: string, pageId: string 
     case "bad note": return refused(`Nothing was saved. ${kept}`, { text: "A note has at most 300 characters." });
     case "title taken": return refused(`Nothing was saved. ${kept}`, { text: "A page with this title is there already: open it", href: paths.page(courseId, problem.pageId) });
     case "stale": return refused(
-      `The page was saved by others while you wrote. Nothing was overwritten. ${kept}`,
+      `The page was saved by others while you wrote, and both of you changed the same. Nothing was overwritten. ${kept}`,
+      ...problem.leftOut.map(({ theirs, ours }) => ({ text: `Yours: ${passage(theirs)} Theirs: ${passage(ours)}` })),
       ...problem.since.map((entry) => ({
         text: `${entry.author ?? "Somebody"}, ${distance(entry.at, zone, ctx.now)}${entry.note ? `: ${entry.note}` : ""} (see what changed)`,
         href: paths.entry(courseId, pageId ?? "", entry.number),
@@ -50,4 +51,10 @@ export async function saveAnswer(ctx: Context, courseId: string, pageId: string 
     );
     default: return problem satisfies never;
   }
+}
+
+/** A passage as short as it can be told. */
+function passage(text: string): string {
+  if (text.trim() === "") return "(taken away).";
+  return text.length > 160 ? `“${text.slice(0, 160).trimEnd()} …”.` : `“${text}”.`;
 }

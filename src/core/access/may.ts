@@ -51,19 +51,19 @@ const narrowFirst = [...scopes].reverse();
 
 /** The rules of a course as they stand at one instant, ready for many questions. O(rules · log rules) to make. */
 export class Rulebook {
-  readonly #levels: ReadonlyMap<string, readonly Rule[]>;
-  readonly #powers: ReadonlyMap<string, readonly PowerRule[]>;
+  readonly #levels: Shelves<Rule>;
+  readonly #powers: Shelves<PowerRule>;
 
   /** @param rules the course's, in any order; of those that do not hold at `when` nothing is kept. */
   constructor(rules: Iterable<Rule | PowerRule>, when: When) {
-    const givingLevels = new Map<string, Rule[]>();
-    const givingPowers = new Map<string, PowerRule[]>();
+    const givingLevels = emptyShelves<Rule>();
+    const givingPowers = emptyShelves<PowerRule>();
     for (const rule of rules) {
       if (!holds(rule, when)) continue;
       if ("level" in rule) put(givingLevels, rule);
       else put(givingPowers, rule);
     }
-    for (const list of [...givingLevels.values(), ...givingPowers.values()]) list.sort(stronger);
+    for (const shelves of [givingLevels, givingPowers]) for (const scope of scopes) for (const list of shelves[scope].values()) list.sort(stronger);
     this.#levels = givingLevels;
     this.#powers = givingPowers;
   }
@@ -82,7 +82,7 @@ export class Rulebook {
   levelOf(person: Person, place: Place): Level {
     if (person.role === "instructor") return builtIn.instructor;
     for (const scope of narrowFirst) {
-      const list = place[scope] === undefined ? undefined : this.#levels.get(keyOf(scope, place[scope]));
+      const list = place[scope] === undefined ? undefined : this.#levels[scope].get(place[scope]);
       const strongest = list?.find(({ who }) => isAbout(who, person));
       if (strongest) return isAnothersPage(strongest, person) ? builtIn["page of another"] : strongest.level;
     }
@@ -102,19 +102,21 @@ export class Rulebook {
   }
 }
 
-function put<Each extends { scope: (typeof scopes)[number]; place: string }>(lists: Map<string, Each[]>, rule: Each): void {
-  const key = keyOf(rule.scope, rule.place);
-  const list = lists.get(key);
+/** Rules by scope, and there by place. */
+type Shelves<Each> = { readonly [Scope in (typeof scopes)[number]]: Map<string, Each[]> };
+
+function emptyShelves<Each>(): Shelves<Each> {
+  return { course: new Map(), assignment: new Map(), wiki: new Map(), page: new Map() };
+}
+
+function put<Each extends Rule | PowerRule>(shelves: Shelves<Each>, rule: Each): void {
+  const list = shelves[rule.scope].get(rule.place);
   if (list) list.push(rule);
-  else lists.set(key, [rule]);
+  else shelves[rule.scope].set(rule.place, [rule]);
 }
 
-function keyOf(scope: string, place: string): string {
-  return `${scope} ${place}`;
-}
-
-function fit<Each extends Rule | PowerRule>(lists: ReadonlyMap<string, readonly Each[]>, person: Person, place: Place): Each[] {
-  return narrowFirst.flatMap((scope) => (place[scope] === undefined ? [] : (lists.get(keyOf(scope, place[scope])) ?? []).filter(({ who }) => isAbout(who, person))));
+function fit<Each extends Rule | PowerRule>(shelves: Shelves<Each>, person: Person, place: Place): Each[] {
+  return narrowFirst.flatMap((scope) => (place[scope] === undefined ? [] : (shelves[scope].get(place[scope]) ?? []).filter(({ who }) => isAbout(who, person))));
 }
 
 /** What a group may write, it may not write on the page that one of its members has alone, unless a rule of that page says so. */

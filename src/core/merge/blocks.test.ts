@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import type { PageDocument } from "../document/model";
-import { mergeBlocks, sameContent } from "./blocks";
+import { mergeBlocks, mergeSave, sameContent } from "./blocks";
 
 type Line = readonly [id: string, text: string];
 
@@ -39,6 +39,25 @@ describe("a change of a starter page", () => {
   });
 });
 
+describe("two who save", () => {
+  const lines = (...texts: readonly string[]) => page(["a", texts[0]!], ["b", texts[1]!], ["c", texts[2]!]);
+  const began = lines("One.", "Two.", "Three.");
+  test("in different blocks are merged", () => {
+    const merged = mergeSave(began, lines("One, by Marta.", "Two.", "Three."), page(["a", "One."], ["x", "And a half."], ["b", "Two, by Idris."], ["c", "Three."]));
+    expect("document" in merged && linesOf(merged.document)).toEqual(["One, by Marta.", "And a half.", "Two, by Idris.", "Three."]);
+  });
+  test("in the same block are not, and it is told where", () => {
+    expect(mergeSave(began, lines("One, by Marta.", "Two.", "Three."), lines("One, by Idris.", "Two.", "Three."))).toEqual({ leftOut: [{ why: "both changed it", theirs: "One, by Idris.", ours: "One, by Marta." }] });
+  });
+  test("a new order is not merged", () => {
+    expect(mergeSave(began, lines("One, by Marta.", "Two.", "Three."), page(["c", "Three."], ["a", "One."], ["b", "Two."]))).toEqual({ leftOut: [] });
+  });
+  test("a line that stands there already can be written a second time", () => {
+    const merged = mergeSave(began, lines("One.", "Two, by Marta.", "Three."), page(["a", "One."], ["b", "Two."], ["c", "Three."], ["d", "One."]));
+    expect("document" in merged && linesOf(merged.document)).toEqual(["One.", "Two, by Marta.", "Three.", "One."]);
+  });
+});
+
 const version = fc.uniqueArray(fc.tuple(fc.constantFrom("a", "b", "c", "d", "e", "f"), fc.constantFrom("one", "two", "three")), { selector: ([id]) => id, maxLength: 6 });
 const runs = { seed: 77, numRuns: 1000 };
 
@@ -51,6 +70,23 @@ describe("laws of merging", () => {
       // A block whose text stands there already is not brought in a second time.
       for (const [id, text] of after) expect(ids.includes(id) || before.some(([, known]) => known === text)).toBe(true);
       for (const [id] of before) if (!after.some(([other]) => other === id)) expect(ids).not.toContain(id);
+    }), runs);
+  });
+
+  test("nothing that either of two wrote is missing from what is merged, and merging does not depend on who comes first", () => {
+    fc.assert(fc.property(version, version, version, (before, one, other) => {
+      const ordered = (lines: readonly Line[]) => page(...[...lines].sort(([a], [b]) => (a < b ? -1 : 1)));
+      const [began, first, second] = [ordered(before), ordered(one), ordered(other)];
+      const merged = mergeSave(began, first, second);
+      const back = mergeSave(began, second, first);
+      expect("document" in merged).toBe("document" in back);
+      if (!("document" in merged) || !("document" in back)) return;
+      const told = linesOf(merged.document);
+      // A line that both wrote, each for themselves, stands there once.
+      // A page of nothing is an empty paragraph.
+      const lines = (document: PageDocument) => [...new Set(linesOf(document))].filter((line) => line !== "").sort();
+      expect(lines(merged.document)).toEqual(lines(back.document));
+      for (const version of [one, other]) for (const [id, text] of version) if (!before.some(([known, was]) => known === id && was === text)) expect(told).toContain(text);
     }), runs);
   });
 

@@ -35,11 +35,12 @@ export function mergeBlocks(base: PageDocument, ours: PageDocument, theirs: Page
   let changes = 0;
 
   for (const block of theirBlocks) {
-    const before = block.id === null ? undefined : inBase.get(block.id);
-    if (!before || before.content === block.content) continue;
-    const own = inOurs.get(block.id!);
+    if (block.id === null) continue;
+    const before = inBase.get(block.id);
+    const own = inOurs.get(block.id);
+    if (before?.content === block.content || (!before && !own)) continue;
     if (!own) leftOut.push({ why: "ours took it away", theirs: textOf(block), ours: "" });
-    else if (own.content === before.content) { result.set(own, block.node); changes++; }
+    else if (before && own.content === before.content) { result.set(own, block.node); changes++; }
     else if (own.content !== block.content) leftOut.push({ why: "both changed it", theirs: textOf(block), ours: textOf(own) });
   }
   for (const before of baseBlocks) {
@@ -51,7 +52,7 @@ export function mergeBlocks(base: PageDocument, ours: PageDocument, theirs: Page
   }
 
   // What is new in theirs comes in behind the block that it follows there, as far as ours still has one.
-  const known = new Set(ourBlocks.map(({ content }) => content));
+  const known = new Set(ourBlocks.flatMap(({ id, content }) => (id !== null && inBase.has(id) ? [] : [content])));
   const behind = new Map<Block | null, DocumentNode[]>();
   let anchor: Block | null = null;
   for (const block of theirBlocks) {
@@ -70,6 +71,33 @@ export function mergeBlocks(base: PageDocument, ours: PageDocument, theirs: Page
     }),
   ];
   return { document: { ...ours, content: content.length > 0 ? content : [{ type: "paragraph" }] }, changes, leftOut };
+}
+
+/**
+ * Brings what a writer made of `base` into `newest`, which others made of it meanwhile; null where that needs a person:
+ * both changed the same block, or the writer put blocks into another order. O(blocks).
+ */
+export function mergeSave(base: PageDocument, newest: PageDocument, written: PageDocument): { readonly document: PageDocument } | { readonly leftOut: readonly LeftOut[] } {
+  const merged = mergeBlocks(base, newest, written);
+  const leftOut = [...merged.leftOut, ...replacedByBoth(base, newest, written)];
+  return leftOut.length > 0 || hasMoved(base, written) ? { leftOut } : { document: merged.document };
+}
+
+/** Where both took a block away and wrote others: two texts in the place of one, of which a person has to choose. */
+function replacedByBoth(base: PageDocument, newest: PageDocument, written: PageDocument): LeftOut[] {
+  const [before, ours, theirs] = [blocksOf(base), blocksOf(newest), blocksOf(written)];
+  const [inBase, inOurs, inTheirs] = [byId(before), byId(ours), byId(theirs)];
+  const added = (blocks: readonly Block[]) => blocks.filter(({ id }) => id === null || !inBase.has(id)).map(textOf).join("\n\n");
+  const bothRemoved = before.some(({ id }) => id !== null && !inOurs.has(id) && !inTheirs.has(id));
+  const [own, other] = [added(ours), added(theirs)];
+  return bothRemoved && own !== "" && other !== "" && own !== other ? [{ why: "both changed it", theirs: other, ours: own }] : [];
+}
+
+/** Whether blocks of `before` stand in another order in `after`. */
+function hasMoved(before: PageDocument, after: PageDocument): boolean {
+  const place = new Map(blocksOf(before).flatMap(({ id }, at) => (id === null ? [] : [[id, at] as const])));
+  const order = blocksOf(after).flatMap(({ id }) => (id === null ? [] : (place.get(id) ?? [])));
+  return order.some((at, index) => index > 0 && at < order[index - 1]!);
 }
 
 /** Whether two documents read and look the same, whatever their blocks are called. */

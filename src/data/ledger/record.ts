@@ -26,7 +26,10 @@ export interface NewEntry {
   readonly note: string;
   readonly title: string;
   readonly document: PageDocument;
+  /** The entry that the author had before them. */
   readonly base: number;
+  /** The entry that the document stands on, where what came after the base has been merged into it; absent: the base. */
+  readonly on?: number;
   readonly restoredFrom: number | null;
   readonly newBlockId: () => string;
 }
@@ -67,7 +70,7 @@ export async function recordEntry(tx: Queryable, given: NewEntry): Promise<Recor
   const locked = await lockCurrentWiki(tx, courseId, wikiId);
   const [known] = await tx.select({ entries: page.entries, credit: page.credit }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
   const number = (known?.entries ?? 0) + 1;
-  if (given.base !== number - 1) return { kind: "stale", newest: number - 1 };
+  if ((given.on ?? given.base) !== number - 1) return { kind: "stale", newest: number - 1 };
   if (!known || given.kind === "renamed" || given.kind === "brought back") {
     const taken = await pageByTitle(tx, courseId, wikiId, given.title);
     if (taken && taken !== pageId) return { kind: "title taken", pageId: taken };

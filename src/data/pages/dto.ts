@@ -1,6 +1,7 @@
 import type { Level, Power, Who } from "@/core/access/may";
 import type { Weekly } from "@/core/access/when";
 import type { PageDocument } from "@/core/document/model";
+import type { LeftOut } from "@/core/merge/blocks";
 import type { DocumentProblem } from "@/core/document/parse";
 
 /** One of those whose wiki it is. `mark` is the order of joining: it decides colour and glyph, on every screen. */
@@ -110,7 +111,8 @@ export type ContentsProblem =
   | { readonly code: "title taken"; readonly title: string };
 
 export type Saved =
-  | { readonly kind: "saved"; readonly pageId: string; readonly number: number }
+  /** `mergedSince`: the entry that the writer began from, where what others saved since has been merged. */
+  | { readonly kind: "saved"; readonly pageId: string; readonly number: number; readonly mergedSince?: number }
   | { readonly kind: "unchanged"; readonly pageId: string }
   | { readonly kind: "refused"; readonly problem: SaveProblem };
 
@@ -130,4 +132,4 @@ export type SaveProblem =
   | { readonly code: "bad note" }
   | { readonly code: "title taken"; readonly pageId: string }
   /** Others saved since the writer began; nothing was written. */
-  | { readonly code: "stale"; readonly base: number; readonly since: readonly { readonly number: number; readonly author: string | null; readonly at: Date; readonly note: string }[] };
+  | { readonly code: "stale"; readonly base: number; /** Where both changed the same. */ readonly leftOut: readonly LeftOut[]; readonly since: readonly { readonly number: number; readonly author: string | null; readonly at: Date; readonly note: string }[] };

@@ -1,10 +1,11 @@
 /** Saving pages: start, write, restore. Each is one entry, and each asks first whether its author may. */
 import "server-only";
-import { and, asc, eq, gt } from "drizzle-orm";
+import { and, asc, eq, gt, gte } from "drizzle-orm";
 import { z } from "zod";
 import type { Power } from "@/core/access/may";
 import type { PageDocument } from "@/core/document/model";
 import { parseDocument } from "@/core/document/parse";
+import { type LeftOut, mergeSave } from "@/core/merge/blocks";
 import { cleanText } from "@/core/text/clean";
 import { accessDto } from "../access/told";
 import { may, mayUsePower, standAtPage, standAtWiki } from "../access/read";
@@ -76,18 +77,42 @@ async function changePage(
     if (found?.removedAt) return refused({ code: "removed" });
     const changed = await change(tx);
     if (!changed) return refused({ code: "not found" });
+    const on = await standsOn(tx, courseId, pageId, base, changed);
+    if (on.kind === "conflict") return stale(inside, courseId, pageId, base, on.leftOut);
     const recorded = await recordEntry(tx, {
-      courseId, wikiId: standpoint.wikiId, pageId, base: await newestWithTextOf(tx, courseId, pageId, base), ...changed, title: found!.title, authorId: ctx.viewer.id, at: ctx.now, newBlockId: ctx.newId,
+      courseId, wikiId: standpoint.wikiId, pageId, base, ...changed, document: on.document, on: on.number, title: found!.title, authorId: ctx.viewer.id, at: ctx.now, newBlockId: ctx.newId,
     });
-    return answer(inside, courseId, pageId, base, recorded);
+    const saved = await answer(inside, courseId, pageId, base, recorded);
+    return saved.kind === "saved" && on.isMerged ? { ...saved, mergedSince: base } : saved;
   });
 }
 
-/** The number of the newest entry if the text has been the same since `base`, as after a new title; `base` otherwise. */
-async function newestWithTextOf(tx: Queryable, courseId: string, pageId: string, base: number): Promise<number> {
-  const since = await tx.select({ number: entry.number, kind: entry.kind }).from(entry)
+type StandsOn =
+  | { readonly kind: "document"; readonly number: number; readonly document: PageDocument; readonly isMerged: boolean }
+  | { readonly kind: "conflict"; readonly leftOut: readonly LeftOut[] };
+
+/**
+ * What a writer's document is when it is put on top of the newest entry: the same, if the text has been as it was since
+ * `base`; with what others saved meanwhile, if the two can be merged. Only what was written is merged: who restores asks
+ * for the text as it was.
+ */
+async function standsOn(tx: Queryable, courseId: string, pageId: string, base: number, { kind, document }: PageChange): Promise<StandsOn> {
+  const since = await tx.select({ number: entry.number, kind: entry.kind, document: entry.document }).from(entry)
+    .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), gte(entry.number, base))).orderBy(asc(entry.number));
+  const [began, newest] = [since[0], since.at(-1)];
+  const later = since.slice(1);
+  if (!began || !newest || began.number !== base || later.every((each) => each.kind === "renamed")) return { kind: "document", number: newest?.number ?? base, document, isMerged: false };
+  if (kind !== "wrote") return { kind: "conflict", leftOut: [] };
+  const merged = mergeSave(began.document, newest.document, document);
+  return "document" in merged ? { kind: "document", number: newest.number, document: merged.document, isMerged: true } : { kind: "conflict", leftOut: merged.leftOut };
+}
+
+/** Others saved since, and the two can't be merged: who, and where both changed the same. */
+async function stale(ctx: ContextIn, courseId: string, pageId: string, base: number, leftOut: readonly LeftOut[]): Promise<Saved> {
+  const since = await ctx.db.select({ number: entry.number, author: person.name, at: entry.at, note: entry.note }).from(entry)
+    .leftJoin(person, eq(person.id, entry.authorId))
     .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), gt(entry.number, base))).orderBy(asc(entry.number));
-  return since.length > 0 && since.every(({ kind }) => kind === "renamed") ? since.at(-1)!.number : base;
+  return refused({ code: "stale", base, leftOut, since });
 }
 
 export interface PageStart {
@@ -134,12 +159,7 @@ export async function answer(ctx: ContextIn, courseId: string, pageId: string, b
     case "recorded": return { kind: "saved", pageId, number: recorded.number };
     case "unchanged": return { kind: "unchanged", pageId };
     case "title taken": return refused({ code: "title taken", pageId: recorded.pageId });
-    case "stale": {
-      const since = await ctx.db.select({ number: entry.number, author: person.name, at: entry.at, note: entry.note }).from(entry)
-        .leftJoin(person, eq(person.id, entry.authorId))
-        .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), gt(entry.number, base))).orderBy(asc(entry.number));
-      return refused({ code: "stale", base, since });
-    }
+    case "stale": return stale(ctx, courseId, pageId, base, []);
     default: return recorded satisfies never;
   }
 }

@@ -21,8 +21,9 @@ import { PageActs } from "./_parts/PageActs";
 
 export const metadata: Metadata = { title: "Page" };
 
-export default async function PagePage({ params }: PageProps<"/courses/[course]/pages/[page]">) {
+export default async function PagePage({ params, searchParams }: PageProps<"/courses/[course]/pages/[page]">) {
   const { course, page: pageId } = await params;
+  const since = Number((await searchParams).since);
   const ctx = await signedIn();
   const page = await findPage(ctx, course, pageId);
   if (!page) notFound();
@@ -35,6 +36,7 @@ export default async function PagePage({ params }: PageProps<"/courses/[course]/
         <Contents wiki={wiki} here={pageId} promised={promised} />
         <article className="sheet">
           <SheetHead page={page} now={ctx.now} />
+          {Number.isInteger(since) && since > 0 && since < page.entries - 1 && <Merged page={page} since={since} />}
           {page.removedAt
             ? <p className="notice">This page lies in the bin since {momentAndDistance(page.removedAt, wiki.timeZone, ctx.now)}. Its history is kept{page.mayRemove ? <>, and it can be <Link href={paths.contents(course, wiki.wikiId)}>brought back</Link></> : ""}.</p>
             : <DocumentView document={page.document} links={links} />}
@@ -51,6 +53,16 @@ export default async function PagePage({ params }: PageProps<"/courses/[course]/
         </aside>
       </div>
     </Frame>
+  );
+}
+
+/** Told once after a save into which others' entries were merged, with the way to each. */
+function Merged({ page, since }: { page: PageDto; since: number }) {
+  const others = Array.from({ length: Math.min(page.entries - 1 - since, 5) }, (_, at) => since + 1 + at);
+  return (
+    <p className="notice done" role="status" style={{ marginBottom: 18 }}>
+      <span>Saved, together with what others wrote in other places meanwhile: {others.map((number, at) => <span key={number}>{at > 0 ? ", " : ""}<Link href={paths.entry(page.wiki.courseId, page.id, number)}>entry {number}</Link></span>)}.</span>
+    </p>
   );
 }
 
