@@ -176,3 +176,28 @@ test.describe("files that are no list", () => {
     await expect(ines.getByLabel("List of people")).toHaveValue("kept");
   });
 });
+
+test("two accounts of one person are merged, and are two again when that is undone", async ({ browser }) => {
+  const ines = await signInAs(browser, "Ines Calder");
+  await ines.goto("/courses/urbanrivers/people");
+  for (const address of ["ama@first.example", "ama@second.example"]) {
+    await ines.getByRole("button", { name: "Add a person" }).click();
+    await ines.getByLabel(/^Name/).fill("Ama Sefton");
+    await ines.getByLabel(/^Mail address/).fill(address);
+    await ines.getByRole("button", { name: "Add the person" }).click();
+    await expect(ines.getByRole("row", { name: new RegExp(address) })).toBeVisible();
+  }
+  await ines.getByRole("row", { name: /ama@second.example/ }).getByRole("button", { name: "Change" }).click();
+  await ines.locator("summary", { hasText: "Two accounts of one person" }).click();
+  await ines.getByRole("combobox", { name: "The account that stays" }).fill("first");
+  await ines.getByRole("option", { name: "Ama Sefton, ama@first.example" }).click();
+  await ines.getByRole("button", { name: "Let it count as Ama Sefton" }).click();
+  await expect(ines.getByText("The two accounts are one on this course now.")).toBeVisible();
+  await ines.getByLabel("Show", { exact: false }).selectOption("left");
+  const gone = ines.getByRole("row", { name: /ama@second.example/ });
+  await expect(gone).toContainText("counts as Ama Sefton");
+  await gone.getByRole("button", { name: "Undo the merge" }).click();
+  await expect(ines.getByText("The two accounts are two again")).toBeVisible();
+  await ines.getByLabel("Show", { exact: false }).selectOption("all");
+  await expect(ines.getByRole("row", { name: /ama@second.example/ }).getByRole("button", { name: "Change" })).toBeVisible();
+});

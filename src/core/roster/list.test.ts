@@ -109,7 +109,7 @@ describe("names", () => {
 
 describe("the dry run", () => {
   const known = (over: Partial<KnownPerson>): KnownPerson => ({
-    id: "1", address: "mira@rivers.example", name: "Mira Okonjo", role: "student", hasLeft: false, isActive: false, given: "", family: "", preferred: "", section: "", number: "", own: {}, ...over,
+    id: "1", address: "mira@rivers.example", name: "Mira Okonjo", role: "student", hasLeft: false, mergedInto: null, isActive: false, given: "", family: "", preferred: "", section: "", number: "", own: {}, ...over,
   });
   const plan = (text: string, people: readonly KnownPerson[] = [], groups: readonly string[] | null = null) => {
     const read = table(text);

@@ -13,6 +13,8 @@ export interface KnownPerson {
   readonly role: Role | null;
   /** Whether they have left the course: reading them again brings them back. */
   readonly hasLeft: boolean;
+  /** The name of the person as whom this account counts on the course, since two of one person were merged; null: for itself. */
+  readonly mergedInto: string | null;
   /** Whether they have a password: then their address and name are theirs to change. */
   readonly isActive: boolean;
   readonly given: string;
@@ -30,6 +32,8 @@ export type RowFault =
   | { readonly fault: "number twice"; readonly line: number }
   /** The row's number is one person's, its address another's. */
   | { readonly fault: "address of somebody else"; readonly name: string }
+  /** The account with this address counts as somebody else's of the course. */
+  | { readonly fault: "merged"; readonly name: string }
   | { readonly fault: "other role"; readonly name: string; readonly role: Role }
   | { readonly fault: "has own address"; readonly address: string }
   | { readonly fault: "unknown group"; readonly group: string }
@@ -93,6 +97,7 @@ export function planPeople(listed: readonly ListedPerson[], known: readonly Know
     if (holder && numbered && holder.id !== numbered.id) faults.push({ fault: "address of somebody else", name: holder.name });
     else if (!holder && numbered?.isActive && address) faults.push({ fault: "has own address", address: numbered.address });
     const person = holder ?? numbered;
+    if (person?.mergedInto) faults.push({ fault: "merged", name: person.mergedInto });
     if (person?.role && role && holds.has("role") && person.role !== role) faults.push({ fault: "other role", name: person.name, role: person.role });
     else if (person?.role && !holds.has("role") && person.role !== "student") faults.push({ fault: "other role", name: person.name, role: person.role });
     if (faults.length > 0 || !address || !role) return { listed: row, kind: "faulty", faults };

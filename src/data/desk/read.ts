@@ -7,8 +7,9 @@ import { readableWikis } from "../assignments/read";
 import { person } from "../db/tables/accounts";
 import { courseGroup, enrolment, groupMember, groupSet, invitation, placeRequest } from "../db/tables/courses";
 import { mail } from "../db/tables/mail";
-import { comment, entry, page } from "../db/tables/wikis";
+import { comment, entry, entryCredit, page } from "../db/tables/wikis";
 import { groupSetsForStudents } from "../groups/read";
+import { creditOfEntry } from "../ledger/credit";
 import { hasPassword } from "../people/read";
 import type { ContextIn } from "../session/context";
 import type { DeskDto, HappeningDto } from "./dto";
@@ -53,8 +54,8 @@ async function happeningsIn(ctx: ContextIn, courseId: string, wikis: Watched, be
   const ids = wikis.map(({ id }) => id);
   const onPage = { pageId: page.id, page: page.title, wikiId: page.wikiId, ownerId: page.ownerId, person: person.name };
   const entries = await ctx.db.select({ ...onPage, at: entry.at, number: entry.number }).from(entry)
-    .innerJoin(page, and(eq(page.courseId, entry.courseId), eq(page.id, entry.pageId))).innerJoin(person, eq(person.id, entry.authorId))
-    .where(and(eq(entry.courseId, courseId), inArray(entry.wikiId, ids), ne(entry.authorId, ctx.viewer.id))).orderBy(desc(entry.at)).limit(readAtMost);
+    .innerJoin(page, and(eq(page.courseId, entry.courseId), eq(page.id, entry.pageId))).innerJoin(entryCredit, creditOfEntry).innerJoin(person, eq(person.id, entryCredit.authorId))
+    .where(and(eq(entry.courseId, courseId), inArray(entry.wikiId, ids), ne(entryCredit.authorId, ctx.viewer.id))).orderBy(desc(entry.at)).limit(readAtMost);
   const comments = await ctx.db.select({ ...onPage, at: comment.at, commentId: comment.id, parentId: comment.parentId }).from(comment)
     .innerJoin(page, and(eq(page.courseId, comment.courseId), eq(page.id, comment.pageId))).innerJoin(person, eq(person.id, comment.authorId))
     .where(and(eq(comment.courseId, courseId), inArray(comment.wikiId, ids), ne(comment.authorId, ctx.viewer.id))).orderBy(desc(comment.at)).limit(readAtMost);
@@ -95,7 +96,8 @@ async function whereLeftOff(ctx: ContextIn, courseId: string, wikis: Watched): P
   if (wikis.length === 0) return null;
   const rows = await ctx.db.select({ pageId: page.id, page: page.title, wikiId: page.wikiId, ownerId: page.ownerId, at: entry.at }).from(entry)
     .innerJoin(page, and(eq(page.courseId, entry.courseId), eq(page.id, entry.pageId)))
-    .where(and(eq(entry.courseId, courseId), inArray(entry.wikiId, wikis.map(({ id }) => id)), eq(entry.authorId, ctx.viewer.id))).orderBy(desc(entry.at)).limit(5);
+    .innerJoin(entryCredit, creditOfEntry)
+    .where(and(eq(entry.courseId, courseId), inArray(entry.wikiId, wikis.map(({ id }) => id)), eq(entryCredit.authorId, ctx.viewer.id))).orderBy(desc(entry.at)).limit(5);
   const readable = await readablePageIds(ctx, courseId, wikis, rows);
   const found = rows.find(({ pageId }) => readable.has(pageId));
   return found ? { pageId: found.pageId, page: found.page, at: found.at, wiki: wikis.find(({ id }) => id === found.wikiId)!.name } : null;

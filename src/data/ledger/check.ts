@@ -45,9 +45,10 @@ async function differencesOfWiki(db: Queryable, courseId: string, wikiId: string
         between(entryCredit.number, Math.min(...batch.map((each) => each.number)), Math.max(...batch.map((each) => each.number))),
       ));
     const byPlace = new Map(stored.map((each) => [`${each.pageId} ${each.number}`, each]));
-    for (const { pageId, number, stateKey, origins, figures } of batch) {
+    for (const { pageId, number, authorId, stateKey, origins, figures } of batch) {
       const known = byPlace.get(`${pageId} ${number}`);
       if (!known) { differ(pageId, number, "credit", null, "some"); continue; }
+      differ(pageId, number, "author", known.authorId, authorId);
       differ(pageId, number, "state", known.stateKey, stateKey);
       differ(pageId, number, "added", [known.added, known.figures.added], [figures.added, figures.added]);
       differ(pageId, number, "origins", Object.values(readStoredOrigins(known.origins)).map((each) => [...each]), [[...origins.entries], [...origins.ordinals]]);

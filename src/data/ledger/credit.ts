@@ -12,6 +12,7 @@ import type { PageDocument } from "@/core/document/model";
 import { Vocabulary } from "@/core/text/vocabulary";
 import type { Queryable } from "../db/client";
 import { entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
+import { mergedAccounts } from "../people/merged";
 
 export interface EntryToCredit {
   readonly courseId: string;
@@ -113,8 +114,9 @@ export function isCurrent(creditVersion: number): boolean {
 async function authorsOf(tx: Queryable, courseId: string, wikiId: string): Promise<Map<number, Author>> {
   const rows = await tx.select({ authorId: entry.authorId, revs: sql<number[]>`array_agg(${entry.rev})` }).from(entry)
     .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId))).groupBy(entry.authorId);
+  const merged = await mergedAccounts(tx, courseId);
   const authors = new Map<number, Author>();
-  for (const { authorId, revs } of rows) for (const rev of revs) authors.set(rev, authorId);
+  for (const { authorId, revs } of rows) for (const rev of revs) authors.set(rev, authorId === null ? null : (merged.get(authorId) ?? authorId));
   return authors;
 }
 

@@ -28,7 +28,7 @@ export interface LedgerLineDto {
 }
 
 const lineColumns = {
-  number: entry.number, at: entry.at, authorId: entry.authorId, author: person.name, kind: entry.kind, title: entry.title, note: entry.note,
+  number: entry.number, at: entry.at, authorId: entryCredit.authorId, author: person.name, kind: entry.kind, title: entry.title, note: entry.note,
   restoredFrom: entry.restoredFrom, figures: entryCredit.figures,
 };
 
@@ -40,7 +40,7 @@ export async function pageLedger(ctx: ContextIn, courseId: string, pageId: strin
   const standpoint = await standAtPage(ctx, courseId, pageId);
   if (!standpoint) return null;
   const isLate = await lateness(ctx.db, standpoint);
-  const rows = await ctx.db.select(lineColumns).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entry.authorId))
+  const rows = await ctx.db.select(lineColumns).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entryCredit.authorId))
     .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), before === null ? undefined : lt(entry.number, before)))
     .orderBy(desc(entry.number)).limit(ledgerPage);
   return rows.map((row) => ({ ...row, isLate: isLate(row.authorId, row.at) }));
@@ -60,7 +60,7 @@ export interface EntryDto {
 export async function findEntry(ctx: ContextIn, courseId: string, pageId: string, number: number): Promise<EntryDto | null> {
   const standpoint = await standAtPage(ctx, courseId, pageId);
   if (!standpoint) return null;
-  const rows = await ctx.db.select({ ...lineColumns, document: entry.document }).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entry.authorId))
+  const rows = await ctx.db.select({ ...lineColumns, document: entry.document }).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entryCredit.authorId))
     .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), lt(entry.number, number + 1))).orderBy(desc(entry.number)).limit(2);
   const [found, before] = rows;
   if (!found || found.number !== number) return null;

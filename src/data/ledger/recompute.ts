@@ -11,6 +11,7 @@ import { writtenBlocks } from "@/core/credit/text";
 import { CreditedWiki, stateKey } from "@/core/credit/wiki";
 import type { Database, Queryable } from "../db/client";
 import { entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
+import { mergedAccounts } from "../people/merged";
 import { putStanding } from "./credit";
 
 /** One entry as the rules of this version see it. */
@@ -32,10 +33,12 @@ const wikisAtOnce = 2;
 /** Computes a wiki's credit from its entries, oldest first, without storing anything; `each` is told of every batch. */
 export async function replayWiki(tx: Queryable, courseId: string, wikiId: string, each: (batch: readonly Recomputed[]) => Promise<void>): Promise<CreditedWiki> {
   const credited = new CreditedWiki();
+  const merged = await mergedAccounts(tx, courseId);
   for (let after = 0; ; ) {
     const entries = await tx.select({ pageId: entry.pageId, number: entry.number, rev: entry.rev, authorId: entry.authorId, at: entry.at, document: entry.document }).from(entry)
       .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), gt(entry.rev, after))).orderBy(asc(entry.rev)).limit(entriesAtOnce);
-    const batch = entries.map(({ pageId, number, rev, authorId, at, document }): Recomputed => {
+    const batch = entries.map(({ pageId, number, rev, authorId: writer, at, document }): Recomputed => {
+      const authorId = writer === null ? null : (merged.get(writer) ?? writer);
       const figures = credited.record({ entry: rev, author: authorId, page: pageId, blocks: writtenBlocks(document) });
       const { text, origins } = credited.pages.get(pageId)!;
       return { pageId, number, rev, authorId, at, stateKey: stateKey(text, credited.vocabulary), origins, figures };

@@ -6,7 +6,8 @@ import { mayUsePower, readablePages, standAtPage, standAtWiki, type Standpoint }
 import { pageComments } from "../comments/read";
 import { person } from "../db/tables/accounts";
 import { course } from "../db/tables/courses";
-import { assignment, entry, formerTitle, page, standing, wiki } from "../db/tables/wikis";
+import { assignment, entry, entryCredit, formerTitle, page, standing, wiki } from "../db/tables/wikis";
+import { creditOfEntry } from "../ledger/credit";
 import type { ContextIn } from "../session/context";
 import type { PageDto, WikiDto } from "./dto";
 import { wikiMembers } from "./members";
@@ -68,7 +69,8 @@ export async function findPage(ctx: ContextIn, courseId: string, pageId: string)
     })
     .from(page)
     .innerJoin(entry, and(eq(entry.courseId, page.courseId), eq(entry.pageId, page.id)))
-    .leftJoin(person, eq(person.id, entry.authorId))
+    .innerJoin(entryCredit, creditOfEntry)
+    .leftJoin(person, eq(person.id, entryCredit.authorId))
     .where(and(eq(page.courseId, courseId), eq(page.id, pageId))).orderBy(desc(entry.number)).limit(1);
   if (!found) return null;
   const stands = await ctx.db.select({ authorId: standing.authorId, words: sql<number>`sum(${standing.words})::int` }).from(standing)

@@ -18,6 +18,8 @@ export interface PersonDto {
   readonly onlyGivenGroups: boolean;
   readonly leftAt: Date | null;
   readonly arrival: Arrival;
+  /** The name of the person as whom all that this account did counts; null: it counts for itself. */
+  readonly mergedInto: string | null;
   /** Names of the groups that they belong to. */
   readonly groups: readonly string[];
 }
@@ -51,4 +53,7 @@ export type PeopleProblem =
   /** What the list would do is no longer what was shown. */
   | { readonly code: "changed since" }
   | { readonly code: "last instructor" }
-  | { readonly code: "address taken" };
+  | { readonly code: "address taken" }
+  | { readonly code: "same person" | "not students" | "merged already" }
+  /** Each has a wiki of their own in one assignment, and both have been written in. */
+  | { readonly code: "both wrote" };

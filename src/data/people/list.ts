@@ -19,6 +19,7 @@ import { askForAll } from "../jobs/ask";
 import type { Context, ContextIn } from "../session/context";
 import type { ListPlanned, ListRead, PeopleProblem } from "./dto";
 import { endInvitations, invite } from "./invitations";
+import { mergedInto } from "./merged";
 import { hasPassword } from "./read";
 
 const cell = z.string().max(2000).transform(cleanText);
@@ -117,7 +118,7 @@ async function knownPeople(db: Queryable, courseId: string, listed: readonly Lis
   const rows = await db
     .select({
       id: person.id, address: person.email, name: person.name, role: enrolment.role, leftAt: enrolment.leftAt, isActive: hasPassword, given: enrolment.givenName,
-      family: enrolment.familyName, preferred: enrolment.preferredName, section: enrolment.section, number: enrolment.number, own: enrolment.own,
+      family: enrolment.familyName, preferred: enrolment.preferredName, section: enrolment.section, number: enrolment.number, own: enrolment.own, mergedInto,
       elsewhere: sql<boolean>`exists (select 1 from ${enrolment} e where e.person_id = ${person.id} and e.course_id <> ${courseId})`,
     })
     .from(person).leftJoin(enrolment, and(eq(enrolment.personId, person.id), eq(enrolment.courseId, courseId)))

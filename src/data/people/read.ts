@@ -7,6 +7,7 @@ import { byName } from "../db/order";
 import { assistantGroup, course, courseGroup, enrolment, groupMember, groupSet, invitation, placeRequest } from "../db/tables/courses";
 import type { ContextIn } from "../session/context";
 import type { Arrival, PersonDto, PlaceRequestDto } from "./dto";
+import { mergedInto } from "./merged";
 
 /** SQL: whether a person has a password. */
 export const hasPassword = sql<boolean>`exists (select 1 from ${account} a where a.user_id = ${person}.id and a.provider_id = 'credential')`;
@@ -18,7 +19,7 @@ export async function coursePeople(ctx: ContextIn, courseId: string): Promise<Pe
     .select({
       id: person.id, name: person.name, address: person.email, role: enrolment.role, givenName: enrolment.givenName, familyName: enrolment.familyName,
       preferredName: enrolment.preferredName, section: enrolment.section, number: enrolment.number, own: enrolment.own,
-      onlyGivenGroups: enrolment.onlyGivenGroups, leftAt: enrolment.leftAt, isActive: hasPassword,
+      onlyGivenGroups: enrolment.onlyGivenGroups, leftAt: enrolment.leftAt, isActive: hasPassword, mergedInto,
       invitedUntil: sql<string | null>`(select max(i.expires_at) from ${invitation} i where i.course_id = ${enrolment.courseId} and i.person_id = ${person.id} and i.used_at is null)`,
     })
     .from(enrolment).innerJoin(person, eq(person.id, enrolment.personId)).where(eq(enrolment.courseId, courseId)).orderBy(byName, asc(person.id));

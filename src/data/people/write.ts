@@ -14,6 +14,7 @@ import { askForAll } from "../jobs/ask";
 import type { Context, ContextIn } from "../session/context";
 import type { PeopleProblem, PeopleSaved } from "./dto";
 import { endInvitations, invite } from "./invitations";
+import { mergedAccounts, mergedInto } from "./merged";
 import { hasPassword } from "./read";
 
 const refused = (problem: PeopleProblem): PeopleSaved => ({ kind: "refused", problem });
@@ -35,9 +36,10 @@ export type PersonInput = z.input<typeof personInput>;
 /** Adds one person, with an invitation. */
 export async function addPerson(ctx: Context, courseId: string, input: PersonInput): Promise<PeopleSaved> {
   return changing(ctx, courseId, input, async (inside, given) => {
-    const [known] = await inside.db.select({ id: person.id, role: enrolment.role, leftAt: enrolment.leftAt }).from(person)
+    const [known] = await inside.db.select({ id: person.id, role: enrolment.role, leftAt: enrolment.leftAt, mergedInto }).from(person)
       .leftJoin(enrolment, and(eq(enrolment.personId, person.id), eq(enrolment.courseId, courseId))).where(eq(person.email, given.address));
     if (known?.role && !known.leftAt) return { code: "address taken" };
+    if (known?.mergedInto) return { code: "merged already" };
     const id = known?.id ?? ctx.newId();
     if (!known) await inside.db.insert(person).values({ id, name: given.name, email: given.address, createdAt: ctx.now, updatedAt: ctx.now });
     const row = { role: given.role, section: given.section, number: given.number, onlyGivenGroups: given.onlyGivenGroups, leftAt: null };
@@ -110,6 +112,9 @@ export async function setLeft(ctx: Context, courseId: string, people: readonly s
     if (!(await mayChangeCourse(inside, courseId))) return refused({ code: "not allowed" });
     if (left && (await otherInstructors(inside, courseId, people)) === 0) return refused({ code: "last instructor" });
     const at = and(eq(enrolment.courseId, courseId), inArray(enrolment.personId, [...people, ""]), left ? isNull(enrolment.leftAt) : sql`${enrolment.leftAt} is not null`);
+    // Whoever counts as somebody else comes back by undoing that alone.
+    const merged = left ? new Map<string, string>() : await mergedAccounts(tx, courseId);
+    if (people.some((id) => merged.has(id))) return refused({ code: "merged already" });
     const changed = await tx.update(enrolment).set({ leftAt: left ? ctx.now : null }).where(at).returning({ id: enrolment.personId });
     await bringUp(inside, courseId);
     return { kind: "saved", count: changed.length };

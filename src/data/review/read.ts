@@ -96,7 +96,7 @@ interface Scope {
 async function entryLines(ctx: ContextIn, { courseId, wikiId, personId }: Scope, amount: SQL<number>): Promise<Told[]> {
   return ctx.db.select({ pageId: entry.pageId, page: page.title, at: entry.at, number: entry.number, kind: entry.kind, note: entry.note, amount })
     .from(entry).innerJoin(entryCredit, creditOfEntry).innerJoin(page, and(eq(page.courseId, entry.courseId), eq(page.id, entry.pageId)))
-    .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), eq(entry.authorId, personId))).orderBy(asc(entry.at), asc(entry.rev));
+    .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), eq(entryCredit.authorId, personId))).orderBy(asc(entry.at), asc(entry.rev));
 }
 
 /** The entries of which words still stand, wherever those words stand now. */

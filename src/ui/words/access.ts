@@ -16,14 +16,14 @@ export const levelNotes: Record<Level, string> = {
   write: "read it, comment on it and change it",
 };
 
-export const powerWords: Record<Power, string> = { start: "Start pages", rename: "Rename pages", remove: "Remove pages", arrange: "Arrange the contents", restore: "Restore what was there before" };
+export const powerWords: Record<Power, string> = { start: "Start pages", rename: "Rename pages", remove: "Remove pages", arrange: "Arrange the contents", restore: "Restore earlier text" };
 
 export const powerNotes: Record<Power, string> = {
   start: "otherwise only instructors do",
   rename: "links to the old title lead on",
   remove: "into the bin, from which they come back whole",
   arrange: "put pages in order, and below each other",
-  restore: "an earlier text of a page, as a new entry",
+  restore: "of a page, as a new entry",
 };
 
 /** What somebody can't do without a power: "rename this page". */

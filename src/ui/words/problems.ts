@@ -114,6 +114,10 @@ export function peopleProblem(problem: PeopleProblem): string {
     case "changed since": return "The course has changed since this was worked out. Look at the new result, then read it.";
     case "last instructor": return "A course needs an instructor. Make somebody else instructor first.";
     case "address taken": return "Somebody on the course has this address already.";
+    case "same person": return "Choose another account than the one that is to go.";
+    case "not students": return "Only accounts of students can be merged.";
+    case "merged already": return "One of these accounts was merged with another before. Undo that first.";
+    case "both wrote": return "Each of them has a wiki of their own in one assignment, and both have been written in: they can’t become one.";
     default: return problem satisfies never;
   }
 }
@@ -127,6 +131,7 @@ export function rowFault(fault: RowFault): string {
     case "address twice": return `the address stands in line ${fault.line} already`;
     case "number twice": return `the number stands in line ${fault.line} already`;
     case "address of somebody else": return `the address is ${fault.name}’s, the number is not`;
+    case "merged": return `the account with this address counts as ${fault.name}’s`;
     case "other role": return `${fault.name} is ${roleNames[fault.role]} here`;
     case "has own address": return `this number signs in with ${fault.address}`;
     case "unknown group": return `no group is called “${fault.group}”`;

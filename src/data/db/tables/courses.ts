@@ -1,5 +1,6 @@
 /** Courses, who is on them, and groups. The course's id comes first in every key, so that tables can be split by course. */
-import { boolean, date, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from "drizzle-orm/pg-core";
+import { sql } from "drizzle-orm";
+import { boolean, date, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex } from "drizzle-orm/pg-core";
 import type { Role } from "@/core/access/may";
 import { person } from "./accounts";
 
@@ -109,4 +110,33 @@ export const groupMember = pgTable("group_member", {
 }, (table) => [
   primaryKey({ columns: [table.courseId, table.groupId, table.personId] }),
   index("member_by_person").on(table.courseId, table.personId),
+]);
+
+/** A row of `group_member` as it was, or as a merge made it; null: there was none. */
+export type MembershipRow = { readonly position: number; readonly since: string; readonly until: string | null } | null;
+
+/** What a merge of two accounts changed, so that it can be undone. */
+export interface MergeChanges {
+  /** When the account that went had left the course before; null: it had not. */
+  readonly goneLeftAt: string | null;
+  readonly groups: readonly { readonly groupId: string; readonly gone: MembershipRow; readonly kept: MembershipRow; readonly made: MembershipRow }[];
+  readonly comments: readonly string[];
+  readonly ownPages: readonly string[];
+  /** Wikis of one student each that changed hands. */
+  readonly wikis: readonly { readonly id: string; readonly was: string; readonly is: string }[];
+}
+
+/** Two accounts of one person: on this course all that the one did counts as the other's. Entries stay as they were written. */
+export const accountMerge = pgTable("account_merge", {
+  courseId: text("course_id").notNull().references(() => course.id),
+  id: text().notNull(),
+  goneId: text("gone_id").notNull().references(() => person.id),
+  keptId: text("kept_id").notNull().references(() => person.id),
+  byId: text("by_id").notNull().references(() => person.id),
+  at: instant("at").notNull(),
+  undoneAt: instant("undone_at"),
+  changes: jsonb().$type<MergeChanges>().notNull(),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.id] }),
+  uniqueIndex("merge_of_gone").on(table.courseId, table.goneId).where(sql`undone_at is null`),
 ]);

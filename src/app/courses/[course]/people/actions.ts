@@ -2,6 +2,7 @@
 import { revalidatePath } from "next/cache";
 import { z } from "zod";
 import type { PeopleSaved } from "@/data/people/dto";
+import { mergeAccounts, undoMerge } from "@/data/people/merge";
 import { decideRequests, setAsking } from "@/data/people/requests";
 import { addPerson, changePerson, invitePeople, type PersonInput, setLeft } from "@/data/people/write";
 import { paths } from "@/ui/paths";
@@ -34,6 +35,18 @@ export async function savePerson(courseId: string, person: string | null, json: 
   const input = fromJson(json) as PersonInput;
   const saved = person === null ? await addPerson(ctx, id.parse(courseId), input) : await changePerson(ctx, id.parse(courseId), id.parse(person), input);
   return answer(courseId, saved, () => (person === null ? `${input.name} is on the course, and an invitation is on the way.` : `${input.name} is changed.`));
+}
+
+export async function merge(courseId: string, gone: string, kept: string): Promise<Answer> {
+  const saved = await mergeAccounts(await signedIn(), id.parse(courseId), id.parse(gone), id.parse(kept));
+  if (saved.kind === "saved") revalidatePath(paths.course(courseId), "layout");
+  return answer(courseId, saved, () => "The two accounts are one on this course now. It can be undone in the list of those who left.");
+}
+
+export async function unmerge(courseId: string, gone: string): Promise<Answer> {
+  const saved = await undoMerge(await signedIn(), id.parse(courseId), id.parse(gone));
+  if (saved.kind === "saved") revalidatePath(paths.course(courseId), "layout");
+  return answer(courseId, saved, () => "The two accounts are two again, each with what it did.");
 }
 
 export async function decide(courseId: string, requests: string[], decision: "admitted" | "declined"): Promise<Answer> {

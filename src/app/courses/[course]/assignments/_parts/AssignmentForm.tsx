@@ -97,7 +97,7 @@ export function AssignmentForm({ fields, students, sets, zone, courseTitle, isPu
           {setsAside && <p className="notice waits">Saving this sets {counted(wikis.count, "wiki")} with {counted(wikis.entries, "entry", "entries")} aside: students see them no more, nothing in them is lost, and choosing as before brings them back. {counted(wanted, "new wiki")} will be made.</p>}
         </FormPart>
         <FormPart title="Who may do what" about="The group writes in its own wiki, and nobody else reads it, unless you say so.">
-          <fieldset className="choices">
+          <fieldset className="choices narrow">
             <legend>Members may, besides writing</legend>
             {powers.map((power) => <label className="choice" key={power}><input type="checkbox" value={power} {...register("membersMay")} /><span>{powerWords[power]}<small>{powerNotes[power]}</small></span></label>)}
           </fieldset>

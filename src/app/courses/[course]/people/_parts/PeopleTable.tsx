@@ -23,6 +23,8 @@ interface Props {
   readonly invite: (people: string[]) => Promise<Answer>;
   readonly leave: (people: string[], left: boolean) => Promise<Answer>;
   readonly save: (person: string | null, json: string) => Promise<Answer>;
+  readonly merge: (gone: string, kept: string) => Promise<Answer>;
+  readonly unmerge: (gone: string) => Promise<Answer>;
 }
 
 /** Rows that stand on the screen at once: more come with a button, so that a course of thousands stays quick. */
@@ -32,7 +34,7 @@ type Shown = Role | "left" | "not in" | "all";
 
 const fold = (text: string) => text.normalize("NFD").replace(/\p{M}/gu, "").toLowerCase();
 
-export function PeopleTable({ people, zone, now, groups, given, files, invite, leave, save }: Props) {
+export function PeopleTable({ people, zone, now, groups, given, files, invite, leave, save, merge, unmerge }: Props) {
   const [text, setText] = useState("");
   const [shown, setShown] = useState<Shown>("all");
   const [rows, setRows] = useState(rowsAtOnce);
@@ -108,8 +110,10 @@ export function PeopleTable({ people, zone, now, groups, given, files, invite, l
                     <td className="wide-only">{person.section}</td>
                     <td className="wide-only">{listed(person.groups)}</td>
                     {own.map((heading) => <td key={heading} className="wide-only">{person.own[heading] ?? ""}</td>)}
-                    <td>{person.leftAt ? <span className="quiet">left {distance(person.leftAt, zone, now)}</span> : person.arrival === "active" || person.arrival === "invited" ? <span className="quiet">{arrivalWords[person.arrival]}</span> : <span className="waiting">{arrivalWords[person.arrival]}</span>}</td>
-                    <td className="row-actions"><button type="button" className="plain-button" onClick={() => setOpen(person)}>Change<span className="visually-hidden"> {person.name}</span></button></td>
+                    <td>{person.mergedInto ? <span className="quiet">counts as {person.mergedInto}</span> : person.leftAt ? <span className="quiet">left {distance(person.leftAt, zone, now)}</span> : person.arrival === "active" || person.arrival === "invited" ? <span className="quiet">{arrivalWords[person.arrival]}</span> : <span className="waiting">{arrivalWords[person.arrival]}</span>}</td>
+                    <td className="row-actions">{person.mergedInto
+                      ? <button type="button" className="plain-button" disabled={isBusy} onClick={() => void run(() => unmerge(person.id))}>Undo the merge<span className="visually-hidden"> of {person.name}</span></button>
+                      : <button type="button" className="plain-button" onClick={() => setOpen(person)}>Change<span className="visually-hidden"> {person.name}</span></button>}</td>
                   </tr>
                 ))}
               </tbody>
@@ -117,7 +121,11 @@ export function PeopleTable({ people, zone, now, groups, given, files, invite, l
           </div>
         )}
       {found.length > rows && <div className="actions" style={{ marginTop: 12 }}><Button size="small" variant="outlined" onClick={() => setRows(rows + rowsAtOnce)}>Show {Math.min(rowsAtOnce, found.length - rows)} more of {found.length - rows}</Button></div>}
-      {open && <PersonDialog person={open === "new" ? null : open} groups={groups} given={open === "new" ? [] : (given[open.id] ?? [])} onClose={() => setOpen(null)} save={save} />}
+      {open && <PersonDialog person={open === "new" ? null : open} groups={groups} given={open === "new" ? [] : (given[open.id] ?? [])} onClose={() => setOpen(null)} save={save} others={open !== "new" && open.role === "student" ? people.filter(({ id, role, leftAt }) => role === "student" && !leftAt && id !== open.id) : []} merge={async (gone, kept) => {
+        const answer = await merge(gone, kept);
+        if (answer.kind === "done") { setOpen(null); await run(() => Promise.resolve(answer)); }
+        return answer;
+      }} />}
     </section>
   );
 }

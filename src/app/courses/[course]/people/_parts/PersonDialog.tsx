@@ -1,4 +1,5 @@
 "use client";
+import Autocomplete from "@mui/material/Autocomplete";
 import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
 import DialogActions from "@mui/material/DialogActions";
@@ -26,9 +27,12 @@ interface Props {
   readonly given: readonly string[];
   readonly onClose: () => void;
   readonly save: (person: string | null, json: string) => Promise<Answer>;
+  /** Students whom this one may be another account of. */
+  readonly others: readonly PersonDto[];
+  readonly merge: (gone: string, kept: string) => Promise<Answer>;
 }
 
-export function PersonDialog({ person, groups, given, onClose, save }: Props) {
+export function PersonDialog({ person, groups, given, onClose, save, others, merge }: Props) {
   const [fields, setFields] = useState({
     name: person?.name ?? "", address: person?.address ?? "", role: person?.role ?? ("student" as Role), section: person?.section ?? "", number: person?.number ?? "",
     onlyGivenGroups: person?.onlyGivenGroups ?? false, groups: [...given],
@@ -65,6 +69,7 @@ export function PersonDialog({ person, groups, given, onClose, save }: Props) {
               </fieldset>
             )}
             <div className="field-row">{text("section", "Section")}{text("number", "Number in the registry")}</div>
+            {person && others.length > 0 && <MergeField person={person} others={others} isBusy={isBusy} merge={(kept) => void act(() => merge(person.id, kept))} />}
             {!person && <p className="quiet">They get an invitation by mail, with a link to choose a password.</p>}
             <Said said={said} />
           </div>
@@ -75,5 +80,23 @@ export function PersonDialog({ person, groups, given, onClose, save }: Props) {
         </DialogActions>
       </form>
     </Dialog>
+  );
+}
+
+/** For somebody who has two accounts: all that this one did is to count as the other's. */
+function MergeField({ person, others, isBusy, merge }: { person: PersonDto; others: readonly PersonDto[]; isBusy: boolean; merge: (kept: string) => void }) {
+  const [kept, setKept] = useState<PersonDto | null>(null);
+  return (
+    <details className="starter">
+      <summary>Two accounts of one person<small>let this one count as another</small></summary>
+      <div>
+        <p className="quiet">What {person.name} ({person.address}) wrote and said, their places in groups and their own pages count as the other account’s from now on, and all figures are computed anew. Entries stay in the ledger as they were written. This account is off the course. All of it can be undone.</p>
+        <Autocomplete
+          options={others} value={kept} onChange={(_, next) => setKept(next)} getOptionLabel={({ name, address }) => `${name}, ${address}`} isOptionEqualToValue={(one, other) => one.id === other.id}
+          renderInput={(params) => <TextField {...params} label="The account that stays" />}
+        />
+        <div className="actions"><Button variant="outlined" disabled={isBusy || !kept} onClick={() => { if (kept) merge(kept.id); }}>{kept ? `Let it count as ${kept.name}` : "Merge the two"}</Button></div>
+      </div>
+    </details>
   );
 }

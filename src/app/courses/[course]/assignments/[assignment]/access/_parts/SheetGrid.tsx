@@ -21,11 +21,12 @@ interface Props {
 export function SheetGrid({ rows, columns, cells, selection, select, zone, now }: Props) {
   const size = { rows: rows.length, columns: columns.length };
   const table = useRef<HTMLTableElement>(null);
-  const drawing = useRef(false);
+  /** Where the mouse was pressed, while it is. */
+  const drawnFrom = useRef<{ readonly x: number; readonly y: number } | null>(null);
   const pageRows = rows.flatMap(({ scope }, row) => (scope === "page" ? [row] : []));
 
   useEffect(() => {
-    const end = () => { drawing.current = false; };
+    const end = () => { drawnFrom.current = null; };
     window.addEventListener("mouseup", end);
     return () => window.removeEventListener("mouseup", end);
   }, []);
@@ -34,7 +35,7 @@ export function SheetGrid({ rows, columns, cells, selection, select, zone, now }
     const cell = (target as HTMLElement).closest<HTMLElement>("[data-cell]")?.dataset.cell;
     return cell === undefined ? null : Number(cell);
   };
-  const focus = (cell: number) => table.current?.querySelector<HTMLElement>(`[data-cell="${cell}"]`)?.focus();
+  const focus = (cell: number, options?: FocusOptions) => table.current?.querySelector<HTMLElement>(`[data-cell="${cell}"]`)?.focus(options);
 
   /** A whole line alone, or with what is chosen already. Again: none of it. */
   const takeLine = (line: readonly number[], event: MouseEvent) => {
@@ -47,13 +48,16 @@ export function SheetGrid({ rows, columns, cells, selection, select, zone, now }
     const cell = cellOf(event.target);
     if (cell === null || event.button !== 0) return;
     event.preventDefault();
-    drawing.current = true;
+    drawnFrom.current = { x: event.clientX, y: event.clientY };
     select(event.shiftKey ? stretch(selection, cell, size) : event.ctrlKey || event.metaKey ? toggle(selection, [cell]) : chooseOne(cell));
-    focus(cell);
+    // A cell that came into view would move away from under the mouse.
+    focus(cell, { preventScroll: true });
   };
   const draw = (event: MouseEvent) => {
     const cell = cellOf(event.target);
-    if (drawing.current && cell !== null && cell !== selection.at) select(stretch(selection, cell, size));
+    const from = drawnFrom.current;
+    const hasMoved = from !== null && Math.abs(event.clientX - from.x) + Math.abs(event.clientY - from.y) > 4;
+    if (hasMoved && cell !== null && cell !== selection.at) select(stretch(selection, cell, size));
   };
   const type = (event: KeyboardEvent) => {
     const cell = cellOf(event.target);
