@@ -9,7 +9,7 @@ import { dueTimes, giveMoreTime, moreTime } from "@/data/access/more-time";
 import { accessSheet } from "@/data/access/sheet";
 import { previewAccess, setAccess, undoAccess } from "@/data/access/write";
 import { setArchived } from "@/data/courses/write";
-import { accessRule } from "@/data/db/tables/wikis";
+import { accessRule, wiki } from "@/data/db/tables/wikis";
 import { findPage, findWiki } from "@/data/pages/read";
 import { closeDatabase, db, later, makeCourse, monday, pageNamed, type TestCourse, toldLevel, write } from "../support/course";
 
@@ -116,6 +116,17 @@ describe("a selection", () => {
     expect(await undoAccess(as("ines"), courseId, changed.kind === "changed" ? changed.changeId : "")).toEqual({ kind: "refused", problem: { code: "not allowed" } });
     expect((await accessSheet(as("ines"), courseId, assignmentId, null))?.closed).toBe("archived");
   });
+});
+
+test("another group is let in to comment, and it is told how many that are", async () => {
+  const course = await makeCourse();
+  const { courseId, assignmentId, homeId, otherWikiId, as } = course;
+  const [thorn] = await db.select({ groupId: wiki.groupId }).from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.id, otherWikiId)));
+  const cell = onPage(homeId, { kind: "members", group: thorn!.groupId! });
+  expect(await previewAccess(as("ines"), courseId, assignmentId, [cell], always("comment"))).toMatchObject({ effects: [{ from: "hidden", to: "comment", pages: 1, people: 1 }] });
+  await setAccess(as("ines"), courseId, assignmentId, [cell], always("comment"));
+  expect((await findPage(as("priya", later(1)), courseId, homeId))?.access.level).toBe("comment");
+  expect((await accessSheet(as("ines"), courseId, assignmentId, { title: "" }))!.columns.map(({ name }) => name)).toContain("Thorn");
 });
 
 describe("windows", () => {

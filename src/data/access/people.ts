@@ -33,6 +33,11 @@ export function givenToAssistant(personId: string | AnyPgColumn) {
         where m.course_id = a.course_id and m.group_id = a.group_id and m.person_id = ${owner}))))`;
 }
 
+/** A column with its table's name, which the library leaves out in queries of one table. */
+function named(given: string | AnyPgColumn) {
+  return typeof given === "string" ? sql`${given}` : sql`${given.table}.${sql.identifier(given.name)}`;
+}
+
 function ofWiki() {
   return ["course_id", "group_id", "person_id"].map((column) => sql`${wiki}.${sql.identifier(column)}`);
 }
@@ -40,5 +45,5 @@ function ofWiki() {
 /** SQL: the groups of a course that a person is a member of at `now`. The course is an id or a column, as is the person. */
 export function groupsOf(courseId: string | AnyPgColumn, personId: string | AnyPgColumn, now: Date) {
   return sql<string[]>`array(select m.group_id from ${groupMember} m
-    where m.course_id = ${courseId} and m.person_id = ${personId} and m.since <= ${now.toISOString()} and (m.until_at is null or m.until_at > ${now.toISOString()}))`;
+    where m.course_id = ${named(courseId)} and m.person_id = ${named(personId)} and m.since <= ${now.toISOString()} and (m.until_at is null or m.until_at > ${now.toISOString()}))`;
 }

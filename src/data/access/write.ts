@@ -13,6 +13,7 @@ import { accessChange, accessRule, type ToldChange, type ToldSetting, wiki } fro
 import { membersOfWikis } from "../pages/members";
 import type { Context } from "../session/context";
 import type { AccessChanged, AccessPreview, AccessProblem } from "./dto";
+import { groupsOf } from "./people";
 import { mayChangeCourse, rulesAt } from "./read";
 import { assignmentAt, pagesOf, wikisOf } from "./sheet";
 
@@ -195,10 +196,10 @@ function tell({ level, from, until, weekly }: Setting & { readonly level: Rule["
 /** Those whose pages a change concerns, by wiki: its members, staff other than instructors, and one for all other students. */
 async function peopleAt(db: Queryable, courseId: string, wikis: Awaited<ReturnType<typeof wikisOf>>, now: Date): Promise<Map<string, Person[]>> {
   const members = await membersOfWikis(db, courseId, wikis);
-  const everybody = await db.select({ id: enrolment.personId, role: enrolment.role }).from(enrolment)
+  const everybody = await db.select({ id: enrolment.personId, role: enrolment.role, groups: groupsOf(enrolment.courseId, enrolment.personId, now) }).from(enrolment)
     .where(and(eq(enrolment.courseId, courseId), isNull(enrolment.leftAt), inArray(enrolment.role, ["student", "assistant", "observer"])));
   return new Map(wikis.map((each, at) => {
     const own = new Set(members[at]!.filter(({ until }) => until === null || until > now).map((member) => member.id));
-    return [each.id, everybody.map(({ id: personId, role }): Person => ({ id: personId, role, isMember: own.has(personId) }))];
+    return [each.id, everybody.map(({ id: personId, role, groups }): Person => ({ id: personId, role, groups, isMember: own.has(personId) }))];
   }));
 }
