@@ -118,9 +118,12 @@ test("pages are renamed, put in order and removed, and all of it can be undone",
   const titles = () => lines.getByRole("link").allInnerTexts();
   await expect(lines.filter({ hasText: "What we would do" })).toHaveCount(1);
   const before = await titles();
-  await page.getByRole("button", { name: "Move What we would do up", exact: true }).click();
+  const up = page.getByRole("button", { name: "Move What we would do up", exact: true });
+  await up.focus();
+  await page.keyboard.press("Enter");
   await expect(page.getByText("“What we would do” was moved.")).toBeVisible();
   await expect.poll(titles).not.toEqual(before);
+  await expect(up).toBeFocused();
   await page.getByRole("button", { name: "Undo" }).click();
   await expect.poll(titles).toEqual(before);
   await page.getByRole("button", { name: "Remove What we would do" }).click();

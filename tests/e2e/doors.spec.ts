@@ -69,11 +69,12 @@ test("a guessed address leads nowhere: signed out to the door, signed in to noth
   const mira = await signInAs(browser, "Mira Okonjo");
   await openPage(mira, "Alder Brook");
   const address = mira.url();
+  const contents = await mira.getByRole("link", { name: "Arrange" }).getAttribute("href");
   const outsider = await (await browser.newContext()).newPage();
   await outsider.goto(address);
   await expect(outsider).toHaveURL(/\/sign-in$/);
   const tomas = await signInAs(browser, "Tomas Quill");
-  for (const path of ["", "/write", "/ledger", "/ledger/1", "/access"]) {
+  for (const path of ["", "/write", "/ledger", "/ledger/1"]) {
     const answer = await tomas.goto(address + path);
     expect(answer?.status(), path).toBe(404);
     await expect(tomas.getByRole("heading", { name: "There is no such page here" })).toBeVisible();
@@ -81,7 +82,10 @@ test("a guessed address leads nowhere: signed out to the door, signed in to noth
   const ines = await signInAs(browser, "Ines Calder");
   await ines.getByRole("link", { name: "Review" }).first().click();
   await expect(ines.getByRole("heading", { name: /^Who did what in/ })).toBeVisible();
-  for (const path of [ines.url(), "/courses/urbanrivers/assignments/new", "/courses/other", "/courses/urbanrivers/pages/%00", `${address}/ledger/999999999999`]) {
+  const access = ines.url().replace("/review", "/access");
+  expect((await ines.goto(access))?.status()).toBe(200);
+  expect((await mira.goto(access))?.status()).toBe(404);
+  for (const path of [ines.url(), ines.url().replace("/access", "/review"), contents!, "/courses/urbanrivers/assignments/new", "/courses/other", "/courses/urbanrivers/pages/%00", `${address}/ledger/999999999999`]) {
     expect((await tomas.goto(path))?.status(), path).toBe(404);
   }
 });

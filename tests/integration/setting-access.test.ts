@@ -8,6 +8,8 @@ import { accessLog } from "@/data/access/log";
 import { dueTimes, giveMoreTime, moreTime } from "@/data/access/more-time";
 import { accessSheet } from "@/data/access/sheet";
 import { previewAccess, setAccess, undoAccess } from "@/data/access/write";
+import { findSetUp } from "@/data/assignments/set-up";
+import { changeAssignment } from "@/data/assignments/write";
 import { setArchived } from "@/data/courses/write";
 import { accessRule, wiki } from "@/data/db/tables/wikis";
 import { findPage, findWiki } from "@/data/pages/read";
@@ -167,6 +169,17 @@ describe("closing and more time", () => {
     expect(await moreTime(as("mira"), courseId, assignmentId)).toBeNull();
     expect(await giveMoreTime(as("mira"), courseId, assignmentId, [{ wikiId, personId: null }], until)).toEqual({ kind: "refused", problem: { code: "not allowed" } });
     expect(await giveMoreTime(as("ines"), courseId, assignmentId, [{ wikiId, personId: null }], monday)).toEqual({ kind: "refused", problem: { code: "window ends before it begins" } });
+  });
+
+  test("more time goes on from the due time wherever that is moved, and ends when what gave it is undone", async () => {
+    const { courseId, assignmentId, wikiId, homeId, as } = await makeCourse();
+    const given = await giveMoreTime(as("ines"), courseId, assignmentId, [{ wikiId, personId: `mira${courseId}` }], new Date("2026-04-08T16:00:00Z"));
+    const stored = (await findSetUp(as("ines"), courseId, assignmentId))!.input;
+    expect((await changeAssignment(as("ines", later(1)), courseId, assignmentId, { ...stored, dueAt: "2026-03-25T17:00" })).kind).toBe("saved");
+    const level = async (at: string) => (await findPage(as("mira", new Date(at)), courseId, homeId))!.access.level;
+    expect([await level("2026-03-25T17:00:00Z"), await level("2026-04-01T12:00:00Z"), await level("2026-04-08T16:00:00Z")]).toEqual(["write", "write", "comment"]);
+    expect((await undoAccess(as("ines", later(2)), courseId, given.kind === "changed" ? given.changeId : "")).kind).toBe("changed");
+    expect(await level("2026-03-25T17:00:00Z")).toBe("comment");
   });
 
   test("a page that is read-only for all stays so for somebody with more time", async () => {

@@ -36,6 +36,13 @@ describe("saving", () => {
     expect((await findPage(as("jonas"), courseId, homeId))?.entries).toBe(2);
   });
 
+  test.each([0, 7, 999])("a base that is no entry (%i) is no leave to write over what is there", async (base) => {
+    const { courseId, homeId, as } = await makeCourse();
+    await write(as("mira", later(1)), courseId, homeId, "Mira was here first.");
+    expect(await write(as("jonas", later(2)), courseId, homeId, "Jonas knows no base.", base)).toMatchObject({ kind: "refused", problem: { code: "stale" } });
+    expect((await findPage(as("jonas"), courseId, homeId))?.entries).toBe(2);
+  });
+
   test("of many saves at once on one base, one is kept", async () => {
     const { courseId, homeId, as } = await makeCourse();
     const answers = await Promise.all(Array.from({ length: 6 }, (_, index) => write(as(index % 2 ? "mira" : "jonas"), courseId, homeId, `Text number ${index}`, 1)));

@@ -41,7 +41,7 @@ export async function saveAnswer(ctx: Context, courseId: string, pageId: string 
     case "bad note": return refused(`Nothing was saved. ${kept}`, { text: "A note has at most 300 characters." });
     case "title taken": return refused(`Nothing was saved. ${kept}`, { text: "A page with this title is there already: open it", href: paths.page(courseId, problem.pageId) });
     case "stale": return refused(
-      `The page was saved by others while you wrote, and both of you changed the same. Nothing was overwritten. ${kept}`,
+      `The page was saved by others while you wrote, and ${problem.leftOut.length > 0 ? "both of you changed the same" : "the two can’t be put together by themselves"}. Nothing was overwritten. ${kept}`,
       ...problem.leftOut.map(({ theirs, ours }) => ({ text: `Yours: ${passage(theirs)} Theirs: ${passage(ours)}` })),
       ...problem.since.map((entry) => ({
         text: `${entry.author ?? "Somebody"}, ${distance(entry.at, zone, ctx.now)}${entry.note ? `: ${entry.note}` : ""} (see what changed)`,

@@ -1,4 +1,4 @@
-import type { Closed, Level, PowerRule, Rule, Who } from "@/core/access/may";
+import type { Closed, PowerRule, Rule } from "@/core/access/may";
 import type { Effect, SheetColumn, SheetRow } from "@/core/access/sheet";
 import type { ToldChange } from "../db/tables/wikis";
 
@@ -32,6 +32,8 @@ export interface SheetDto {
   /** Groups of the course that something can be set for besides. */
   readonly groups: readonly { readonly id: string; readonly name: string }[];
   readonly wikis: readonly { readonly id: string; readonly name: string }[];
+  /** Of the one wiki that is shown: those whose it is. */
+  readonly members: readonly { readonly id: string; readonly name: string }[];
   /** Titles that pages of several wikis have. */
   readonly titles: readonly string[];
 }
@@ -77,5 +79,3 @@ export interface MoreTimeDto {
   readonly wiki: string;
   readonly until: Date;
 }
-
-export type { Level, Who };

@@ -50,7 +50,7 @@ export async function lateness(db: Queryable, { courseId, assignmentId, wikiId }
 }
 
 /** When work is due, by wiki and person: what is saved from then on is late. More time that was given counts. */
-export type DueTimes = (wikiId: string, personId: string) => Date;
+type DueTimes = (wikiId: string, personId: string) => Date;
 
 /** For the wikis of one assignment. Two queries. */
 export async function dueTimes(db: Queryable, courseId: string, assignmentId: string): Promise<DueTimes> {

@@ -115,7 +115,7 @@ function toRule(row: typeof accessRule.$inferSelect): Rule | PowerRule {
   return row.level !== null ? { ...common, level: row.level } : { ...common, power: row.power!, given: row.given! };
 }
 
-export function toWho({ whoKind, whoPerson, whoGroup }: Pick<typeof accessRule.$inferSelect, "whoKind" | "whoPerson" | "whoGroup">): Who {
+function toWho({ whoKind, whoPerson, whoGroup }: Pick<typeof accessRule.$inferSelect, "whoKind" | "whoPerson" | "whoGroup">): Who {
   if (whoKind === "person") return { kind: whoKind, person: whoPerson! };
   return whoKind === "members" ? { kind: whoKind, group: whoGroup! } : { kind: whoKind };
 }

@@ -10,6 +10,7 @@ import { person } from "../db/tables/accounts";
 import { course, courseGroup, enrolment } from "../db/tables/courses";
 import { accessRule, assignment, page, wiki } from "../db/tables/wikis";
 import { membersOfWikis } from "../pages/members";
+import type { MemberDto } from "../pages/dto";
 import { homeFirst } from "../pages/read";
 import type { ContextIn } from "../session/context";
 import type { SheetColumnDto, SheetDto, SheetRowDto, SheetView } from "./dto";
@@ -53,11 +54,12 @@ export async function accessSheet(ctx: ContextIn, courseId: string, assignmentId
   const counts = new Map<string, number>();
   for (const each of await ctx.db.select({ title: page.title }).from(page).innerJoin(wiki, and(eq(wiki.courseId, page.courseId), eq(wiki.id, page.wikiId)))
     .where(and(eq(page.courseId, courseId), eq(wiki.assignmentId, assignmentId), isNull(wiki.setAsideAt), isNull(page.removedAt))).orderBy(asc(page.position))) counts.set(each.title, (counts.get(each.title) ?? 0) + 1);
+  const members = one ? (await membersOfWikis(ctx.db, courseId, [one]))[0]!.filter(({ until }) => until === null || until > ctx.now) : [];
   const levelRules = rules.filter((rule) => "level" in rule).map(({ who }) => who);
   return {
     assignment: { id: assignmentId, title: found.title, dueAt: found.dueAt, closesAtDue: found.closesAtDue }, timeZone: found.timeZone, closed, rows, rules,
     makers: Object.fromEntries(made.map(({ id, name }) => [id, name])),
-    columns: await columnsOf(ctx, courseId, wikis, one ?? null, levelRules), groups,
+    columns: await columnsOf(ctx, courseId, wikis, one ?? null, members, levelRules), groups, members: members.map(({ id, name }) => ({ id, name })),
     wikis: wikis.map(({ id, name }) => ({ id, name })), titles: [...counts].filter(([, count]) => count > 1).map(([each]) => each),
   };
 }
@@ -83,8 +85,7 @@ export async function pagesOf(db: Queryable, courseId: string, wikis: readonly s
 }
 
 /** The group and each of its members where one wiki is looked at; others and staff always; and whom rules name besides. */
-async function columnsOf(ctx: ContextIn, courseId: string, wikis: Awaited<ReturnType<typeof wikisOf>>, one: (typeof wikis)[number] | null, named: readonly Who[]): Promise<SheetColumnDto[]> {
-  const members = one ? (await membersOfWikis(ctx.db, courseId, [one]))[0]!.filter(({ until }) => until === null || until > ctx.now) : [];
+async function columnsOf(ctx: ContextIn, courseId: string, wikis: Awaited<ReturnType<typeof wikisOf>>, one: (typeof wikis)[number] | null, members: readonly MemberDto[], named: readonly Who[]): Promise<SheetColumnDto[]> {
   const present = new Set((await ctx.db.selectDistinct({ role: enrolment.role }).from(enrolment).where(and(eq(enrolment.courseId, courseId), isNull(enrolment.leftAt)))).map(({ role }) => role));
   const isShared = one !== null && !one.groupId && !one.personId;
   const columns: SheetColumnDto[] = [{ who: { kind: "group" }, name: one ? one.name : "The group whose wiki it is", mark: null }];

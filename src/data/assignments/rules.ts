@@ -1,8 +1,8 @@
-/** An assignment's times, and what its members may do, as rules of access: they stand in the log like any other, and the access screen names them. */
+/** An assignment's times, and what its members may do, as rules of access: the access sheet names them like any other. */
 import "server-only";
-import { and, eq, inArray, isNull } from "drizzle-orm";
+import { and, eq, inArray, isNull, ne } from "drizzle-orm";
 import { type Level, type Power, powers } from "@/core/access/may";
-import { accessRule, type assignment } from "../db/tables/wikis";
+import { accessRule, type assignment, wiki } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
 
 type Assignment = typeof assignment.$inferSelect;
@@ -42,8 +42,22 @@ export async function putTimes(ctx: ContextIn, row: Assignment): Promise<void> {
   if (ended.length > 0) {
     await ctx.db.update(accessRule).set({ endedAt: ctx.now, endedBy: ctx.viewer.id }).where(and(eq(accessRule.courseId, courseId), inArray(accessRule.id, ended)));
   }
-  if (wanted.size === 0) return;
-  await ctx.db.insert(accessRule).values([...wanted.values()].map((rule) => ({
-    ...rule, courseId, id: ctx.newId(), scope: "assignment" as const, place: id, origin: "assignment" as const, madeAt: ctx.now, madeBy: ctx.viewer.id,
-  })));
+  if (wanted.size > 0) {
+    await ctx.db.insert(accessRule).values([...wanted.values()].map((rule) => ({
+      ...rule, courseId, id: ctx.newId(), scope: "assignment" as const, place: id, origin: "assignment" as const, madeAt: ctx.now, madeBy: ctx.viewer.id,
+    })));
+  }
+  await moveMoreTime(ctx, row);
+}
+
+/** More time that was given goes on from the due time as it is now: no gap opens between the two. */
+async function moveMoreTime(ctx: ContextIn, { courseId, id, dueAt }: Assignment): Promise<void> {
+  const given = await ctx.db.select({ rule: accessRule }).from(accessRule)
+    .innerJoin(wiki, and(eq(wiki.courseId, accessRule.courseId), eq(wiki.id, accessRule.place), eq(wiki.assignmentId, id)))
+    .where(and(eq(accessRule.courseId, courseId), eq(accessRule.origin, "more time"), isNull(accessRule.endedAt), ne(accessRule.from, dueAt)));
+  if (given.length === 0) return;
+  await ctx.db.update(accessRule).set({ endedAt: ctx.now, endedBy: ctx.viewer.id }).where(and(eq(accessRule.courseId, courseId), inArray(accessRule.id, given.map(({ rule }) => rule.id))));
+  const left = given.filter(({ rule }) => rule.until !== null && rule.until > dueAt);
+  // They belong to the change that gave them: undoing that takes these away.
+  if (left.length > 0) await ctx.db.insert(accessRule).values(left.map(({ rule }) => ({ ...rule, id: ctx.newId(), from: dueAt })));
 }

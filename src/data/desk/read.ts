@@ -97,7 +97,7 @@ async function whereLeftOff(ctx: ContextIn, courseId: string, wikis: Watched): P
   const rows = await ctx.db.select({ pageId: page.id, page: page.title, wikiId: page.wikiId, ownerId: page.ownerId, at: entry.at }).from(entry)
     .innerJoin(page, and(eq(page.courseId, entry.courseId), eq(page.id, entry.pageId)))
     .innerJoin(entryCredit, creditOfEntry)
-    .where(and(eq(entry.courseId, courseId), inArray(entry.wikiId, wikis.map(({ id }) => id)), eq(entryCredit.authorId, ctx.viewer.id))).orderBy(desc(entry.at)).limit(5);
+    .where(and(eq(entry.courseId, courseId), inArray(entry.wikiId, wikis.map(({ id }) => id)), eq(entryCredit.authorId, ctx.viewer.id), isNull(page.removedAt))).orderBy(desc(entry.at)).limit(5);
   const readable = await readablePageIds(ctx, courseId, wikis, rows);
   const found = rows.find(({ pageId }) => readable.has(pageId));
   return found ? { pageId: found.pageId, page: found.page, at: found.at, wiki: wikis.find(({ id }) => id === found.wikiId)!.name } : null;

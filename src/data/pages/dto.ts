@@ -58,6 +58,8 @@ export interface WikiDto {
   readonly name: string;
   readonly homePageId: string | null;
   readonly isInstructor: boolean;
+  /** Who shares it. */
+  readonly sharing: "group" | "student" | "class";
   /** Whether the assignment has comments. */
   readonly commentsOn: boolean;
   readonly members: readonly MemberDto[];

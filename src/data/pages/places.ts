@@ -9,9 +9,10 @@ import { mayChangeCourse, mayUsePower, ownership, readablePages, rulebookAt, sta
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { contentsAct, entry, formerTitle, page, wiki } from "../db/tables/wikis";
-import { lockWiki, lockWikiOfPage, recordEntry } from "../ledger/record";
+import { recordEntry } from "../ledger/record";
 import type { Context, ContextIn } from "../session/context";
 import type { ContentsProblem, ContentsSaved, RemovedPageDto } from "./dto";
+import { atLockedPage } from "./locked";
 import { pageTitle } from "./write";
 
 interface PageAt {
@@ -66,10 +67,8 @@ export async function bringPageBack(ctx: Context, { title, ...at }: PageAt & { r
 /** Puts a page elsewhere in the contents. The home page comes first, and is moved by nobody. */
 export async function arrangePage(ctx: Context, { courseId, pageId, ...spot }: PageAt & Spot): Promise<ContentsSaved> {
   if (ctx.lookingAs) return refused({ code: "only looking" });
-  return ctx.db.transaction(async (tx) => {
-    const inside = { ...ctx, db: tx };
-    await lockWikiOfPage(tx, courseId, pageId);
-    const atPage = await standAtPage(inside, courseId, pageId);
+  return atLockedPage(ctx, courseId, pageId, async (inside, atPage) => {
+    const tx = inside.db;
     const atWiki = atPage && (await standAtWiki(inside, courseId, atPage.wikiId));
     if (!atWiki) return refused({ code: "not found" });
     if (!mayUsePower(atWiki, "arrange")) return refused({ code: "power not given", power: "arrange" });
@@ -89,13 +88,11 @@ export async function arrangePage(ctx: Context, { courseId, pageId, ...spot }: P
 /** Makes another page the wiki's home page. For instructors. */
 export async function makeHomePage(ctx: Context, { courseId, pageId }: PageAt): Promise<ContentsSaved> {
   if (ctx.lookingAs) return refused({ code: "only looking" });
-  return ctx.db.transaction(async (tx) => {
-    const inside = { ...ctx, db: tx };
-    const standpoint = await standAtPage(inside, courseId, pageId);
+  return atLockedPage(ctx, courseId, pageId, async (inside, standpoint) => {
+    const tx = inside.db;
     if (!standpoint) return refused({ code: "not found" });
     if (!(await mayChangeCourse(inside, courseId))) return refused({ code: "not allowed" });
     const { wikiId } = standpoint;
-    await lockWiki(tx, courseId, wikiId);
     const [found] = await tx.select({ removedAt: page.removedAt }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
     if (found?.removedAt) return refused({ code: "not found" });
     await tx.update(page).set({ parentId: null }).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
@@ -132,15 +129,12 @@ interface Found {
 }
 
 /** Does something with a page, its wiki locked, if the viewer has the power that it takes. */
-async function withPage(ctx: Context, { courseId, pageId }: PageAt, power: Power, act: (inside: Inside, found: Found) => Promise<ContentsSaved>): Promise<ContentsSaved> {
+async function withPage(ctx: Context, { courseId, pageId }: PageAt, power: Power, act: (inside: ContextIn, found: Found) => Promise<ContentsSaved>): Promise<ContentsSaved> {
   if (ctx.lookingAs) return refused({ code: "only looking" });
-  return ctx.db.transaction(async (tx) => {
-    const inside = { ...ctx, db: tx };
-    await lockWikiOfPage(tx, courseId, pageId);
-    const standpoint = await standAtPage(inside, courseId, pageId);
+  return atLockedPage(ctx, courseId, pageId, async (inside, standpoint) => {
     if (!standpoint) return refused({ code: "not found" });
     if (!mayUsePower(standpoint, power)) return refused({ code: "power not given", power });
-    const [found] = await tx
+    const [found] = await inside.db
       .select({ courseId: page.courseId, pageId: page.id, wikiId: page.wikiId, homePageId: wiki.homePageId, title: page.title, entries: page.entries, removedAt: page.removedAt, document: entry.document })
       .from(page).innerJoin(wiki, and(eq(wiki.courseId, page.courseId), eq(wiki.id, page.wikiId)))
       .innerJoin(entry, and(eq(entry.courseId, page.courseId), eq(entry.pageId, page.id), eq(entry.number, page.entries)))
@@ -149,11 +143,9 @@ async function withPage(ctx: Context, { courseId, pageId }: PageAt, power: Power
   });
 }
 
-type Inside = Omit<Context, "db"> & { readonly db: Queryable };
-
 /** Records the act as the page's next entry; null if that went through. */
 async function record(
-  { db, viewer, now, newId }: Inside, { courseId, wikiId, pageId, entries }: Found, act: Pick<Parameters<typeof recordEntry>[1], "kind" | "title" | "note" | "document" | "restoredFrom">,
+  { db, viewer, now, newId }: ContextIn, { courseId, wikiId, pageId, entries }: Found, act: Pick<Parameters<typeof recordEntry>[1], "kind" | "title" | "note" | "document" | "restoredFrom">,
 ): Promise<ContentsSaved | null> {
   const recorded = await recordEntry(db, { courseId, wikiId, pageId, base: entries, authorId: viewer.id, at: now, newBlockId: newId, ...act });
   return recorded.kind === "title taken" ? refused({ code: "title taken", title: act.title }) : null;

@@ -37,7 +37,7 @@ async function loadWiki(ctx: ContextIn, standpoint: Standpoint, atWiki: Standpoi
   const readable = await readablePages(ctx, standpoint, pages);
   const ids = new Set(readable.map(({ id }) => id));
   return {
-    ...rest, wikiId, mayStart: atWiki !== null && mayUsePower(atWiki, "start"), mayArrange: atWiki !== null && mayUsePower(atWiki, "arrange"),
+    ...rest, wikiId, sharing: groupId ? "group" : personId ? "student" : "class", mayStart: atWiki !== null && mayUsePower(atWiki, "start"), mayArrange: atWiki !== null && mayUsePower(atWiki, "arrange"),
     isInstructor: standpoint.person.role === "instructor",
     members: await wikiMembers(ctx.db, { courseId, groupId, personId }),
     contents: inOrder(homeFirst(readable, rest.homePageId)).map(({ id, title, words, depth, parentId }) => ({ id, title, words, depth, parentId: parentId !== null && ids.has(parentId) ? parentId : null })),

@@ -1,6 +1,6 @@
 /** Saving pages: start, write, restore. Each is one entry, and each asks first whether its author may. */
 import "server-only";
-import { and, asc, eq, gt, gte } from "drizzle-orm";
+import { and, asc, eq, gt, inArray } from "drizzle-orm";
 import { z } from "zod";
 import type { Power } from "@/core/access/may";
 import type { PageDocument } from "@/core/document/model";
@@ -8,13 +8,14 @@ import { parseDocument } from "@/core/document/parse";
 import { type LeftOut, mergeSave } from "@/core/merge/blocks";
 import { cleanText } from "@/core/text/clean";
 import { accessDto } from "../access/told";
-import { may, mayUsePower, standAtPage, standAtWiki } from "../access/read";
+import { may, mayUsePower, standAtWiki } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { entry, page } from "../db/tables/wikis";
-import { lockWikiOfPage, type NewEntry, recordEntry, type Recorded } from "../ledger/record";
+import { type NewEntry, recordEntry, type Recorded } from "../ledger/record";
 import type { Context, ContextIn } from "../session/context";
 import type { Saved, SaveProblem } from "./dto";
+import { atLockedPage } from "./locked";
 import { pageTemplates } from "./templates";
 
 const note = z.string().transform(cleanText).pipe(z.string().trim().max(300));
@@ -66,10 +67,8 @@ async function changePage(
   ctx: Context, { courseId, pageId, base, power }: { courseId: string; pageId: string; base: number; power?: Power }, change: (tx: Queryable) => Promise<PageChange | null>,
 ): Promise<Saved> {
   if (ctx.lookingAs) return refused({ code: "only looking" });
-  return ctx.db.transaction(async (tx) => {
-    const inside = { ...ctx, db: tx };
-    await lockWikiOfPage(tx, courseId, pageId);
-    const standpoint = await standAtPage(inside, courseId, pageId);
+  return atLockedPage(ctx, courseId, pageId, async (inside, standpoint) => {
+    const tx = inside.db;
     if (!standpoint) return refused({ code: "not found" });
     if (!may(standpoint, "write")) return refused({ code: "may not write", access: await accessDto(inside, standpoint) });
     if (power && !mayUsePower(standpoint, power)) return refused({ code: "power not given", power });
@@ -97,14 +96,17 @@ type StandsOn =
  * for the text as it was.
  */
 async function standsOn(tx: Queryable, courseId: string, pageId: string, base: number, { kind, document }: PageChange): Promise<StandsOn> {
-  const since = await tx.select({ number: entry.number, kind: entry.kind, document: entry.document }).from(entry)
-    .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), gte(entry.number, base))).orderBy(asc(entry.number));
-  const [began, newest] = [since[0], since.at(-1)];
-  const later = since.slice(1);
-  if (!began || !newest || began.number !== base || later.every((each) => each.kind === "renamed")) return { kind: "document", number: newest?.number ?? base, document, isMerged: false };
+  const ofPage = and(eq(entry.courseId, courseId), eq(entry.pageId, pageId));
+  const since = await tx.select({ number: entry.number, kind: entry.kind }).from(entry).where(and(ofPage, gt(entry.number, base))).orderBy(asc(entry.number));
+  const newest = since.at(-1)?.number ?? base;
+  const [began, now] = since.length === 0 ? [] : await tx.select({ number: entry.number, document: entry.document }).from(entry)
+    .where(and(ofPage, inArray(entry.number, [base, newest]))).orderBy(asc(entry.number));
+  // Nothing came since, or no such entry was ever there: recording says which.
+  if (began?.number !== base || !now) return { kind: "document", number: base, document, isMerged: false };
+  if (since.every((each) => each.kind === "renamed")) return { kind: "document", number: newest, document, isMerged: false };
   if (kind !== "wrote") return { kind: "conflict", leftOut: [] };
-  const merged = mergeSave(began.document, newest.document, document);
-  return "document" in merged ? { kind: "document", number: newest.number, document: merged.document, isMerged: true } : { kind: "conflict", leftOut: merged.leftOut };
+  const merged = mergeSave(began.document, now.document, document);
+  return "document" in merged ? { kind: "document", number: newest, document: merged.document, isMerged: true } : { kind: "conflict", leftOut: merged.leftOut };
 }
 
 /** Others saved since, and the two can't be merged: who, and where both changed the same. */
@@ -150,11 +152,11 @@ export async function startPage(ctx: Context, given: PageStart): Promise<Saved> 
   });
 }
 
-export function refused(problem: SaveProblem): Saved {
+function refused(problem: SaveProblem): Saved {
   return { kind: "refused", problem };
 }
 
-export async function answer(ctx: ContextIn, courseId: string, pageId: string, base: number, recorded: Recorded): Promise<Saved> {
+async function answer(ctx: ContextIn, courseId: string, pageId: string, base: number, recorded: Recorded): Promise<Saved> {
   switch (recorded.kind) {
     case "recorded": return { kind: "saved", pageId, number: recorded.number };
     case "unchanged": return { kind: "unchanged", pageId };

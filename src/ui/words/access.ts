@@ -2,7 +2,7 @@
 import type { Level, Power, Who } from "@/core/access/may";
 import type { Weekly } from "@/core/access/when";
 import type { AccessProblem, ToldSetting } from "@/data/access/dto";
-import type { AccessDto, LevelAheadDto, PageDto } from "@/data/pages/dto";
+import type { AccessDto, LevelAheadDto, PageDto, WikiDto } from "@/data/pages/dto";
 import { listed } from "./counts";
 import { moment } from "./times";
 
@@ -58,7 +58,7 @@ function clock(minute: number): string {
   return minute >= 1440 ? "midnight" : `${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
 }
 
-export function weeklyWords({ days: on, from, until }: Weekly): string {
+function weeklyWords({ days: on, from, until }: Weekly): string {
   return `${on.length === 7 ? "every day" : listed([...on].sort().map((day) => days[day] ?? ""))} ${clock(from)} to ${clock(until)}`;
 }
 
@@ -83,7 +83,7 @@ export function reason({ because }: Pick<AccessDto, "because">, zone: string, no
 }
 
 /** "until Fri 20 Mar, 17:00, then read"; nothing if nothing that is set changes it. */
-export function aheadWords({ next }: LevelAheadDto, zone: string, now: Date): string {
+function aheadWords({ next }: LevelAheadDto, zone: string, now: Date): string {
   return next ? `until ${moment(next.at, zone, now)}, then ${levelNames[next.level].toLowerCase()}` : "";
 }
 
@@ -120,10 +120,15 @@ export function whyNotWriting(access: AccessDto, zone: string, now: Date): strin
 const mayWords: Record<Level, string> = { hidden: "do not see it", read: "can read it", comment: "can read it and comment", write: "can write it" };
 
 /** Who can read and write a page, and until when: one line for everybody who reads it. */
-export function whoMayWords({ group, owner, others }: PageDto["whoMay"], wikiName: string, zone: string, now: Date): string {
+export function whoMayWords({ group, owner, others }: PageDto["whoMay"], { name, sharing }: Pick<WikiDto, "name" | "sharing">, zone: string, now: Date): string {
   const told = (who: string, { level, next }: LevelAheadDto) => `${who} ${mayWords[level]}${next ? ` until ${moment(next.at, zone, now)}` : ""}`;
-  const parts = [...(owner ? [told(owner.name, owner).replace("do not", "does not")] : []), told(owner ? `others of ${wikiName}` : `Members of ${wikiName}`, group), told("other students", others)];
+  const parts = [...(owner ? [told(owner.name, owner).replace("do not", "does not")] : []), told(groupWords(name, sharing, owner !== null), group), ...(sharing === "class" ? [] : [told("other students", others)])];
   return `${parts.join("; ")}.`;
+}
+
+function groupWords(name: string, sharing: WikiDto["sharing"], hasOwner: boolean): string {
+  if (sharing === "class") return hasOwner ? "the others of the class" : "All students of the course";
+  return sharing === "student" ? name : hasOwner ? `others of ${name}` : `Members of ${name}`;
 }
 
 export function accessProblem(problem: AccessProblem, zone: string, now: Date): string {

@@ -55,9 +55,12 @@ describe("access", () => {
   test("tells everybody who can write a page, and until when", () => {
     const group = { level: "write", next: { at: at("2026-03-20T17:00:00Z"), level: "comment" } } as const;
     const others = { level: "hidden", next: null } as const;
-    expect(whoMayWords({ group, owner: null, others }, "Millrace", "UTC", now)).toBe("Members of Millrace can write it until Fri 20 Mar, 17:00; other students do not see it.");
-    expect(whoMayWords({ group: { level: "comment", next: null }, owner: { name: "Omar", level: "write", next: null }, others }, "Millrace", "UTC", now))
+    expect(whoMayWords({ group, owner: null, others }, { name: "Millrace", sharing: "group" }, "UTC", now)).toBe("Members of Millrace can write it until Fri 20 Mar, 17:00; other students do not see it.");
+    expect(whoMayWords({ group: { level: "comment", next: null }, owner: { name: "Omar", level: "write", next: null }, others }, { name: "Millrace", sharing: "group" }, "UTC", now))
       .toBe("Omar can write it; others of Millrace can read it and comment; other students do not see it.");
+    const always = { level: "write", next: null } as const;
+    expect(whoMayWords({ group: always, owner: null, others }, { name: "Omar Benhadi", sharing: "student" }, "UTC", now)).toBe("Omar Benhadi can write it; other students do not see it.");
+    expect(whoMayWords({ group: always, owner: null, others }, { name: "Urban rivers", sharing: "class" }, "UTC", now)).toBe("All students of the course can write it.");
   });
   test("tells what was set, windows included", () => {
     expect(settingsWords([], "UTC", now)).toBe("nothing of its own");

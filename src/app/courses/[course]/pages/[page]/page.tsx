@@ -94,7 +94,7 @@ function SheetHead({ page, now }: { page: PageDto; now: Date }) {
         )}
         {mayWrite && <LinkButton href={paths.write(wiki.courseId, page.id)} variant="contained">Write</LinkButton>}
       </div>
-      <p className="who-may">{whoMayWords(page.whoMay, wiki.name, wiki.timeZone, now)}</p>
+      <p className="who-may">{whoMayWords(page.whoMay, wiki, wiki.timeZone, now)}</p>
       {!mayWrite && !page.removedAt && <p className="why notice">{whyNotWriting(access, wiki.timeZone, now)}</p>}
     </header>
   );

@@ -13,6 +13,7 @@ import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { assignmentTrail } from "@/app/_parts/trail";
 import { AccessSheet } from "./_parts/AccessSheet";
+import { logLines } from "./_parts/log-lines";
 import { MoreTime } from "./_parts/MoreTime";
 import { ViewChooser } from "./_parts/ViewChooser";
 
@@ -47,7 +48,8 @@ export default async function AccessPage({ params, searchParams }: PageProps<"/c
         {sheet.wikis.length === 0 ? <p className="notice">There are no wikis yet whose access could be set. <Link href={paths.assignment(course, assignment)}>Back to the assignment</Link></p> : (
           <>
             <ViewChooser courseId={course} assignmentId={assignment} wikis={sheet.wikis} titles={sheet.titles} wiki={shownWiki ?? null} title={page ?? null} />
-            <AccessSheet key={shownWiki ?? `page ${page}`} courseId={course} sheet={sheet} log={log} now={ctx.now} />
+            {page !== undefined && !sheet.rows.some(({ scope }) => scope === "page") && <p className="notice">No wiki has a page with this title.</p>}
+            <AccessSheet key={shownWiki ?? `page ${page}`} courseId={course} sheet={sheet} log={logLines(log, title, sheet.timeZone, ctx.now)} now={ctx.now} />
             <MoreTime courseId={course} assignmentId={assignment} choices={choices} suggested={wallClockAt(new Date(Math.max(dueAt.getTime(), ctx.now.getTime()) + week), sheet.timeZone)} zone={sheet.timeZone} now={ctx.now} />
           </>
         )}

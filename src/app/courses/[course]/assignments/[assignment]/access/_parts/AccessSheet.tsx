@@ -4,13 +4,14 @@ import { Ahead } from "@/core/access/ahead";
 import { whoKey } from "@/core/access/rule";
 import { type Cell, cellKey } from "@/core/access/setting";
 import { cellAt, explainAt, personAt } from "@/core/access/sheet";
-import type { LogDto, SheetColumnDto, SheetDto } from "@/data/access/dto";
+import type { SheetColumnDto, SheetDto } from "@/data/access/dto";
 import type { AccessDto } from "@/data/pages/dto";
 import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
 import { explained, ruleWords } from "@/ui/words/access";
 import { startLooking } from "@/app/_parts/looking";
 import { nothingChosen, type Selection, toggle } from "./selection";
+import type { LogLine } from "./log-lines";
 import { LogTable } from "./LogTable";
 import { SettingPanel } from "./SettingPanel";
 import { SheetGrid } from "./SheetGrid";
@@ -18,7 +19,7 @@ import { SheetGrid } from "./SheetGrid";
 interface Props {
   readonly courseId: string;
   readonly sheet: SheetDto;
-  readonly log: LogDto;
+  readonly log: readonly LogLine[];
   readonly now: Date;
 }
 
@@ -51,7 +52,6 @@ export function AccessSheet({ courseId, sheet, log, now }: Props) {
   const chosen = [...selection.chosen].sort((one, other) => one - other).map((cell) => ({ row: rows[Math.floor(cell / columns.length)]!, column: columns[cell % columns.length]! }));
   const asked = chosen.map(({ row, column }): Cell => ({ scope: row.scope, place: row.id, who: column.who }));
   const wikiId = sheet.rows.find(({ scope }) => scope === "wiki")?.id;
-  const people = sheet.columns.flatMap(({ who, name, person }) => (who.kind === "person" && person?.role !== "instructor" ? [{ id: who.person, name }] : []));
   const groups = sheet.groups.filter(({ id }) => !columns.some(({ who }) => who.kind === "members" && who.group === id));
 
   return (
@@ -60,10 +60,10 @@ export function AccessSheet({ courseId, sheet, log, now }: Props) {
         <label className="plain-label">Find pages <input className="plain-input short" type="search" value={search} onChange={(event) => find(event.target.value)} /></label>
         {search !== "" && <button type="button" className="plain-button" disabled={rows.length === 0} onClick={() => select(toggle(nothingChosen, rows.map((_, row) => row * columns.length)))}>Choose {counted(rows.length, "page")} for {columns[0]!.name}</button>}
         <span className="spacer" />
-        {wikiId && people.length > 0 && (
+        {wikiId && sheet.members.length > 0 && (
           <label className="plain-label">See this wiki as <select className="plain-select wide" value="" onChange={(event) => { if (event.target.value) void startLooking(courseId, event.target.value, paths.wiki(courseId, wikiId)); }}>
             <option value="">choose</option>
-            {people.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}
+            {sheet.members.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}
           </select></label>
         )}
         {groups.length > 0 && (
@@ -93,7 +93,7 @@ export function AccessSheet({ courseId, sheet, log, now }: Props) {
             : <SettingPanel key={asked.map(cellKey).join()} courseId={courseId} assignmentId={sheet.assignment.id} cells={asked} about={aboutChosen(chosen, sheet, ahead, now)} zone={sheet.timeZone} now={now} onlyReading={sheet.closed !== null} />}
         </aside>
       </div>
-      <LogTable courseId={courseId} sheet={sheet} log={log} now={now} />
+      <LogTable courseId={courseId} lines={log} zone={sheet.timeZone} now={now} />
     </>
   );
 }

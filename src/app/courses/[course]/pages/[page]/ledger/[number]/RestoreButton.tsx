@@ -2,7 +2,19 @@
 import Button from "@mui/material/Button";
 import { useRouter } from "next/navigation";
 import { useState, useTransition } from "react";
-import type { Saved } from "@/data/pages/dto";
+import type { Saved, SaveProblem } from "@/data/pages/dto";
+import { powerMissing } from "@/ui/words/access";
+import { onlyLooking } from "@/ui/words/problems";
+
+function whyNot(problem: SaveProblem): string {
+  switch (problem.code) {
+    case "stale": return "The page was saved by somebody else just now. Nothing was changed; load this screen again first.";
+    case "removed": return "The page lies in the bin. Nothing was changed; bring the page back first.";
+    case "power not given": return powerMissing(problem.power);
+    case "only looking": return onlyLooking;
+    default: return "You may not change this page any more. Nothing was changed.";
+  }
+}
 
 /** Brings an entry's text back as a new entry. It can be undone in the same way, so it does not ask first. */
 export function RestoreButton({ number, restore, backHref }: { number: number; restore: () => Promise<Saved>; backHref: string }) {
@@ -15,9 +27,7 @@ export function RestoreButton({ number, restore, backHref }: { number: number; r
       const saved = await restore();
       if (saved.kind === "saved") return router.push(backHref);
       if (saved.kind === "unchanged") return setProblem("The page reads like this already. Nothing was changed.");
-      setProblem(saved.problem.code === "stale"
-        ? "The page was saved by somebody else just now. Nothing was changed; load this screen again first."
-        : "You may not change this page any more. Nothing was changed.");
+      setProblem(whyNot(saved.problem));
     } catch {
       setProblem("The server did not answer. Nothing was changed; try again.");
     }

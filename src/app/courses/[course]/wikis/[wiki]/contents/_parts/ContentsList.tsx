@@ -70,7 +70,8 @@ export function ContentsList({ courseId, pages, removed, homeId, mayArrange, isI
   }
 
   function place(page: ListedPage, to: Spot | null): void {
-    if (!to) return;
+    // Steps stay in reach of the keyboard while one is under way, so that the next can follow from the same place.
+    if (!to || isBusy) return;
     const was = spotOf(pages, page.id);
     if (to.parentId === was.parentId && to.before === was.before) return;
     void act(() => arrange(courseId, page.id, to.parentId, to.before), { text: `“${page.title}” was moved.`, undo: () => arrange(courseId, page.id, was.parentId, was.before) });
@@ -98,7 +99,7 @@ export function ContentsList({ courseId, pages, removed, homeId, mayArrange, isI
                 <span className="line-steps">
                   {directions.map(({ to, sign, words }) => {
                     const spot = stepTo(pages, page.id, to, homeId);
-                    return <button key={to} type="button" className="step-button" aria-label={`Move ${page.title} ${words}`} title={`Move ${words}`} disabled={isBusy || !spot} onClick={() => place(page, spot)}>{sign}</button>;
+                    return <button key={to} type="button" className="step-button" aria-label={`Move ${page.title} ${words}`} title={`Move ${words}`} aria-disabled={!spot} onClick={() => place(page, spot)}>{sign}</button>;
                   })}
                 </span>
               )}

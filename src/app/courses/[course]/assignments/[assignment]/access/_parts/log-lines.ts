@@ -1,0 +1,51 @@
+/** The log of access in words. Made on the server: a change can be told of thousands of cells, and a line names a few. */
+import { whoKey } from "@/core/access/rule";
+import type { LogDto, LogLineDto, ToldChange } from "@/data/access/dto";
+import { counted } from "@/ui/words/counts";
+import { settingsWords } from "@/ui/words/access";
+
+export interface LogLine extends Omit<LogLineDto, "told"> {
+  readonly whats: readonly { readonly what: string; readonly before: string; readonly after: string }[];
+  /** How many more there are of such. */
+  readonly more: number;
+}
+
+const shownAtMost = 6;
+
+export function logLines({ lines, names }: LogDto, assignmentTitle: string, zone: string, now: Date): LogLine[] {
+  return lines.map(({ told, ...line }) => {
+    const whats = gather(told, names, assignmentTitle, zone, now);
+    return { ...line, whats: whats.slice(0, shownAtMost), more: Math.max(0, whats.length - shownAtMost) };
+  });
+}
+
+/** A change's cells: the places that were set alike for the same people together, and then the people with the same places. */
+function gather(told: readonly ToldChange[], names: LogDto["names"], assignmentTitle: string, zone: string, now: Date): LogLine["whats"][number][] {
+  const byPeople = new Map<string, { who: string; places: string[]; before: string; after: string }>();
+  for (const { cell, before, after } of told) {
+    const [was, is] = [settingsWords(before, zone, now), settingsWords(after, zone, now)];
+    const key = [whoKey(cell.who), was, is].join("|");
+    const line = byPeople.get(key) ?? { who: whoName(cell.who, names), places: [], before: was, after: is };
+    line.places.push(cell.scope === "assignment" ? assignmentTitle : (names[cell.place] ?? "a page that is gone"));
+    byPeople.set(key, line);
+  }
+  const byPlaces = new Map<string, { whos: string[]; places: string[]; before: string; after: string }>();
+  for (const { who, places, before, after } of byPeople.values()) {
+    const key = [...places, before, after].join("|");
+    const line = byPlaces.get(key) ?? { whos: [], places, before, after };
+    line.whos.push(who);
+    byPlaces.set(key, line);
+  }
+  return [...byPlaces.values()].map(({ whos, places, before, after }) => ({ what: `${some(places)}: ${some(whos)}`, before, after }));
+}
+
+function some(names: readonly string[]): string {
+  return names.length <= 3 ? names.join(", ") : `${names.slice(0, 2).join(", ")} and ${counted(names.length - 2, "other")}`;
+}
+
+const whoNames = { course: "everybody on the course", students: "other students", assistants: "assistants", observers: "observers", group: "the group", owner: "the owner" } as const;
+
+function whoName(who: ToldChange["cell"]["who"], names: LogDto["names"]): string {
+  if (who.kind === "person") return names[who.person] ?? "somebody";
+  return who.kind === "members" ? (names[who.group] ?? "a group") : whoNames[who.kind];
+}
