@@ -34,13 +34,19 @@ export function SettingPanel({ courseId, assignmentId, cells, about, zone, now, 
   const [level, setLevel] = useState<Level | "above" | null>(null);
   const [whenever, setWhenever] = useState<Whenever>("always");
   const [from, setFrom] = useState("");
-  const [until, setUntil] = useState(wallClockAt(new Date(now.getTime() + 7 * 24 * 60 * 60 * 1000), zone));
+  const inAWeek = wallClockAt(new Date(now.getTime() + 7 * 24 * 60 * 60 * 1000), zone);
+  const [until, setUntil] = useState(inAWeek);
   const [weekDays, setDays] = useState<readonly number[]>([]);
   const [hours, setHours] = useState({ from: "09:00", until: "10:30" });
   const [seen, setSeen] = useState<AccessPreview | null>(null);
   const [said, setSaid] = useState<Changed | null>(null);
   const [isBusy, setBusy] = useState(false);
 
+  /** A window ends, unless one says otherwise; hours of the week come again and again. */
+  const chooseWhen = (next: Whenever) => {
+    setWhenever(next);
+    setUntil(next === "weekly" ? "" : inAWeek);
+  };
   const instant = (clock: string) => (clock === "" ? null : (instantAt(clock, zone)?.getTime() ?? null));
   const isWindow = level !== "above" && whenever === "window";
   const isWeekly = level !== "above" && whenever === "weekly";
@@ -100,7 +106,7 @@ export function SettingPanel({ courseId, assignmentId, cells, about, zone, now, 
           {level !== null && level !== "above" && (
             <fieldset className="when-choices">
               <legend>When</legend>
-              {(Object.keys(whenevers) as Whenever[]).map((each) => <label key={each}><input type="radio" name="when" checked={whenever === each} onChange={() => setWhenever(each)} />{whenevers[each]}</label>)}
+              {(Object.keys(whenevers) as Whenever[]).map((each) => <label key={each}><input type="radio" name="when" checked={whenever === each} onChange={() => chooseWhen(each)} />{whenevers[each]}</label>)}
               {whenever === "weekly" && (
                 <>
                   <div className="week-days" role="group" aria-label="Days">{dayNames.map((name, day) => (
@@ -116,7 +122,7 @@ export function SettingPanel({ courseId, assignmentId, cells, about, zone, now, 
                 <div className="field-pair">
                   <label>From <input type="datetime-local" className="plain-input" value={from} onChange={(event) => setFrom(event.target.value)} /></label>
                   <label>Until <input type="datetime-local" className="plain-input" value={until} onChange={(event) => setUntil(event.target.value)} /></label>
-                  <small className="quiet">Clocks of {zone}. No beginning means from now on; afterwards what held before holds again.</small>
+                  <small className="quiet">Clocks of {zone}. Without a beginning it holds from now on, without an end for good; afterwards what held before holds again.</small>
                 </div>
               )}
             </fieldset>
