@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { Ahead } from "./ahead";
-import { allows, decide as decideWhen, type Level, levels, mayUse, type Person, type Place, type PowerRule, powers, type Rule, Rulebook, roles, scopes, whenClosed, whenIn } from "./may";
+import { allows, decide as decideWhen, type Level, levels, mayAct, mayUse, type Person, type Place, type PowerRule, powers, type Rule, Rulebook, roles, scopes, whenClosed, whenIn } from "./may";
 import { type Cell, planSetting, type Setting } from "./setting";
 
 const place: Place = { course: "c", assignment: "a", wiki: "w", page: "p" };
@@ -49,6 +49,30 @@ describe("what somebody may do", () => {
     const asked = { ...member, owns: true, groups: ["g"] };
     expect(decide([rule({ id: "weak", who: weak, level: "hidden", madeAt: 9 }), rule({ who: strong, level: "comment" })], asked, place, 0).level).toBe("comment");
   });
+  describe("a guest", () => {
+    const guest: Person = { id: "g", role: "guest", isMember: false, door: "d1" };
+    const door = { kind: "guests", door: "d1" } as const;
+    test("sees nothing that is not opened to their own door, whatever is set for anybody else", () => {
+      const elsewhere = [{ kind: "guests", door: "d2" }, { kind: "course" }, { kind: "students" }, { kind: "group" }] as const;
+      expect(decide(elsewhere.map((who, at) => rule({ id: `r${at}`, who, level: "write" })), guest, place, 0)).toMatchObject({ level: "hidden", because: { kind: "built in", reason: "guest" } });
+    });
+    test("writes where the door says so, for as long as it says so", () => {
+      const open = rule({ who: door, level: "write", from: 10, until: 20 });
+      expect([9, 10, 19, 20].map((time) => decide([open], guest, place, time).level)).toEqual(["hidden", "write", "write", "hidden"]);
+    });
+    test("has no power and does not comment, even where they write", () => {
+      const book = new Rulebook([rule({ who: door, level: "write" })], { at: 0, day: 0, minute: 0 });
+      for (const power of powers) expect(mayUse("write", power, book.power(guest, place, power))).toBe(false);
+      expect((["read", "comment", "write"] as const).map((action) => mayAct(guest, "write", action))).toEqual([true, false, true]);
+    });
+    test("does not see a page that is hidden from its group in a wiki that is open to them, unless the page itself is opened", () => {
+      const wide = rule({ id: "wide", scope: "wiki", place: "w", who: door, level: "read" });
+      const hidden = rule({ id: "hidden", level: "hidden" });
+      expect(decide([wide], guest, place, 0).level).toBe("read");
+      expect(decide([wide, hidden], guest, place, 0)).toMatchObject({ level: "hidden", because: { reason: "hidden from its group" } });
+      expect(decide([wide, hidden, rule({ id: "own", who: door, level: "read" })], guest, place, 0).level).toBe("read");
+    });
+  });
   test("what was set by hand comes before what the assignment's settings made, even if these were changed later", () => {
     expect(decide([rule({ level: "read" }), rule({ id: "r2", level: "write", isOfAssignment: true, madeAt: 9 })], member, place, 0).level).toBe("read");
   });
@@ -79,11 +103,11 @@ describe("what somebody may do", () => {
   const anyRule = fc.record({
     id: fc.uuid(), scope: fc.constantFrom(...scopes), place: fc.constantFrom("c", "a", "w", "p", "x"), level: fc.constantFrom(...levels),
     who: fc.oneof(
-      ...(["course", "students", "assistants", "observers", "group", "owner"] as const).map((kind) => fc.constant({ kind })), fc.record({ kind: fc.constant("members" as const), group: fc.constantFrom("g", "h") }), fc.record({ kind: fc.constant("person" as const), person: fc.constantFrom("mira", "bo") }),
+      ...(["course", "students", "assistants", "observers", "group", "owner"] as const).map((kind) => fc.constant({ kind })), fc.record({ kind: fc.constant("members" as const), group: fc.constantFrom("g", "h") }), fc.record({ kind: fc.constant("guests" as const), door: fc.constantFrom("d1", "d2") }), fc.record({ kind: fc.constant("person" as const), person: fc.constantFrom("mira", "bo") }),
     ),
     from: fc.option(fc.nat(20)), until: fc.option(fc.nat(20)), madeAt: fc.nat(5), weekly: fc.constant(null), isOfAssignment: fc.boolean(),
   });
-  const anyPerson = fc.record({ id: fc.constantFrom("mira", "bo"), role: fc.constantFrom(...roles), isMember: fc.boolean(), groups: fc.subarray(["g", "h"]), owns: fc.boolean() });
+  const anyPerson = fc.record({ id: fc.constantFrom("mira", "bo"), role: fc.constantFrom(...roles, "guest" as const), isMember: fc.boolean(), groups: fc.subarray(["g", "h"]), owns: fc.boolean(), door: fc.constantFrom("d1", "d2") });
 
   test("the answer does not depend on the order in which rules are given", () => {
     fc.assert(fc.property(fc.array(anyRule, { maxLength: 8 }), anyPerson, fc.nat(20), (rules, person, at) => {
@@ -105,8 +129,8 @@ describe("what somebody may do", () => {
       if (change) expect(change.level).not.toBe(level(at));
     }), { seed: 26, numRuns: 300 });
   });
-  test("a rule that does not fit changes nothing", () => {
-    fc.assert(fc.property(fc.array(anyRule, { maxLength: 8 }), anyPerson, fc.nat(20), (rules, person, at) => {
+  test("a rule that does not fit changes nothing, but that guests are not shown what is hidden from a wiki's own group", () => {
+    fc.assert(fc.property(fc.array(anyRule, { maxLength: 8 }), anyPerson.filter(({ role }) => role !== "guest"), fc.nat(20), (rules, person, at) => {
       const { because, overrode, level } = decide(rules, person, place, at);
       const fitting = [...(because.kind === "rule" ? [because.rule] : []), ...overrode];
       expect(decide(fitting, person, place, at).level).toBe(level);
@@ -191,8 +215,9 @@ describe("powers", () => {
     expect(book(taken, power({ id: "r2", scope: "page", place: "p", given: true })).power(member, place, "rename").given).toBe(true);
   });
   test("using one needs leave to write there", () => {
-    expect(levels.map((level) => mayUse(level, book().power(member, place, "rename")))).toEqual([false, false, false, true]);
-    expect(mayUse("write", book(power({})).power(member, place, "rename"))).toBe(false);
+    expect(levels.map((level) => mayUse(level, "rename", book().power(member, place, "rename")))).toEqual([false, false, false, true]);
+    expect(levels.map((level) => mayUse(level, "settle", book().power(member, place, "settle")))).toEqual([false, false, true, true]);
+    expect(mayUse("write", "rename", book(power({})).power(member, place, "rename"))).toBe(false);
   });
   test("levels and powers do not touch each other", () => {
     expect(book(power({ scope: "page", place: "p" }), rule({ level: "comment" })).decide(member, place).level).toBe("comment");

@@ -8,6 +8,8 @@
  *     somebody outlasts a change for everybody at the same place;
  *   - then the later rule: who sets something sees it hold.
  * Where no rule fits, what every course begins with does (`builtIn`).
+ * Guests see what their door opens and no more. Where a wiki is opened to them, a page that is hidden from those whose
+ * wiki it is stays hidden from them too, unless a rule of that page says otherwise: who hides a page means everybody.
  * Instructors may always do everything: an instructor who could be shut out could not put it right.
  */
 import { isAbout, type Level, levels, type Person, type Place, type Power, type PowerRule, type Rule, scopes, stronger } from "./rule";
@@ -30,7 +32,7 @@ export interface PowerDecision {
   readonly overrode: readonly PowerRule[];
 }
 
-export type BuiltInReason = "instructor" | "assistant" | "assistant of others" | "own group" | "page of another" | "observer" | "other group" | Closed;
+export type BuiltInReason = "instructor" | "assistant" | "assistant of others" | "own group" | "page of another" | "observer" | "other group" | "guest" | "hidden from its group" | Closed;
 
 /** Why nobody changes anything at a place any more. */
 export type Closed = "archived" | "set aside";
@@ -43,6 +45,8 @@ const builtIn: Record<BuiltInReason, Level> = {
   "page of another": "comment",
   observer: "read",
   "other group": "hidden",
+  guest: "hidden",
+  "hidden from its group": "hidden",
   archived: "read",
   "set aside": "read",
 };
@@ -74,6 +78,7 @@ export class Rulebook {
     const strongest = fitting[0];
     const reason = reasonOf(person);
     if (person.role === "instructor" || !strongest) return { level: builtIn[reason], because: { kind: "built in", reason }, overrode: fitting };
+    if (this.#isHiddenFromItsGroup(strongest, person, place)) return { level: builtIn["hidden from its group"], because: { kind: "built in", reason: "hidden from its group" }, overrode: fitting };
     if (isAnothersPage(strongest, person)) return { level: builtIn["page of another"], because: { kind: "built in", reason: "page of another" }, overrode: fitting };
     return { level: strongest.level, because: { kind: "rule", rule: strongest }, overrode: fitting.slice(1) };
   }
@@ -84,7 +89,9 @@ export class Rulebook {
     for (const scope of narrowFirst) {
       const list = place[scope] === undefined ? undefined : this.#levels[scope].get(place[scope]);
       const strongest = list?.find(({ who }) => isAbout(who, person));
-      if (strongest) return isAnothersPage(strongest, person) ? builtIn["page of another"] : strongest.level;
+      if (!strongest) continue;
+      if (this.#isHiddenFromItsGroup(strongest, person, place)) return builtIn["hidden from its group"];
+      return isAnothersPage(strongest, person) ? builtIn["page of another"] : strongest.level;
     }
     return builtIn[reasonOf(person)];
   }
@@ -99,6 +106,10 @@ export class Rulebook {
       return { given: person.role === "instructor" || (person.role === "student" && person.isMember), because: { kind: "built in", reason }, overrode: fitting };
     }
     return { given: strongest.given, because: { kind: "rule", rule: strongest }, overrode: fitting.slice(1) };
+  }
+
+  #isHiddenFromItsGroup(strongest: Rule, person: Person, place: Place): boolean {
+    return person.role === "guest" && strongest.scope !== "page" && this.levelOf({ id: "", role: "student", isMember: true }, place) === "hidden";
   }
 }
 
@@ -141,12 +152,18 @@ export function allows(level: Level, action: Action): boolean {
   return levels.indexOf(level) >= levels.indexOf(action);
 }
 
-/** Whether somebody may use a power where they have `level`: each of them changes pages, and so needs leave to write there. */
-export function mayUse(level: Level, power: PowerDecision): boolean {
-  return power.given && allows(level, "write");
+/** Whether `person`, who has `level`, may act. Guests write or read, and comment nowhere: a conversation is among people who are known. */
+export function mayAct({ role }: Pick<Person, "role">, level: Level, action: Action): boolean {
+  return allows(level, action) && !(role === "guest" && action === "comment");
+}
+
+/** Whether somebody may use a power where they have `level`: who changes pages needs leave to write there, who settles comments needs leave to comment. */
+export function mayUse(level: Level, power: Power, { given }: PowerDecision): boolean {
+  return given && allows(level, power === "settle" ? "comment" : "write");
 }
 
 function reasonOf(person: Person): BuiltInReason {
+  if (person.role === "guest") return "guest";
   if (person.role === "instructor") return "instructor";
   if (person.role === "assistant") return person.isGiven === false ? "assistant of others" : "assistant";
   if (person.isMember) return person.owns === false ? "page of another" : "own group";

@@ -4,8 +4,8 @@ import type { Weekly } from "./when";
 export const levels = ["hidden", "read", "comment", "write"] as const;
 export type Level = (typeof levels)[number];
 
-/** What is given apart from the level. Each needs a level besides: see `needs`. */
-export const powers = ["start", "rename", "remove", "arrange", "restore"] as const;
+/** What is given apart from the level. Each needs a level besides: see `mayUse`. */
+export const powers = ["start", "rename", "remove", "arrange", "restore", "upload", "settle"] as const;
 export type Power = (typeof powers)[number];
 
 /** Places, from the widest to the narrowest. */
@@ -16,9 +16,11 @@ export const roles = ["instructor", "assistant", "student", "observer"] as const
 export type Role = (typeof roles)[number];
 
 /** Whom a rule is about, from the least specific to the most. */
-export const whoKinds = ["course", "students", "assistants", "observers", "group", "members", "owner", "person"] as const;
+export const whoKinds = ["guests", "course", "students", "assistants", "observers", "group", "members", "owner", "person"] as const;
 
 export type Who =
+  /** Whoever came in by one door: an open room's code, or a link for readers. Nobody of the course is meant. */
+  | { readonly kind: "guests"; readonly door: string }
   /** Everybody on the course. */
   | { readonly kind: "course" | "students" | "assistants" | "observers" }
   /** The members of the group whose wiki it is, or the one student or the class whose it is. */
@@ -60,13 +62,16 @@ export interface PowerRule extends Common {
 
 export interface Person {
   readonly id: string;
-  readonly role: Role;
+  /** Guests are not on the course: no rule is about them but those of the door by which they came. */
+  readonly role: Role | "guest";
   /** Whether the person is a member of the place's own group. */
   readonly isMember: boolean;
   /** Of assistants who see only the groups given to them: whether the place is one of these. Absent: they see all. */
   readonly isGiven?: boolean;
   /** Of a page that belongs to one member of the group: whether it is this person's. Absent: it belongs to all. */
   readonly owns?: boolean;
+  /** Of a guest: the open room or the link by which they came. */
+  readonly door?: string;
   /** The groups that the person is a member of now, for rules about the members of one group. Absent: none. */
   readonly groups?: readonly string[];
 }
@@ -77,7 +82,8 @@ export type Place = { readonly [Each in Scope]?: string } & { readonly course: s
 /** Whether a rule is about a person, whenever it holds. */
 export function isAbout(who: Who, person: Person): boolean {
   switch (who.kind) {
-    case "course": return true;
+    case "guests": return person.role === "guest" && person.door === who.door;
+    case "course": return person.role !== "guest";
     case "students": return person.role === "student";
     case "assistants": return person.role === "assistant";
     case "observers": return person.role === "observer";
@@ -90,7 +96,7 @@ export function isAbout(who: Who, person: Person): boolean {
 }
 
 /** Roles are equally specific, and so are groups: between two of them the later rule decides. */
-const weights: Record<Who["kind"], number> = { course: 0, students: 1, assistants: 1, observers: 1, group: 2, members: 2, owner: 3, person: 4 };
+const weights: Record<Who["kind"], number> = { guests: 0, course: 0, students: 1, assistants: 1, observers: 1, group: 2, members: 2, owner: 3, person: 4 };
 
 /** Of two rules of one place: the more specific people first, then what was set by hand, then the later one. */
 export function stronger(one: Common, other: Common): number {
@@ -100,6 +106,7 @@ export function stronger(one: Common, other: Common): number {
 /** Two rules about the same people are of the same key. */
 export function whoKey(who: Who): string {
   switch (who.kind) {
+    case "guests": return `guests ${who.door}`;
     case "members": return `members ${who.group}`;
     case "person": return `person ${who.person}`;
     default: return who.kind;

@@ -30,6 +30,7 @@ export interface SheetCell {
 export function personAt({ who, person }: SheetColumn, row: SheetRow): Person {
   const nobody = { id: "", role: "student", isMember: false } as const;
   switch (who.kind) {
+    case "guests": return { ...nobody, role: "guest", door: who.door };
     case "course": case "students": return nobody;
     case "assistants": return { ...nobody, role: "assistant" };
     case "observers": return { ...nobody, role: "observer" };

@@ -2,7 +2,7 @@
 import { type Chain, isWorthSearching, type Source, takeChains, type Target } from "../diff/chains";
 import { Evidence, type SearchedText } from "../diff/evidence";
 import { makeRoom, type Side } from "../diff/slide";
-import { isCorrection } from "../diff/spelling";
+import { isCorrection } from "../text/spelling";
 import { alignStretch } from "../diff/stretch";
 import { type Explaining, unexplained } from "./explaining";
 import { OriginSet } from "./origin-set";

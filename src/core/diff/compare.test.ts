@@ -5,7 +5,7 @@ import { plainBlocks } from "../credit/text";
 import { Vocabulary } from "../text/vocabulary";
 import { compare } from "./compare";
 import { readBlocks } from "./sequence";
-import { isCorrection } from "./spelling";
+import { isCorrection } from "../text/spelling";
 import { came, corrected, kept, moved } from "./ways";
 
 const signs = { [came]: "+", [kept]: "=", [moved]: "~", [corrected]: "c" } as Record<number, string>;

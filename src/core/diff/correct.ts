@@ -7,7 +7,7 @@
 import type { Vocabulary } from "../text/vocabulary";
 import type { Range } from "./align";
 import type { Sequence } from "./sequence";
-import { isCorrection } from "./spelling";
+import { isCorrection } from "../text/spelling";
 import { came, corrected, kept } from "./ways";
 
 /** The longest stretch of replaced words that is searched for corrections; a longer one is a rewrite. */

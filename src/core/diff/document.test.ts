@@ -3,6 +3,8 @@ import { describe, expect, test } from "vitest";
 import { anyText } from "../../../tests/support/histories";
 import { plainText } from "../document/leaves";
 import { fromMarkdown } from "../document/markdown";
+import type { PageDocument } from "../document/model";
+import { parseDocument } from "../document/parse";
 import { fromPlainText } from "../document/plain";
 import { type Change, type ComparedBlock, compareDocuments } from "./document";
 
@@ -41,5 +43,42 @@ describe("a comparison to look at", () => {
       const [before, after] = [fromPlainText(one), fromPlainText(other)];
       expect(textOf(compareDocuments(before, after), ["went", "moved away"])).toBe(plainText(after));
     }), { seed: 41, numRuns: 300 });
+  });
+});
+
+describe("what is no text, in a comparison", () => {
+  const text = (value: string) => ({ type: "text", text: value });
+  const page = (...content: unknown[]): PageDocument => {
+    const parsed = parseDocument({ type: "doc", content });
+    if (parsed.kind === "refused") throw new Error(JSON.stringify(parsed.problem));
+    return parsed.document;
+  };
+  const figure = (attrs: object = {}, caption = "") => ({ type: "figure", attrs: { id: "f", file: "one", alt: "", width: 100, place: "centre", showsOrigin: false, ...attrs }, content: caption ? [text(caption)] : [] });
+  const line = (...content: unknown[]) => ({ type: "paragraph", attrs: { id: "p" }, content });
+  const states = (before: PageDocument, after: PageDocument) => compareDocuments(before, after).map(({ look, state, was }) => [look.kind, state, was?.attrs?.file ?? was?.attrs?.latex ?? null]);
+
+  test("a picture that came, went, was set otherwise or became another one says so, with or without a caption", () => {
+    for (const caption of ["", "The weir below the mill"]) {
+      expect(states(page(line(text("a"))), page(line(text("a")), figure({}, caption)))).toContainEqual(["figure", "came", null]);
+      expect(states(page(line(text("a")), figure({}, caption)), page(line(text("a"))))).toContainEqual(["figure", "went", null]);
+      expect(states(page(figure({}, caption)), page(figure({ width: 50 }, caption)))).toEqual([["figure", "restyled", null]]);
+      expect(states(page(figure({}, caption)), page(figure({ file: "two" }, caption)))).toEqual([["figure", "changed", "one"]]);
+      expect(states(page(figure({}, caption)), page(figure({}, caption)))).toEqual([["figure", "same", null]]);
+    }
+  });
+  test("an equation within a line that was changed went and came", () => {
+    const equation = (latex: string) => ({ type: "equation", attrs: { latex } });
+    const [block] = compareDocuments(page(line(text("Flow is "), equation("a"), text(" here"))), page(line(text("Flow is "), equation("b"), text(" here"))));
+    expect(block!.segments.filter(({ object }) => object).map(({ object, change }) => [object!.attrs?.latex, change])).toEqual([["a", "went"], ["b", "came"]]);
+  });
+  test("a note’s text is compared word by word behind its block", () => {
+    const note = (said: string) => ({ type: "note", attrs: { id: "n", kind: "source", text: said, href: null } });
+    expect(shown(compareDocuments(page(line(text("Eels"), note("Board of rivers 2023"))), page(line(text("Eels"), note("Board of rivers 2024")))))).toEqual([expect.stringContaining("Eels"), "Board of rivers -2023-+2024+"]);
+  });
+  test("a row that was added to a table came as its cells, the others stayed", () => {
+    const row = (id: string, ...said: string[]) => ({ type: "tableRow", attrs: { id }, content: said.map((each) => ({ type: "tableCell", content: [{ type: "paragraph", content: [text(each)] }] })) });
+    const table = (...rows: unknown[]) => ({ type: "table", attrs: { id: "t" }, content: rows });
+    const blocks = compareDocuments(page(table(row("a", "weir", "three metres"), row("c", "ramp", "none"))), page(table(row("a", "weir", "three metres"), row("b", "culvert", "four hundred"), row("c", "ramp", "none"))));
+    expect(blocks.map(({ look, state }) => [look.frames[0]?.kind === "cell" && look.frames[0].row, state])).toEqual([["a", "same"], ["a", "same"], ["b", "came"], ["b", "came"], ["c", "same"], ["c", "same"]]);
   });
 });

@@ -2,8 +2,8 @@
  * Two states of a page as one list of blocks to show: in the page's own formatting, with what came, went and moved.
  * The same comparison as for credit decides about words; this only finds places for them to be seen in.
  */
-import { type Leaf, leaves, type Piece, styleOf } from "../document/leaves";
-import type { DocumentMark, PageDocument } from "../document/model";
+import { isObject, type Leaf, leaves, objectKey, type Piece, styleOf } from "../document/leaves";
+import type { DocumentNode, PageDocument } from "../document/model";
 import { Vocabulary } from "../text/vocabulary";
 import { type Word, words } from "../text/words";
 import { compare } from "./compare";
@@ -12,15 +12,15 @@ import { came, kept, moved } from "./ways";
 
 export type Change = "kept" | "restyled" | "came" | "went" | "moved" | "moved away";
 
-export interface Segment {
-  readonly text: string;
-  readonly marks: readonly DocumentMark[];
+export interface Segment extends Piece {
   readonly change: Change;
 }
 
 export interface ComparedBlock {
   /** How the block looks: as it is after, or as it was for blocks that went. */
-  readonly look: Pick<Leaf, "kind" | "level" | "frames">;
+  readonly look: Pick<Leaf, "kind" | "level" | "frames" | "node">;
+  /** What stood in the place of a picture, an equation or another such block, where it became another one. */
+  readonly was?: DocumentNode;
   /** What happened to the block as a whole; "changed" if only to part of it. */
   readonly state: "same" | "changed" | "restyled" | "came" | "went" | "moved" | "moved away";
   readonly segments: readonly Segment[];
@@ -80,6 +80,7 @@ export function compareDocuments(before: PageDocument, after: PageDocument): Com
     const leaf = a.leaves[index]!;
     const segments = stretch(leaf, a.words[index]!, a.firstWord[index]!, 0, leaf.text.length, wordBefore, "went");
     const changes = new Set(segments.map((segment) => segment.change));
+    if (isObject(leaf)) return [{ look: leaf, state: "went", segments }];
     if (changes.size === 0 || leaf.text === "") return [];
     return [{ look: leaf, state: changes.has("went") ? "went" : "moved away", segments }];
   }
@@ -87,7 +88,7 @@ export function compareDocuments(before: PageDocument, after: PageDocument): Com
   function newBlock(leaf: Leaf, index: number): ComparedBlock {
     const segments = stretch(leaf, b.words[index]!, b.firstWord[index]!, 0, leaf.text.length, wordAfter, "came");
     const changes = new Set(segments.map((segment) => segment.change));
-    const state = changes.size > 1 ? "changed" : changes.has("moved") ? "moved" : changes.has("kept") ? "changed" : leaf.text === "" ? "same" : "came";
+    const state = isObject(leaf) ? "came" : changes.size > 1 ? "changed" : changes.has("moved") ? "moved" : changes.has("kept") ? "changed" : leaf.text === "" ? "same" : "came";
     return { look: leaf, state, segments };
   }
 
@@ -101,7 +102,7 @@ export function compareDocuments(before: PageDocument, after: PageDocument): Com
     let [aAt, bAt] = [0, 0];
     const showBetween = (aTo: number, bTo: number) => {
       const [aText, bText] = [aLeaf.text.slice(aAt, aTo), bLeaf.text.slice(bAt, bTo)];
-      if (aText === bText) return segments.push(...keptStretch(aLeaf, aAt, bLeaf, bAt, bTo));
+      if (aText === bText && sameObjects(aLeaf, aAt, aTo, bLeaf, bAt, bTo)) return segments.push(...keptStretch(aLeaf, aAt, bLeaf, bAt, bTo));
       const lead = commonSpace(aText, bText);
       const tail = commonSpace([...aText.slice(lead)].reverse().join(""), [...bText.slice(lead)].reverse().join(""));
       segments.push(...keptStretch(aLeaf, aAt, bLeaf, bAt, bAt + lead));
@@ -121,11 +122,23 @@ export function compareDocuments(before: PageDocument, after: PageDocument): Com
     showBetween(aLeaf.text.length, bLeaf.text.length);
     const joined = joinSegments(segments);
     const isChanged = joined.some((segment) => segment.change !== "kept" && segment.change !== "restyled");
-    return { look: bLeaf, state: isChanged ? "changed" : "restyled", segments: joined };
+    const isOther = isObject(aLeaf) && isObject(bLeaf) && whichObject(aLeaf.node) !== whichObject(bLeaf.node);
+    return { look: bLeaf, state: isChanged || isOther ? "changed" : "restyled", segments: joined, ...(isOther ? { was: aLeaf.node } : {}) };
   }
 }
 
-/** For each leaf after, the leaf before that most of its kept words come from, if that leaf chose it too; or -1. */
+/** Which picture, equation or address it is, whatever its size and place. */
+function whichObject({ type, attrs }: DocumentNode): string {
+  return JSON.stringify([type, attrs?.file, attrs?.latex, attrs?.href]);
+}
+
+/** Whether what is no text, within two stretches of equal text, is the same. */
+function sameObjects(aLeaf: Leaf, aFrom: number, aTo: number, bLeaf: Leaf, bFrom: number, bTo: number): boolean {
+  const keys = (leaf: Leaf, from: number, to: number) => slice(leaf, from, to).flatMap(({ object }) => (object ? [objectKey(object)] : [])).join();
+  return keys(aLeaf, aFrom, aTo) === keys(bLeaf, bFrom, bTo);
+}
+
+/** For each leaf after, the leaf before that most of its kept words come from, if that leaf chose it too; or -1. Pictures and the like without words are known by their ids. */
 function pairLeaves(a: Side, b: Side, { fromBefore, how }: ReturnType<typeof compare>, leafOfWord: readonly number[]): number[] {
   const best = new Map<number, { leaf: number; count: number }>();
   const wish = b.leaves.map((leaf, index) => {
@@ -142,7 +155,9 @@ function pairLeaves(a: Side, b: Side, { fromBefore, how }: ReturnType<typeof com
     if (wanted.leaf >= 0 && (!rival || rival.count < wanted.count)) best.set(wanted.leaf, { leaf: index, count: wanted.count });
     return wanted.leaf;
   });
-  return wish.map((source, index) => (best.get(source)?.leaf === index ? source : -1));
+  const paired = wish.map((source, index) => (best.get(source)?.leaf === index ? source : -1));
+  const objects = new Map(a.leaves.flatMap((leaf, index) => (isObject(leaf) && leaf.id !== null && !paired.includes(index) ? [[leaf.id, index] as const] : [])));
+  return paired.map((source, index) => (source < 0 && isObject(b.leaves[index]!) ? (objects.get(b.leaves[index]!.id ?? "") ?? -1) : source));
 }
 
 /** Part of a leaf as segments, each word with its own change and what lies between with the word before it. */
@@ -176,7 +191,8 @@ function keptStretch(aLeaf: Leaf, aFrom: number, bLeaf: Leaf, bFrom: number, bTo
   return slice(bLeaf, bFrom, bTo).map((piece) => {
     const was = slice(aLeaf, at, at + piece.text.length);
     at += piece.text.length;
-    const same = was.every((each) => JSON.stringify(each.marks) === JSON.stringify(piece.marks)) && was.map((each) => each.text).join("") === piece.text;
+    const key = (each: Piece) => JSON.stringify([each.marks, each.object ? objectKey(each.object) : ""]);
+    const same = was.every((each) => key(each) === key(piece)) && was.map((each) => each.text).join("") === piece.text;
     return { ...piece, change: same ? "kept" : "restyled" };
   });
 }
@@ -187,7 +203,7 @@ export function slice(leaf: Pick<Leaf, "pieces">, from: number, to: number): Pie
   let at = 0;
   for (const piece of leaf.pieces) {
     const [start, end] = [Math.max(from, at), Math.min(to, at + piece.text.length)];
-    if (start < end) found.push({ text: piece.text.slice(start - at, end - at), marks: piece.marks });
+    if (start < end) found.push({ ...piece, text: piece.text.slice(start - at, end - at) });
     at += piece.text.length;
   }
   return found;
@@ -204,7 +220,7 @@ function joinSegments(segments: readonly Segment[]): Segment[] {
   const result: Segment[] = [];
   for (const segment of segments) {
     const last = result.at(-1);
-    if (last && last.change === segment.change && JSON.stringify(last.marks) === JSON.stringify(segment.marks)) {
+    if (last && !last.object && !segment.object && last.change === segment.change && JSON.stringify(last.marks) === JSON.stringify(segment.marks)) {
       result[result.length - 1] = { ...last, text: last.text + segment.text };
     } else if (segment.text !== "") result.push(segment);
   }

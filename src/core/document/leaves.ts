@@ -1,29 +1,54 @@
 /**
- * A document as a flat list of leaves: the blocks that hold text (or a rule), each with the frames (lists, quotes)
- * it stands in. Words, comparison and display all walk this list, so they agree on positions.
+ * A document as a flat list of leaves: the blocks that hold text or stand for themselves (a rule, a picture), each with
+ * the frames (lists, quotes, cells) it stands in. Words, comparison and display all walk this list, so they agree on positions.
  */
 import type { DocumentMark, DocumentNode, PageDocument } from "./model";
+
+/** Stands in a leaf's text for what is within a line and is no text, such as an equation. No word has it in it. */
+export const objectMark = "\ufffc";
 
 export interface Piece {
   readonly text: string;
   readonly marks: readonly DocumentMark[];
+  /** What the piece is, where it is no text: its text is one `objectMark` then. */
+  readonly object?: DocumentNode;
 }
 
 export type Frame =
   | { readonly kind: "quote" }
   | { readonly kind: "bullet"; readonly opens: boolean }
-  | { readonly kind: "ordered"; readonly opens: boolean; readonly number: number };
+  | { readonly kind: "ordered"; readonly opens: boolean; readonly number: number }
+  /** A table's cell. Tables stand in no other block, so that it is always the outermost frame. */
+  | {
+    readonly kind: "cell"; readonly opens: boolean; readonly table: string; readonly row: string; readonly column: number; readonly isHeader: boolean;
+    readonly colspan: number; readonly rowspan: number;
+  };
+
+/** Blocks whose whole text is what is written in them. */
+type TextKind = "paragraph" | "heading" | "codeBlock";
+/** Blocks that are something apart from the text in them, if they have any: a picture and its caption. */
+const objectKinds = ["horizontalRule", "figure", "media", "linkCard", "equationBlock", "contentsList"] as const;
 
 export interface Leaf {
   readonly id: string | null;
-  readonly kind: "paragraph" | "heading" | "codeBlock" | "horizontalRule";
+  /** "note": the text of a note, behind the block that refers to it. */
+  readonly kind: TextKind | (typeof objectKinds)[number] | "note";
   /** The heading's level, and 0 for all else. */
   readonly level: number;
-  /** From the outside in. `opens` says that the leaf is the first of its list item, the one beside the bullet. */
+  /** From the outside in. `opens` says that the leaf is the first of its list item or cell, the one beside the bullet. */
   readonly frames: readonly Frame[];
   readonly pieces: readonly Piece[];
   /** The text of all pieces; a line break inside the block is "\n". */
   readonly text: string;
+  /** The node itself, where its attributes say what it is or how it is set. */
+  readonly node: DocumentNode;
+}
+
+const isObjectKind = new Set<string>(objectKinds);
+
+/** Whether a leaf is something apart from its text. */
+export function isObject({ kind }: Pick<Leaf, "kind">): boolean {
+  return isObjectKind.has(kind);
 }
 
 /** The leaves of `document`, in reading order. */
@@ -49,8 +74,11 @@ function collect(node: DocumentNode, frames: readonly Frame[], found: Leaf[]): v
       }
       return;
     }
+    case "table":
+      collectTable(node, found);
+      return;
     default:
-      found.push(leaf(node, frames));
+      collectLeaf(node, frames, found);
   }
 }
 
@@ -58,37 +86,77 @@ function collectItem(item: DocumentNode, framesOf: (opens: boolean) => readonly 
   (item.content ?? []).forEach((child, index) => collect(child, framesOf(index === 0), found));
 }
 
-function leaf(node: DocumentNode, frames: readonly Frame[]): Leaf {
-  const pieces = (node.content ?? []).map((child): Piece => ({
-    text: child.type === "hardBreak" ? "\n" : (child.text ?? ""),
-    marks: child.marks ?? [],
-  }));
-  return {
-    id: typeof node.attrs?.id === "string" ? node.attrs.id : null,
-    kind: node.type as Leaf["kind"],
+function collectTable(table: DocumentNode, found: Leaf[]): void {
+  const tableKey = idOf(table) ?? `t${found.length}`;
+  // Columns that cells of rows above still reach into, by how many rows.
+  let reaching: number[] = [];
+  (table.content ?? []).forEach((row, index) => {
+    const rowKey = idOf(row) ?? `${tableKey}.${index}`;
+    const [above, below] = [reaching, [] as number[]];
+    let column = 0;
+    for (const cell of row.content ?? []) {
+      while ((above[column] ?? 0) > 0) below[column] = above[column++]! - 1;
+      const [colspan, rowspan] = [Number(cell.attrs?.colspan ?? 1), Number(cell.attrs?.rowspan ?? 1)];
+      const here = { kind: "cell" as const, table: tableKey, row: rowKey, column, isHeader: cell.type === "tableHeader", colspan, rowspan };
+      collectItem(cell, (opens) => [{ ...here, opens }], found);
+      for (let each = 0; each < colspan; each++) below[column++] = rowspan - 1;
+    }
+    for (; column < above.length; column++) if ((above[column] ?? 0) > 0) below[column] = above[column]! - 1;
+    reaching = below;
+  });
+}
+
+function collectLeaf(node: DocumentNode, frames: readonly Frame[], found: Leaf[]): void {
+  const pieces = (node.content ?? []).map((child): Piece => {
+    if (child.type === "hardBreak") return { text: "\n", marks: child.marks ?? [] };
+    if (child.type === "text") return { text: child.text ?? "", marks: child.marks ?? [] };
+    return { text: objectMark, marks: child.marks ?? [], object: child };
+  });
+  found.push({
+    id: idOf(node), kind: node.type as Leaf["kind"],
     level: node.type === "heading" && typeof node.attrs?.level === "number" ? node.attrs.level : 0,
-    frames,
-    pieces,
-    text: pieces.map((piece) => piece.text).join(""),
-  };
+    frames, pieces, text: pieces.map((piece) => piece.text).join(""), node,
+  });
+  for (const { object } of pieces) {
+    if (object?.type !== "note") continue;
+    const text = typeof object.attrs?.text === "string" ? object.attrs.text : "";
+    found.push({ id: idOf(object), kind: "note", level: 0, frames: closed(frames), pieces: [{ text, marks: [] }], text, node: object });
+  }
+}
+
+/** The same frames for what follows in them: the bullet stands beside the first. */
+function closed(frames: readonly Frame[]): Frame[] {
+  return frames.map((frame) => (frame.kind === "quote" ? frame : { ...frame, opens: false }));
+}
+
+function idOf({ attrs }: DocumentNode): string | null {
+  return typeof attrs?.id === "string" ? attrs.id : null;
 }
 
 /** The text of a document, its blocks parted by blank lines. */
 export function plainText(document: PageDocument): string {
-  return leaves(document).map((each) => each.text).join("\n\n");
+  return leaves(document).map(({ text }) => text.replaceAll(objectMark, "")).join("\n\n");
 }
 
 /** What a leaf looks like apart from its words: two leaves of equal text that differ here were restyled. */
 export function styleOf(each: Leaf): string {
   const marks = joined(each.pieces).map((piece) => [piece.text.length, piece.marks]);
-  return JSON.stringify([each.kind, each.level, each.frames.map((frame) => frame.kind), marks]);
+  const { id: _, text: __, level: ___, language: ____, ...attrs } = (each.node.attrs ?? {}) as Record<string, unknown>;
+  const frames = each.frames.map((frame) => (frame.kind === "cell" && frame.isHeader ? "header" : frame.kind));
+  return JSON.stringify([each.kind, each.level, frames, marks, ...(Object.keys(attrs).length > 0 ? [attrs] : [])]);
+}
+
+/** Which thing a piece or a leaf is, apart from where it stands and what it is called in the document. */
+export function objectKey(node: DocumentNode): string {
+  const { id: _, ...attrs } = (node.attrs ?? {}) as Record<string, unknown>;
+  return JSON.stringify([node.type, attrs]);
 }
 
 /** Neighbouring pieces with the same marks as one, so that a split that nobody sees makes no difference. */
 function joined(pieces: readonly Piece[]): { text: string; marks: string }[] {
   const result: { text: string; marks: string }[] = [];
   for (const piece of pieces) {
-    const marks = JSON.stringify(piece.marks);
+    const marks = JSON.stringify(piece.object ? [...piece.marks, objectKey(piece.object)] : piece.marks);
     const last = result.at(-1);
     if (last && last.marks === marks) last.text += piece.text;
     else result.push({ text: piece.text, marks });

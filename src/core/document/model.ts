@@ -1,6 +1,6 @@
 /**
  * The vocabulary of a page's document: ProseMirror JSON of the one schema in `schema.ts`, as plain values.
- * A `PageDocument` is only ever made by `parseDocument`, by `fromMarkdown` or by `fromPlainText`, all of which check it.
+ * A `PageDocument` is only ever made by `parseDocument`, by `fromMarkdown`, `fromHtml` or by `fromPlainText`, all of which check it.
  */
 
 export interface DocumentMark {
@@ -25,10 +25,41 @@ export const emptyDocument: PageDocument = { type: "doc", content: [{ type: "par
 /** Nodes that stand as blocks and carry an id, so that comparison and comments have something to hold on to. */
 export const blockTypes = [
   "paragraph", "heading", "codeBlock", "blockquote", "bulletList", "orderedList", "listItem", "horizontalRule",
+  "table", "tableRow", "tableCell", "tableHeader", "figure", "media", "linkCard", "equationBlock", "contentsList", "note",
 ] as const;
+
+/** The tones that text can have and be highlighted in: named, so that each look chooses what can be read in it. */
+export const tones = ["red", "amber", "green", "blue", "violet", "grey"] as const;
+export type Tone = (typeof tones)[number];
+
+/** Where paragraphs and headings are set; null: from the left. */
+export const alignments = ["center", "right", "justify"] as const;
+
+/** Where a picture stands: text flows past it on its left or its right side, or it takes the whole width. */
+export const figurePlaces = ["centre", "left", "right", "full"] as const;
+export type FigurePlace = (typeof figurePlaces)[number];
+
+/** Narrower than this, in per cent of the text's width, a picture is not set. */
+export const narrowestFigure = 10;
+/** How far paragraphs can be indented. */
+export const mostIndent = 4;
+/** The most UTF-16 code units of an equation's LaTeX, and of a note. */
+export const longestEquation = 2000;
+export const longestNote = 2000;
 
 /** Calls `visit` for `node` and all below it, parents first. */
 export function eachNode(node: DocumentNode, visit: (node: DocumentNode) => void): void {
   visit(node);
   for (const child of node.content ?? []) eachNode(child, visit);
+}
+
+/** The headings of a page in reading order, for its list of contents and for links to one of them. */
+export function headingsOf(document: DocumentNode): { readonly id: string | null; readonly level: number; readonly text: string }[] {
+  const found: { id: string | null; level: number; text: string }[] = [];
+  eachNode(document, (node) => {
+    if (node.type !== "heading") return;
+    const text = (node.content ?? []).map((child) => child.text ?? "").join("").trim();
+    if (text !== "") found.push({ id: typeof node.attrs?.id === "string" ? node.attrs.id : null, level: Number(node.attrs?.level ?? 2), text });
+  });
+  return found;
 }

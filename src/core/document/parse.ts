@@ -4,11 +4,12 @@
  * ProseMirror's own check knows which node may stand where, but not what an attribute may hold, so each attribute
  * is checked here first, and attributes that nobody named are refused.
  */
-import { z } from "zod";
+import type { z } from "zod";
 import { hasUnstorable } from "../text/clean";
-import { isSafeAddress } from "./address";
+import { attributesOfMark, attributesOfNode } from "./attributes";
+import { lean } from "./lean";
 import { type DocumentNode, type PageDocument, blockTypes, eachNode } from "./model";
-import { headingLevels, pageSchema } from "./schema";
+import { pageSchema } from "./schema";
 
 export type DocumentProblem =
   | { readonly kind: "not a document" }
@@ -30,41 +31,9 @@ export const mostLevels = 26;
 /** The most UTF-16 code units of text. */
 export const mostText = 2_000_000;
 
-const blockId = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/).nullable().optional();
-const block = z.strictObject({ id: blockId });
-const none = z.strictObject({});
-
-const nodeAttributes: Record<string, z.ZodType> = {
-  doc: none,
-  text: none,
-  hardBreak: none,
-  paragraph: block,
-  blockquote: block,
-  bulletList: block,
-  listItem: block,
-  horizontalRule: block,
-  heading: z.strictObject({ id: blockId, level: z.union(headingLevels.map((level) => z.literal(level))) }),
-  codeBlock: z.strictObject({ id: blockId, language: z.string().regex(/^[\w+#-]{1,30}$/).nullable().optional() }),
-  orderedList: z.strictObject({
-    id: blockId,
-    start: z.int().min(0).max(100_000).optional(),
-    type: z.enum(["1", "a", "A", "i", "I"]).nullable().optional(),
-  }),
-};
-
-const markAttributes: Record<string, z.ZodType> = {
-  bold: none,
-  italic: none,
-  underline: none,
-  strike: none,
-  code: none,
-  link: z.strictObject({ href: z.string().refine(isSafeAddress) }),
-  pageLink: z.strictObject({ page: z.string().regex(/^[a-z0-9]{1,40}$/).nullable().optional(), title: z.string().trim().min(1).max(200) }),
-};
-
 /**
  * Checks `input`, a value as it came out of JSON, against the schema. Never throws.
- * The document that comes back has its attributes completed and in the schema's order.
+ * The document that comes back has its attributes completed and in the schema's order, without those that say nothing.
  */
 export function parseDocument(input: unknown): ParsedDocument {
   const counted = { nodes: 0, text: 0 };
@@ -74,7 +43,7 @@ export function parseDocument(input: unknown): ParsedDocument {
   try {
     const node = pageSchema().nodeFromJSON(input);
     node.check();
-    return { kind: "document", document: node.toJSON() as PageDocument };
+    return { kind: "document", document: lean(node.toJSON() as PageDocument) };
   } catch (error) {
     const detail = error instanceof Error ? error.message : "unknown";
     return { kind: "refused", problem: { kind: "misplaced part", detail: detail.slice(0, 200) } };
@@ -85,7 +54,7 @@ function findProblem(input: unknown, level: number, counted: { nodes: number; te
   if (!isRecord(input) || typeof input.type !== "string") return { kind: "not a document" };
   if (level > mostLevels) return { kind: "too deep", limit: mostLevels };
   if (++counted.nodes > mostNodes) return { kind: "too large", limit: mostNodes };
-  const bad = checkAttributes(nodeAttributes, input.type, input.attrs);
+  const bad = checkAttributes(attributesOfNode, input.type, input.attrs);
   if (bad) return bad;
   if (input.type === "text") {
     if (typeof input.text !== "string") return { kind: "not a document" };
@@ -97,7 +66,7 @@ function findProblem(input: unknown, level: number, counted: { nodes: number; te
     if (!Array.isArray(input.marks) || input.marks.length > 12) return { kind: "not a document" };
     for (const mark of input.marks) {
       if (!isRecord(mark) || typeof mark.type !== "string") return { kind: "not a document" };
-      const badMark = checkAttributes(markAttributes, mark.type, mark.attrs);
+      const badMark = checkAttributes(attributesOfMark, mark.type, mark.attrs);
       if (badMark) return badMark;
     }
   }

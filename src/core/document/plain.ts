@@ -1,3 +1,4 @@
+import { lean } from "./lean";
 import { pageSchema } from "./schema";
 import type { PageDocument } from "./model";
 
@@ -12,5 +13,5 @@ export function fromPlainText(text: string): PageDocument {
     ]);
     return schema.node("paragraph", null, pieces);
   });
-  return schema.node("doc", null, paragraphs.length > 0 ? paragraphs : [schema.node("paragraph")]).toJSON() as PageDocument;
+  return lean(schema.node("doc", null, paragraphs.length > 0 ? paragraphs : [schema.node("paragraph")]).toJSON() as PageDocument);
 }
