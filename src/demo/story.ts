@@ -2,10 +2,21 @@
  * The language in which the demo's weeks of work are told: who did what to which page, when. A story is data;
  * `tell.ts` carries it out through the same calls as the application's own saves.
  */
+import type { DocumentNode } from "@/core/document/model";
+import type { DemoPicture } from "./pictures";
+
+/** A picture that is uploaded for a deed, and stands where its nodes name the file "picture". */
+export interface Picture {
+  readonly name: DemoPicture;
+  readonly source: string;
+  readonly licence: string;
+}
 
 export type Act =
   /** Puts new text at the end of a page, or behind the part named `after`. A page that is not there yet is started. */
   | { readonly act: "write"; readonly page: string; readonly part: string; readonly text: string; readonly after?: string }
+  /** The same with what is no running text: tables, sources, pictures. */
+  | { readonly act: "put"; readonly page: string; readonly part: string; readonly nodes: readonly DocumentNode[]; readonly picture?: Picture; readonly after?: string }
   /** Replaces a phrase inside a part. */
   | { readonly act: "change"; readonly page: string; readonly part: string; readonly from: string; readonly to: string }
   | { readonly act: "remove"; readonly page: string; readonly part: string }
@@ -33,6 +44,7 @@ export function on(daysAgo: number, time: string, who: string) {
   const deed = (act: Act, note: string): Deed => ({ who, daysAgo, time, note, act });
   return {
     write: (page: string, part: string, text: string, note = "", after?: string) => deed({ act: "write", page, part, text, ...(after ? { after } : {}) }, note),
+    put: (page: string, part: string, nodes: readonly DocumentNode[], note = "", more: { after?: string; picture?: Picture } = {}) => deed({ act: "put", page, part, nodes, ...more }, note),
     change: (page: string, part: string, from: string, to: string, note = "") => deed({ act: "change", page, part, from, to }, note),
     remove: (page: string, part: string, note = "") => deed({ act: "remove", page, part }, note),
     move: (page: string, part: string, after: string | null, note = "") => deed({ act: "move", page, part, after }, note),
@@ -41,4 +53,22 @@ export function on(daysAgo: number, time: string, who: string) {
     comment: (page: string, name: string, text: string) => deed({ act: "comment", page, name, text }, ""),
     answer: (page: string, to: string, text: string) => deed({ act: "answer", page, to, text }, ""),
   };
+}
+
+const text = (said: string): DocumentNode => ({ type: "text", text: said });
+
+/** A paragraph with a source at its end. */
+export function cited(said: string, source: string): DocumentNode {
+  return { type: "paragraph", content: [text(said), { type: "note", attrs: { kind: "source", text: source, href: null } }] };
+}
+
+/** A table whose first row holds headings. */
+export function table(...rows: readonly (readonly string[])[]): DocumentNode {
+  const cell = (type: string) => (said: string): DocumentNode => ({ type, content: [{ type: "paragraph", content: said === "" ? [] : [text(said)] }] });
+  return { type: "table", content: rows.map((row, index) => ({ type: "tableRow", content: row.map(cell(index === 0 ? "tableHeader" : "tableCell")) })) };
+}
+
+/** The picture of the deed, with its caption and what it shows. */
+export function pictured(caption: string, alt: string, width: number): DocumentNode {
+  return { type: "figure", attrs: { file: "picture", alt, width, place: "centre", showsOrigin: true }, content: [text(caption)] };
 }

@@ -6,13 +6,15 @@ import { titleKey } from "@/core/links/titles";
 import { instantAt, wallClockAt } from "@/core/time/zone";
 import { identifyBlocks } from "@/core/document/parse";
 import { addComment } from "@/data/comments/write";
+import { describeFile, uploadFile } from "@/data/files/write";
 import { findPage, findWiki } from "@/data/pages/read";
 import type { Saved } from "@/data/pages/dto";
 import { restoreEntry, savePage, startPage } from "@/data/pages/write";
 import type { Context } from "@/data/session/context";
 import { student } from "./people";
 import { headingOf } from "./starter";
-import type { Deed } from "./story";
+import { drawn } from "./pictures";
+import type { Deed, Picture } from "./story";
 
 export interface Telling {
   /** Without viewer and time: each deed brings its own. */
@@ -54,6 +56,13 @@ export async function tell(telling: Telling, deeds: readonly Deed[]): Promise<vo
         const known = pages.get(titleKey(act.page));
         if (!known) await start(ctx, act.page, [part], deed.note);
         else await save(ctx, known, placed(known.parts, part, act.after), deed.note);
+        break;
+      }
+      case "put": {
+        const known = pageNamed(act.page);
+        const file = act.picture ? await bring(ctx, known.id, act.picture) : null;
+        const nodes = identifyBlocks({ type: "doc", content: act.nodes.map((node) => (node.attrs?.file === "picture" ? { ...node, attrs: { ...node.attrs, file } } : node)) }, ctx.newId).content ?? [];
+        await save(ctx, known, placed(known.parts, { name: act.part, nodes }, act.after), deed.note);
         break;
       }
       case "change": {
@@ -99,6 +108,15 @@ export async function tell(telling: Telling, deeds: readonly Deed[]): Promise<vo
         break;
       }
       default: act satisfies never;
+    }
+
+    /** Uploads a picture and says where it comes from. */
+    async function bring(ctx: Context, pageId: string, { name, source, licence }: Picture): Promise<string> {
+      const { courseId, wikiId } = telling;
+      const uploaded = await uploadFile(ctx, { courseId, wikiId, pageId, name: `${name}.jpg`, body: new Blob([new Uint8Array(await drawn(name))]).stream() });
+      if (uploaded.kind === "refused") throw new Error(`${deed.who} could not upload ${name}: ${uploaded.problem.code}`);
+      await describeFile(ctx, courseId, wikiId, uploaded.file.id, { name: uploaded.file.name, source, licence });
+      return uploaded.file.id;
     }
 
     async function save(ctx: Context, page: StoryPage, parts: StoryPage["parts"], note: string): Promise<void> {

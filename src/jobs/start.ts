@@ -2,6 +2,7 @@
 import { database } from "@/data/db/client";
 import { bringWikisUp } from "@/data/assignments/wikis";
 import { settings } from "@/data/env";
+import { scalePicture } from "@/data/files/pictures";
 import { askFor, type Jobs } from "@/data/jobs/ask";
 import { openQueues } from "@/data/jobs/queues";
 import { carrier, carryMail } from "@/data/mail/carry";
@@ -9,6 +10,7 @@ import { newId } from "@/data/session/ids";
 
 const work: { readonly [Kind in keyof Jobs]: (given: Jobs[Kind]) => Promise<unknown> } = {
   mail: ({ mailId }) => carryMail(database(), mailId, carrier(), new Date()),
+  pictures: ({ bytesId }) => scalePicture(database(), bytesId),
   wikis: makeWikis,
 };
 
@@ -34,5 +36,6 @@ export async function startJobs(): Promise<void> {
       for (const job of jobs) await work[kind](job.data);
     });
   await take("mail");
+  await take("pictures");
   await take("wikis");
 }

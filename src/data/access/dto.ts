@@ -1,8 +1,8 @@
-import type { Closed, PowerRule, Rule } from "@/core/access/may";
+import type { Closed, Power, PowerRule, Rule } from "@/core/access/may";
 import type { Effect, SheetColumn, SheetRow } from "@/core/access/sheet";
-import type { ToldChange } from "../db/tables/wikis";
+import type { ChangeKind, ToldChange, ToldPowers } from "../db/tables/wikis";
 
-export type { ToldChange, ToldSetting } from "../db/tables/wikis";
+export type { ToldChange, ToldPowers, ToldSetting } from "../db/tables/wikis";
 
 export interface SheetRowDto extends SheetRow {
   /** The id of the place. */
@@ -20,7 +20,7 @@ export interface SheetColumnDto extends SheetColumn {
 
 /** All that the sheet is computed from: by the same code here and in the browser. */
 export interface SheetDto {
-  readonly assignment: { readonly id: string; readonly title: string; readonly dueAt: Date; readonly closesAtDue: boolean };
+  readonly assignment: { readonly id: string; readonly title: string; readonly dueAt: Date; readonly closesAtDue: boolean; /** What members may do apart from writing. */ readonly membersMay: readonly Power[] };
   readonly timeZone: string;
   readonly closed: Closed | null;
   /** The assignment, then one wiki with its pages, or one page of every wiki. */
@@ -45,17 +45,21 @@ export interface LogLineDto {
   readonly id: string;
   readonly at: Date;
   readonly by: string;
-  readonly kind: "set" | "more time" | "undo";
+  readonly kind: ChangeKind;
   readonly undoneAt: Date | null;
   /** For an undo: when the change was made that it took back. */
   readonly undid: Date | null;
   readonly told: readonly ToldChange[];
+  /** What members may do apart from writing, where that was changed. */
+  readonly powers: ToldPowers | null;
 }
 
 export interface LogDto {
   readonly lines: readonly LogLineDto[];
   /** What places and people are called, by id. */
   readonly names: Readonly<Record<string, string>>;
+  /** The open rooms and readers' links whose guests are meant, by id. */
+  readonly doors: Readonly<Record<string, { readonly kind: "room" | "link"; readonly of: string }>>;
 }
 
 export type AccessChanged =
@@ -64,7 +68,7 @@ export type AccessChanged =
   | { readonly kind: "refused"; readonly problem: AccessProblem };
 
 export type AccessProblem =
-  | { readonly code: "not found" | "not allowed" | "nothing chosen" | "window ends before it begins" | "no hours" | "undone already" }
+  | { readonly code: "not found" | "not allowed" | "nothing chosen" | "window ends before it begins" | "no hours" | "undone already" | "not as it was left" }
   /** Something else was set for the same cells since. */
   | { readonly code: "changed since"; readonly at: Date; readonly by: string };
 

@@ -5,6 +5,7 @@ import { alias } from "drizzle-orm/pg-core";
 import { person } from "../db/tables/accounts";
 import { courseGroup } from "../db/tables/courses";
 import { accessChange, page, wiki } from "../db/tables/wikis";
+import { doorNames } from "../doors/names";
 import type { ContextIn } from "../session/context";
 import type { LogDto } from "./dto";
 import { isInstructor } from "./read";
@@ -16,7 +17,7 @@ export async function accessLog(ctx: ContextIn, courseId: string, assignmentId: 
   if (!(await isInstructor(ctx, courseId))) return null;
   const undone = alias(accessChange, "undone");
   const lines = await ctx.db
-    .select({ id: accessChange.id, at: accessChange.at, by: person.name, kind: accessChange.kind, undoneAt: accessChange.undoneAt, undid: undone.at, told: accessChange.told })
+    .select({ id: accessChange.id, at: accessChange.at, by: person.name, kind: accessChange.kind, undoneAt: accessChange.undoneAt, undid: undone.at, told: accessChange.told, powers: accessChange.powers })
     .from(accessChange).innerJoin(person, eq(person.id, accessChange.byId))
     .leftJoin(undone, and(eq(undone.courseId, accessChange.courseId), eq(undone.id, accessChange.undoes)))
     .where(and(eq(accessChange.courseId, courseId), eq(accessChange.assignmentId, assignmentId))).orderBy(desc(accessChange.at), desc(accessChange.id)).limit(linesAtMost);
@@ -30,5 +31,6 @@ export async function accessLog(ctx: ContextIn, courseId: string, assignmentId: 
     ...await named(cells.flatMap(({ who }) => (who.kind === "person" ? [who.person] : [])), (ids) => ctx.db.select({ id: person.id, name: person.name }).from(person).where(inArray(person.id, ids))),
     ...await named(cells.flatMap(({ who }) => (who.kind === "members" ? [who.group] : [])), (ids) => ctx.db.select({ id: courseGroup.id, name: courseGroup.name }).from(courseGroup).where(and(eq(courseGroup.courseId, courseId), inArray(courseGroup.id, ids)))),
   ];
-  return { lines, names: Object.fromEntries(names.map(({ id, name }) => [id, name])) };
+  const doors = await doorNames(ctx.db, courseId, cells.flatMap(({ who }) => (who.kind === "guests" ? [who.door] : [])));
+  return { lines, doors: Object.fromEntries(doors.map(({ id, kind, of }) => [id, { kind, of }])), names: Object.fromEntries(names.map(({ id, name }) => [id, name])) };
 }

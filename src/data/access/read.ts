@@ -3,11 +3,11 @@ import "server-only";
 import { and, eq, inArray, isNull } from "drizzle-orm";
 import { Ahead } from "@/core/access/ahead";
 import {
-  type Action, allows, type Closed, type Decision, mayUse, type Person, type Place, type Power, type PowerRule, type Role, type Rule, Rulebook, type Who, whenClosed, whenIn,
+  type Action, allows, type Closed, type Decision, mayAct, mayUse, type Person, type Place, type Power, type PowerRule, type Role, type Rule, Rulebook, type Who, whenClosed, whenIn,
 } from "@/core/access/may";
 import { accessRule, page, wiki } from "../db/tables/wikis";
 import { course, enrolment } from "../db/tables/courses";
-import type { ContextIn } from "../session/context";
+import type { ContextIn, Door } from "../session/context";
 import type { Queryable } from "../db/client";
 import { givenToAssistant, groupsOf, memberOfWiki } from "./people";
 
@@ -28,7 +28,7 @@ export interface Standpoint {
 
 /** The viewer's role on the course, or null if they are not on it. */
 export async function roleOn(ctx: ContextIn, courseId: string): Promise<Role | null> {
-  if (!isWithinLook(ctx, courseId)) return null;
+  if (ctx.door || !isWithinLook(ctx, courseId)) return null;
   const [found] = await ctx.db.select({ role: enrolment.role }).from(enrolment)
     .where(and(eq(enrolment.courseId, courseId), eq(enrolment.personId, ctx.viewer.id), isNull(enrolment.leftAt)));
   return found?.role ?? null;
@@ -57,6 +57,7 @@ export async function standAtPage(ctx: ContextIn, courseId: string, pageId: stri
 
 async function stand(ctx: ContextIn, courseId: string, wikiId: string, at: { readonly id: string; readonly ownerId: string | null } | null): Promise<Standpoint | null> {
   if (!isWithinLook(ctx, courseId)) return null;
+  if (ctx.door) return standAtDoor(ctx, ctx.door, courseId, wikiId, at);
   const pageId = at?.id ?? null;
   const [found] = await ctx.db
     .select({
@@ -68,13 +69,26 @@ async function stand(ctx: ContextIn, courseId: string, wikiId: string, at: { rea
     .innerJoin(enrolment, and(eq(enrolment.courseId, wiki.courseId), eq(enrolment.personId, ctx.viewer.id), isNull(enrolment.leftAt)))
     .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
   if (!found || (found.setAsideAt && found.role !== "instructor")) return null;
-  const place: Place = { course: courseId, assignment: found.assignmentId, wiki: wikiId, ...(pageId ? { page: pageId } : {}) };
   const person: Person = { id: ctx.viewer.id, role: found.role, isMember: found.isMember, isGiven: found.isGiven, groups: found.groups, ...ownership(at?.ownerId ?? null, ctx.viewer.id) };
-  const ahead = new Ahead(await rulesAt(ctx.db, courseId, Object.values(place)), found.timeZone, ctx.now.getTime());
-  const closed = found.archivedAt ? "archived" : found.setAsideAt ? "set aside" : null;
+  return standing(ctx, { courseId, wikiId, pageId, ...found }, person);
+}
+
+/** The same for somebody without an account: the rules about their door decide, and nothing that is asked about people on the course. */
+async function standAtDoor(ctx: ContextIn, door: Door, courseId: string, wikiId: string, at: { readonly id: string } | null): Promise<Standpoint | null> {
+  if (door.courseId !== courseId) return null;
+  const [found] = await ctx.db.select({ assignmentId: wiki.assignmentId, setAsideAt: wiki.setAsideAt, archivedAt: course.archivedAt, timeZone: course.timeZone })
+    .from(wiki).innerJoin(course, eq(course.id, wiki.courseId)).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId), isNull(wiki.setAsideAt)));
+  return found ? standing(ctx, { courseId, wikiId, pageId: at?.id ?? null, ...found }, { id: ctx.viewer.id, role: "guest", isMember: false, door: door.id }) : null;
+}
+
+type Where = Pick<Standpoint, "courseId" | "assignmentId" | "wikiId" | "pageId"> & { readonly archivedAt: Date | null; readonly setAsideAt: Date | null; readonly timeZone: string };
+
+async function standing(ctx: ContextIn, { courseId, assignmentId, wikiId, pageId, archivedAt, setAsideAt, timeZone }: Where, person: Person): Promise<Standpoint | null> {
+  const place: Place = { course: courseId, assignment: assignmentId, wiki: wikiId, ...(pageId ? { page: pageId } : {}) };
+  const ahead = new Ahead(await rulesAt(ctx.db, courseId, Object.values(place)), timeZone, ctx.now.getTime());
+  const closed = archivedAt ? "archived" : setAsideAt ? "set aside" : null;
   const decision = whenClosed(ahead.now.decide(person, place), closed);
-  if (!allows(decision.level, "read")) return null;
-  return { courseId, assignmentId: found.assignmentId, wikiId, pageId, person, place, ahead, decision, closed };
+  return allows(decision.level, "read") ? { courseId, assignmentId, wikiId, pageId, person, place, ahead, decision, closed } : null;
 }
 
 /** Whether the viewer runs a course that has not been archived: what changes anything asks this. */
@@ -86,12 +100,12 @@ export async function mayChangeCourse(ctx: ContextIn, courseId: string): Promise
 
 /** Whether the viewer may act there. Reading is granted by the standpoint's being there at all. */
 export function may(standpoint: Standpoint, action: Action): boolean {
-  return allows(standpoint.decision.level, action);
+  return mayAct(standpoint.person, standpoint.decision.level, action);
 }
 
 /** Whether the viewer may use a power there: it is given, and so is leave to write. */
 export function mayUsePower({ ahead, person, place, decision }: Standpoint, power: Power): boolean {
-  return mayUse(decision.level, ahead.now.power(person, place, power));
+  return mayUse(decision.level, power, ahead.now.power(person, place, power));
 }
 
 /** The rules in force at any of `places`: not ended; whether they hold now is the core's to say. */
@@ -115,9 +129,18 @@ function toRule(row: typeof accessRule.$inferSelect): Rule | PowerRule {
   return row.level !== null ? { ...common, level: row.level } : { ...common, power: row.power!, given: row.given! };
 }
 
-function toWho({ whoKind, whoPerson, whoGroup }: Pick<typeof accessRule.$inferSelect, "whoKind" | "whoPerson" | "whoGroup">): Who {
-  if (whoKind === "person") return { kind: whoKind, person: whoPerson! };
-  return whoKind === "members" ? { kind: whoKind, group: whoGroup! } : { kind: whoKind };
+/** A rule's people as its row names them: the one column that the kind asks for, and nothing in the others. */
+export function whoColumns(who: Who): Pick<typeof accessRule.$inferSelect, "whoKind" | "whoPerson" | "whoGroup" | "whoDoor"> {
+  return { whoKind: who.kind, whoPerson: who.kind === "person" ? who.person : null, whoGroup: who.kind === "members" ? who.group : null, whoDoor: who.kind === "guests" ? who.door : null };
+}
+
+function toWho({ whoKind, whoPerson, whoGroup, whoDoor }: ReturnType<typeof whoColumns>): Who {
+  switch (whoKind) {
+    case "person": return { kind: whoKind, person: whoPerson! };
+    case "members": return { kind: whoKind, group: whoGroup! };
+    case "guests": return { kind: whoKind, door: whoDoor! };
+    default: return { kind: whoKind };
+  }
 }
 
 /** Of the pages of one wiki, those that the person at `standpoint` may read. O(pages). */

@@ -1,7 +1,7 @@
 /** What the access sheet is made of. For instructors. */
 import "server-only";
 import { and, asc, eq, inArray, isNull } from "drizzle-orm";
-import type { Closed, Who } from "@/core/access/may";
+import type { Closed, PowerRule, Rule, Who } from "@/core/access/may";
 import { whoKey } from "@/core/access/rule";
 import { inOrder } from "@/core/contents/order";
 import { titleKey } from "@/core/links/titles";
@@ -9,6 +9,7 @@ import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { course, courseGroup, enrolment } from "../db/tables/courses";
 import { accessRule, assignment, page, wiki } from "../db/tables/wikis";
+import { doorNames } from "../doors/names";
 import { membersOfWikis } from "../pages/members";
 import type { MemberDto } from "../pages/dto";
 import { homeFirst } from "../pages/read";
@@ -55,9 +56,10 @@ export async function accessSheet(ctx: ContextIn, courseId: string, assignmentId
   for (const each of await ctx.db.select({ title: page.title }).from(page).innerJoin(wiki, and(eq(wiki.courseId, page.courseId), eq(wiki.id, page.wikiId)))
     .where(and(eq(page.courseId, courseId), eq(wiki.assignmentId, assignmentId), isNull(wiki.setAsideAt), isNull(page.removedAt))).orderBy(asc(page.position))) counts.set(each.title, (counts.get(each.title) ?? 0) + 1);
   const members = one ? (await membersOfWikis(ctx.db, courseId, [one]))[0]!.filter(({ until }) => until === null || until > ctx.now) : [];
-  const levelRules = rules.filter((rule) => "level" in rule).map(({ who }) => who);
+  const isOver = ({ until }: Rule | PowerRule) => until !== null && until <= ctx.now.getTime();
+  const levelRules = rules.filter((rule) => "level" in rule && !isOver(rule)).map(({ who }) => who);
   return {
-    assignment: { id: assignmentId, title: found.title, dueAt: found.dueAt, closesAtDue: found.closesAtDue }, timeZone: found.timeZone, closed, rows, rules,
+    assignment: { id: assignmentId, title: found.title, dueAt: found.dueAt, closesAtDue: found.closesAtDue, membersMay: found.membersMay }, timeZone: found.timeZone, closed, rows, rules,
     makers: Object.fromEntries(made.map(({ id, name }) => [id, name])),
     columns: await columnsOf(ctx, courseId, wikis, one ?? null, members, levelRules), groups, members: members.map(({ id, name }) => ({ id, name })),
     wikis: wikis.map(({ id, name }) => ({ id, name })), titles: [...counts].filter(([, count]) => count > 1).map(([each]) => each),
@@ -66,7 +68,7 @@ export async function accessSheet(ctx: ContextIn, courseId: string, assignmentId
 
 export async function assignmentAt(db: Queryable, courseId: string, assignmentId: string) {
   const [found] = await db
-    .select({ title: assignment.title, dueAt: assignment.dueAt, closesAtDue: assignment.closesAtDue, timeZone: course.timeZone, archivedAt: course.archivedAt })
+    .select({ title: assignment.title, dueAt: assignment.dueAt, closesAtDue: assignment.closesAtDue, membersMay: assignment.membersMay, timeZone: course.timeZone, archivedAt: course.archivedAt })
     .from(assignment).innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
   return found ?? null;
 }
@@ -97,11 +99,14 @@ async function columnsOf(ctx: ContextIn, courseId: string, wikis: Awaited<Return
   if (present.has("assistant")) columns.push({ who: { kind: "assistants" }, name: "Assistants", mark: null });
   if (present.has("observer")) columns.push({ who: { kind: "observers" }, name: "Observers", mark: null });
   const known = new Set(columns.map(({ who }) => whoKey(who)));
+  const doors = await doorNames(ctx.db, courseId, named.flatMap((who) => (who.kind === "guests" ? [who.door] : [])));
   const others = named.some((who) => who.kind === "person" && !known.has(whoKey(who))) ? await membersOfWikis(ctx.db, courseId, wikis) : [];
   const wikisOfPerson = (id: string) => wikis.flatMap((each, at) => (others[at]?.some((member) => member.id === id && (member.until === null || member.until > ctx.now)) ? [each.id] : []));
   for (const who of named) {
     if (known.has(whoKey(who))) continue;
     known.add(whoKey(who));
+    const door = who.kind === "guests" ? doors.find(({ id }) => id === who.door) : undefined;
+    if (door) columns.push({ who, name: door.kind === "room" ? `Guests${door.of ? `: ${door.of}` : ""}` : `Readers by link: ${door.of}`, mark: null });
     if (who.kind === "course") columns.push({ who, name: "Everybody on the course", mark: null });
     if (who.kind === "members") {
       const [group] = await ctx.db.select({ name: courseGroup.name }).from(courseGroup).where(and(eq(courseGroup.courseId, courseId), eq(courseGroup.id, who.group)));

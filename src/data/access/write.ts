@@ -9,12 +9,15 @@ import { effects, type SheetRow } from "@/core/access/sheet";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { courseGroup, enrolment } from "../db/tables/courses";
-import { accessChange, accessRule, type ToldChange, type ToldSetting, wiki } from "../db/tables/wikis";
+import { accessChange, accessRule, type ToldChange } from "../db/tables/wikis";
+import { doorNames } from "../doors/names";
 import { membersOfWikis } from "../pages/members";
 import type { Context } from "../session/context";
 import type { AccessChanged, AccessPreview, AccessProblem } from "./dto";
 import { groupsOf } from "./people";
 import { mayChangeCourse, rulesAt } from "./read";
+import { undoPowers } from "./powers";
+import { endRules, lockWikis, makeRules, tell } from "./record";
 import { assignmentAt, pagesOf, wikisOf } from "./sheet";
 
 const id = z.string().max(60);
@@ -23,7 +26,7 @@ export const cellInput = z.object({
   scope: z.enum(["assignment", "wiki", "page"]), place: id,
   who: z.union([
     z.object({ kind: z.enum(["course", "students", "assistants", "observers", "group"]) }),
-    z.object({ kind: z.literal("members"), group: id }), z.object({ kind: z.literal("person"), person: id }),
+    z.object({ kind: z.literal("guests"), door: id }), z.object({ kind: z.literal("members"), group: id }), z.object({ kind: z.literal("person"), person: id }),
   ]),
 });
 
@@ -47,14 +50,13 @@ export async function setAccess(ctx: Context, courseId: string, assignmentId: st
     if (problem) return refused(problem);
     const known = await placesKnown(tx, courseId, assignmentId, cells);
     if (!known) return refused({ code: "not found" });
-    // Saves under way end under the rules that they began with; the next ones meet the new ones.
     await lockWikis(tx, courseId, known.wikis);
     const rules = await levelRules(tx, courseId, cells);
     const planned = planSetting(rules, cells, setting);
     if (changesNothing(rules, planned)) return { kind: "unchanged" };
     const changeId = ctx.newId();
     await endRules(inside, courseId, planned.end, changeId);
-    await makeRules(inside, courseId, planned, changeId, kind);
+    await makeRules(inside, courseId, planned.make, changeId, kind === "more time" ? kind : null);
     await tx.insert(accessChange).values({ courseId, id: changeId, assignmentId, byId: ctx.viewer.id, at: ctx.now, kind, told: told(rules, cells, planned) });
     return { kind: "changed", changeId, cells: cells.length };
   });
@@ -91,8 +93,9 @@ export async function undoAccess(ctx: Context, courseId: string, changeId: strin
     const inside = { ...ctx, db: tx };
     if (!(await mayChangeCourse(inside, courseId))) return refused({ code: "not allowed" });
     const [found] = await tx.select().from(accessChange).where(and(eq(accessChange.courseId, courseId), eq(accessChange.id, changeId))).for("update");
-    if (!found || found.kind === "undo") return refused({ code: "not found" });
+    if (!found || (found.kind !== "set" && found.kind !== "more time" && found.kind !== "powers")) return refused({ code: "not found" });
     if (found.undoneAt) return refused({ code: "undone already" });
+    if (found.powers) return undoPowers(inside, courseId, found.assignmentId, changeId, found.powers);
     const known = await placesKnown(tx, courseId, found.assignmentId, found.told.map(({ cell }) => cell), true);
     await lockWikis(tx, courseId, known?.wikis ?? []);
     const cells = new Set(found.told.map(({ cell }) => cellKey(cell)));
@@ -135,12 +138,9 @@ async function placesKnown(db: Queryable, courseId: string, assignmentId: string
   const groups = [...new Set(cells.flatMap(({ who }) => (who.kind === "members" ? [who.group] : [])))];
   const onCourse = people.length === 0 ? [] : await db.select({ id: enrolment.personId }).from(enrolment).where(and(eq(enrolment.courseId, courseId), inArray(enrolment.personId, people)));
   const inCourse = groups.length === 0 ? [] : await db.select({ id: courseGroup.id }).from(courseGroup).where(and(eq(courseGroup.courseId, courseId), inArray(courseGroup.id, groups)));
-  return onCourse.length === people.length && inCourse.length === groups.length ? found : null;
-}
-
-async function lockWikis(tx: Queryable, courseId: string, wikis: readonly { readonly id: string }[]): Promise<void> {
-  if (wikis.length === 0) return;
-  await tx.select({ id: wiki.id }).from(wiki).where(and(eq(wiki.courseId, courseId), inArray(wiki.id, wikis.map((each) => each.id)))).orderBy(wiki.id).for("update");
+  const doors = [...new Set(cells.flatMap(({ who }) => (who.kind === "guests" ? [who.door] : [])))];
+  const ofAssignment = (await doorNames(db, courseId, doors)).filter((door) => door.assignmentId === assignmentId);
+  return onCourse.length === people.length && inCourse.length === groups.length && ofAssignment.length === doors.length ? found : null;
 }
 
 async function levelRules(db: Queryable, courseId: string, cells: readonly Cell[]): Promise<Rule[]> {
@@ -153,23 +153,6 @@ function changesNothing(rules: readonly Rule[], { end, make }: Planned): boolean
   const ending = rules.filter((rule) => end.includes(rule.id)).map(keyOf).sort();
   const coming = make.map(keyOf).sort();
   return ending.length === coming.length && ending.every((key, at) => key === coming[at]);
-}
-
-async function endRules({ db, viewer, now }: { db: Queryable; viewer: Context["viewer"]; now: Date }, courseId: string, ids: readonly string[], changeId: string): Promise<void> {
-  if (ids.length === 0) return;
-  await db.update(accessRule).set({ endedAt: now, endedBy: viewer.id, endedChangeId: changeId }).where(and(eq(accessRule.courseId, courseId), inArray(accessRule.id, [...ids])));
-}
-
-/** A statement takes 65,535 values at most, and a rule has 19. */
-const rulesAtOnce = 3000;
-
-async function makeRules(ctx: { db: Queryable; viewer: Context["viewer"]; now: Date; newId: () => string }, courseId: string, { make }: Planned, changeId: string, kind: "set" | "more time"): Promise<void> {
-  const date = (at: number | null) => (at === null ? null : new Date(at));
-  const rows = make.map(({ scope, place, who, level, from, until, weekly }) => ({
-    courseId, id: ctx.newId(), scope, place, level, weekly, from: date(from), until: date(until), madeAt: ctx.now, madeBy: ctx.viewer.id, changeId,
-    whoKind: who.kind, whoPerson: who.kind === "person" ? who.person : null, whoGroup: who.kind === "members" ? who.group : null, origin: kind === "more time" ? kind : null,
-  }));
-  for (let from = 0; from < rows.length; from += rulesAtOnce) await ctx.db.insert(accessRule).values(rows.slice(from, from + rulesAtOnce));
 }
 
 function told(rules: readonly Rule[], cells: readonly Cell[], { end, make }: Planned): ToldChange[] {
@@ -186,11 +169,6 @@ function told(rules: readonly Rule[], cells: readonly Cell[], { end, make }: Pla
     const coming = made.get(key);
     return [{ cell, before: before.map(tell), after: [...before.filter((rule) => !ended.has(rule.id)).map(tell), ...(coming ? [tell(coming)] : [])] }];
   });
-}
-
-function tell({ level, from, until, weekly }: Setting & { readonly level: Rule["level"] }): ToldSetting {
-  const iso = (at: number | null) => (at === null ? null : new Date(at).toISOString());
-  return { level, from: iso(from), until: iso(until), weekly };
 }
 
 /** Those whose pages a change concerns, by wiki: its members, staff other than instructors, and one for all other students. */

@@ -8,7 +8,6 @@ import { readablePages, roleOn, standAtWiki } from "../access/read";
 import { course } from "../db/tables/courses";
 import { assignment, comment, entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
 import { membersOfWikis } from "../pages/members";
-import { countsAs } from "../people/merged";
 import type { ContextIn } from "../session/context";
 import type { ExpectedDto } from "./dto";
 import { readableWikis } from "./read";
@@ -94,7 +93,8 @@ function entryMeasure(measure: Exclude<StudentExpectation["measure"], "comments"
     // in a query of one table the library leaves table names out, and inside the subquery they would mean the entry's.
     case "corrections": return sql<number>`sum((select coalesce(sum((c->>1)::int), 0) from jsonb_array_elements(${entryCredit}.figures->'correctedFrom') c
       join ${entry} e on e.course_id = ${entryCredit}.course_id and e.wiki_id = ${entryCredit}.wiki_id and e.rev = (c->>0)::int
-      where e.author_id is not null and ${countsAs(sql`e.course_id`, sql`e.author_id`)} <> ${entryCredit}.author_id))::int`;
+      join ${entryCredit} w on w.course_id = e.course_id and w.page_id = e.page_id and w.number = e.number
+      where w.author_id <> ${entryCredit}.author_id))::int`;
     default: return measure satisfies never;
   }
 }

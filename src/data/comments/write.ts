@@ -1,13 +1,30 @@
 import "server-only";
-import { and, eq } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { cleanText } from "@/core/text/clean";
-import { may, standAtPage } from "../access/read";
-import { assignment, comment, page } from "../db/tables/wikis";
+import { may, mayUsePower, standAtPage } from "../access/read";
+import { assignment, comment, commentAct, page } from "../db/tables/wikis";
 import { type Commented, longestComment } from "./dto";
 import type { Context } from "../session/context";
 
 const body = z.string().transform(cleanText).pipe(z.string().trim().min(1).max(longestComment));
+
+/** Settles a thread of comments, or opens it again: one's own, or with the power to settle those of others. Both stand in the log. */
+export async function settleComment(ctx: Context, given: { courseId: string; commentId: string; settled: boolean }): Promise<Commented> {
+  if (ctx.lookingAs) return { kind: "refused", code: "only looking" };
+  return ctx.db.transaction(async (tx): Promise<Commented> => {
+    const here = and(eq(comment.courseId, given.courseId), eq(comment.id, given.commentId));
+    const [found] = await tx.select().from(comment).where(and(here, isNull(comment.parentId))).for("update");
+    const standpoint = found && (await standAtPage({ ...ctx, db: tx }, given.courseId, found.pageId));
+    if (!found || !standpoint) return { kind: "refused", code: "not found" };
+    const isOwn = found.authorId === ctx.viewer.id && may(standpoint, "comment");
+    if (!isOwn && !mayUsePower(standpoint, "settle")) return { kind: "refused", code: "may not settle" };
+    if ((found.settledAt !== null) === given.settled) return { kind: "commented", id: found.id };
+    await tx.update(comment).set(given.settled ? { settledAt: ctx.now, settledBy: ctx.viewer.id } : { settledAt: null, settledBy: null }).where(here);
+    await tx.insert(commentAct).values({ courseId: given.courseId, id: ctx.newId(), commentId: found.id, kind: given.settled ? "settled" : "reopened", byId: ctx.viewer.id, at: ctx.now });
+    return { kind: "commented", id: found.id };
+  });
+}
 
 /** Comments on a page, or answers a comment (`parent`). An answer to an answer joins the same thread. */
 export async function addComment(ctx: Context, given: { courseId: string; pageId: string; parent: string | null; body: string }): Promise<Commented> {

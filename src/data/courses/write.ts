@@ -1,11 +1,12 @@
 import "server-only";
-import { and, asc, eq } from "drizzle-orm";
+import { and, asc, eq, isNull } from "drizzle-orm";
 import type { Role } from "@/core/access/may";
 import { instantAt, wallClockAt } from "@/core/time/zone";
 import { isInstructor } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { course, enrolment } from "../db/tables/courses";
+import { file } from "../db/tables/files";
 import { assignment, starterPage } from "../db/tables/wikis";
 import type { Context, ContextIn } from "../session/context";
 import type { CourseProblem, CourseSaved } from "./dto";
@@ -74,6 +75,9 @@ export async function copyCourse(ctx: Context, fromCourseId: string, input: Cour
     const [to] = await tx.select().from(course).where(eq(course.id, made.courseId));
     const days = Math.round((Date.parse(to!.startsOn) - Date.parse(from!.startsOn)) / day);
     const move = (instant: Date) => instantAt(later(wallClockAt(instant, from!.timeZone), days), to!.timeZone)!;
+    // Files of starter pages keep their ids: the texts that name them are copied as they are.
+    const files = await tx.select().from(file).where(and(eq(file.courseId, fromCourseId), isNull(file.wikiId)));
+    if (files.length > 0) await tx.insert(file).values(files.map((each) => ({ ...each, courseId: made.courseId, uploadedBy: ctx.viewer.id, at: ctx.now })));
     const rows = await tx.select().from(assignment).where(eq(assignment.courseId, fromCourseId)).orderBy(asc(assignment.dueAt));
     for (const row of rows) {
       const assignmentId = ctx.newId();

@@ -10,12 +10,15 @@ import type { Queryable } from "../db/client";
 /** What each kind of job is given. Ids alone: no text of people stands in the queue. */
 export interface Jobs {
   readonly mail: { readonly mailId: string };
+  /** The smaller sizes of a picture. */
+  readonly pictures: { readonly bytesId: string };
   readonly wikis: { readonly courseId: string; readonly assignmentId: string };
 }
 
 /** How often a job that failed is tried again, and how long after: twice as long each time. */
 export const queues: Readonly<Record<keyof Jobs, { readonly retryLimit: number; readonly retryDelay: number; readonly retryBackoff: true; readonly expireInSeconds: number }>> = {
   mail: { retryLimit: 12, retryDelay: 20, retryBackoff: true, expireInSeconds: 120 },
+  pictures: { retryLimit: 3, retryDelay: 10, retryBackoff: true, expireInSeconds: 120 },
   wikis: { retryLimit: 20, retryDelay: 5, retryBackoff: true, expireInSeconds: 90 },
 };
 

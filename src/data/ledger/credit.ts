@@ -12,7 +12,7 @@ import type { PageDocument } from "@/core/document/model";
 import { Vocabulary } from "@/core/text/vocabulary";
 import type { Queryable } from "../db/client";
 import { entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
-import { mergedAccounts } from "../people/merged";
+import { authorsThatCount, type CountsAs } from "./authors";
 
 export interface EntryToCredit {
   readonly courseId: string;
@@ -20,6 +20,7 @@ export interface EntryToCredit {
   readonly pageId: string;
   /** The entry's number in its wiki. */
   readonly rev: number;
+  /** Who wrote it. */
   readonly authorId: Author;
   readonly at: Date;
   readonly document: PageDocument;
@@ -31,6 +32,8 @@ export interface EntryToCredit {
 /** What is to be stored with an entry. */
 export interface Credited {
   readonly page: Uint8Array;
+  /** As whom its writer counts. */
+  readonly authorId: Author;
   readonly words: number;
   readonly stateKey: string;
   readonly origins: Uint8Array;
@@ -52,12 +55,14 @@ class OthersAreNeeded extends Error {}
  * of which copies were made, the other pages' states.
  */
 export async function computeCredit(tx: Queryable, given: EntryToCredit): Promise<Credited> {
-  const { courseId, wikiId, pageId, rev, authorId } = given;
+  const { courseId, wikiId, pageId, rev } = given;
+  const countsAs = await authorsThatCount(tx, courseId, wikiId);
+  const authorId = countsAs(given.authorId, rev);
   const vocabulary = new Vocabulary();
   const before = given.before ? readPage(given.before, vocabulary) : emptyPage;
   const after = readBlocks(writtenBlocks(given.document), before.text.blocks, vocabulary);
   const key = stateKey(after, vocabulary);
-  const [authors, sameBefore] = await Promise.all([authorsOf(tx, courseId, wikiId), earlierCredit(tx, given, key)]);
+  const [authors, sameBefore] = await Promise.all([authorsOf(tx, courseId, wikiId, countsAs), earlierCredit(tx, given, key)]);
   const authorOf = (each: number) => (each === rev ? authorId : (authors.get(each) ?? null));
   const spread = new Set(given.spread);
   const credit = (others: () => readonly CreditedPage[]): CreditedEntry => creditEntry({
@@ -75,15 +80,15 @@ export async function computeCredit(tx: Queryable, given: EntryToCredit): Promis
   }
   const isNew = credited.spread.some((each) => !spread.has(each));
   return {
-    page: storePage(credited.page, vocabulary), words: after.words.length, stateKey: key, origins: storeOrigins(credited.page.origins), figures: credited.figures,
+    page: storePage(credited.page, vocabulary), authorId, words: after.words.length, stateKey: key, origins: storeOrigins(credited.page.origins), figures: credited.figures,
     spread: isNew ? [...new Set([...given.spread, ...credited.spread])].sort((one, other) => one - other) : given.spread,
     stood: wordsByEntry(before.origins), stands: wordsByEntry(credited.page.origins), authorOf,
   };
 }
 
 /** Stores what was computed, except the page's own row. `number` is the entry's number on its page. */
-export async function storeCredit(tx: Queryable, { courseId, wikiId, pageId, authorId, at, spread }: EntryToCredit, number: number, credited: Credited): Promise<void> {
-  const { stateKey, origins, figures, stood, stands, authorOf } = credited;
+export async function storeCredit(tx: Queryable, { courseId, wikiId, pageId, at, spread }: EntryToCredit, number: number, credited: Credited): Promise<void> {
+  const { authorId, stateKey, origins, figures, stood, stands, authorOf } = credited;
   await tx.insert(entryCredit).values({ courseId, pageId, number, wikiId, authorId, at, added: figures.added, stateKey, origins, figures });
   if (credited.spread !== spread) await tx.update(wiki).set({ spread: credited.spread }).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
   const gone = [...stood.keys()].filter((rev) => !stands.has(rev));
@@ -111,12 +116,11 @@ export function isCurrent(creditVersion: number): boolean {
   return creditVersion === storedVersion;
 }
 
-async function authorsOf(tx: Queryable, courseId: string, wikiId: string): Promise<Map<number, Author>> {
+async function authorsOf(tx: Queryable, courseId: string, wikiId: string, countsAs: CountsAs): Promise<Map<number, Author>> {
   const rows = await tx.select({ authorId: entry.authorId, revs: sql<number[]>`array_agg(${entry.rev})` }).from(entry)
     .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId))).groupBy(entry.authorId);
-  const merged = await mergedAccounts(tx, courseId);
   const authors = new Map<number, Author>();
-  for (const { authorId, revs } of rows) for (const rev of revs) authors.set(rev, authorId === null ? null : (merged.get(authorId) ?? authorId));
+  for (const { authorId, revs } of rows) for (const rev of revs) authors.set(rev, countsAs(authorId, rev));
   return authors;
 }
 

@@ -2,12 +2,15 @@ import "server-only";
 import { and, asc, desc, eq, lt } from "drizzle-orm";
 import type { EntryFigures } from "@/core/credit/account";
 import { type ComparedBlock, compareDocuments } from "@/core/diff/document";
+import { filesIn } from "@/core/document/files";
 import { emptyDocument, type PageDocument } from "@/core/document/model";
 import { type ChainFault, type EntryKind, findChainFault } from "@/core/ledger/chain";
 import { lateness } from "../access/more-time";
 import { mayUsePower, standAtPage } from "../access/read";
 import { person } from "../db/tables/accounts";
 import { entry, entryCredit, page } from "../db/tables/wikis";
+import type { FileDto } from "../files/dto";
+import { filesNamed } from "../files/read";
 import type { ContextIn } from "../session/context";
 import { creditOfEntry } from "./credit";
 import { chainedEntry } from "./export";
@@ -52,6 +55,8 @@ export interface EntryDto {
   readonly document: PageDocument;
   /** What the entry changed, against the one before it. */
   readonly blocks: readonly ComparedBlock[];
+  /** The files that the page shows after it, and showed before. */
+  readonly files: readonly FileDto[];
   readonly newest: number;
   readonly mayRestore: boolean;
 }
@@ -70,6 +75,7 @@ export async function findEntry(ctx: ContextIn, courseId: string, pageId: string
   return {
     line: { ...line, isLate: isLate(line.authorId, line.at) }, document,
     blocks: compareDocuments(before?.document ?? emptyDocument, document),
+    files: await filesNamed(ctx.db, courseId, [...new Set([...filesIn(document), ...(before ? filesIn(before.document) : [])])]),
     newest: newest!.entries,
     mayRestore: mayUsePower(standpoint, "restore") && newest!.removedAt === null,
   };

@@ -3,15 +3,16 @@
  * stored and computed figures agree.
  */
 import "server-only";
-import { and, asc, eq, gt, ne, sql } from "drizzle-orm";
+import { and, asc, eq, gt, inArray, isNull, ne, sql } from "drizzle-orm";
 import type { EntryFigures } from "@/core/credit/account";
 import { type Origins, storeOrigins, wordsByEntry } from "@/core/credit/origins";
 import { storedVersion, storePage } from "@/core/credit/stored";
 import { writtenBlocks } from "@/core/credit/text";
 import { CreditedWiki, stateKey } from "@/core/credit/wiki";
 import type { Database, Queryable } from "../db/client";
+import { givenEntry } from "../db/tables/doors";
 import { entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
-import { mergedAccounts } from "../people/merged";
+import { authorsThatCount } from "./authors";
 import { putStanding } from "./credit";
 
 /** One entry as the rules of this version see it. */
@@ -33,12 +34,12 @@ const wikisAtOnce = 2;
 /** Computes a wiki's credit from its entries, oldest first, without storing anything; `each` is told of every batch. */
 export async function replayWiki(tx: Queryable, courseId: string, wikiId: string, each: (batch: readonly Recomputed[]) => Promise<void>): Promise<CreditedWiki> {
   const credited = new CreditedWiki();
-  const merged = await mergedAccounts(tx, courseId);
+  const countsAs = await authorsThatCount(tx, courseId, wikiId);
   for (let after = 0; ; ) {
     const entries = await tx.select({ pageId: entry.pageId, number: entry.number, rev: entry.rev, authorId: entry.authorId, at: entry.at, document: entry.document }).from(entry)
       .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), gt(entry.rev, after))).orderBy(asc(entry.rev)).limit(entriesAtOnce);
     const batch = entries.map(({ pageId, number, rev, authorId: writer, at, document }): Recomputed => {
-      const authorId = writer === null ? null : (merged.get(writer) ?? writer);
+      const authorId = countsAs(writer, rev);
       const figures = credited.record({ entry: rev, author: authorId, page: pageId, blocks: writtenBlocks(document) });
       const { text, origins } = credited.pages.get(pageId)!;
       return { pageId, number, rev, authorId, at, stateKey: stateKey(text, credited.vocabulary), origins, figures };
@@ -69,6 +70,14 @@ export async function recomputeWiki(tx: Queryable, courseId: string, wikiId: str
   }
   await tx.update(wiki).set({ spread: [...credited.spread].sort((one, other) => one - other), creditVersion: storedVersion }).where(here);
   return count;
+}
+
+/** Computes the wikis anew in which an account wrote entries, or was given a guest's: for when these come to count as somebody else's. */
+export async function recomputeWikisOf(tx: Queryable, courseId: string, writer: string): Promise<void> {
+  const given = await tx.select({ id: givenEntry.guestId }).from(givenEntry).where(and(eq(givenEntry.courseId, courseId), eq(givenEntry.toId, writer), isNull(givenEntry.undoneAt)));
+  const writers = [writer, ...given.map(({ id }) => id)];
+  const rows = await tx.selectDistinct({ wikiId: entry.wikiId }).from(entry).where(and(eq(entry.courseId, courseId), inArray(entry.authorId, writers))).orderBy(entry.wikiId);
+  for (const { wikiId } of rows) await recomputeWiki(tx, courseId, wikiId);
 }
 
 export interface RecomputeProgress {

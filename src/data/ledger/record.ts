@@ -13,6 +13,7 @@ import { titleKey } from "@/core/links/titles";
 import type { Queryable } from "../db/client";
 import { entry, page, wiki } from "../db/tables/wikis";
 import { computeCredit, type EntryToCredit, isCurrent, storeCredit } from "./credit";
+import { storeUses } from "../files/use";
 import { recomputeWiki } from "./recompute";
 
 export interface NewEntry {
@@ -104,6 +105,7 @@ export async function recordEntry(tx: Queryable, given: NewEntry): Promise<Recor
   });
   await tx.update(wiki).set({ entries: rev, creditVersion: storedVersion }).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
   await storeCredit(tx, toCredit, number, credited);
+  await storeUses(tx, courseId, pageId, newest?.document ?? null, document);
   return { kind: "recorded", number };
 }
 

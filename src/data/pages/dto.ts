@@ -3,6 +3,7 @@ import type { Weekly } from "@/core/access/when";
 import type { PageDocument } from "@/core/document/model";
 import type { LeftOut } from "@/core/merge/blocks";
 import type { DocumentProblem } from "@/core/document/parse";
+import type { FileDto } from "../files/dto";
 
 /** One of those whose wiki it is. `mark` is the order of joining: it decides colour and glyph, on every screen. */
 export interface MemberDto {
@@ -45,6 +46,8 @@ export interface CommentDto {
   readonly author: string;
   readonly body: string;
   readonly at: Date;
+  /** Of one that begins a thread: when it was settled, and by whom; null: it is open. */
+  readonly settled: { readonly at: Date; readonly by: string } | null;
   readonly replies: readonly CommentDto[];
 }
 
@@ -70,6 +73,8 @@ export interface WikiDto {
   /** Whether the viewer may start pages, and put them in another order. */
   readonly mayStart: boolean;
   readonly mayArrange: boolean;
+  /** Whether the viewer may upload files for pages that they start. */
+  readonly mayUpload: boolean;
 }
 
 export interface PageDto {
@@ -83,12 +88,19 @@ export interface PageDto {
   readonly last: { readonly author: string | null; readonly at: Date; readonly note: string };
   /** Words by author, the members in their order, then nobody and others under null. */
   readonly parts: readonly { readonly authorId: string | null; readonly words: number }[];
+  /** Words of guests that nobody was given yet. */
+  readonly unassigned: number;
   readonly comments: readonly CommentDto[];
   readonly access: AccessDto;
   /** What others may do here: those whose wiki it is, the one whose page it is, and the other students of the course. */
   readonly whoMay: { readonly group: LevelAheadDto; readonly owner: (LevelAheadDto & { readonly name: string }) | null; readonly others: LevelAheadDto };
+  /** The files that the page shows. */
+  readonly files: readonly FileDto[];
   readonly mayRename: boolean;
   readonly mayRemove: boolean;
+  readonly mayUpload: boolean;
+  /** Whether the viewer may settle comments of others; one's own, whoever may comment. */
+  readonly maySettle: boolean;
   /** Since when it lies in the bin; null: it does not. */
   readonly removedAt: Date | null;
 }
@@ -114,8 +126,8 @@ export type ContentsProblem =
 
 export type Saved =
   /** `mergedSince`: the entry that the writer began from, where what others saved since has been merged. */
-  | { readonly kind: "saved"; readonly pageId: string; readonly number: number; readonly mergedSince?: number }
-  | { readonly kind: "unchanged"; readonly pageId: string }
+  | { readonly kind: "saved"; readonly pageId: string; readonly number: number; readonly mergedSince?: number; /** The text with what was merged into it. */ readonly document?: PageDocument }
+  | { readonly kind: "unchanged"; readonly pageId: string; readonly number: number }
   | { readonly kind: "refused"; readonly problem: SaveProblem };
 
 export type SaveProblem =
@@ -132,6 +144,8 @@ export type SaveProblem =
   /** The page lies in the bin: it can be brought back, and not be written. */
   | { readonly code: "removed" }
   | { readonly code: "bad note" }
+  /** The document shows files of another wiki, or such as the writer may not see. */
+  | { readonly code: "foreign files"; readonly count: number }
   | { readonly code: "title taken"; readonly pageId: string }
   /** Others saved since the writer began; nothing was written. */
   | { readonly code: "stale"; readonly base: number; /** Where both changed the same. */ readonly leftOut: readonly LeftOut[]; readonly since: readonly { readonly number: number; readonly author: string | null; readonly at: Date; readonly note: string }[] };

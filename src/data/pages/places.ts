@@ -167,7 +167,7 @@ export async function pagePowers(ctx: ContextIn, courseId: string, wikiId: strin
   const withPower = (power: "rename" | "remove") => new Set(rows.flatMap(({ id, ownerId }) => {
     const asked = { ...viewer, ...ownership(ownerId, viewer.id) };
     const place = { course: courseId, assignment: assignmentId, wiki: wikiId, page: id };
-    return closed === null && mayUse(book.levelOf(asked, place), book.power(asked, place, power)) ? [id] : [];
+    return closed === null && mayUse(book.levelOf(asked, place), power, book.power(asked, place, power)) ? [id] : [];
   }));
   return { rename: withPower("rename"), remove: withPower("remove") };
 }

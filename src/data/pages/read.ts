@@ -1,6 +1,7 @@
 import "server-only";
 import { and, asc, desc, eq, isNull, sql } from "drizzle-orm";
 import { inOrder } from "@/core/contents/order";
+import { filesIn } from "@/core/document/files";
 import { accessDto, whoMay } from "../access/told";
 import { mayUsePower, readablePages, standAtPage, standAtWiki, type Standpoint } from "../access/read";
 import { pageComments } from "../comments/read";
@@ -8,6 +9,8 @@ import { person } from "../db/tables/accounts";
 import { course } from "../db/tables/courses";
 import { assignment, entry, entryCredit, formerTitle, page, standing, wiki } from "../db/tables/wikis";
 import { creditOfEntry } from "../ledger/credit";
+import { guestsAmong } from "../doors/guests";
+import { filesNamed } from "../files/read";
 import type { ContextIn } from "../session/context";
 import type { PageDto, WikiDto } from "./dto";
 import { wikiMembers } from "./members";
@@ -37,7 +40,7 @@ async function loadWiki(ctx: ContextIn, standpoint: Standpoint, atWiki: Standpoi
   const readable = await readablePages(ctx, standpoint, pages);
   const ids = new Set(readable.map(({ id }) => id));
   return {
-    ...rest, wikiId, sharing: groupId ? "group" : personId ? "student" : "class", mayStart: atWiki !== null && mayUsePower(atWiki, "start"), mayArrange: atWiki !== null && mayUsePower(atWiki, "arrange"),
+    ...rest, wikiId, sharing: groupId ? "group" : personId ? "student" : "class", mayStart: atWiki !== null && mayUsePower(atWiki, "start"), mayArrange: atWiki !== null && mayUsePower(atWiki, "arrange"), mayUpload: atWiki !== null && mayUsePower(atWiki, "upload"),
     isInstructor: standpoint.person.role === "instructor",
     members: await wikiMembers(ctx.db, { courseId, groupId, personId }),
     contents: inOrder(homeFirst(readable, rest.homePageId)).map(({ id, title, words, depth, parentId }) => ({ id, title, words, depth, parentId: parentId !== null && ids.has(parentId) ? parentId : null })),
@@ -76,13 +79,17 @@ export async function findPage(ctx: ContextIn, courseId: string, pageId: string)
   const stands = await ctx.db.select({ authorId: standing.authorId, words: sql<number>`sum(${standing.words})::int` }).from(standing)
     .where(and(eq(standing.courseId, courseId), eq(standing.pageId, pageId))).groupBy(standing.authorId);
   const members = loaded.members.map(({ id }) => ({ authorId: id, words: stands.find((each) => each.authorId === id)?.words ?? 0 }));
-  const others = stands.filter((each) => !loaded.members.some(({ id }) => id === each.authorId)).reduce((sum, each) => sum + each.words, 0);
+  const guests = await guestsAmong(ctx.db, courseId, stands.flatMap(({ authorId }) => authorId ?? []));
+  const sumOf = (rows: typeof stands) => rows.reduce((sum, each) => sum + each.words, 0);
+  const unassigned = sumOf(stands.filter(({ authorId }) => guests.has(authorId ?? "")));
+  const others = sumOf(stands.filter((each) => !loaded.members.some(({ id }) => id === each.authorId))) - unassigned;
   return {
     wiki: loaded, id: pageId, title: found.title, entries: found.entries, words: found.words, document: found.document,
     last: { author: found.author, at: found.at, note: found.note },
-    parts: [...members, { authorId: null, words: others }],
+    parts: [...members, { authorId: null, words: others }], unassigned,
     comments: await pageComments(ctx.db, courseId, pageId),
     access: await accessDto(ctx, standpoint), whoMay: whoMay(standpoint, found.ownerId, found.owner),
-    mayRename: mayUsePower(standpoint, "rename"), mayRemove: mayUsePower(standpoint, "remove"), removedAt: found.removedAt,
+    files: await filesNamed(ctx.db, courseId, filesIn(found.document)),
+    mayRename: mayUsePower(standpoint, "rename"), mayRemove: mayUsePower(standpoint, "remove"), mayUpload: mayUsePower(standpoint, "upload"), maySettle: mayUsePower(standpoint, "settle"), removedAt: found.removedAt,
   };
 }

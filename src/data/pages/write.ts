@@ -3,15 +3,19 @@ import "server-only";
 import { and, asc, eq, gt, inArray } from "drizzle-orm";
 import { z } from "zod";
 import type { Power } from "@/core/access/may";
+import { filesIn } from "@/core/document/files";
 import type { PageDocument } from "@/core/document/model";
 import { parseDocument } from "@/core/document/parse";
 import { type LeftOut, mergeSave } from "@/core/merge/blocks";
 import { cleanText } from "@/core/text/clean";
+import { afterSave, findDoneSave, type Sending } from "./sending";
 import { accessDto } from "../access/told";
 import { may, mayUsePower, standAtWiki } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
+import { fileUse } from "../db/tables/files";
 import { entry, page } from "../db/tables/wikis";
+import { foreignFiles } from "../files/read";
 import { type NewEntry, recordEntry, type Recorded } from "../ledger/record";
 import type { Context, ContextIn } from "../session/context";
 import type { Saved, SaveProblem } from "./dto";
@@ -28,13 +32,14 @@ export interface PageSave {
   readonly base: number;
   readonly document: unknown;
   readonly note: string;
+  readonly sending?: Sending;
 }
 
-/** Saves a new state of a page. */
+/** Saves a new state of a page. Sent twice under one name it is saved once. */
 export async function savePage(ctx: Context, given: PageSave): Promise<Saved> {
   const text = readText(given);
   if (text.kind === "refused") return text;
-  return changePage(ctx, given, async () => ({ kind: "wrote", note: text.note, document: text.document, restoredFrom: null }));
+  return changePage(ctx, given, async () => ({ kind: "wrote", note: text.note, document: text.document, restoredFrom: null }), given.sending);
 }
 
 type Text = { readonly kind: "read"; readonly document: PageDocument; readonly note: string } | Extract<Saved, { kind: "refused" }>;
@@ -65,25 +70,39 @@ type PageChange = Pick<NewEntry, "kind" | "note" | "document" | "restoredFrom">;
  */
 async function changePage(
   ctx: Context, { courseId, pageId, base, power }: { courseId: string; pageId: string; base: number; power?: Power }, change: (tx: Queryable) => Promise<PageChange | null>,
+  sending?: Sending,
 ): Promise<Saved> {
   if (ctx.lookingAs) return refused({ code: "only looking" });
   return atLockedPage(ctx, courseId, pageId, async (inside, standpoint) => {
     const tx = inside.db;
     if (!standpoint) return refused({ code: "not found" });
+    const done = await findDoneSave(inside, courseId, sending);
+    if (done) return { kind: "saved", ...done };
     if (!may(standpoint, "write")) return refused({ code: "may not write", access: await accessDto(inside, standpoint) });
     if (power && !mayUsePower(standpoint, power)) return refused({ code: "power not given", power });
     const [found] = await tx.select({ title: page.title, removedAt: page.removedAt }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
     if (found?.removedAt) return refused({ code: "removed" });
     const changed = await change(tx);
     if (!changed) return refused({ code: "not found" });
+    const foreign = changed.kind === "wrote" ? await foreignFiles(inside, courseId, standpoint.wikiId, await newFiles(tx, courseId, pageId, changed.document)) : [];
+    if (foreign.length > 0) return refused({ code: "foreign files", count: foreign.length });
     const on = await standsOn(tx, courseId, pageId, base, changed);
     if (on.kind === "conflict") return stale(inside, courseId, pageId, base, on.leftOut);
     const recorded = await recordEntry(tx, {
       courseId, wikiId: standpoint.wikiId, pageId, base, ...changed, document: on.document, on: on.number, title: found!.title, authorId: ctx.viewer.id, at: ctx.now, newBlockId: ctx.newId,
     });
     const saved = await answer(inside, courseId, pageId, base, recorded);
-    return saved.kind === "saved" && on.isMerged ? { ...saved, mergedSince: base } : saved;
+    if (changed.kind === "wrote") await afterSave(inside, { courseId, pageId }, saved, sending);
+    return saved.kind === "saved" && on.isMerged ? { ...saved, mergedSince: base, document: on.document } : saved;
   });
+}
+
+/** Files that a document names and the page has never shown. */
+async function newFiles(tx: Queryable, courseId: string, pageId: string, document: PageDocument): Promise<string[]> {
+  const named = filesIn(document);
+  if (named.length === 0) return [];
+  const known = await tx.select({ id: fileUse.fileId }).from(fileUse).where(and(eq(fileUse.courseId, courseId), eq(fileUse.pageId, pageId)));
+  return named.filter((id) => !known.some((each) => each.id === id));
 }
 
 type StandsOn =
@@ -125,6 +144,7 @@ export interface PageStart {
   readonly title: string;
   readonly document: unknown;
   readonly note: string;
+  readonly sending?: Sending;
 }
 
 /** Starts a page in a wiki. */
@@ -138,8 +158,12 @@ export async function startPage(ctx: Context, given: PageStart): Promise<Saved> 
     const inside = { ...ctx, db: tx };
     const standpoint = await standAtWiki(inside, given.courseId, given.wikiId);
     if (!standpoint) return refused({ code: "not found" });
+    const done = await findDoneSave(inside, given.courseId, given.sending);
+    if (done) return { kind: "saved", ...done };
     if (!may(standpoint, "write")) return refused({ code: "may not write", access: await accessDto(inside, standpoint) });
     if (!mayUsePower(standpoint, "start")) return refused({ code: "may not start" });
+    const foreign = await foreignFiles(inside, given.courseId, given.wikiId, filesIn(text.document));
+    if (foreign.length > 0) return refused({ code: "foreign files", count: foreign.length });
     const pageId = ctx.newId();
     const page = { courseId: given.courseId, wikiId: given.wikiId, pageId, at: ctx.now, title: name.data, restoredFrom: null, newBlockId: ctx.newId };
     const template = given.templateId ? (await pageTemplates(inside, given.courseId, given.wikiId)).find(({ id }) => id === given.templateId) : undefined;
@@ -148,7 +172,9 @@ export async function startPage(ctx: Context, given: PageStart): Promise<Saved> 
     if (begun && begun.kind !== "recorded") return answer(inside, given.courseId, pageId, 0, begun);
     const own = { authorId: ctx.viewer.id, note: text.note, document: text.document };
     const recorded = await recordEntry(tx, { ...page, ...own, kind: begun ? "wrote" : "started", base: begun ? 1 : 0 });
-    return answer(inside, given.courseId, pageId, 0, recorded);
+    const saved = await answer(inside, given.courseId, pageId, 0, recorded);
+    await afterSave(inside, { courseId: given.courseId, wikiId: given.wikiId }, saved, given.sending);
+    return saved;
   });
 }
 
@@ -159,7 +185,7 @@ function refused(problem: SaveProblem): Saved {
 async function answer(ctx: ContextIn, courseId: string, pageId: string, base: number, recorded: Recorded): Promise<Saved> {
   switch (recorded.kind) {
     case "recorded": return { kind: "saved", pageId, number: recorded.number };
-    case "unchanged": return { kind: "unchanged", pageId };
+    case "unchanged": return { kind: "unchanged", pageId, number: recorded.number };
     case "title taken": return refused({ code: "title taken", pageId: recorded.pageId });
     case "stale": return stale(ctx, courseId, pageId, base, []);
     default: return recorded satisfies never;

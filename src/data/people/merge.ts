@@ -7,7 +7,7 @@ import type { Queryable } from "../db/client";
 import { accountMerge, courseGroup, enrolment, groupMember, type MembershipRow, type MergeChanges } from "../db/tables/courses";
 import { assignment, comment, entry, page, wiki } from "../db/tables/wikis";
 import { askForAll } from "../jobs/ask";
-import { recomputeWiki } from "../ledger/recompute";
+import { recomputeWikisOf } from "../ledger/recompute";
 import type { Context, ContextIn } from "../session/context";
 import type { PeopleProblem, PeopleSaved } from "./dto";
 
@@ -38,7 +38,7 @@ export async function mergeAccounts(ctx: Context, courseId: string, goneId: stri
     await db.update(enrolment).set({ leftAt: gone.leftAt ?? ctx.now }).where(and(eq(enrolment.courseId, courseId), eq(enrolment.personId, goneId)));
     const changes: MergeChanges = { goneLeftAt: gone.leftAt?.toISOString() ?? null, groups, comments, ownPages, wikis };
     await db.insert(accountMerge).values({ courseId, id: ctx.newId(), goneId, keptId, byId: ctx.viewer.id, at: ctx.now, changes });
-    await creditAnew(db, courseId, goneId);
+    await recomputeWikisOf(db, courseId, goneId);
     return { kind: "saved", count: 1 };
   });
 }
@@ -61,7 +61,7 @@ export async function undoMerge(ctx: Context, courseId: string, goneId: string):
       await putMembership(db, courseId, groupId, goneId, gone);
     }
     await db.update(enrolment).set({ leftAt: changes.goneLeftAt === null ? null : new Date(changes.goneLeftAt) }).where(and(eq(enrolment.courseId, courseId), eq(enrolment.personId, goneId)));
-    await creditAnew(db, courseId, goneId);
+    await recomputeWikisOf(db, courseId, goneId);
     return { kind: "saved", count: 1 };
   });
 }
@@ -74,12 +74,6 @@ async function changing(ctx: Context, courseId: string, change: (inside: Context
     if (saved.kind === "saved") await askForAll(tx, "wikis", (await assignmentsToBringUp(tx, courseId, null)).map((assignmentId) => ({ courseId, assignmentId })));
     return saved;
   });
-}
-
-/** Computes the wikis anew in which an account wrote entries. */
-async function creditAnew(db: Queryable, courseId: string, writer: string): Promise<void> {
-  const rows = await db.selectDistinct({ wikiId: entry.wikiId }).from(entry).where(and(eq(entry.courseId, courseId), eq(entry.authorId, writer))).orderBy(entry.wikiId);
-  for (const { wikiId } of rows) await recomputeWiki(db, courseId, wikiId);
 }
 
 /** Where each student has a wiki: the one that was written in becomes the kept account's, the empty one the other's. */

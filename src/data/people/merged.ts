@@ -1,15 +1,9 @@
 /** Whose an act counts as, where two accounts of one person have been merged. */
 import "server-only";
-import { and, eq, isNull, type SQL, sql } from "drizzle-orm";
-import type { AnyPgColumn } from "drizzle-orm/pg-core";
+import { and, eq, isNull, sql } from "drizzle-orm";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { accountMerge, enrolment } from "../db/tables/courses";
-
-/** SQL: the person as whom an author counts on a course; null for nobody. Columns come with their table's name or alias. */
-export function countsAs(courseId: SQL | AnyPgColumn, authorId: SQL | AnyPgColumn): SQL<string | null> {
-  return sql<string | null>`coalesce((select m.kept_id from ${accountMerge} m where m.course_id = ${courseId} and m.gone_id = ${authorId} and m.undone_at is null), ${authorId})`;
-}
 
 /** The accounts of a course that count as others, with those others. */
 export async function mergedAccounts(db: Queryable, courseId: string): Promise<ReadonlyMap<string, string>> {

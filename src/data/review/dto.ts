@@ -1,6 +1,9 @@
 import type { EntryKind } from "@/core/ledger/chain";
 import type { MemberDto } from "../pages/dto";
 
+/** In an address, in the place of a student: what guests wrote and nobody was given yet. */
+export const unassigned = "unassigned";
+
 /** The figures that the review shows for a student, each with evidence of its own. */
 export const reviewFigures = ["entries", "comments", "added", "standing", "share"] as const;
 export type ReviewFigure = (typeof reviewFigures)[number];
@@ -26,6 +29,8 @@ export interface GroupReviewDto {
   readonly name: string;
   readonly homePageId: string | null;
   readonly members: readonly MemberReviewDto[];
+  /** What guests of open rooms wrote and nobody was given yet; null if there is nothing such. Its words stand in the members' sum. */
+  readonly unassigned: Omit<MemberReviewDto, "member" | "comments"> | null;
   /** 0 to 1; null for a group of one, or without words. */
   readonly balance: number | null;
   /** Words that stand and are nobody's (starter text) or belong to people outside the group. */
@@ -49,7 +54,8 @@ export interface EvidenceLineDto {
 
 export interface EvidenceDto {
   readonly figure: ReviewFigure;
-  readonly member: MemberDto;
+  /** Whose figure it is; null: what is unassigned. */
+  readonly member: MemberDto | null;
   readonly groupName: string;
   readonly lines: readonly EvidenceLineDto[];
   /** For a share: the standing words of all members, and the share as the review shows it. */

@@ -1,4 +1,4 @@
-import { type Deed, on } from "../story";
+import { cited, type Deed, on, pictured, table } from "../story";
 
 const [mira, jonas, priya, callum] = ["Mira Okonjo", "Jonas Feld", "Priya Nandakumar", "Callum Wray"] as const;
 
@@ -25,7 +25,14 @@ export const alderBrook: readonly Deed[] = [
 
 Phosphate was 0.21 milligrams a litre at the farm and 0.48 below the last outfall. Oxygen never fell under seven milligrams a litre by day. We have no readings at night, when it would be lowest, and we say so plainly.`, "Readings from the three visits"),
   on(13, "11:11", mira).change("Home", "brief", "have never seen its water", "have never seen its water in daylight", ""),
+  on(13, "16:20", priya).put("Water quality", "readings", [
+    cited("The three visits side by side, in milligrams a litre; each figure is the mean of two samples.", "Field sheets of the group, visits of the 9th, 16th and 23rd"),
+    table(["Station", "Phosphate", "Oxygen, lowest"], ["Cold Ashby Farm", "0.21", "9.1"], ["Tanner's Bridge", "0.33", "8.2"], ["Last outfall", "0.48", "7.4"]),
+  ], "Table of the readings", { after: "quality" }),
   on(12, "14:02", callum).write("Water quality", "meaning", `Readings like these do not kill a bullhead. They do feed the blanket weed that covered the lower riffles by June, and it is the weed, dying back in autumn, that takes the oxygen out of the gravel where eggs would lie.`, "What the readings mean"),
+  on(10, "12:40", mira).put("Home", "walls", [pictured("The two walls at Tanner's Green, drawn from the footbridge", "A narrow brook between two stone walls, with trees on the grass above them", 70)], "Drawing of the site", {
+    after: "proposal", picture: { name: "walls", source: "Own drawing, Mira Okonjo", licence: "CC BY 4.0" },
+  }),
   on(9, "16:45", mira).write("Restoration plan", "cost", `A contractor who has done two such walls put the first measure at between forty and fifty-five thousand; gravel and planting are small beside it. Volunteers can do the planting in four weekends.`, "Costs", "measures"),
   on(6, "13:37", jonas).change("Water quality", "quality", "and we say so plainly", "which is the gap that we would close first", ""),
   on(5, "10:05", callum).write("Home", "links", `More on the chemistry is under [[Water quality]]; the fish are waiting for [[Fish passage]].`, "Links for readers"),

@@ -218,11 +218,28 @@ export const comment = pgTable("comment", {
   authorId: text("author_id").notNull().references(() => person.id),
   body: text().notNull(),
   at: instant("at").notNull(),
+  /** Of one that begins a thread: when it was settled, and by whom; null: it is open. */
+  settledAt: instant("settled_at"),
+  settledBy: text("settled_by").references(() => person.id),
 }, (table) => [
   primaryKey({ columns: [table.courseId, table.id] }),
   foreignKey({ columns: [table.courseId, table.pageId], foreignColumns: [page.courseId, page.id] }),
   index("comment_by_page").on(table.courseId, table.pageId, table.at),
   index("comment_by_author").on(table.courseId, table.wikiId, table.authorId),
+]);
+
+/** What was done with a thread of comments: never changed. */
+export const commentAct = pgTable("comment_act", {
+  courseId: text("course_id").notNull(),
+  id: text().notNull(),
+  commentId: text("comment_id").notNull(),
+  kind: text().$type<"settled" | "reopened">().notNull(),
+  byId: text("by_id").notNull().references(() => person.id),
+  at: instant("at").notNull(),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.id] }),
+  foreignKey({ columns: [table.courseId, table.commentId], foreignColumns: [comment.courseId, comment.id] }),
+  index("comment_act_by_comment").on(table.courseId, table.commentId, table.at),
 ]);
 
 /** What a change of access did, in the words of the sheet: what a cell said before, and what it says after. */
@@ -240,6 +257,15 @@ export interface ToldSetting {
   readonly weekly: Weekly | null;
 }
 
+export interface ToldPowers {
+  readonly before: readonly Power[];
+  readonly after: readonly Power[];
+}
+
+/** Doors are opened and ended where they are made; all else can be undone in the log. */
+export const changeKinds = ["set", "more time", "undo", "door opened", "door ended", "powers"] as const;
+export type ChangeKind = (typeof changeKinds)[number];
+
 /** The log of access: one line for each change, however many cells it set. Lines are never changed, except that they were undone. */
 export const accessChange = pgTable("access_change", {
   courseId: text("course_id").notNull().references(() => course.id),
@@ -247,12 +273,14 @@ export const accessChange = pgTable("access_change", {
   assignmentId: text("assignment_id").notNull(),
   byId: text("by_id").notNull().references(() => person.id),
   at: instant("at").notNull(),
-  kind: text().$type<"set" | "more time" | "undo">().notNull(),
+  kind: text().$type<ChangeKind>().notNull(),
   /** For an undo: the change that it takes back. */
   undoes: text(),
   /** Of the change: when it was taken back. */
   undoneAt: instant("undone_at"),
   told: jsonb().$type<readonly ToldChange[]>().notNull(),
+  /** Of a change of what members may do apart from writing, and of its undoing: what that was before and is after. */
+  powers: jsonb().$type<ToldPowers>(),
 }, (table) => [
   primaryKey({ columns: [table.courseId, table.id] }),
   foreignKey({ columns: [table.courseId, table.assignmentId], foreignColumns: [assignment.courseId, assignment.id] }),
@@ -268,6 +296,8 @@ export const accessRule = pgTable("access_rule", {
   whoKind: text("who_kind").$type<Who["kind"]>().notNull(),
   whoPerson: text("who_person").references(() => person.id),
   whoGroup: text("who_group"),
+  /** The open room or the readers' link whose guests are meant. */
+  whoDoor: text("who_door"),
   /** A rule gives either a level, or a power, or takes one. */
   level: text().$type<Level>(),
   power: text().$type<Power>(),

@@ -1,0 +1,81 @@
+/** Uploading files, and saying where they come from. */
+import "server-only";
+import { and, eq } from "drizzle-orm";
+import { z } from "zod";
+import { cleanText } from "@/core/text/clean";
+import { may, mayChangeCourse, mayUsePower, standAtPage, standAtWiki } from "../access/read";
+import { file, storedBytes } from "../db/tables/files";
+import { askFor } from "../jobs/ask";
+import type { Context } from "../session/context";
+import type { FileProblem, Uploaded } from "./dto";
+import { mostPixels, wikiQuota, largestFile } from "./limits";
+import { measure } from "./pictures";
+import { filesNamed, takenBy, wikiFiles } from "./read";
+import { storeBytes, wholeBytes } from "./store";
+
+const refused = (problem: FileProblem): Uploaded => ({ kind: "refused", problem });
+
+const line = (what: string, most: number) => z.string().transform(cleanText).pipe(z.string().trim().max(most, `${what} has at most ${most} characters`));
+
+export const fileName = z.string().transform(cleanText).pipe(z.string().trim()).transform((name) => name.replace(/[\\/]+/g, "-").slice(-200)).pipe(z.string().min(1, "The file has no name"));
+
+export interface Upload {
+  readonly courseId: string;
+  /** The wiki to which it comes; null: the course, for its starter pages. */
+  readonly wikiId: string | null;
+  /** The page in which it is wanted; null: one that is being started. */
+  readonly pageId: string | null;
+  readonly name: string;
+  readonly body: ReadableStream<Uint8Array>;
+}
+
+/** Stores a file that arrives, if the viewer may put files there. Its bytes are read once, and stand whole in memory only if they are a picture's. */
+export async function uploadFile(ctx: Context, given: Upload): Promise<Uploaded> {
+  const { courseId, wikiId, pageId, body } = given;
+  const name = fileName.safeParse(given.name);
+  if (!name.success) return refused({ code: "bad input", message: name.error.issues[0]!.message });
+  if (ctx.lookingAs) return refused({ code: "only looking" });
+  const problem = await whyNotUpload(ctx, courseId, wikiId, pageId);
+  if (problem) return refused(problem);
+  const taken = wikiId === null ? 0 : await takenBy(ctx.db, courseId, wikiId);
+  const room = wikiId === null ? largestFile.video : wikiQuota - taken;
+  if (room <= 0) return refused({ code: "no room left", quota: wikiQuota, taken });
+  const stored = await storeBytes(ctx.db, body, { id: ctx.newId(), now: ctx.now, room });
+  if ("problem" in stored) return refused(stored.problem.code === "too large" && stored.problem.limit === room ? { code: "no room left", quota: wikiQuota, taken } : stored.problem);
+  if (stored.kind === "image" && stored.isNew) {
+    const size = await measure(await wholeBytes(ctx.db, stored.bytesId));
+    if ("problem" in size) {
+      await ctx.db.delete(storedBytes).where(eq(storedBytes.id, stored.bytesId));
+      return refused(size.problem === "too many pixels" ? { code: "too many pixels", limit: mostPixels } : { code: size.problem });
+    }
+    await ctx.db.update(storedBytes).set(size).where(eq(storedBytes.id, stored.bytesId));
+  }
+  const id = ctx.newId();
+  await ctx.db.transaction(async (tx) => {
+    await tx.insert(file).values({ courseId, id, wikiId, bytesId: stored.bytesId, name: name.data, uploadedBy: ctx.viewer.id, at: ctx.now });
+    if (stored.kind === "image" && stored.isNew) await askFor(tx, "pictures", { bytesId: stored.bytesId });
+  });
+  return { kind: "stored", file: (await filesNamed(ctx.db, courseId, [id]))[0]! };
+}
+
+async function whyNotUpload(ctx: Context, courseId: string, wikiId: string | null, pageId: string | null): Promise<FileProblem | null> {
+  if (wikiId === null) return (await mayChangeCourse(ctx, courseId)) ? null : { code: "not found" };
+  const standpoint = pageId === null ? await standAtWiki(ctx, courseId, wikiId) : await standAtPage(ctx, courseId, pageId);
+  if (!standpoint || standpoint.wikiId !== wikiId) return { code: "not found" };
+  if (!may(standpoint, "write")) return { code: "may not write" };
+  return mayUsePower(standpoint, "upload") ? null : { code: "power not given", power: "upload" };
+}
+
+const description = z.object({ name: fileName, source: line("Where it comes from", 500), licence: line("The licence", 200) });
+
+/** Names a file anew, and says where it comes from and under which terms it may be shown. */
+export async function describeFile(ctx: Context, courseId: string, wikiId: string, fileId: string, input: z.input<typeof description>): Promise<Uploaded> {
+  const parsed = description.safeParse(input);
+  if (!parsed.success) return refused({ code: "bad input", message: parsed.error.issues[0]!.message });
+  if (ctx.lookingAs) return refused({ code: "only looking" });
+  const known = (await wikiFiles(ctx, courseId, wikiId))?.files.find(({ id }) => id === fileId);
+  if (!known) return refused({ code: "not found" });
+  if (!known.mayDescribe) return refused({ code: "may not write" });
+  await ctx.db.update(file).set(parsed.data).where(and(eq(file.courseId, courseId), eq(file.id, fileId)));
+  return { kind: "stored", file: (await filesNamed(ctx.db, courseId, [fileId]))[0]! };
+}

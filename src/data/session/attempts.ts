@@ -1,0 +1,34 @@
+/** Limits for what can be guessed by trying: counted in the database, so that they hold across processes. */
+import "server-only";
+import { and, eq, gte, sql } from "drizzle-orm";
+import { createHash } from "node:crypto";
+import type { Queryable } from "../db/client";
+import { rateLimit } from "../db/tables/accounts";
+
+export interface Limit {
+  readonly most: number;
+  /** In milliseconds, from the first attempt on. */
+  readonly within: number;
+}
+
+/** The key under which attempts of one kind from one address are counted. The address itself is not kept. */
+export function attemptKey(kind: string, address: string): string {
+  return `${kind} ${createHash("sha256").update(address).digest("hex").slice(0, 32)}`;
+}
+
+/** Whether `key` has used up its attempts. */
+export async function isExhausted(db: Queryable, key: string, { most, within }: Limit, now: Date): Promise<boolean> {
+  const [found] = await db.select({ count: rateLimit.count }).from(rateLimit)
+    .where(and(eq(rateLimit.key, key), gte(rateLimit.count, most), gte(rateLimit.lastRequest, now.getTime() - within)));
+  return found !== undefined;
+}
+
+/** Counts one attempt; after `within` the count begins anew. One statement, so that none is lost between two. */
+export async function countAttempt(db: Queryable, key: string, { within }: Limit, now: Date): Promise<void> {
+  const at = now.getTime();
+  const isOver = sql`${rateLimit.lastRequest} < ${at - within}`;
+  await db.insert(rateLimit).values({ id: key, key, count: 1, lastRequest: at }).onConflictDoUpdate({
+    target: rateLimit.key,
+    set: { count: sql`case when ${isOver} then 1 else ${rateLimit.count} + 1 end`, lastRequest: sql`case when ${isOver} then ${at} else ${rateLimit.lastRequest} end` },
+  });
+}
