@@ -26,11 +26,35 @@ export const paths = {
     return `/courses/${course}/wikis/${wiki}/start${asked ? `?${asked}` : ""}`;
   },
   page: (course: string, page: string) => `/courses/${course}/pages/${page}`,
+  /** What stands in front of a page's id. */
+  pageBase: (course: string) => `/courses/${course}/pages`,
   write: (course: string, page: string) => `/courses/${course}/pages/${page}/write`,
   ledger: (course: string, page: string) => `/courses/${course}/pages/${page}/ledger`,
   entry: (course: string, page: string, number: number) => `/courses/${course}/pages/${page}/ledger/${number}`,
+  /** A file's bytes; of a picture, in the kept size that is near `width`. */
+  file: (course: string, file: string, width?: number) => `/courses/${course}/files/${file}${width ? `?w=${width}` : ""}`,
+  /** What stands in front of a file's id. */
+  fileBase: (course: string) => `/courses/${course}/files`,
+  /** All files of a wiki. */
+  files: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}/files`,
+  /** Where files are sent: to a wiki, for one of its pages or for one that is being started; without a wiki, to the course. */
+  upload: (course: string, wiki: string | null, page?: string) => (wiki === null ? `/courses/${course}/upload` : `/courses/${course}/wikis/${wiki}/upload${page ? `?page=${page}` : ""}`),
   /** The access sheet: of one wiki, or of one page of every wiki. */
   access: (course: string, assignment: string, view: { wiki?: string; page?: string } = {}) =>
     `/courses/${course}/assignments/${assignment}/access${Object.keys(view).length > 0 ? `?${new URLSearchParams(view)}` : ""}`,
+  /** Ways in for people without an account: an assignment's open rooms and readers' links. */
+  doors: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/guests`,
+  newRoom: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/guests/room`,
+  openRoom: (course: string, room: string) => `/courses/${course}/rooms/${room}`,
+  /** Where guests come in, and where they are then. */
+  room: (code?: string) => `/room${code ? `/${code}` : ""}`,
+  inRoom: () => "/room/in",
+  roomPage: (page: string) => `/room/in/${page}`,
+  roomFileBase: () => "/room/in/files",
+  roomFile: (file: string, width?: number) => `/room/in/files/${file}${width ? `?w=${width}` : ""}`,
+  roomWrite: (page: string) => `/room/in/${page}/write`,
+  /** What a readers' link opens. */
+  opened: (token: string, page?: string) => `/open/${token}${page ? `/${page}` : ""}`,
+  openedFile: (token: string, file: string, width?: number) => `/open/${token}/files/${file}${width ? `?w=${width}` : ""}`,
   contents: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}/contents`,
 };

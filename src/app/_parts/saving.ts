@@ -2,16 +2,18 @@
 import { z } from "zod";
 import { findCourse } from "@/data/courses/read";
 import type { Saved } from "@/data/pages/dto";
+import { sendingInput, type Sending } from "@/data/pages/sending";
 import type { Context } from "@/data/session/context";
-import type { SaveAnswer } from "@/ui/editor/PageEditor";
+import type { SaveAnswer, SaveInput } from "@/ui/editor/useSaving";
 import { paths } from "@/ui/paths";
+import { counted } from "@/ui/words/counts";
 import { powerMissing, whyNotWriting } from "@/ui/words/access";
 import { documentProblem, onlyLooking } from "@/ui/words/problems";
 import { distance } from "@/ui/words/times";
 
 /** The document travels as a string of JSON: objects lose their attributes on the way through an action. */
 export const savedText = z.object({
-  title: z.string().max(1000), base: z.int().min(0), note: z.string().max(2000),
+  title: z.string().max(1000), base: z.int().min(0), note: z.string().max(2000), ...sendingInput.partial().shape,
   document: z.string().max(8_000_000).transform((text): unknown => {
     try {
       return JSON.parse(text);
@@ -19,35 +21,62 @@ export const savedText = z.object({
       return null;
     }
   }),
-}) satisfies z.ZodType<unknown, { title: string; base: number; document: string; note: string }>;
+}) satisfies z.ZodType<unknown, SaveInput>;
+
+/** What the editor told with a save besides its text; undefined where it told nothing. */
+export function sendingOf({ saveId, pasted = 0, largestPaste = 0 }: z.output<typeof savedText>): Sending | undefined {
+  return saveId === undefined ? undefined : { saveId, pasted, largestPaste };
+}
 
 const kept = "Your text is still here, and kept on this machine.";
 
+/** Where the one who saves is: by which clocks, and where pages and entries are shown to them. */
+export interface SavingPlace {
+  readonly zone: string;
+  readonly now: Date;
+  /** `since`: the entry that the writer began from, where others' text was merged. */
+  readonly pageHref: (pageId: string, since?: number) => string;
+  /** Null: the one who saves sees no history. */
+  readonly entryHref: ((pageId: string, number: number) => string) | null;
+}
+
+/** The place of somebody who is on the course. */
+export async function onCourse(ctx: Context, courseId: string): Promise<SavingPlace> {
+  return {
+    zone: (await findCourse(ctx, courseId))?.timeZone ?? "UTC", now: ctx.now,
+    pageHref: (pageId, since) => `${paths.page(courseId, pageId)}${since === undefined ? "" : `?since=${since}`}`, entryHref: (pageId, number) => paths.entry(courseId, pageId, number),
+  };
+}
+
 /** What came of a save, in words. `pageId` is the page at hand, where there is one. */
-export async function saveAnswer(ctx: Context, courseId: string, pageId: string | null, saved: Saved): Promise<SaveAnswer> {
-  if (saved.kind !== "refused") return { kind: "saved", href: `${paths.page(courseId, saved.pageId)}${saved.kind === "saved" && saved.mergedSince !== undefined ? `?since=${saved.mergedSince}` : ""}` };
-  const zone = (await findCourse(ctx, courseId))?.timeZone ?? "UTC";
+export function saveAnswer({ zone, now, pageHref, entryHref }: SavingPlace, pageId: string | null, saved: Saved): SaveAnswer {
+  if (saved.kind === "unchanged") return { kind: "saved", href: pageHref(saved.pageId), number: saved.number };
+  if (saved.kind === "saved") {
+    // The document travels as a string of JSON, as it did on its way here.
+    return { kind: "saved", href: pageHref(saved.pageId, saved.mergedSince), number: saved.number, ...(saved.document ? { document: JSON.stringify(saved.document) } : {}) };
+  }
   const refused = (title: string, ...lines: { text: string; href?: string }[]): SaveAnswer => ({ kind: "refused", title, lines });
   const { problem } = saved;
   switch (problem.code) {
     case "not found": return refused(`There is no such page here for you any more. ${kept}`);
-    case "may not write": return refused(`Nothing was saved. ${kept}`, { text: whyNotWriting(problem.access, zone, ctx.now) });
+    case "may not write": return refused(`Nothing was saved. ${kept}`, { text: whyNotWriting(problem.access, zone, now) });
     case "bad document": return refused(`Nothing was saved. ${kept}`, { text: documentProblem(problem.problem) });
     case "power not given": return refused(`Nothing was saved. ${kept}`, { text: powerMissing(problem.power) });
     case "only looking": return refused(onlyLooking);
-    case "removed": return refused(`The page lies in the bin. Nothing was saved. ${kept}`, { text: "Bring it back first: open the page", href: paths.page(courseId, pageId ?? "") });
+    case "removed": return refused(`The page lies in the bin. Nothing was saved. ${kept}`, { text: "Bring it back first: open the page", href: pageHref(pageId ?? "") });
     case "may not start": return refused(`Nothing was saved. ${kept}`, { text: "In this assignment only instructors start pages." });
     case "bad title": return refused(`Nothing was saved. ${kept}`, { text: "A title has between 1 and 200 characters." });
     case "bad note": return refused(`Nothing was saved. ${kept}`, { text: "A note has at most 300 characters." });
-    case "title taken": return refused(`Nothing was saved. ${kept}`, { text: "A page with this title is there already: open it", href: paths.page(courseId, problem.pageId) });
+    case "foreign files": return refused(`Nothing was saved. ${kept}`, { text: `${counted(problem.count, "picture or file does", "pictures or files do")} not belong to this wiki, or you may not see ${problem.count === 1 ? "it" : "them"}. Upload ${problem.count === 1 ? "it" : "them"} here, or take ${problem.count === 1 ? "it" : "them"} out.` });
+    case "title taken": return refused(`Nothing was saved. ${kept}`, { text: "A page with this title is there already: open it", href: pageHref(problem.pageId) });
     case "stale": return refused(
       `The page was saved by others while you wrote, and ${problem.leftOut.length > 0 ? "both of you changed the same" : "the two can’t be put together by themselves"}. Nothing was overwritten. ${kept}`,
       ...problem.leftOut.map(({ theirs, ours }) => ({ text: `Yours: ${passage(theirs)} Theirs: ${passage(ours)}` })),
       ...problem.since.map((entry) => ({
-        text: `${entry.author ?? "Somebody"}, ${distance(entry.at, zone, ctx.now)}${entry.note ? `: ${entry.note}` : ""} (see what changed)`,
-        href: paths.entry(courseId, pageId ?? "", entry.number),
+        text: `${entry.author ?? "Somebody"}, ${distance(entry.at, zone, now)}${entry.note ? `: ${entry.note}` : ""}${entryHref ? " (see what changed)" : ""}`,
+        ...(entryHref ? { href: entryHref(pageId ?? "", entry.number) } : {}),
       })),
-      { text: "Open the page as it is now, and press Write there: your draft is offered to you.", href: paths.page(courseId, pageId ?? "") },
+      { text: "Open the page as it is now, and press Write there: your draft is offered to you.", href: pageHref(pageId ?? "") },
     );
     default: return problem satisfies never;
   }

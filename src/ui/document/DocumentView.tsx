@@ -1,35 +1,42 @@
 /** A page's document as the reader sees it. Made from a checked document, node by node: no HTML goes through as text. */
-import Link from "next/link";
 import type { ReactNode } from "react";
-import type { DocumentMark, DocumentNode, PageDocument } from "@/core/document/model";
-import { titleKey } from "@/core/links/titles";
-import { paths } from "../paths";
+import { type DocumentNode, headingsOf, type PageDocument } from "@/core/document/model";
+import { noteLabel, notesOf } from "@/core/document/notes";
+import { EquationView } from "./EquationView";
+import { FigureView, LinkCardView, MediaView } from "./FileViews";
+import { marked } from "./Marked";
+import { NotesView } from "./NotesView";
+import { headingAnchor, type LinkTargets, type Reading } from "./reading";
+import { cellAttributes } from "./cells";
 
-/** Where the links of a wiki lead. */
-export interface LinkTargets {
-  readonly courseId: string;
-  readonly wikiId: string;
-  readonly pages: readonly { readonly id: string; readonly title: string }[];
-  /** Titles that pages had before: what links to one of them leads to its page. */
-  readonly formerTitles?: readonly { readonly id: string; readonly title: string }[];
-}
+export { type LinkTargets, noLinks, wikiLinks } from "./reading";
 
 export function DocumentView({ document, links }: { document: PageDocument; links: LinkTargets }) {
   const isEmpty = (document.content ?? []).every((node) => node.type === "paragraph" && !node.content?.length);
-  return <div className="prose">{isEmpty ? <p className="empty">Nothing is written here yet.</p> : children(document, links)}</div>;
+  if (isEmpty) return <div className="prose"><p className="empty">Nothing is written here yet.</p></div>;
+  const reading: Reading = { ...links, notes: notesOf(document), headings: headingsOf(document) };
+  return <div className="prose">{children(document, reading)}<NotesView notes={reading.notes} /></div>;
 }
 
-function children(node: DocumentNode, links: LinkTargets): ReactNode {
-  return node.content?.map((child, index) => <Node key={index} node={child} links={links} />);
+function children(node: DocumentNode, reading: Reading): ReactNode {
+  return node.content?.map((child, index) => <Node key={index} node={child} reading={reading} />);
 }
 
-function Node({ node, links }: { node: DocumentNode; links: LinkTargets }): ReactNode {
-  const inside = children(node, links);
+/** How a paragraph or a heading is set. */
+function setting({ attrs }: DocumentNode): { style?: { textAlign: "center" | "right" | "justify" }; "data-indent"?: number } {
+  return {
+    ...(typeof attrs?.textAlign === "string" ? { style: { textAlign: attrs.textAlign as "center" } } : {}),
+    ...(attrs?.indent ? { "data-indent": Number(attrs.indent) } : {}),
+  };
+}
+
+function Node({ node, reading }: { node: DocumentNode; reading: Reading }): ReactNode {
+  const inside = children(node, reading);
   switch (node.type) {
-    case "paragraph": return <p>{inside}</p>;
+    case "paragraph": return <p {...setting(node)}>{inside}</p>;
     case "heading": {
       const Heading = `h${Number(node.attrs?.level ?? 2)}` as "h2" | "h3" | "h4";
-      return <Heading>{inside}</Heading>;
+      return <Heading {...setting(node)} {...(typeof node.attrs?.id === "string" ? { id: headingAnchor(node.attrs.id) } : {})}>{inside}</Heading>;
     }
     case "bulletList": return <ul>{inside}</ul>;
     case "orderedList": return <ol start={Number(node.attrs?.start ?? 1)}>{inside}</ol>;
@@ -38,32 +45,33 @@ function Node({ node, links }: { node: DocumentNode; links: LinkTargets }): Reac
     case "codeBlock": return <pre><code>{inside}</code></pre>;
     case "horizontalRule": return <hr />;
     case "hardBreak": return <br />;
-    case "text": return marked(node.text ?? "", node.marks ?? [], links);
+    case "table": return <div className="table-frame" role="region" aria-label="Table" tabIndex={0}><table><tbody>{inside}</tbody></table></div>;
+    case "tableRow": return <tr>{inside}</tr>;
+    case "tableCell": return <td {...cellAttributes(node)}>{inside}</td>;
+    case "tableHeader": return <th {...cellAttributes(node)}>{inside}</th>;
+    case "figure": return <FigureView node={node} reading={reading}>{node.content?.length ? inside : null}</FigureView>;
+    case "media": return <MediaView node={node} reading={reading}>{node.content?.length ? inside : null}</MediaView>;
+    case "linkCard": return <LinkCardView node={node}>{node.content?.length ? inside : null}</LinkCardView>;
+    case "equation": return <EquationView latex={String(node.attrs?.latex ?? "")} />;
+    case "equationBlock": return <EquationView latex={String(node.attrs?.latex ?? "")} isBlock />;
+    case "note": {
+      const note = reading.notes.of.get(node);
+      if (!note) return null;
+      const id = typeof node.attrs?.id === "string" ? node.attrs.id : "";
+      return <sup className="note-mark" id={`r-${id}`}><a href={`#n-${note.kind}-${note.number}`} title={note.text}>{noteLabel(note)}<span className="visually-hidden"> {note.kind}</span></a></sup>;
+    }
+    case "contentsList": return <ContentsListView reading={reading} />;
+    case "text": return marked(node.text ?? "", node.marks ?? [], reading);
     default: return inside;
   }
 }
 
-/** Text inside its marks; `links` null draws page links as plain text (in comparisons). */
-export function marked(text: ReactNode, marks: readonly DocumentMark[], links: LinkTargets | null): ReactNode {
-  return marks.reduceRight<ReactNode>((inside, mark) => {
-    switch (mark.type) {
-      case "bold": return <strong>{inside}</strong>;
-      case "italic": return <em>{inside}</em>;
-      case "underline": return <u>{inside}</u>;
-      case "strike": return <s>{inside}</s>;
-      case "code": return <code>{inside}</code>;
-      case "link": return <a href={String(mark.attrs?.href)} rel="noopener noreferrer nofollow">{inside}</a>;
-      case "pageLink": return links ? <PageLinkView title={String(mark.attrs?.title)} page={mark.attrs?.page} links={links}>{inside}</PageLinkView> : <span className="promised-link">{inside}</span>;
-      default: return inside;
-    }
-  }, text);
-}
-
-function PageLinkView({ title, page, links, children }: { title: string; page: unknown; links: LinkTargets; children: ReactNode }) {
-  const named = (each: { readonly title: string }) => titleKey(each.title) === titleKey(title);
-  const target = links.pages.find((each) => each.id === page) ?? links.pages.find(named) ?? links.formerTitles?.find(named);
-  if (target) return <Link href={paths.page(links.courseId, target.id)}>{children}</Link>;
+function ContentsListView({ reading: { headings } }: { reading: Reading }) {
   return (
-    <Link className="promised" href={paths.start(links.courseId, links.wikiId, title)}>{children} <span className="promised-note">not written yet</span></Link>
+    <nav className="page-contents" aria-label="On this page">
+      {headings.length === 0 ? <p className="empty">The page has no headings yet.</p> : (
+        <ol>{headings.map(({ id, level, text }, index) => <li key={index} data-level={level}>{id ? <a href={`#${headingAnchor(id)}`}>{text}</a> : text}</li>)}</ol>
+      )}
+    </nav>
   );
 }

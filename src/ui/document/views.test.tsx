@@ -5,9 +5,9 @@ import { fromMarkdown } from "@/core/document/markdown";
 import type { PageDocument } from "@/core/document/model";
 import { PartsStrip } from "../authors/PartsStrip";
 import { ComparedView } from "../ledger/ComparedView";
-import { DocumentView } from "./DocumentView";
+import { DocumentView, noLinks, wikiLinks } from "./DocumentView";
 
-const links = { courseId: "c", wikiId: "w", pages: [{ id: "p1", title: "Water quality" }] };
+const links = wikiLinks("c", "w", { contents: [{ id: "p1", title: "Water quality" }], formerTitles: [] });
 const page = (markdown: string) => renderToStaticMarkup(<DocumentView document={fromMarkdown(markdown)} links={links} />);
 
 describe("a page as it is read", () => {
@@ -18,6 +18,9 @@ describe("a page as it is read", () => {
     );
   });
   test("a link to a page leads there, whatever its capitals", () => expect(page("See [[water QUALITY]].")).toContain('<a href="/courses/c/pages/p1">water QUALITY</a>'));
+  test("where no page can be started, a promised page is only text", () => {
+    expect(renderToStaticMarkup(<DocumentView document={fromMarkdown("See [[Fish]].")} links={noLinks} />)).toBe('<div class="prose"><p>See Fish.</p></div>');
+  });
   test("a promised page says in words that it is not written yet, and leads to its start", () => {
     expect(page("See [[Fish]].")).toContain('href="/courses/c/wikis/w/start?title=Fish">Fish <span class="promised-note">not written yet</span></a>');
   });

@@ -1,13 +1,11 @@
 "use client";
 import Button from "@mui/material/Button";
 import { useState } from "react";
-import { DocumentView } from "../document/DocumentView";
-import type { Draft } from "./useDraft";
-
-const nowhere = { courseId: "", wikiId: "", pages: [] };
+import { DocumentView, noLinks } from "../document/DocumentView";
+import type { DraftDto } from "@/data/drafts/dto";
 
 interface Props {
-  readonly draft: Draft;
+  readonly draft: DraftDto;
   /** Whether the page has been saved since the draft was begun. */
   readonly isOld: boolean;
   readonly onTake: () => void;
@@ -24,14 +22,14 @@ export function FoundDraft({ draft, isOld, onTake, onDrop }: Props) {
   return (
     <div className="notice waits" role="status">
       <div>
-        A draft of yours from {at} is kept on this machine.{isOld && " The page has been saved by others since then, so the draft is shown for you to copy from."}
+        A draft of yours from {at} is kept.{isOld && " The page has been saved by others since then, so the draft is shown for you to copy from."}
         <div className="actions" style={{ marginTop: 6 }}>
           {isOld
             ? <Button size="small" variant="outlined" aria-expanded={isShown} onClick={() => setShown(!isShown)}>{isShown ? "Hide the draft" : "Show the draft"}</Button>
             : <Button size="small" variant="outlined" onClick={onTake}>Go on with it</Button>}
           <Button size="small" onClick={onDrop}>Drop it</Button>
         </div>
-        {isShown && <div className="paper left-draft"><DocumentView document={draft.document} links={nowhere} /></div>}
+        {isShown && <div className="paper left-draft"><DocumentView document={draft.document} links={noLinks} /></div>}
       </div>
     </div>
   );

@@ -4,18 +4,26 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import type { Editor, JSONContent } from "@tiptap/core";
 import { useRouter } from "next/navigation";
-import { useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import type { PageDocument } from "@/core/document/model";
+import { nearTitles } from "@/core/links/near";
+import { mergeSave } from "@/core/merge/blocks";
 import { countWords } from "@/core/text/words";
-import { counted } from "../words/counts";
+import type { FileDto } from "@/data/files/dto";
+import type { DraftDto } from "@/data/drafts/dto";
+import { DocumentView } from "../document/DocumentView";
+import type { LinkTargets } from "../document/reading";
 import { FoundDraft } from "./FoundDraft";
-import { type Draft, useDraft } from "./useDraft";
+import type { Pasted } from "./paste/paste";
+import { storeOf, type WritingPlace } from "./place";
+import { SaveLine } from "./SaveLine";
+import { takeIn } from "./take-in";
+import { type DraftKeeper, useDraft } from "./useDraft";
+import { newSaveId, type Save, type SaveInput, useSaving } from "./useSaving";
+import { useWordCount } from "./useWordCount";
 import { WritingArea } from "./WritingArea";
 
-/** What came of a save, in words; the page's own action makes it from the server's answer. */
-export type SaveAnswer =
-  | { readonly kind: "saved"; readonly href: string }
-  | { readonly kind: "refused"; readonly title: string; readonly lines: readonly { readonly text: string; readonly href?: string }[] };
+export type { SaveAnswer } from "./useSaving";
 
 interface Props {
   /** Names the draft on this machine: the page, or the wiki for a page to be started. */
@@ -25,100 +33,144 @@ interface Props {
   readonly isNew: boolean;
   readonly base: number;
   readonly document: PageDocument;
-  readonly pages: readonly { readonly id: string; readonly title: string }[];
-  readonly save: (input: { title: string; base: number; document: string; note: string }) => Promise<SaveAnswer>;
+  readonly place: WritingPlace;
+  readonly save: Save;
+  /** The draft that the server has, and how more are kept there. */
+  readonly draft: DraftDto | null;
+  readonly keeper: DraftKeeper;
   readonly backHref: string;
+  /** What stands in front of a page's id in its address; null: pages are not shown here. */
+  readonly pageBase: string | null;
 }
 
-const draftDelay = 400;
-
-export function PageEditor({ draftKey, title: givenTitle, isNew, base, document: given, pages, save, backHref }: Props) {
+export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase, document: given, place, save, draft: onServer, keeper, backHref, pageBase }: Props) {
   const router = useRouter();
-  const draft = useDraft(draftKey);
   const editor = useRef<Editor | null>(null);
   const [isReady, setReady] = useState(false);
   const [title, setTitle] = useState(givenTitle);
   const [note, setNote] = useState("");
-  const [document, setDocument] = useState(given);
-  const [words, setWords] = useState<number | null>(null);
-  const [isChanged, setChanged] = useState(false);
-  const [isBusy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<Extract<SaveAnswer, { kind: "refused" }> | null>(null);
+  const [base, setBase] = useState(givenBase);
+  const [savedAt, setSavedAt] = useState<{ readonly number: number; readonly isChanged: boolean; readonly hasOthers: boolean } | null>(null);
+  const [wantsNote, setWantsNote] = useState(false);
+  const [preview, setPreview] = useState<{ readonly document: PageDocument; readonly files: readonly FileDto[] } | null>(null);
+  const words = useWordCount();
+  const isDone = useRef(false);
+  const leaves = useRef(false);
+  const pastes = useRef({ pasted: 0, largestPaste: 0 });
+  const now = useRef({ title, note, base });
+  useEffect(() => { now.current = { title, note, base }; }, [title, note, base]);
 
-  // The draft is kept a moment after each change, and at once when the editor is left; not once the text is saved.
-  const unsaved = useRef<Draft | null>(null);
-  const isSaved = useRef(false);
-  const { keep } = draft;
-  useEffect(() => {
-    if (!isChanged || isSaved.current) return;
-    const now = { at: new Date().toISOString(), base, title, note, document };
-    unsaved.current = now;
-    const timer = setTimeout(() => keep(now), draftDelay);
-    return () => clearTimeout(timer);
-  }, [keep, isChanged, base, title, note, document]);
-  useEffect(() => {
-    const keepNow = () => { if (unsaved.current && !isSaved.current) keep(unsaved.current); };
-    // The window may be closed or the page loaded again within the moment that the draft waits.
-    window.addEventListener("pagehide", keepNow);
-    return () => {
-      window.removeEventListener("pagehide", keepNow);
-      keepNow();
-    };
-  }, [keep]);
+  const textNow = useCallback((): PageDocument => (editor.current?.getJSON() as PageDocument | undefined) ?? given, [given]);
+  const read = useCallback((): DraftDto | null => (isDone.current || !editor.current ? null : { at: new Date().toISOString(), ...now.current, document: textNow() }), [textNow]);
+  const draft = useDraft(draftKey, onServer, keeper, read);
+  const { changed } = draft;
+  const touch = useCallback(() => {
+    changed();
+    setSavedAt((last) => (last && !last.isChanged ? { ...last, isChanged: true } : last));
+  }, [changed]);
+
+  const saving = useSaving(save, (sent, answer) => {
+    const isAsSent = JSON.stringify(textNow()) === sent.document && now.current.title === sent.title;
+    pastes.current = { pasted: Math.max(0, pastes.current.pasted - (sent.pasted ?? 0)), largestPaste: 0 };
+    if (leaves.current && isAsSent) {
+      isDone.current = true;
+      draft.saved();
+      router.push(answer.href);
+      router.refresh();
+      return;
+    }
+    if (isNew) {
+      // The page is there now: it is written on where pages are written.
+      isDone.current = isAsSent;
+      if (isAsSent) draft.saved();
+      router.replace(`${answer.href.split("?")[0]}/write`);
+      return;
+    }
+    const others = answer.document === undefined ? null : (JSON.parse(answer.document) as PageDocument);
+    const together = others && togetherWith(JSON.parse(sent.document) as PageDocument, others, textNow());
+    // What was typed meanwhile and can't be put together with others' text keeps its old base: the next save says where.
+    if (others && !together) return;
+    if (together && editor.current) takeIn(editor.current, together as unknown as JSONContent);
+    setBase(answer.number);
+    now.current.base = answer.number;
+    setNote("");
+    setWantsNote(false);
+    setSavedAt({ number: answer.number, isChanged: !isAsSent, hasOthers: others !== null });
+    if (isAsSent) draft.saved();
+  });
 
   function takeDraft(): void {
     const left = draft.take();
     if (!left) return;
-    setTitle(left.title);
+    setTitle(isNew ? left.title : title);
     setNote(left.note);
     editor.current?.commands.setContent(left.document as JSONContent);
-    setDocument(left.document);
-    setChanged(true);
+    touch();
   }
 
-  async function submit(): Promise<void> {
-    if (isBusy) return;
-    setBusy(true);
-    setProblem(null);
-    try {
-      const answer = await save({ title, base, document: JSON.stringify(editor.current?.getJSON() ?? document), note });
-      if (answer.kind === "saved") {
-        isSaved.current = true;
-        draft.drop();
-        router.push(answer.href);
-        router.refresh();
-        return;
-      }
-      setProblem(answer);
-    } catch {
-      setProblem({ kind: "refused", title: "The server did not answer. Your text is still here, and kept on this machine.", lines: [{ text: "Try again when the connection is back." }] });
-    }
-    setBusy(false);
+  const makeInput = (): SaveInput => ({ ...now.current, document: JSON.stringify(textNow()), saveId: newSaveId(), ...pastes.current });
+
+  function submit(thenLeave: boolean): void {
+    if (isNew && title.trim() === "") return;
+    // A note is asked for once where much goes, and never demanded.
+    if (!wantsNote && note.trim() === "" && !isNew && goesFar(given, textNow())) return setWantsNote(true);
+    leaves.current = thenLeave;
+    saving.submit(makeInput);
   }
 
+  const near = isNew && pageBase !== null ? nearTitles(title, place.pages, 4) : [];
   return (
-    <form className="editor-frame" onSubmit={(event) => { event.preventDefault(); void submit(); }}>
+    <form className="editor-frame" onSubmit={(event) => { event.preventDefault(); submit(true); }}>
       {isReady && draft.found && <FoundDraft draft={draft.found} isOld={draft.found.base !== base} onTake={takeDraft} onDrop={draft.drop} />}
       {isNew && <h1 className="visually-hidden">A new page</h1>}
       {isNew
-        ? <input className="editor-title" aria-label="Title of the page" placeholder="Title of the page" value={title} maxLength={200} required autoFocus={givenTitle === ""} onChange={(event) => { setTitle(event.target.value); setChanged(true); }} />
+        ? <input className="editor-title" aria-label="Title of the page" placeholder="Title of the page" value={title} maxLength={200} required autoFocus={givenTitle === ""} onChange={(event) => { setTitle(event.target.value); touch(); }} />
         : <h1>{title}</h1>}
-      <WritingArea
-        label={`Text of ${title || "the page"}`} document={given} pages={pages} hasFocus={!isNew || givenTitle !== ""} onSave={() => void submit()}
-        onReady={(made) => { editor.current = made; setWords(countWords(made.getText({ blockSeparator: "\n\n" }))); setReady(true); }}
-        onChange={(next, text) => { setDocument(next); setWords(countWords(text)); setChanged(true); }}
-      />
+      <div className="preview-line"><Button size="small" aria-pressed={preview !== null} onClick={() => setPreview(preview || !editor.current ? null : { document: textNow(), files: [...storeOf(editor.current).files.values()] })}>{preview ? "Write on" : "As readers see it"}</Button></div>
+      {near.length > 0 && <p className="near-titles" role="status">There {near.length === 1 ? "is a page" : "are pages"} called nearly so: {near.map(({ id, title: other }, at) => <span key={id}>{at > 0 && ", "}<a href={`${pageBase}/${id}`} target="_blank" rel="noreferrer">{other}</a></span>)}.</p>}
+      {preview && <div className="sheet preview" role="region" aria-label="As readers see it"><DocumentView document={preview.document} links={readerLinks(place, pageBase, preview.files)} /></div>}
+      <div hidden={preview !== null}>
+        <WritingArea
+          label={`Text of ${title || "the page"}`} document={given} place={place} hasFocus={!isNew || givenTitle !== ""} onSave={() => submit(false)}
+          onReady={(made) => { editor.current = made; words.follow(made); setReady(true); }}
+          onChange={touch}
+          onPaste={({ words: came }: Pasted) => { pastes.current = { pasted: pastes.current.pasted + came, largestPaste: Math.max(pastes.current.largestPaste, came) }; }}
+        />
+      </div>
       <div role="alert">
-        {problem && (
-          <div className="notice wrong"><div><strong>{problem.title}</strong><ul>{problem.lines.map((line, index) => <li key={index}>{line.href ? <a href={line.href} target="_blank" rel="noreferrer">{line.text}</a> : line.text}</li>)}</ul></div></div>
+        {saving.problem && (
+          <div className="notice wrong"><div><strong>{saving.problem.title}</strong><ul>{saving.problem.lines.map((line, index) => <li key={index}>{line.href ? <a href={line.href} target="_blank" rel="noreferrer">{line.text}</a> : line.text}</li>)}</ul></div></div>
         )}
+        {saving.state === "waiting" && <div className="notice waits"><div><strong>The server does not answer.</strong> Your text is still here, and kept on this machine. It is saved by itself as soon as the connection is back; you can write on.</div></div>}
+        {wantsNote && <div className="notice waits"><div>Much of the text that was here goes with this. Say why in the note, if you like, then save again.</div></div>}
       </div>
-      <div className="save-line">
-        <TextField className="grow" label="Note on this entry (if you like)" value={note} onChange={(event) => { setNote(event.target.value); setChanged(true); }} slotProps={{ htmlInput: { maxLength: 300 } }} />
-        {words !== null && <span className="quiet count" aria-live="off">{counted(words, "word")}</span>}
-        <Button onClick={() => router.push(backHref)}>Cancel</Button>
-        <Button type="submit" variant="contained" disabled={isBusy || (isNew && title.trim() === "")}>{isBusy ? "Saving" : isNew ? "Save the page" : "Save"}</Button>
-      </div>
+      <SaveLine
+        words={words} savedAt={savedAt} state={saving.state} isNew={isNew} canSave={!isNew || title.trim() !== ""}
+        note={<TextField className="grow" label={wantsNote ? "Why so much goes (if you like)" : "Note on this entry (if you like)"} value={note} onChange={(event) => { setNote(event.target.value); touch(); }} slotProps={{ htmlInput: { maxLength: 300 } }} />}
+        onStay={() => submit(false)} onCancel={() => router.push(backHref)}
+      />
     </form>
   );
 }
+
+/** Where links lead in what is shown as readers will see it. */
+function readerLinks({ pages, fileBase }: WritingPlace, pageBase: string | null, files: readonly FileDto[]): LinkTargets {
+  return {
+    pages, pageHref: (id) => `${pageBase ?? ""}/${id}`, startHref: () => "#",
+    ...(fileBase !== null ? { files, fileHref: (id: string, width?: number) => `${fileBase}/${id}${width ? `?w=${width}` : ""}` } : {}),
+  };
+}
+
+/** What was typed since `sent` together with what others saved; null where the two changed the same. */
+function togetherWith(sent: PageDocument, others: PageDocument, typed: PageDocument): PageDocument | null {
+  const merged = mergeSave(sent, others, typed);
+  return "document" in merged ? merged.document : null;
+}
+
+/** Whether more than a third of what was there goes, of a text that is more than a beginning. */
+function goesFar(before: PageDocument, after: PageDocument): boolean {
+  const count = (document: PageDocument) => countWords(JSON.stringify(document, (key, value: unknown) => (key === "attrs" || key === "marks" || key === "type" ? undefined : value)));
+  const was = count(before);
+  return was > 60 && count(after) < was * (2 / 3);
+}
+

@@ -1,57 +1,123 @@
 /** A comparison in the page's own formatting: what came is underlined, what went struck, what moved dotted. */
 import type { ReactNode } from "react";
 import type { ComparedBlock, Segment } from "@/core/diff/document";
-import { marked } from "../document/DocumentView";
+import type { Frame } from "@/core/document/leaves";
+import type { DocumentNode } from "@/core/document/model";
+import { readNote } from "@/core/document/notes";
+import { EquationView } from "../document/EquationView";
+import { FigureView, LinkCardView, MediaView } from "../document/FileViews";
+import { marked } from "../document/Marked";
+import { type LinkTargets, noLinks } from "../document/reading";
 import { counted } from "../words/counts";
+import { ComparedTable, tableOf } from "./ComparedTable";
 
 const signs: Record<ComparedBlock["state"], string> = { same: "", changed: "±", restyled: "¶", came: "+", went: "−", moved: "↷", "moved away": "↶" };
 
 /** Unchanged blocks in a row are folded when there are more than this; one stays open on each side of a change. */
 const foldFrom = 4;
 
-export function ComparedView({ blocks }: { blocks: readonly ComparedBlock[] }) {
+interface Props {
+  readonly blocks: readonly ComparedBlock[];
+  /** Where the files are that the two states show. */
+  readonly links?: LinkTargets;
+}
+
+export function ComparedView({ blocks, links = noLinks }: Props) {
   const parts: ReactNode[] = [];
+  // A table stays whole: its unchanged cells are what tells where the changed ones stand.
+  const isSame = (at: number) => blocks[at]!.state === "same" && tableOf(blocks[at]!) === null;
   for (let at = 0; at < blocks.length; ) {
+    const table = tableOf(blocks[at]!);
     let end = at;
-    while (end < blocks.length && blocks[end]!.state === "same") end++;
+    if (table !== null) {
+      while (end < blocks.length && tableOf(blocks[end]!) === table) end++;
+      const cells = blocks.slice(at, end);
+      const hasChanged = cells.some(({ state }) => state !== "same");
+      const shown = <ComparedTable key={at} blocks={cells} draw={(block, index) => <Block key={index} block={block} links={links} />} />;
+      parts.push(hasChanged ? shown : <details className="folded" key={`fold${at}`}><summary>an unchanged table</summary>{shown}</details>);
+      at = end;
+      continue;
+    }
+    while (end < blocks.length && isSame(end)) end++;
     const run = blocks.slice(at, end);
+    const draw = (block: ComparedBlock, key: string | number) => <Block key={key} block={block} links={links} />;
     if (run.length >= foldFrom) {
       const [head, tail] = [at === 0 ? 0 : 1, end === blocks.length ? 0 : 1];
       const folded = run.slice(head, run.length - tail);
-      parts.push(...run.slice(0, head).map((block, index) => <Block key={at + index} block={block} />));
+      parts.push(...run.slice(0, head).map((block, index) => draw(block, at + index)));
       parts.push(
         <details className="folded" key={`fold${at}`}>
           <summary>{counted(folded.length, "unchanged block")}</summary>
-          {folded.map((block, index) => <Block key={index} block={block} />)}
+          {folded.map(draw)}
         </details>,
       );
-      parts.push(...run.slice(run.length - tail).map((block, index) => <Block key={`t${at + index}`} block={block} />));
-    } else parts.push(...run.map((block, index) => <Block key={at + index} block={block} />));
-    if (end < blocks.length) parts.push(<Block key={end} block={blocks[end]!} />);
-    at = end + 1;
+      parts.push(...run.slice(run.length - tail).map((block, index) => draw(block, `t${at + index}`)));
+    } else parts.push(...run.map((block, index) => draw(block, at + index)));
+    if (end < blocks.length && tableOf(blocks[end]!) === null) parts.push(draw(blocks[end++]!, `c${end}`));
+    at = end;
   }
   return <div className="prose compared">{blocks.length === 0 ? <p className="empty">The page is empty, as it was before.</p> : parts}</div>;
 }
 
-function Block({ block }: { block: ComparedBlock }) {
-  const { kind, level, frames } = block.look;
+function Block({ block, links }: { block: ComparedBlock; links: LinkTargets }) {
   const text = block.segments.map((segment, index) => <Changed key={index} segment={segment} />);
-  const Tag = kind === "heading" ? (`h${level}` as "h2") : kind === "codeBlock" ? "pre" : "p";
-  const inner = kind === "horizontalRule" ? <hr /> : <Tag>{text}</Tag>;
   return (
     <div className="block" data-state={block.state} data-sign={signs[block.state]}>
-      {frames.reduceRight<ReactNode>((inside, frame, depth) => {
-        const isInnermost = depth === frames.length - 1;
-        if (frame.kind === "quote") return <div className="quoted">{inside}</div>;
-        const bullet = !frame.opens || !isInnermost ? "" : frame.kind === "bullet" ? "•" : `${frame.number}.`;
-        return <div className="frames"><span className="bullet">{bullet}</span><div>{inside}</div></div>;
-      }, inner)}
+      {block.was && <div className="object-change" data-change="went"><span className="object-sign">before</span><Look node={block.was} links={links}>{null}</Look></div>}
+      {framed(block.look.frames, <LookOf block={block} links={links}>{text}</LookOf>)}
     </div>
   );
 }
 
+/** The lists and quotes that a block stands in. */
+function framed(frames: readonly Frame[], inner: ReactNode): ReactNode {
+  return frames.reduceRight<ReactNode>((inside, frame, depth) => {
+    const isInnermost = depth === frames.length - 1;
+    switch (frame.kind) {
+      case "cell": return inside;
+      case "quote": return <div className="quoted">{inside}</div>;
+      default: {
+        const bullet = !frame.opens || !isInnermost ? "" : frame.kind === "bullet" ? "•" : `${frame.number}.`;
+        return <div className="frames"><span className="bullet">{bullet}</span><div>{inside}</div></div>;
+      }
+    }
+  }, inner);
+}
+
+/** The block itself: what came or went as a whole, and is no text, says so in a word. */
+function LookOf({ block: { look, state, was }, links, children }: { block: ComparedBlock; links: LinkTargets; children: ReactNode }) {
+  const { kind, level, node } = look;
+  switch (kind) {
+    case "paragraph": return <p>{children}</p>;
+    case "codeBlock": return <pre>{children}</pre>;
+    case "heading": {
+      const Heading = `h${level}` as "h2";
+      return <Heading>{children}</Heading>;
+    }
+    case "note": return <p className="compared-note"><span className="object-sign">{readNote(node).kind}</span>{children}</p>;
+    default: {
+      const change = was ? "came" : state === "came" || state === "went" ? state : null;
+      const shown = <Look node={node} links={links}>{children}</Look>;
+      return change === null ? shown : <div className="object-change" data-change={change}><span className="object-sign">{was ? "now" : change}</span>{shown}</div>;
+    }
+  }
+}
+
+/** What is no text, as it looks. */
+function Look({ node, links, children }: { node: DocumentNode; links: LinkTargets; children: ReactNode }) {
+  switch (node.type) {
+    case "figure": return <FigureView node={node} reading={links}>{children}</FigureView>;
+    case "media": return <MediaView node={node} reading={links}>{children}</MediaView>;
+    case "linkCard": return <LinkCardView node={node}>{children}</LinkCardView>;
+    case "equationBlock": return <EquationView latex={String(node.attrs?.latex ?? "")} isBlock />;
+    case "contentsList": return <p className="quiet">List of the page’s headings</p>;
+    case "horizontalRule": return <hr />;
+    default: return <p>{children}</p>;
+  }
+}
+
 function Changed({ segment }: { segment: Segment }): ReactNode {
-  const text = marked(withBreaks(segment.text), segment.marks, null);
+  const text = marked(segment.object ? <InlineObject node={segment.object} /> : withBreaks(segment.text), segment.marks, null);
   switch (segment.change) {
     case "kept": return text;
     case "came": return <ins>{text}</ins>;
@@ -61,6 +127,11 @@ function Changed({ segment }: { segment: Segment }): ReactNode {
     case "restyled": return <span className="restyled" title="The formatting changed, the words did not">{text}</span>;
     default: return segment.change satisfies never;
   }
+}
+
+function InlineObject({ node }: { node: DocumentNode }): ReactNode {
+  if (node.type === "equation") return <EquationView latex={String(node.attrs?.latex ?? "")} />;
+  return <sup className="note-mark">{readNote(node).kind}</sup>;
 }
 
 function withBreaks(text: string): ReactNode {

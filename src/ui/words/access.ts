@@ -16,7 +16,7 @@ export const levelNotes: Record<Level, string> = {
   write: "read it, comment on it and change it",
 };
 
-export const powerWords: Record<Power, string> = { start: "Start pages", rename: "Rename pages", remove: "Remove pages", arrange: "Arrange the contents", restore: "Restore earlier text" };
+export const powerWords: Record<Power, string> = { start: "Start pages", rename: "Rename pages", remove: "Remove pages", arrange: "Arrange the contents", restore: "Restore earlier text", upload: "Upload files", settle: "Settle comments of others" };
 
 export const powerNotes: Record<Power, string> = {
   start: "otherwise only instructors do",
@@ -24,10 +24,12 @@ export const powerNotes: Record<Power, string> = {
   remove: "into the bin, from which they come back whole",
   arrange: "put pages in order, and below each other",
   restore: "of a page, as a new entry",
+  upload: "pictures, recordings and other files",
+  settle: "their own they always may",
 };
 
 /** What somebody can't do without a power: "rename this page". */
-const powerActs: Record<Power, string> = { start: "start pages", rename: "rename this page", remove: "remove this page or bring it back", arrange: "arrange the contents", restore: "restore earlier text" };
+const powerActs: Record<Power, string> = { start: "start pages", rename: "rename this page", remove: "remove this page or bring it back", arrange: "arrange the contents", restore: "restore earlier text", upload: "upload files", settle: "settle comments of others" };
 
 export function powerMissing(power: Power): string {
   return `Nothing was changed: you may not ${powerActs[power]} here.`;
@@ -43,14 +45,23 @@ const builtInWords: Record<string, string> = {
   "set aside": "the assignment shares its wikis in another way now, and this one is kept as it was",
   observer: "observers may read",
   "other group": "the wiki belongs to others",
+  guest: "nothing is open to them here",
+  "hidden from its group": "the page is hidden from those whose wiki it is",
 };
 
 const scopeWords: Record<string, string> = { course: "the course", assignment: "the assignment", wiki: "this wiki", page: "this page" };
 
 const whoWords: Record<Who["kind"], string> = {
+  guests: "those who come without an account",
   course: "everybody on the course", students: "students", assistants: "assistants", observers: "observers", group: "the group whose wiki it is",
   members: "the members of a named group", owner: "the one whose page it is", person: "this person by name",
 };
+
+/** Whom a door lets in: "guests of the open room “Monday”". */
+export function guestsName(door: { readonly kind: "room" | "link"; readonly of: string } | undefined): string {
+  if (!door) return "guests";
+  return door.kind === "link" ? `readers with the link to ${door.of}` : `guests of the open room${door.of ? ` “${door.of}”` : ""}`;
+}
 
 const days = ["Mondays", "Tuesdays", "Wednesdays", "Thursdays", "Fridays", "Saturdays", "Sundays"];
 
@@ -138,6 +149,7 @@ export function accessProblem(problem: AccessProblem, zone: string, now: Date): 
     case "nothing chosen": return "Nothing was changed: choose cells, and what is to hold for them.";
     case "window ends before it begins": return "Nothing was changed: the window ends before it begins.";
     case "no hours": return "Nothing was changed: the hours end before they begin.";
+    case "not as it was left": return "Nothing was undone: what members may do has been changed since.";
     case "undone already": return "This was undone already.";
     case "changed since": return `Nothing was undone: ${problem.by} set something else for some of the same on ${moment(problem.at, zone, now)}. Undo that first.`;
     default: return problem satisfies never;

@@ -6,7 +6,7 @@ import { findExpected } from "@/data/assignments/expected";
 import { findProgress } from "@/data/assignments/set-up";
 import { findCourse } from "@/data/courses/read";
 import { plainText } from "@/core/document/leaves";
-import { DocumentView } from "@/ui/document/DocumentView";
+import { DocumentView, noLinks } from "@/ui/document/DocumentView";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
 import { listed, number } from "@/ui/words/counts";
@@ -48,11 +48,12 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
           </div>
           {isInstructor && <LinkButton href={paths.setUp(courseId, assignmentId)} variant={assignment.publishedAt ? "outlined" : "contained"}>{assignment.publishedAt ? "Change the set-up" : "Go on setting up"}</LinkButton>}
           {isInstructor && assignment.publishedAt && <LinkButton href={paths.access(courseId, assignmentId)} variant="outlined">Access</LinkButton>}
+          {isInstructor && assignment.publishedAt && <LinkButton href={paths.doors(courseId, assignmentId)} variant="outlined">Guests</LinkButton>}
           {mayReview && assignment.publishedAt && <LinkButton href={paths.review(courseId, assignmentId)} variant="contained">Review contributions</LinkButton>}
           {!mayReview && own && <LinkButton href={paths.wiki(courseId, own.id)} variant="contained">Open {own.name}</LinkButton>}
         </div>
         {!assignment.publishedAt && <p className="notice waits">Not published yet: students see nothing of it, and it has no wikis.</p>}
-        {plainText(assignment.brief).trim() !== "" ? <DocumentView document={assignment.brief} links={{ courseId, wikiId: "", pages: [] }} /> : <p className="quiet">No brief was written.</p>}
+        {plainText(assignment.brief).trim() !== "" ? <DocumentView document={assignment.brief} links={noLinks} /> : <p className="quiet">No brief was written.</p>}
         {expected?.mine && <Expected expected={expected} courseId={courseId} now={ctx.now} />}
         {isMaking && <MakingWikis start={progress} ask={progressOf.bind(null, courseId, assignmentId)} />}
         {!(isMaking && wikis.length === 0) && <section className="section">

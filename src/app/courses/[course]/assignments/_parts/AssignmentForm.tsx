@@ -7,6 +7,7 @@ import { FormProvider, useForm, useWatch } from "react-hook-form";
 import { powers } from "@/core/access/may";
 import type { PageDocument } from "@/core/document/model";
 import { type AssignmentInput, assignmentInput } from "@/data/assignments/input";
+import { barePlace, type WritingPlace } from "@/ui/editor/place";
 import { WritingArea } from "@/ui/editor/WritingArea";
 import { FormPart } from "@/ui/forms/FormPart";
 import { parcel } from "@/ui/forms/parcel";
@@ -21,6 +22,8 @@ import { ExpectedField } from "./ExpectedField";
 import { StarterPagesField } from "./StarterPagesField";
 
 interface Props {
+  /** The course's own files, for starter pages. */
+  readonly files: Pick<WritingPlace, "files" | "fileBase" | "uploadHref">;
   readonly fields: AssignmentInput;
   readonly students: number;
   readonly sets: readonly { readonly id: string; readonly title: string; readonly groups: number; readonly students: number }[];
@@ -40,7 +43,7 @@ const sharings = [
   { value: "class", label: "The whole class", about: "one wiki for everybody" },
 ] as const;
 
-export function AssignmentForm({ fields, students, sets, zone, courseTitle, isPublished, wikis, state, save }: Props) {
+export function AssignmentForm({ files, fields, students, sets, zone, courseTitle, isPublished, wikis, state, save }: Props) {
   const { act, said, isBusy, say } = useAct();
   const [isLeaving, setLeaving] = useState(false);
   const form = useForm<AssignmentInput>({ resolver: zodResolver(assignmentInput) as never, defaultValues: fields });
@@ -70,7 +73,7 @@ export function AssignmentForm({ fields, students, sets, zone, courseTitle, isPu
       <form onSubmit={(event) => void submit("stay")(event)} noValidate>
         <FormPart title="Task" about="What students read when they open the assignment.">
           <TextField label="Title" {...register("title")} error={!!errors.title} helperText={errors.title?.message} />
-          <div><p className="field-name">Brief</p><WritingArea label="Brief" document={fields.brief as PageDocument} pages={[]} isShort onChange={(next) => setValue("brief", next, { shouldDirty: true })} /></div>
+          <div><p className="field-name">Brief</p><WritingArea label="Brief" document={fields.brief as PageDocument} place={barePlace} isShort onChange={(editor) => setValue("brief", editor.getJSON() as PageDocument, { shouldDirty: true })} /></div>
         </FormPart>
         <FormPart title="Times" about={`In the course’s time zone, ${zone.replaceAll("_", " ")}.`}>
           <div className="field-row">{time("opensAt", "Opens")}{time("dueAt", "Due")}</div>
@@ -109,7 +112,7 @@ export function AssignmentForm({ fields, students, sets, zone, courseTitle, isPu
           <ExpectedField />
         </FormPart>
         <FormPart title="Starter pages" about={<>Each wiki begins with these, the first being its home page. Their words are credited to nobody. Each wiki fills these places with its own: <code>{"{group}"}</code> <code>{"{topic}"}</code> <code>{"{members}"}</code>, on a member’s page <code>{"{member}"}</code>, on the home page <code>{"{member pages}"}</code>.{isPublished && " A page added here comes to all wikis; a changed one is offered to them once you have saved it."}</>}>
-          <StarterPagesField />
+          <StarterPagesField files={files} />
         </FormPart>
         <div className="form-foot">
           <div style={{ flex: "1 1 260px" }}><Said said={said} />{isDirty && !said && <p className="quiet">Not saved yet.</p>}</div>

@@ -9,6 +9,7 @@ import { plainText } from "@/core/document/leaves";
 import { type PageDocument, emptyDocument } from "@/core/document/model";
 import { countWords } from "@/core/text/words";
 import { type AssignmentInput, mostStarterPages } from "@/data/assignments/input";
+import { barePlace, type WritingPlace } from "@/ui/editor/place";
 import { WritingArea } from "@/ui/editor/WritingArea";
 import { counted } from "@/ui/words/counts";
 
@@ -22,7 +23,7 @@ export function newStarterPage(title: string): StarterPage {
 }
 
 /** The pages that each wiki begins with, as they will stand in the contents. An editor is made only for one that is open. */
-export function StarterPagesField() {
+export function StarterPagesField({ files }: { files: Pick<WritingPlace, "files" | "fileBase" | "uploadHref"> }) {
   const { control, register, setValue, formState: { errors } } = useFormContext<AssignmentInput>();
   const { fields, append, remove, move } = useFieldArray({ control, name: "starterPages", keyName: "key" });
   const pages = useWatch({ control, name: "starterPages" });
@@ -42,8 +43,9 @@ export function StarterPagesField() {
               <TextField label="Title" {...register(`starterPages.${index}.title`)} error={!!errors.starterPages?.[index]?.title} helperText={errors.starterPages?.[index]?.title?.message} />
               {open.includes(page.id) && (
                 <WritingArea
-                  label={`Text of the starter page ${page.title}`} document={document} pages={pages.filter((_, at) => at !== index).map(({ title }) => ({ id: "", title }))} isShort
-                  onChange={(next) => setValue(`starterPages.${index}.document`, next, { shouldDirty: true })}
+                  label={`Text of the starter page ${page.title}`} document={document} isShort
+                  place={{ ...barePlace, title: page.title, pages: pages.filter((_, at) => at !== index).map(({ title }) => ({ id: "", title })), ...files }}
+                  onChange={(editor) => setValue(`starterPages.${index}.document`, editor.getJSON(), { shouldDirty: true })}
                 />
               )}
               {index > 0 && (

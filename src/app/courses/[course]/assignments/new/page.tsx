@@ -11,6 +11,7 @@ import { Frame } from "@/app/_parts/Frame";
 import { courseTrail } from "@/app/_parts/trail";
 import { AssignmentForm } from "../_parts/AssignmentForm";
 import { setChoices } from "../_parts/choices";
+import { starterFiles } from "../_parts/starter-files";
 import { saveAssignment } from "../actions";
 
 export const metadata: Metadata = { title: "Make an assignment" };
@@ -34,6 +35,7 @@ export default async function NewAssignmentPage({ params }: PageProps<"/courses/
       <div className="desk">
         <div className="title-line"><div><h1>Make an assignment</h1><p className="quiet">In {course.title}. One step makes all its wikis, each with its starter pages. Everything can be changed later.</p></div></div>
         <AssignmentForm
+          files={await starterFiles(ctx, courseId)}
           fields={fields} students={(await countPeople(ctx, courseId)).student ?? 0} sets={sets} zone={course.timeZone}
           courseTitle={course.title} isPublished={false} wikis={{ count: 0, entries: 0 }} state={null} save={saveAssignment.bind(null, courseId, null)}
         />

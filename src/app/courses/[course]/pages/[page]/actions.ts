@@ -2,7 +2,7 @@
 import { refresh, revalidatePath } from "next/cache";
 import { z } from "zod";
 import type { Commented } from "@/data/comments/dto";
-import { addComment } from "@/data/comments/write";
+import { addComment, settleComment } from "@/data/comments/write";
 import type { Saved } from "@/data/pages/dto";
 import { restoreEntry } from "@/data/pages/write";
 import { signedIn } from "@/app/_parts/context";
@@ -12,6 +12,14 @@ const id = z.string().max(40);
 export async function comment(courseId: string, pageId: string, parent: string | null, body: string): Promise<Commented> {
   const given = z.object({ courseId: id, pageId: id, parent: id.nullable(), body: z.string().max(20_000) }).parse({ courseId, pageId, parent, body });
   const answer = await addComment(await signedIn(), given);
+  refresh();
+  return answer;
+}
+
+/** Settles a thread of comments, or opens it again. */
+export async function settle(courseId: string, commentId: string, settled: boolean): Promise<Commented> {
+  const given = z.object({ courseId: id, commentId: id, settled: z.boolean() }).parse({ courseId, commentId, settled });
+  const answer = await settleComment(await signedIn(), given);
   refresh();
   return answer;
 }

@@ -1,11 +1,12 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
+import { findDraft } from "@/data/drafts/read";
 import { findPage } from "@/data/pages/read";
 import { promisedPages } from "@/data/pages/promised";
 import type { PageDto } from "@/data/pages/dto";
 import { type Part, PartsStrip } from "@/ui/authors/PartsStrip";
-import { DocumentView } from "@/ui/document/DocumentView";
+import { DocumentView, wikiLinks } from "@/ui/document/DocumentView";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
@@ -17,6 +18,8 @@ import { Frame } from "@/app/_parts/Frame";
 import { pageTrail } from "@/app/_parts/trail";
 import { Contents } from "./_parts/Contents";
 import { Conversation } from "./_parts/Conversation";
+import { dropText } from "../../_parts/writing-actions";
+import { LeftDraft } from "./_parts/LeftDraft";
 import { PageActs } from "./_parts/PageActs";
 
 export const metadata: Metadata = { title: "Page" };
@@ -28,8 +31,10 @@ export default async function PagePage({ params, searchParams }: PageProps<"/cou
   const page = await findPage(ctx, course, pageId);
   if (!page) notFound();
   const { wiki } = page;
-  const links = { courseId: course, wikiId: wiki.wikiId, pages: wiki.contents, formerTitles: wiki.formerTitles };
+  const links = wikiLinks(course, wiki.wikiId, wiki, page.files);
   const promised = promisedPages(page);
+  // Whoever still writes finds their draft where they write.
+  const leftDraft = page.access.level === "write" && !page.removedAt ? null : await findDraft(ctx, { courseId: course, pageId });
   return (
     <Frame ctx={ctx} trail={await pageTrail(ctx, wiki, pageId)}>
       <div className="spread">
@@ -37,6 +42,7 @@ export default async function PagePage({ params, searchParams }: PageProps<"/cou
         <article className="sheet">
           <SheetHead page={page} now={ctx.now} />
           {Number.isInteger(since) && since > 0 && since < page.entries - 1 && <Merged page={page} since={since} />}
+          {leftDraft && <LeftDraft draft={leftDraft} zone={wiki.timeZone} now={ctx.now} drop={dropText.bind(null, { courseId: course, pageId })} />}
           {page.removedAt
             ? <p className="notice">This page lies in the bin since {momentAndDistance(page.removedAt, wiki.timeZone, ctx.now)}. Its history is kept{page.mayRemove ? <>, and it can be <Link href={paths.contents(course, wiki.wikiId)}>brought back</Link></> : ""}.</p>
             : <DocumentView document={page.document} links={links} />}
@@ -48,7 +54,7 @@ export default async function PagePage({ params, searchParams }: PageProps<"/cou
           </section>
           <section aria-labelledby="talk">
             <h2 id="talk">Comments</h2>
-            <Conversation page={page} zone={wiki.timeZone} now={ctx.now} />
+            <Conversation page={page} viewerId={ctx.viewer.id} zone={wiki.timeZone} now={ctx.now} />
           </section>
         </aside>
       </div>
@@ -66,8 +72,11 @@ function Merged({ page, since }: { page: PageDto; since: number }) {
   );
 }
 
-function partsOf({ wiki, parts }: PageDto): Part[] {
-  return parts.flatMap(({ authorId, words }): Part[] => {
+function partsOf({ wiki, parts, unassigned }: PageDto): Part[] {
+  const open: Part[] = unassigned > 0 ? [{ id: "unassigned", name: "Guests, unassigned", mark: null, words: unassigned }] : [];
+  return [...parts, null].flatMap((part): Part[] => {
+    if (part === null) return open;
+    const { authorId, words } = part;
     if (authorId === null) return words > 0 ? [{ id: "nobody", name: "Starter text and others", mark: null, words }] : [];
     const member = wiki.members.find((each) => each.id === authorId)!;
     return wiki.members.length <= 8 || words > 0 ? [{ id: authorId, name: member.name, mark: member.mark, words }] : [];
@@ -89,8 +98,8 @@ function SheetHead({ page, now }: { page: PageDto; now: Date }) {
       </div>
       <div className="actions">
         {wiki.isInstructor && <LinkButton href={paths.access(wiki.courseId, wiki.assignmentId, { wiki: wiki.wikiId })} variant="outlined">Access</LinkButton>}
-        {!page.removedAt && (page.mayRename || (page.mayRemove && page.id !== wiki.homePageId)) && (
-          <PageActs courseId={wiki.courseId} wikiId={wiki.wikiId} pageId={page.id} title={page.title} mayRename={page.mayRename} mayRemove={page.mayRemove && page.id !== wiki.homePageId} />
+        {!page.removedAt && (
+          <PageActs courseId={wiki.courseId} wikiId={wiki.wikiId} pageId={page.id} title={page.title} mayRename={page.mayRename} mayRemove={page.mayRemove && page.id !== wiki.homePageId} mayCopy={wiki.mayStart} />
         )}
         {mayWrite && <LinkButton href={paths.write(wiki.courseId, page.id)} variant="contained">Write</LinkButton>}
       </div>

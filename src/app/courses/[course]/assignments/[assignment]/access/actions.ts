@@ -2,6 +2,7 @@
 import { revalidatePath } from "next/cache";
 import { z } from "zod";
 import { instantAt } from "@/core/time/zone";
+import { powersInput, setMemberPowers } from "@/data/access/powers";
 import { giveMoreTime } from "@/data/access/more-time";
 import { cellInput, mostCells, previewAccess, setAccess, settingInput, undoAccess } from "@/data/access/write";
 import type { AccessChanged, AccessPreview } from "@/data/access/dto";
@@ -35,6 +36,13 @@ export async function undo(courseId: string, changeId: string): Promise<Changed>
   const ctx = await signedIn();
   const changed = await undoAccess(ctx, id.parse(courseId), id.parse(changeId));
   return told(changed, courseId, ctx.now, () => "Undone: what held before holds again.", false);
+}
+
+/** Sets what members may do apart from writing. */
+export async function setPowers(courseId: string, assignmentId: string, given: string[]): Promise<Changed> {
+  const ctx = await signedIn();
+  const changed = await setMemberPowers(ctx, id.parse(courseId), id.parse(assignmentId), powersInput.parse(given));
+  return told(changed, courseId, ctx.now, () => "Set for all wikis of the assignment. It can be undone in the log.");
 }
 
 const moreTimeInput = z.object({ to: z.array(z.object({ wikiId: id, personId: id.nullable() })).min(1, "Choose who gets more time").max(500), until: z.string() });

@@ -14,6 +14,7 @@ import { Frame } from "@/app/_parts/Frame";
 import { assignmentTrail } from "@/app/_parts/trail";
 import { AccessSheet } from "./_parts/AccessSheet";
 import { logLines } from "./_parts/log-lines";
+import { MemberPowers } from "./_parts/MemberPowers";
 import { MoreTime } from "./_parts/MoreTime";
 import { ViewChooser } from "./_parts/ViewChooser";
 
@@ -50,6 +51,7 @@ export default async function AccessPage({ params, searchParams }: PageProps<"/c
             <ViewChooser courseId={course} assignmentId={assignment} wikis={sheet.wikis} titles={sheet.titles} wiki={shownWiki ?? null} title={page ?? null} />
             {page !== undefined && !sheet.rows.some(({ scope }) => scope === "page") && <p className="notice">No wiki has a page with this title.</p>}
             <AccessSheet key={shownWiki ?? `page ${page}`} courseId={course} sheet={sheet} log={logLines(log, title, sheet.timeZone, ctx.now)} now={ctx.now} />
+            <MemberPowers key={sheet.assignment.membersMay.join()} courseId={course} assignmentId={assignment} given={sheet.assignment.membersMay} />
             <MoreTime courseId={course} assignmentId={assignment} choices={choices} suggested={wallClockAt(new Date(Math.max(dueAt.getTime(), ctx.now.getTime()) + week), sheet.timeZone)} zone={sheet.timeZone} now={ctx.now} />
           </>
         )}

@@ -16,6 +16,7 @@ import { Frame } from "@/app/_parts/Frame";
 import { assignmentTrail } from "@/app/_parts/trail";
 import { AssignmentForm } from "../../_parts/AssignmentForm";
 import { setChoices } from "../../_parts/choices";
+import { starterFiles } from "../../_parts/starter-files";
 import { bringIn, saveAssignment } from "../../actions";
 import { Offers } from "./Offers";
 
@@ -48,6 +49,7 @@ export default async function SetUpPage({ params }: PageProps<"/courses/[course]
         )}
         {offers.length > 0 && <Offers offers={offers} courseId={courseId} bringIn={bringIn.bind(null, courseId, assignmentId)} />}
         <AssignmentForm
+          files={await starterFiles(ctx, courseId)}
           fields={input} students={(await countPeople(ctx, courseId)).student ?? 0} sets={setChoices(await groupSets(ctx, courseId))}
           zone={course.timeZone} courseTitle={course.title} isPublished={publishedAt !== null}
           wikis={{ count: wikis.length, entries: wikis.reduce((sum, wiki) => sum + wiki.entries, 0) }} state={setUp.state} save={saveAssignment.bind(null, courseId, assignmentId)}

@@ -6,6 +6,7 @@ import type { Commented } from "@/data/comments/dto";
 
 const problems: Record<Extract<Commented, { kind: "refused" }>["code"], string> = {
   "not found": "This page, or the comment you answer, is not here any more. Your text is still in the field.",
+  "may not settle": "You may not settle comments of others here.",
   "may not comment": "Commenting on this page has been closed. Your text is still in the field.",
   "only looking": "You look at this as somebody else would: nothing is said in their name. Your text is still in the field.",
   "empty or too long": "A comment has between 1 and 5,000 characters.",

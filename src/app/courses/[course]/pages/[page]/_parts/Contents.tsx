@@ -27,6 +27,7 @@ export function Contents({ wiki, here, promised }: { wiki: WikiDto; here: string
         <div className="start">
           {wiki.mayStart && <LinkButton href={paths.start(wiki.courseId, wiki.wikiId)} size="small">Start a page</LinkButton>}
           <LinkButton href={paths.contents(wiki.courseId, wiki.wikiId)} size="small">{wiki.mayArrange ? "Arrange" : "All pages"}</LinkButton>
+          <LinkButton href={paths.files(wiki.courseId, wiki.wikiId)} size="small">Files</LinkButton>
         </div>
       </Foldable>
     </nav>

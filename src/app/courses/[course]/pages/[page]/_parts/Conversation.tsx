@@ -1,28 +1,52 @@
 import type { CommentDto, PageDto } from "@/data/pages/dto";
 import { Author } from "@/ui/authors/AuthorMark";
 import { distance, moment } from "@/ui/words/times";
-import { comment } from "../actions";
+import { counted } from "@/ui/words/counts";
+import { comment, settle } from "../actions";
 import { CommentForm } from "./CommentForm";
+import { SettleButton } from "./SettleButton";
 
-/** A page's comments with their answers, and the place to add one. */
-export function Conversation({ page, zone, now }: { page: PageDto; zone: string; now: Date }) {
+interface Props {
+  readonly page: PageDto;
+  readonly viewerId: string;
+  readonly zone: string;
+  readonly now: Date;
+}
+
+/** A page's comments with their answers, and the place to add one. What is settled stands folded below what is open. */
+export function Conversation({ page, viewerId, zone, now }: Props) {
   const mayComment = page.wiki.commentsOn && !page.removedAt && (page.access.level === "write" || page.access.level === "comment");
-  const markOf = (id: string) => page.wiki.members.find((member) => member.id === id)?.mark ?? null;
+  const [open, settled] = [page.comments.filter((each) => !each.settled), page.comments.filter((each) => each.settled)];
   const send = comment.bind(null, page.wiki.courseId, page.id);
+  const thread = (each: CommentDto) => <Thread key={each.id} thread={each} page={page} mayComment={mayComment} maySettle={mayComment && (page.maySettle || each.authorId === viewerId)} zone={zone} now={now} />;
   return (
     <>
       {page.comments.length === 0 && <p className="quiet">{mayComment ? "Nobody has said anything about this page yet." : page.wiki.commentsOn ? "No comments." : "This assignment has no comments."}</p>}
-      <ul className="thread">
-        {page.comments.map((each) => (
-          <li key={each.id}>
-            <Remark comment={each} mark={markOf(each.authorId)} zone={zone} now={now} />
-            {each.replies.length > 0 && <ul className="replies">{each.replies.map((reply) => <li key={reply.id}><Remark comment={reply} mark={markOf(reply.authorId)} zone={zone} now={now} /></li>)}</ul>}
-            {mayComment && <CommentForm label={`Answer ${each.author}`} button="Answer" send={send.bind(null, each.id)} isFolded />}
-          </li>
-        ))}
-      </ul>
+      <ul className="thread">{open.map(thread)}</ul>
+      {settled.length > 0 && <details className="settled"><summary>{counted(settled.length, "settled comment")}</summary><ul className="thread">{settled.map(thread)}</ul></details>}
       {mayComment && <CommentForm label="Comment on this page" button="Comment" send={send.bind(null, null)} />}
     </>
+  );
+}
+
+interface ThreadProps extends Omit<Props, "viewerId"> {
+  readonly thread: CommentDto;
+  readonly mayComment: boolean;
+  readonly maySettle: boolean;
+}
+
+function Thread({ thread, page, mayComment, maySettle, zone, now }: ThreadProps) {
+  const markOf = (id: string) => page.wiki.members.find((member) => member.id === id)?.mark ?? null;
+  return (
+    <li>
+      <Remark comment={thread} mark={markOf(thread.authorId)} zone={zone} now={now} />
+      {thread.replies.length > 0 && <ul className="replies">{thread.replies.map((reply) => <li key={reply.id}><Remark comment={reply} mark={markOf(reply.authorId)} zone={zone} now={now} /></li>)}</ul>}
+      {thread.settled && <p className="quiet settled-by">Settled by {thread.settled.by}, {distance(thread.settled.at, zone, now)}</p>}
+      <div className="thread-acts">
+        {mayComment && !thread.settled && <CommentForm label={`Answer ${thread.author}`} button="Answer" send={comment.bind(null, page.wiki.courseId, page.id, thread.id)} isFolded />}
+        {maySettle && <SettleButton author={thread.author} isSettled={thread.settled !== null} settle={settle.bind(null, page.wiki.courseId, thread.id)} />}
+      </div>
+    </li>
   );
 }
 

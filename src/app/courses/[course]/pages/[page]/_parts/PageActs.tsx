@@ -6,7 +6,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { RenameDialog } from "@/ui/contents/RenameDialog";
 import { paths } from "@/ui/paths";
-import { remove, rename } from "../../../wikis/[wiki]/contents/actions";
+import { copy, remove, rename } from "../../../wikis/[wiki]/contents/actions";
 
 interface Props {
   readonly courseId: string;
@@ -15,13 +15,15 @@ interface Props {
   readonly title: string;
   readonly mayRename: boolean;
   readonly mayRemove: boolean;
+  readonly mayCopy: boolean;
 }
 
 /** What can be done with a page besides writing it. */
-export function PageActs({ courseId, wikiId, pageId, title, mayRename, mayRemove }: Props) {
+export function PageActs({ courseId, wikiId, pageId, title, mayRename, mayRemove, mayCopy }: Props) {
   const router = useRouter();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [isRenaming, setRenaming] = useState(false);
+  const [isCopying, setCopying] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
 
   async function putAway(): Promise<void> {
@@ -41,11 +43,18 @@ export function PageActs({ courseId, wikiId, pageId, title, mayRename, mayRemove
       <Button variant="outlined" aria-haspopup="menu" aria-expanded={anchor !== null} onClick={(event) => setAnchor(event.currentTarget)}>More</Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         {mayRename && <MenuItem onClick={() => { setAnchor(null); setRenaming(true); }}>Rename the page</MenuItem>}
+        {mayCopy && <MenuItem onClick={() => { setAnchor(null); setCopying(true); }}>Copy it to a new page</MenuItem>}
+        <MenuItem onClick={() => { setAnchor(null); setTimeout(() => window.print(), 300); }}>Print</MenuItem>
         {mayRemove && <MenuItem onClick={() => void putAway()}>Remove it, into the bin</MenuItem>}
       </Menu>
       {isRenaming && <RenameDialog heading={`Rename “${title}”`} title={title} button="Rename" close={() => setRenaming(false)} save={async (next) => {
         const answer = await rename(courseId, pageId, next);
         if (answer.kind === "done") router.refresh();
+        return answer;
+      }} />}
+      {isCopying && <RenameDialog heading={`Copy “${title}”`} title={`${title} (copy)`.slice(0, 200)} button="Copy" about="The words of the copy stay those of who wrote them." close={() => setCopying(false)} save={async (next) => {
+        const answer = await copy(courseId, pageId, next);
+        if (answer.kind === "done" && answer.href) router.push(answer.href);
         return answer;
       }} />}
       {problem && <p role="alert" className="why notice wrong">{problem}</p>}

@@ -2,8 +2,8 @@
 import { revalidatePath } from "next/cache";
 import { z } from "zod";
 import { savePage } from "@/data/pages/write";
-import type { SaveAnswer } from "@/ui/editor/PageEditor";
-import { saveAnswer, savedText } from "@/app/_parts/saving";
+import type { SaveAnswer } from "@/ui/editor/useSaving";
+import { onCourse, saveAnswer, savedText, sendingOf } from "@/app/_parts/saving";
 import { signedIn } from "@/app/_parts/context";
 
 const place = z.object({ courseId: z.string().max(40), pageId: z.string().max(40) });
@@ -12,8 +12,9 @@ const place = z.object({ courseId: z.string().max(40), pageId: z.string().max(40
 export async function saveText(courseId: string, pageId: string, input: z.input<typeof savedText>): Promise<SaveAnswer> {
   const at = place.parse({ courseId, pageId });
   const given = savedText.parse(input);
+  const sending = sendingOf(given);
   const ctx = await signedIn();
-  const saved = await savePage(ctx, { ...at, base: given.base, document: given.document, note: given.note });
+  const saved = await savePage(ctx, { ...at, base: given.base, document: given.document, note: given.note, ...(sending ? { sending } : {}) });
   if (saved.kind === "saved") revalidatePath(`/courses/${at.courseId}`, "layout");
-  return saveAnswer(ctx, at.courseId, at.pageId, saved);
+  return saveAnswer(await onCourse(ctx, at.courseId), at.pageId, saved);
 }

@@ -1,11 +1,14 @@
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
+import { findDraft } from "@/data/drafts/read";
 import { findPage } from "@/data/pages/read";
 import { PageEditor } from "@/ui/editor/PageEditor";
 import { paths } from "@/ui/paths";
 import { signedIn } from "@/app/_parts/context";
 import { Frame, OnlyLooking } from "@/app/_parts/Frame";
 import { pageTrail } from "@/app/_parts/trail";
+import { dropText, keepText } from "../../../_parts/writing-actions";
+import { writingPlace } from "../../../_parts/writing-place";
 import { saveText } from "./actions";
 
 export const metadata: Metadata = { title: "Write" };
@@ -17,11 +20,14 @@ export default async function WritePage({ params }: PageProps<"/courses/[course]
   if (!page) notFound();
   if (page.access.level !== "write" || page.removedAt) redirect(paths.page(course, pageId));
   if (ctx.lookingAs) return <OnlyLooking ctx={ctx} trail={await pageTrail(ctx, page.wiki, pageId)} heading={page.title} text={`${ctx.viewer.name} can write this page.`} />;
+  const at = { courseId: course, pageId };
   return (
     <Frame ctx={ctx} trail={await pageTrail(ctx, page.wiki, pageId)}>
       <PageEditor
-        key={page.entries} draftKey={`${ctx.viewer.id} ${pageId}`} title={page.title} isNew={false} base={page.entries} document={page.document} pages={page.wiki.contents}
-        save={saveText.bind(null, course, pageId)} backHref={paths.page(course, pageId)}
+        key={pageId} draftKey={`${ctx.viewer.id} ${pageId}`} title={page.title} isNew={false} base={page.entries} document={page.document}
+        place={await writingPlace(ctx, page.wiki, { pageId, title: page.title, mayUpload: page.mayUpload })}
+        draft={await findDraft(ctx, at)} keeper={{ keep: keepText.bind(null, at), drop: dropText.bind(null, at) }}
+        save={saveText.bind(null, course, pageId)} backHref={paths.page(course, pageId)} pageBase={paths.pageBase(course)}
       />
     </Frame>
   );

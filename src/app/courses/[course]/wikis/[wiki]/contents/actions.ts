@@ -1,8 +1,10 @@
 "use server";
 import { revalidatePath } from "next/cache";
 import { z } from "zod";
+import { copyPage } from "@/data/pages/copy";
 import { arrangePage, bringPageBack, makeHomePage, removePage, renamePage } from "@/data/pages/places";
 import type { ContentsSaved } from "@/data/pages/dto";
+import { paths } from "@/ui/paths";
 import { contentsProblem } from "@/ui/words/problems";
 import type { Answer } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
@@ -29,6 +31,14 @@ export async function arrange(courseId: string, pageId: string, parentId: string
 
 export async function makeHome(courseId: string, pageId: string): Promise<Answer> {
   return answer(courseId, await makeHomePage(await signedIn(), { courseId: id.parse(courseId), pageId: id.parse(pageId) }));
+}
+
+/** Starts a page with the text of another, and leads to it. */
+export async function copy(courseId: string, pageId: string, title: string): Promise<Answer> {
+  const copied = await copyPage(await signedIn(), { courseId: id.parse(courseId), pageId: id.parse(pageId), title: z.string().max(2000).parse(title) });
+  if (copied.kind === "refused") return { kind: "wrong", text: contentsProblem(copied.problem) };
+  revalidatePath(`/courses/${courseId}`, "layout");
+  return { kind: "done", href: paths.page(courseId, copied.pageId) };
 }
 
 function answer(courseId: string, saved: ContentsSaved): Answer {

@@ -4,6 +4,7 @@ import { notFound, redirect } from "next/navigation";
 import { emptyDocument } from "@/core/document/model";
 import { identifyBlocks } from "@/core/document/parse";
 import { titleKey } from "@/core/links/titles";
+import { findDraft } from "@/data/drafts/read";
 import { findWiki } from "@/data/pages/read";
 import { pageTemplates } from "@/data/pages/templates";
 import { PageEditor } from "@/ui/editor/PageEditor";
@@ -11,6 +12,8 @@ import { paths } from "@/ui/paths";
 import { signedIn } from "@/app/_parts/context";
 import { Frame, OnlyLooking } from "@/app/_parts/Frame";
 import { wikiTrail } from "@/app/_parts/trail";
+import { dropText, keepText } from "../../../_parts/writing-actions";
+import { writingPlace } from "../../../_parts/writing-place";
 import { startText } from "./actions";
 
 export const metadata: Metadata = { title: "Start a page" };
@@ -41,6 +44,7 @@ export default async function StartPage({ params, searchParams }: PageProps<"/co
   const templates = await pageTemplates(ctx, course, wikiId);
   const template = templates.find(({ id }) => id === asked.template);
   const document = template?.document ?? emptyDocument;
+  const at = { courseId: course, wikiId };
   return (
     <Frame ctx={ctx} trail={trail}>
       {templates.length > 0 && (
@@ -52,7 +56,8 @@ export default async function StartPage({ params, searchParams }: PageProps<"/co
       )}
       <PageEditor
         key={template?.id ?? ""} draftKey={`${ctx.viewer.id} ${wikiId} ${titleKey(title)} ${template?.id ?? ""}`.trim()} title={title} isNew base={0} document={identifyBlocks(document, ctx.newId)}
-        pages={wiki.contents} save={startText.bind(null, course, wikiId, template?.id ?? null)} backHref={back}
+        place={await writingPlace(ctx, wiki, { pageId: null, title, mayUpload: wiki.mayUpload })} draft={await findDraft(ctx, at)} keeper={{ keep: keepText.bind(null, at), drop: dropText.bind(null, at) }}
+        save={startText.bind(null, course, wikiId, template?.id ?? null)} backHref={back} pageBase={paths.pageBase(course)}
       />
     </Frame>
   );

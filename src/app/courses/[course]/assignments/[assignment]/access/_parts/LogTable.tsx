@@ -41,10 +41,13 @@ export function LogTable({ courseId, lines, zone, now }: { courseId: string; lin
   );
 }
 
+const kindWords: Record<LogLine["kind"], string> = { set: "", undo: "", "more time": "More time. ", "door opened": "Opened. ", "door ended": "Ended. ", powers: "" };
+
 /** A change: a row for each thing that it set, below one date and one author. */
 function Line({ line, zone, now, isBusy, undo: takeBack }: { line: LogLine; zone: string; now: Date; isBusy: boolean; undo: () => void }) {
   const { whats, more } = line;
-  const about = line.kind === "undo" && line.undid ? `Undid what was set ${moment(line.undid, zone, now)}. ` : line.kind === "more time" ? "More time. " : "";
+  const about = line.kind === "undo" && line.undid ? `Undid what was set ${moment(line.undid, zone, now)}. ` : kindWords[line.kind];
+  const canUndo = line.kind === "set" || line.kind === "more time" || line.kind === "powers";
   const rows = { rowSpan: whats.length };
   return (
     <tbody className={line.undoneAt ? "undone" : undefined}>
@@ -55,7 +58,7 @@ function Line({ line, zone, now, isBusy, undo: takeBack }: { line: LogLine; zone
           <td>{before}</td>
           <td>{after}</td>
           {at === 0 && (
-            <td {...rows} className="row-actions">{line.kind !== "undo" && (line.undoneAt
+            <td {...rows} className="row-actions">{canUndo && (line.undoneAt
               ? <span className="quiet">undone {moment(line.undoneAt, zone, now)}</span>
               : <button type="button" className="plain-button" disabled={isBusy} onClick={takeBack}>Undo</button>)}</td>
           )}

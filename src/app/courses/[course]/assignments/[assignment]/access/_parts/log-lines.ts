@@ -1,10 +1,11 @@
 /** The log of access in words. Made on the server: a change can be told of thousands of cells, and a line names a few. */
 import { whoKey } from "@/core/access/rule";
-import type { LogDto, LogLineDto, ToldChange } from "@/data/access/dto";
+import type { Power } from "@/core/access/may";
+import type { LogDto, LogLineDto, ToldChange, ToldPowers } from "@/data/access/dto";
 import { counted } from "@/ui/words/counts";
-import { settingsWords } from "@/ui/words/access";
+import { guestsName, powerWords, settingsWords } from "@/ui/words/access";
 
-export interface LogLine extends Omit<LogLineDto, "told"> {
+export interface LogLine extends Omit<LogLineDto, "told" | "powers"> {
   readonly whats: readonly { readonly what: string; readonly before: string; readonly after: string }[];
   /** How many more there are of such. */
   readonly more: number;
@@ -12,21 +13,30 @@ export interface LogLine extends Omit<LogLineDto, "told"> {
 
 const shownAtMost = 6;
 
-export function logLines({ lines, names }: LogDto, assignmentTitle: string, zone: string, now: Date): LogLine[] {
-  return lines.map(({ told, ...line }) => {
-    const whats = gather(told, names, assignmentTitle, zone, now);
+export function logLines({ lines, ...named }: LogDto, assignmentTitle: string, zone: string, now: Date): LogLine[] {
+  return lines.map(({ told, powers, ...line }) => {
+    const whats = powers ? powerLines(powers, assignmentTitle) : gather(told, named, assignmentTitle, zone, now);
     return { ...line, whats: whats.slice(0, shownAtMost), more: Math.max(0, whats.length - shownAtMost) };
   });
 }
 
+/** What members may do besides writing: each thing that was given or taken away. */
+function powerLines({ before, after }: ToldPowers, assignmentTitle: string): LogLine["whats"][number][] {
+  const changed = [...before.filter((power) => !after.includes(power)), ...after.filter((power) => !before.includes(power))];
+  const told = (has: readonly Power[], power: Power) => (has.includes(power) ? "members may" : "only instructors may");
+  return changed.map((power) => ({ what: `${assignmentTitle}: ${powerWords[power].toLowerCase()}`, before: told(before, power), after: told(after, power) }));
+}
+
+type Named = Pick<LogDto, "names" | "doors">;
+
 /** A change's cells: the places that were set alike for the same people together, and then the people with the same places. */
-function gather(told: readonly ToldChange[], names: LogDto["names"], assignmentTitle: string, zone: string, now: Date): LogLine["whats"][number][] {
+function gather(told: readonly ToldChange[], named: Named, assignmentTitle: string, zone: string, now: Date): LogLine["whats"][number][] {
   const byPeople = new Map<string, { who: string; places: string[]; before: string; after: string }>();
   for (const { cell, before, after } of told) {
     const [was, is] = [settingsWords(before, zone, now), settingsWords(after, zone, now)];
     const key = [whoKey(cell.who), was, is].join("|");
-    const line = byPeople.get(key) ?? { who: whoName(cell.who, names), places: [], before: was, after: is };
-    line.places.push(cell.scope === "assignment" ? assignmentTitle : (names[cell.place] ?? "a page that is gone"));
+    const line = byPeople.get(key) ?? { who: whoName(cell.who, named), places: [], before: was, after: is };
+    line.places.push(cell.scope === "assignment" ? assignmentTitle : (named.names[cell.place] ?? "a page that is gone"));
     byPeople.set(key, line);
   }
   const byPlaces = new Map<string, { whos: string[]; places: string[]; before: string; after: string }>();
@@ -45,7 +55,8 @@ function some(names: readonly string[]): string {
 
 const whoNames = { course: "everybody on the course", students: "other students", assistants: "assistants", observers: "observers", group: "the group", owner: "the owner" } as const;
 
-function whoName(who: ToldChange["cell"]["who"], names: LogDto["names"]): string {
+function whoName(who: ToldChange["cell"]["who"], { names, doors }: Named): string {
+  if (who.kind === "guests") return guestsName(doors[who.door]);
   if (who.kind === "person") return names[who.person] ?? "somebody";
   return who.kind === "members" ? (names[who.group] ?? "a group") : whoNames[who.kind];
 }

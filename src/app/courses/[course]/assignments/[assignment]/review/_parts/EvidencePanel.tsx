@@ -23,11 +23,12 @@ export function EvidencePanel({ evidence, courseId, zone, now, backHref }: Props
   const { figure, member, lines } = evidence;
   const sum = lines.reduce((total, line) => total + line.amount, 0);
   const words = figureWords[figure];
+  const whose = member?.name ?? "what is unassigned";
   return (
-    <section className="paper evidence" aria-label={`${words.label} of ${member.name}`}>
+    <section className="paper evidence" aria-label={`${words.label} of ${whose}`}>
       <header>
         <div>
-          <h2><Author name={member.name} mark={member.mark} />: {words.label.toLowerCase()}</h2>
+          <h2><Author name={member?.name ?? "Unassigned"} mark={member?.mark ?? null} />: {words.label.toLowerCase()}</h2>
           <p className="quiet">{words.about} <Link href={paths.measures(figure)}>How it comes about</Link></p>
         </div>
         <LinkButton href={backHref} scroll={false} size="small" variant="text" aria-label="Close the evidence">Close</LinkButton>

@@ -1,5 +1,5 @@
 import Link from "next/link";
-import type { GroupReviewDto, MemberReviewDto, ReviewFigure } from "@/data/review/dto";
+import { type GroupReviewDto, type MemberReviewDto, type ReviewFigure, unassigned } from "@/data/review/dto";
 import { Author, authorFill } from "@/ui/authors/AuthorMark";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { paths } from "@/ui/paths";
@@ -36,7 +36,7 @@ export function ReviewTable({ groups, place, zone, now, open }: Props) {
 }
 
 function GroupRows({ group, place, zone, now, open }: Omit<Props, "groups"> & { group: GroupReviewDto }) {
-  const sum = (of: (member: MemberReviewDto) => number) => group.members.reduce((total, member) => total + of(member), 0);
+  const sum = (of: (each: Omit<MemberReviewDto, "member" | "comments">) => number) => [...group.members, ...(group.unassigned ? [group.unassigned] : [])].reduce((total, each) => total + of(each), 0);
   return (
     <tbody>
       <tr className="group-line">
@@ -46,11 +46,12 @@ function GroupRows({ group, place, zone, now, open }: Omit<Props, "groups"> & { 
           <span className="quiet">{number(group.starterWords)} starter words{group.othersWords > 0 ? ` and ${number(group.othersWords)} of people outside the group` : ""} stand apart</span>
         </th>
       </tr>
-      {group.members.map((each) => <MemberRow key={each.member.id} each={each} wikiId={group.wikiId} {...{ place, zone, now, open }} />)}
+      {group.members.map((each) => <FigureRow key={each.member.id} id={each.member.id} name={each.member.name} mark={each.member.mark} figures={each} wikiId={group.wikiId} {...{ place, zone, now, open }} />)}
+      {group.unassigned && <FigureRow id={unassigned} name="Unassigned" mark={null} figures={{ ...group.unassigned, comments: null }} wikiId={group.wikiId} {...{ place, zone, now, open }} />}
       <tr className="sum">
         <th scope="row">All of {group.name}</th>
         <td className="number">{number(sum((each) => each.entries))}</td>
-        <td className="number">{number(sum((each) => each.comments))}</td>
+        <td className="number">{number(group.members.reduce((total, each) => total + each.comments, 0))}</td>
         <td className="number">{number(sum((each) => each.added))}</td>
         <td className="number">{number(sum((each) => each.standing))}</td>
         <td className="number">{sum((each) => each.standing) > 0 ? "100 %" : "–"}</td><td /><td />
@@ -59,26 +60,36 @@ function GroupRows({ group, place, zone, now, open }: Omit<Props, "groups"> & { 
   );
 }
 
-function MemberRow({ each, wikiId, place, zone, now, open }: Omit<Props, "groups"> & { each: MemberReviewDto; wikiId: string }) {
+interface RowProps extends Omit<Props, "groups"> {
+  /** The student, or what is unassigned. */
+  readonly id: string;
+  readonly name: string;
+  readonly mark: number | null;
+  /** Guests comment on nothing. */
+  readonly figures: Omit<MemberReviewDto, "member" | "comments"> & { readonly comments: number | null };
+  readonly wikiId: string;
+}
+
+function FigureRow({ id, name: who, mark, figures: each, wikiId, place, zone, now, open }: RowProps) {
   const figure = (name: ReviewFigure, text: string, amount: number) => {
-    const isOpen = open?.wiki === wikiId && open.person === each.member.id && open.figure === name;
+    const isOpen = open?.wiki === wikiId && open.person === id && open.figure === name;
     return (
       <td className="number">
-        <Link href={paths.evidence(place.courseId, place.assignmentId, wikiId, each.member.id, name)} scroll={false} aria-current={isOpen} className={amount === 0 ? "nothing" : ""}
-          aria-label={`${figureWords[name].label} of ${each.member.name}: ${text}. Show what is behind it`}>{text}</Link>
+        <Link href={paths.evidence(place.courseId, place.assignmentId, wikiId, id, name)} scroll={false} aria-current={isOpen} className={amount === 0 ? "nothing" : ""}
+          aria-label={`${figureWords[name].label} of ${who}: ${text}. Show what is behind it`}>{text}</Link>
       </td>
     );
   };
-  const didNothing = each.entries === 0 && each.comments === 0;
+  const didNothing = each.entries === 0 && !each.comments;
   return (
     <tr>
-      <th scope="row"><Author name={each.member.name} mark={each.member.mark} /></th>
+      <th scope="row"><Author name={who} mark={mark} /></th>
       {figure("entries", number(each.entries), each.entries)}
-      {figure("comments", number(each.comments), each.comments)}
+      {each.comments === null ? <td className="number"><span className="nothing">–</span></td> : figure("comments", number(each.comments), each.comments)}
       {figure("added", number(each.added), each.added)}
       {figure("standing", number(each.standing), each.standing)}
       {figure("share", percents(each.sharePercent), each.standing)}
-      <td className="share-cell" aria-hidden="true"><span className="share-bar"><span style={{ width: `${100 * (each.share ?? 0)}%`, ...authorFill(each.member.mark) }} /></span></td>
+      <td className="share-cell" aria-hidden="true"><span className="share-bar"><span style={{ width: `${100 * (each.share ?? 0)}%`, ...authorFill(mark) }} /></span></td>
       <td>{each.lastAt ? <time dateTime={each.lastAt.toISOString()} title={moment(each.lastAt, zone, now)}>{distance(each.lastAt, zone, now)}</time> : didNothing ? <span className="waiting">nothing yet</span> : "–"}</td>
     </tr>
   );

@@ -6,6 +6,7 @@ import { findPage } from "@/data/pages/read";
 import { Late } from "@/ui/ledger/Late";
 import { Author } from "@/ui/authors/AuthorMark";
 import { LinkButton } from "@/ui/frame/NextLink";
+import { wikiLinks } from "@/ui/document/reading";
 import { ComparedView, ComparisonKey } from "@/ui/ledger/ComparedView";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { paths } from "@/ui/paths";
@@ -54,7 +55,7 @@ export default async function EntryPage({ params }: PageProps<"/courses/[course]
           </dl>
           <ComparisonKey />
         </div>
-        <article className="sheet compared-sheet"><ComparedView blocks={entry.blocks} /></article>
+        <article className="sheet compared-sheet"><ComparedView blocks={entry.blocks} links={wikiLinks(course, page.wiki.wikiId, page.wiki, entry.files)} /></article>
       </div>
     </Frame>
   );

@@ -1,0 +1,25 @@
+"use server";
+import { z } from "zod";
+import { savePage } from "@/data/pages/write";
+import { roomRequest } from "@/data/session/door";
+import type { SaveAnswer } from "@/ui/editor/useSaving";
+import { paths } from "@/ui/paths";
+import { saveAnswer, savedText, sendingOf } from "@/app/_parts/saving";
+
+/** Saves a page's text as the guest whose browser asks, as long as the room is open. */
+export async function saveInRoom(pageId: string, input: z.input<typeof savedText>): Promise<SaveAnswer> {
+  const id = z.string().max(40).parse(pageId);
+  const given = savedText.parse(input);
+  const sending = sendingOf(given);
+  const asked = await roomRequest();
+  if (!asked?.ctx) {
+    return {
+      kind: "refused", title: asked ? "The room has closed. Nothing was saved. Your text is still here, and kept on this machine." : "Your name in this room was let go. Nothing was saved. Your text is still here.",
+      lines: [{ text: asked ? "Ask your instructor to let the room go on, and save again; or copy your text." : "Copy your text, and come in again by the code." }],
+    };
+  }
+  const { ctx, room } = asked;
+  const saved = await savePage(ctx, { courseId: ctx.door.courseId, pageId: id, base: given.base, document: given.document, note: given.note, ...(sending ? { sending } : {}) });
+  const pageHref = (page: string, since?: number) => `${paths.roomPage(page)}${since === undefined ? "" : `?since=${since}`}`;
+  return saveAnswer({ zone: room.timeZone, now: ctx.now, pageHref, entryHref: null }, id, saved);
+}

@@ -1,0 +1,39 @@
+/** What a document needs to be read somewhere: where its links lead, what its files are, how its notes are numbered. */
+import type { Notes } from "@/core/document/notes";
+import type { FileDto } from "@/data/files/dto";
+import { paths } from "../paths";
+
+/** Where the links of a wiki lead. */
+export interface LinkTargets {
+  readonly pages: readonly { readonly id: string; readonly title: string }[];
+  /** Titles that pages had before: what links to one of them leads to its page. */
+  readonly formerTitles?: readonly { readonly id: string; readonly title: string }[];
+  readonly pageHref: (id: string) => string;
+  /** Where a promised page is started; null: not here, so that the link is only text. */
+  readonly startHref: ((title: string) => string) | null;
+  /** The files that the document names, as far as the reader may see them. */
+  readonly files?: readonly FileDto[];
+  /** Where a file is; of a picture, in the size that is near `width`. */
+  readonly fileHref?: (id: string, width?: number) => string;
+}
+
+/** What a document's parts are drawn by. */
+export interface Reading extends LinkTargets {
+  readonly notes: Notes;
+  /** The page's headings, for its list of contents. */
+  readonly headings: readonly { readonly id: string | null; readonly level: number; readonly text: string }[];
+}
+
+/** The links of a wiki as those follow them who are on its course. */
+export function wikiLinks(courseId: string, wikiId: string, { contents, formerTitles }: { contents: LinkTargets["pages"]; formerTitles: NonNullable<LinkTargets["formerTitles"]> }, files: readonly FileDto[] = []): LinkTargets {
+  return {
+    pages: contents, formerTitles, pageHref: (id) => paths.page(courseId, id), startHref: (title) => paths.start(courseId, wikiId, title),
+    files, fileHref: (id, width) => paths.file(courseId, id, width),
+  };
+}
+
+/** Where no page is: links are only text. */
+export const noLinks: LinkTargets = { pages: [], pageHref: () => "", startHref: null };
+
+/** The anchor of a heading, by its block's id. */
+export const headingAnchor = (id: string): string => `h-${id}`;

@@ -1,0 +1,53 @@
+"use client";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import type { Editor } from "@tiptap/core";
+import { useRef, useState } from "react";
+import { fileSize } from "../../words/sizes";
+import { fileHref, storeOf } from "../place";
+import { contentOfFile } from "../uploads";
+import { putBlocksIn } from "../put-in";
+import { EditorDialog } from "./EditorDialog";
+
+interface Props {
+  readonly editor: Editor;
+  /** Null: nothing can be uploaded here. */
+  readonly upload: ((files: readonly File[]) => void) | null;
+  readonly onClose: () => void;
+}
+
+/** Pictures and files: new ones from this machine, or such as the wiki has. */
+export function FileDialog({ editor, upload, onClose }: Props) {
+  const input = useRef<HTMLInputElement>(null);
+  const [asked, setAsked] = useState("");
+  const files = [...storeOf(editor).files.values()].filter(({ name }) => name.toLowerCase().includes(asked.trim().toLowerCase()));
+  return (
+    <EditorDialog title="Picture or file" size="sm" apply={null} onClose={onClose}>
+      {upload && (
+        <div className="file-drop" onDragOver={(event) => event.preventDefault()} onDrop={(event) => { event.preventDefault(); upload([...event.dataTransfer.files]); onClose(); }}>
+          <Button variant="contained" autoFocus onClick={() => input.current?.click()}>Choose from this machine</Button>
+          <span className="quiet">or drop files here. Large pictures are made light by themselves.</span>
+          <input ref={input} type="file" multiple hidden aria-label="Files to upload" onChange={(event) => { upload([...(event.target.files ?? [])]); onClose(); }} />
+        </div>
+      )}
+      {storeOf(editor).files.size > 0 && (
+        <>
+          <TextField label="Files of this wiki" value={asked} onChange={(event) => setAsked(event.target.value)} sx={{ mt: 2 }} />
+          <ul className="file-choice">
+            {files.slice(0, 60).map((file) => (
+              <li key={file.id}>
+                <button type="button" onClick={() => { putBlocksIn(editor, contentOfFile(file)); onClose(); }}>
+                  {/* eslint-disable-next-line @next/next/no-img-element -- the server keeps the sizes itself */}
+                  {file.kind === "image" ? <img src={fileHref(editor, file.id, 480) ?? ""} alt="" loading="lazy" /> : <span className="file-sign">{file.kind}</span>}
+                  <span>{file.name}<small>{fileSize(file.size)}</small></span>
+                </button>
+              </li>
+            ))}
+          </ul>
+          {files.length > 60 && <p className="quiet">{files.length - 60} more: type part of a name.</p>}
+        </>
+      )}
+      {!upload && storeOf(editor).files.size === 0 && <p className="quiet">No files are here, and none can be uploaded.</p>}
+    </EditorDialog>
+  );
+}

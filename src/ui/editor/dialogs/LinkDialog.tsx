@@ -1,0 +1,32 @@
+"use client";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import type { Editor } from "@tiptap/core";
+import { useState } from "react";
+import { fullAddress } from "./address";
+import { EditorDialog } from "./EditorDialog";
+
+/** Links the selection to an address; with nothing selected, the address itself is put in. */
+export function LinkDialog({ editor, onClose }: { editor: Editor; onClose: () => void }) {
+  const [address, setAddress] = useState<string>(String(editor.getAttributes("link").href ?? ""));
+  const [isWrong, setWrong] = useState(false);
+  const isLinked = editor.isActive("link");
+
+  function apply(): void {
+    const full = fullAddress(address);
+    if (full === null) return setWrong(true);
+    const chain = editor.chain().focus().extendMarkRange("link").unsetMark("pageLink").unsetMark("fileLink");
+    if (editor.state.selection.empty && !isLinked) chain.insertContent({ type: "text", text: address.trim(), marks: [{ type: "link", attrs: { href: full } }] }).run();
+    else chain.setMark("link", { href: full }).run();
+    onClose();
+  }
+
+  return (
+    <EditorDialog
+      title="Link to an address" apply="Link" onApply={apply} onClose={onClose}
+      more={isLinked && <Button onClick={() => { editor.chain().focus().extendMarkRange("link").unsetMark("link").run(); onClose(); }}>Take the link away</Button>}
+    >
+      <TextField autoFocus label="Address" value={address} onChange={(event) => { setAddress(event.target.value); setWrong(false); }} error={isWrong} helperText={isWrong ? "This is no web or mail address." : "For example https://rivers.example/survey"} sx={{ mt: 1 }} />
+    </EditorDialog>
+  );
+}

@@ -1,0 +1,93 @@
+/** What is pasted or dropped: text keeps its structure and loses its looks, files are uploaded. */
+import { Extension, type Editor, type JSONContent } from "@tiptap/core";
+import { Fragment, Slice } from "@tiptap/pm/model";
+import { Plugin } from "@tiptap/pm/state";
+import { handlePaste as pasteIntoTable } from "@tiptap/pm/tables";
+import type { Dropped } from "@/core/document/html";
+import { countWords } from "@/core/text/words";
+
+export interface Pasted {
+  readonly words: number;
+  /** What did not come along; null: all did, or it came from a page. */
+  readonly dropped: Dropped | null;
+  /** What was pasted, without any structure. */
+  readonly plain: string;
+}
+
+interface Options {
+  readonly onPaste: (pasted: Pasted) => void;
+  /** Null: no files are taken here. */
+  readonly upload: ((files: readonly File[], at?: number) => void) | null;
+}
+
+/** Text that was copied from one of our pages says so, and comes as it is. */
+const isOwn = (html: string) => html.includes("data-pm-slice");
+
+export const CleanPaste = Extension.create<Options>({
+  name: "cleanPaste",
+  addOptions: () => ({ onPaste: () => {}, upload: null }),
+  addProseMirrorPlugins() {
+    const { editor, options } = this;
+    // The reader of HTML is large: it comes while nobody waits for it.
+    const reader = import("@/core/document/html");
+    reader.catch(() => { /* Without it, text is pasted without structure. */ });
+    return [new Plugin({
+      props: {
+        handlePaste(view, event) {
+          const data = event.clipboardData;
+          if (!data) return false;
+          const [html, plain, files] = [data.getData("text/html"), data.getData("text/plain"), [...data.files]];
+          // Spreadsheets and word processors hand a picture of the text over with it: where there is text, that is meant.
+          if (files.length > 0 && plain.trim() === "" && options.upload) {
+            options.upload(files);
+            return true;
+          }
+          if (html === "" || isOwn(html) || editor.isActive("codeBlock")) {
+            options.onPaste({ words: countWords(plain), dropped: null, plain });
+            return false;
+          }
+          reader.then(({ fromHtml }) => putIn(editor, fromHtml(html) as unknown as Read), () => { editor.commands.insertContent(paragraphs(plain)); return null; })
+            .catch(() => { editor.commands.insertContent(paragraphs(plain)); return null; })
+            .then((dropped) => options.onPaste({ words: countWords(plain), dropped, plain }), () => {});
+          return true;
+        },
+        handleDrop(view, event, _slice, isMoved) {
+          const files = [...(event.dataTransfer?.files ?? [])];
+          if (isMoved || files.length === 0 || !options.upload) return false;
+          event.preventDefault();
+          options.upload(files, view.posAtCoords({ left: event.clientX, top: event.clientY })?.pos);
+          return true;
+        },
+      },
+    })];
+  },
+});
+
+interface Read {
+  readonly document: JSONContent;
+  readonly dropped: Dropped;
+}
+
+function putIn(editor: Editor, { document, dropped }: Read): Dropped {
+  const content = document.content ?? [];
+  const [only] = content;
+  // Cells that are pasted into a table fill its cells.
+  if (content.length === 1 && only?.type === "table" && editor.isActive("table")) {
+    const table = editor.schema.nodeFromJSON(only);
+    if (pasteIntoTable(editor.view, new ClipboardEvent("paste"), new Slice(Fragment.from(table), 0, 0))) return dropped;
+  }
+  // Within a table no other table can stand: its text comes.
+  const fitting = editor.isActive("table") ? content.flatMap((node) => (node.type === "table" ? flattened(node) : [node])) : content;
+  // A single paragraph is text that goes on where the cursor is.
+  editor.chain().focus().insertContent(fitting.length === 1 && fitting[0]?.type === "paragraph" ? (fitting[0].content ?? []) : fitting).scrollIntoView().run();
+  return dropped;
+}
+
+function flattened(table: JSONContent): JSONContent[] {
+  return (table.content ?? []).flatMap((row) => (row.content ?? []).flatMap((cell) => cell.content ?? []));
+}
+
+/** Text without structure, its lines as paragraphs. */
+export function paragraphs(text: string): JSONContent[] {
+  return text.replace(/\r\n?/g, "\n").split(/\n+/).filter((line) => line.trim() !== "").map((line) => ({ type: "paragraph", content: [{ type: "text", text: line }] }));
+}

@@ -1,0 +1,13 @@
+import type { Editor, JSONContent } from "@tiptap/core";
+
+/** Where one writes on behind a table or a picture: a page whose last block is no text would have no such place. */
+export function endWithParagraph(editor: Editor): void {
+  const { doc, tr, schema } = editor.state;
+  if (doc.lastChild && !doc.lastChild.isTextblock) editor.view.dispatch(tr.insert(doc.content.size, schema.nodes.paragraph!.create()).setMeta("addToHistory", false));
+}
+
+/** Puts blocks in where the cursor is, and leaves a place to write on behind them. */
+export function putBlocksIn(editor: Editor, content: JSONContent | JSONContent[]): void {
+  editor.chain().focus().insertContent(content).run();
+  endWithParagraph(editor);
+}

@@ -1,0 +1,83 @@
+"use client";
+/** Files on their way from this machine into the page. */
+import type { Editor, JSONContent } from "@tiptap/core";
+import { useCallback, useRef, useState } from "react";
+import type { FileDto } from "@/data/files/dto";
+import { type FileAnswer, storeOf } from "./place";
+import { endWithParagraph } from "./put-in";
+
+export interface Uploading {
+  readonly id: number;
+  readonly name: string;
+  /** From 0 to 1. */
+  readonly part: number;
+  /** Why it was not taken; null: it is on its way. */
+  readonly problem: string | null;
+}
+
+/** What stands in the page for a file: a picture is shown, a recording can be played, all else is linked to by its name. */
+export function contentOfFile(file: FileDto): JSONContent[] {
+  const label = file.name.replace(/\.[a-z0-9]{1,5}$/i, "");
+  switch (file.kind) {
+    case "image": return [{ type: "figure", attrs: { file: file.id, alt: "", width: file.width !== null && file.width < 600 ? Math.max(20, Math.round(file.width / 7)) : 100, place: "centre", showsOrigin: false } }];
+    case "video": case "audio": return [{ type: "media", attrs: { file: file.id, kind: file.kind }, content: [{ type: "text", text: label }] }];
+    default: return [{ type: "text", text: label, marks: [{ type: "fileLink", attrs: { file: file.id } }] }];
+  }
+}
+
+/** Sends files one after the other, and puts each into the page where the cursor was. */
+export function useUploads(editor: Editor | null, href: string | null): { readonly uploading: readonly Uploading[]; readonly upload: (files: readonly File[], at?: number) => void; readonly dismiss: (id: number) => void } {
+  const [uploading, setUploading] = useState<readonly Uploading[]>([]);
+  const next = useRef(1);
+  const dismiss = useCallback((id: number) => setUploading((now) => now.filter((each) => each.id !== id)), []);
+  const upload = useCallback((files: readonly File[], at?: number) => {
+    if (!editor || !href) return;
+    // Where they go moves along with what is typed meanwhile.
+    let place = at ?? editor.state.selection.to;
+    const follow = ({ transaction }: { transaction: { mapping: { map: (at: number) => number } } }) => { place = transaction.mapping.map(place); };
+    editor.on("transaction", follow);
+    const waiting = files.map((file) => ({ file, id: next.current++ }));
+    setUploading((now) => [...now, ...waiting.map(({ file, id }) => ({ id, name: file.name, part: 0, problem: null }))]);
+    const tell = (id: number, change: Partial<Uploading>) => setUploading((now) => now.map((each) => (each.id === id ? { ...each, ...change } : each)));
+    void (async () => {
+      for (const { file, id } of waiting) {
+        const answer = await send(href, file, (part) => tell(id, { part }));
+        if (answer.kind === "refused") { tell(id, { problem: answer.text }); continue; }
+        dismiss(id);
+        if (editor.isDestroyed) continue;
+        storeOf(editor).files.set(answer.file.id, answer.file);
+        putAt(editor, place, answer.file);
+      }
+      editor.off("transaction", follow);
+    })();
+  }, [editor, href, dismiss]);
+  return { uploading, upload, dismiss };
+}
+
+/** Puts a file's content in at `place`; what is a block of its own, behind the block that the place is in. */
+function putAt(editor: Editor, place: number, file: FileDto): void {
+  const content = contentOfFile(file);
+  const $at = editor.state.doc.resolve(Math.min(place, editor.state.doc.content.size));
+  const isBlock = content[0]!.type !== "text";
+  const block = $at.depth > 0 ? $at.parent : null;
+  const isEmptyParagraph = block?.type.name === "paragraph" && block.content.size === 0;
+  if (isBlock && isEmptyParagraph) editor.chain().insertContentAt({ from: $at.before(), to: $at.after() }, content).run();
+  else editor.chain().insertContentAt(isBlock && $at.depth > 0 ? $at.after() : $at.pos, isBlock ? content : [...content, { type: "text", text: " " }]).run();
+  endWithParagraph(editor);
+}
+
+function send(href: string, file: File, progress: (part: number) => void): Promise<FileAnswer> {
+  return new Promise((done) => {
+    const request = new XMLHttpRequest();
+    const lost = () => done({ kind: "refused", text: "The connection broke before all of it had arrived. Upload it again." });
+    request.open("POST", href);
+    request.setRequestHeader("X-File-Name", encodeURIComponent(file.name || "picture"));
+    request.setRequestHeader("Content-Type", "application/octet-stream");
+    request.responseType = "json";
+    request.upload.onprogress = (event) => { if (event.lengthComputable) progress(event.loaded / event.total); };
+    request.onerror = lost;
+    request.onabort = lost;
+    request.onload = () => done((request.response as FileAnswer | null) ?? { kind: "refused", text: "The server did not take it. Upload it again." });
+    request.send(file);
+  });
+}

@@ -1,0 +1,93 @@
+"use client";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { customAlphabet } from "nanoid";
+
+/** What came of a save, in words; the page's own action makes it from the server's answer. */
+export type SaveAnswer =
+  /** `document`: the text as JSON, where others' was merged into it. */
+  | { readonly kind: "saved"; readonly href: string; readonly number: number; readonly document?: string }
+  | { readonly kind: "refused"; readonly title: string; readonly lines: readonly { readonly text: string; readonly href?: string }[] };
+
+export interface SaveInput {
+  readonly title: string;
+  readonly base: number;
+  readonly document: string;
+  readonly note: string;
+  /** The same when a save is sent again. */
+  readonly saveId?: string;
+  /** Words that came by pasting, and the most that came at once. */
+  readonly pasted?: number;
+  readonly largestPaste?: number;
+}
+
+export type Save = (input: SaveInput) => Promise<SaveAnswer>;
+export type SaveProblem = Extract<SaveAnswer, { kind: "refused" }>;
+
+/** Milliseconds between attempts while the server does not answer. */
+const restBetween = 4000;
+
+export const newSaveId = customAlphabet("0123456789abcdefghijklmnopqrstuvwxyz", 16);
+
+/** What the editor does about a save: sends it, sends it again by itself while nobody answers, and never twice. */
+export function useSaving(save: Save, done: (input: SaveInput, answer: Extract<SaveAnswer, { kind: "saved" }>) => void): {
+  readonly state: "ready" | "saving" | "waiting";
+  readonly problem: SaveProblem | null;
+  /** `make` is asked for what is to be saved once the save before is settled. */
+  readonly submit: (make: () => SaveInput) => void;
+} {
+  const [state, setState] = useState<"ready" | "saving" | "waiting">("ready");
+  const [problem, setProblem] = useState<SaveProblem | null>(null);
+  /** A save of which nobody knows yet whether it arrived: it is sent again as it was before anything newer. */
+  const open = useRef<SaveInput | null>(null);
+  /** What is to be saved once that one is settled. */
+  const wanted = useRef<(() => SaveInput) | null>(null);
+  const isBusy = useRef(false);
+  const calls = useRef({ save, done });
+  useEffect(() => { calls.current = { save, done }; }, [save, done]);
+
+  const run = useCallback(async () => {
+    if (isBusy.current) return;
+    isBusy.current = true;
+    setState("saving");
+    const result = await settle();
+    isBusy.current = false;
+    setState(result);
+
+    async function settle(): Promise<"ready" | "waiting"> {
+      while (open.current || wanted.current) {
+        if (!open.current) {
+          open.current = wanted.current!();
+          wanted.current = null;
+        }
+        const sent = open.current;
+        const answer = await calls.current.save(sent).catch(() => null);
+        if (answer === null) return "waiting";
+        open.current = null;
+        if (answer.kind === "refused") {
+          wanted.current = null;
+          setProblem(answer);
+        } else calls.current.done(sent, answer);
+      }
+      return "ready";
+    }
+  }, []);
+
+  const submit = useCallback((make: () => SaveInput) => {
+    setProblem(null);
+    wanted.current = make;
+    void run();
+  }, [run]);
+
+  useEffect(() => {
+    if (state !== "waiting") return;
+    const again = () => void run();
+    const timer = setInterval(again, restBetween);
+    window.addEventListener("online", again);
+    return () => {
+      clearInterval(timer);
+      window.removeEventListener("online", again);
+    };
+  }, [state, run]);
+
+  return { state, problem, submit };
+}
