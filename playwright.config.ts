@@ -10,11 +10,11 @@ function given(name: string): string {
 const build = given("TIDY_BUILD");
 const common = { DATABASE_URL: given("DATABASE_URL"), BETTER_AUTH_SECRET: given("BETTER_AUTH_SECRET"), HOSTNAME: "127.0.0.1", NODE_ENV: "production" };
 
-function server(port: string, demo: "0" | "1") {
+function server(port: string, demo: "0" | "1", more: Record<string, string> = {}) {
   const address = `http://127.0.0.1:${port}`;
   return {
     command: `node ${build}/server.js`, url: `${address}/api/health`, gracefulShutdown: { signal: "SIGTERM" as const, timeout: 5000 },
-    env: { ...common, PORT: port, BETTER_AUTH_URL: address, TIDY_DEMO: demo },
+    env: { ...common, PORT: port, BETTER_AUTH_URL: address, TIDY_DEMO: demo, ...more },
   };
 }
 
@@ -40,5 +40,9 @@ export default defineConfig({
     },
   },
   // The second server runs without the demo flag: it proves that the demo's way in is not there.
-  webServer: [server(given("TIDY_PORT"), "1"), server(given("TIDY_PLAIN_PORT"), "0")],
+  // The third has a copy of the database for itself.
+  webServer: [
+    server(given("TIDY_PORT"), "1"), server(given("TIDY_PLAIN_PORT"), "0"),
+    server(given("TIDY_WALK_PORT"), "1", { DATABASE_URL: common.DATABASE_URL.replace(/\/[^/]*$/, "/e2e_walk") }),
+  ],
 });

@@ -12,6 +12,13 @@ async function startPage(page: Page, wiki: string, title: string) {
   return text;
 }
 
+/** Opens one of the toolbar's lists and takes something from it. */
+async function choose(page: Page, list: string, name: string) {
+  await page.getByRole("button", { name: list, exact: true }).click();
+  await page.getByRole("menu", { name: list }).getByText(name, { exact: true }).click();
+  await expect(page.getByRole("menu", { name: list })).toHaveCount(0);
+}
+
 async function save(page: Page, title: string) {
   await page.getByRole("button", { name: "Save the page" }).click();
   await expect(page.getByRole("heading", { name: title, level: 1 })).toBeVisible();
@@ -21,13 +28,20 @@ async function save(page: Page, title: string) {
 test("each tool makes what it says", async ({ browser }) => {
   const page = await signInAs(browser, "Deniz Aksoyan");
   const text = await startPage(page, "Kestrel Water", "Field notes");
-  const tools = [["Bold", "strong"], ["Italic", "em"], ["Underline", "u"], ["Strike through", "s"], ["Code", "code"]] as const;
+  const tools = [["Bold", "strong"], ["Italic", "em"]] as const;
   for (const [name] of tools) {
     const tool = page.getByRole("button", { name: new RegExp(`^${name} \\(`) });
     await tool.click();
     await expect(tool).toHaveAttribute("aria-pressed", "true");
     await text.pressSequentially(name.toLowerCase());
     await tool.click();
+    await text.pressSequentially(" and ");
+  }
+  const letters = [["Underline", "u"], ["Strike through", "s"], ["Raised", "sup"], ["Lowered", "sub"], ["Code", "code"], ["Blue", "[data-tone=blue]"], ["In amber", "[data-highlight=amber]"]] as const;
+  for (const [name] of letters) {
+    await choose(page, "Letters", name);
+    await text.pressSequentially(name.toLowerCase());
+    await choose(page, "Letters", { Blue: "As the text", "In amber": "Not highlighted" }[name as string] ?? name);
     await text.pressSequentially(" and ");
   }
   for (const [style, tag] of [["Subheading", "h3"], ["Small heading", "h4"]] as const) {
@@ -40,10 +54,10 @@ test("each tool makes what it says", async ({ browser }) => {
   await text.pressSequentially("counted");
   await page.keyboard.press("Enter");
   await page.keyboard.press("Enter");
-  await page.getByRole("button", { name: /^Quote/ }).click();
+  await page.getByRole("combobox", { name: "Style of the paragraph" }).selectOption("Quote");
   await text.pressSequentially("said by an angler");
   const article = await save(page, "Field notes");
-  for (const [name, tag] of tools) await expect(article.locator(`.prose ${tag}`).first()).toHaveText(name.toLowerCase());
+  for (const [name, tag] of [...tools, ...letters]) await expect(article.locator(`.prose ${tag}`).first()).toHaveText(name.toLowerCase());
   await expect(article.locator("h3")).toHaveText("A h3");
   await expect(article.locator("h4")).toHaveText("A h4");
   await expect(article.locator("ol > li")).toHaveText("counted");
@@ -61,7 +75,7 @@ test("links: a bad address is refused in words; a page is found by its title", a
   await address.fill("rivers.example/survey");
   await page.getByRole("button", { name: "Link", exact: true }).click();
   await page.keyboard.type(" and ");
-  await page.getByRole("button", { name: /^Link to a page/ }).click();
+  await choose(page, "Link", "Page of this wiki");
   await page.getByRole("dialog").getByRole("combobox", { name: "Title of the page" }).fill("the RIVER today");
   await expect(page.getByText("This page is there.")).toBeVisible();
   await page.getByRole("dialog").getByRole("button", { name: "Link", exact: true }).click();
@@ -89,7 +103,12 @@ test("from the keyboard alone: write, use a tool, undo, save", async ({ browser 
   await page.keyboard.press("Control+z");
   await expect(text.locator("strong")).toHaveCount(0);
   await page.keyboard.press("Control+s");
-  await expect(page.getByRole("heading", { name: "Signs on the bank", level: 1 })).toBeVisible();
+  await expect(page).toHaveURL(/\/pages\/\w+\/write$/);
+  await (await textOf(page, "Signs on the bank")).press("End");
+  await page.keyboard.type(", and for the bees");
+  await page.keyboard.press("Control+s");
+  await expect(page.getByText("Saved as entry 2")).toBeVisible();
+  await page.getByRole("button", { name: "Save", exact: true }).press("Enter");
   await expect(page.getByRole("article")).toContainText("Left long for the voles");
 });
 

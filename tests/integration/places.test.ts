@@ -10,9 +10,11 @@ import { readableWikis } from "@/data/assignments/read";
 import { contentsAct, standing } from "@/data/db/tables/wikis";
 import { findDifferences } from "@/data/ledger/check";
 import { findEntry, pageLedger, verifyPage } from "@/data/ledger/read";
+import { copyPage } from "@/data/pages/copy";
 import { arrangePage, bringPageBack, makeHomePage, removedPages, removePage, renamePage } from "@/data/pages/places";
 import { findPage, findWiki } from "@/data/pages/read";
 import { restoreEntry, savePage, startPage } from "@/data/pages/write";
+import { assignmentReview } from "@/data/review/read";
 import { closeDatabase, db, later, makeCourse, pageNamed, type TestCourse, write } from "../support/course";
 
 afterAll(closeDatabase);
@@ -167,5 +169,18 @@ describe("powers", () => {
     const { courseId, homeId, as } = await makeCourse({ othersReadFrom: "2026-03-02T09:00" });
     expect(await renamePage(as(name), { courseId, pageId: homeId, title: "Mine" })).toEqual({ kind: "refused", problem: { code: "power not given", power: "rename" } });
     expect(await arrangePage(as(name), { courseId, pageId: homeId, parentId: null, before: null })).toEqual({ kind: "refused", problem: { code: "power not given", power: "arrange" } });
+  });
+});
+
+describe("a copy of a page", () => {
+  test("adds no words to who copies it: they stay those of who wrote them", async () => {
+    const { as, courseId, wikiId, homeId, assignmentId } = await makeCourse();
+    await write(as("mira", later(1)), courseId, homeId, "Weirs stop every single eel on their way up the brook.");
+    const copied = await copyPage(as("jonas", later(2)), { courseId, pageId: homeId, title: "Second home" });
+    if (copied.kind === "refused") throw new Error(copied.problem.code);
+    const [group] = (await assignmentReview(as("ines", later(3)), courseId, assignmentId))!.filter((each) => each.wikiId === wikiId);
+    expect(group!.members.map(({ member, added, standing }) => [member.name, added, standing])).toEqual([["mira", 11, 22], ["jonas", 0, 0]]);
+    expect(await copyPage(as("jonas", later(4)), { courseId, pageId: homeId, title: "second HOME" })).toMatchObject({ problem: { code: "title taken" } });
+    for (const name of ["tobin", "priya"] as const) expect((await copyPage(as(name, later(4)), { courseId, pageId: homeId, title: "Mine" })).kind).toBe("refused");
   });
 });

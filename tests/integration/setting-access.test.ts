@@ -6,12 +6,14 @@ import { levels } from "@/core/access/may";
 import type { Cell, Setting } from "@/core/access/setting";
 import { accessLog } from "@/data/access/log";
 import { dueTimes, giveMoreTime, moreTime } from "@/data/access/more-time";
+import { setMemberPowers } from "@/data/access/powers";
 import { accessSheet } from "@/data/access/sheet";
 import { previewAccess, setAccess, undoAccess } from "@/data/access/write";
 import { findSetUp } from "@/data/assignments/set-up";
 import { changeAssignment } from "@/data/assignments/write";
 import { setArchived } from "@/data/courses/write";
 import { accessRule, wiki } from "@/data/db/tables/wikis";
+import { renamePage } from "@/data/pages/places";
 import { findPage, findWiki } from "@/data/pages/read";
 import { closeDatabase, db, later, makeCourse, monday, pageNamed, type TestCourse, toldLevel, write } from "../support/course";
 
@@ -215,5 +217,26 @@ describe("the sheet", () => {
     expect(await toldLevel(as("ines"), course, wikiId, homeId, { kind: "person", person: `priya${courseId}` })).toBe("comment");
     // A page of a wiki that one may not see as a whole is not reached through it.
     expect((await findPage(as("priya"), courseId, homeId))?.access.level).toBe("comment");
+  });
+});
+
+describe("what members may do besides writing", () => {
+  test("is set for all wikis, stands in the log, and is put back by undoing unless it was changed since", async () => {
+    const { as, courseId, assignmentId, homeId } = await makeCourse();
+    const ines = as("ines", later(1));
+    const mayRename = async (minutes: number) => (await findPage(as("mira", later(minutes)), courseId, homeId))!.mayRename;
+    expect(await mayRename(0)).toBe(true);
+    const changed = await setMemberPowers(ines, courseId, assignmentId, ["start", "upload"]);
+    if (changed.kind !== "changed") throw new Error(changed.kind);
+    expect(await mayRename(2)).toBe(false);
+    expect((await renamePage(as("mira", later(2)), { courseId, pageId: homeId, title: "Mine" })).kind).toBe("refused");
+    expect((await accessLog(ines, courseId, assignmentId))!.lines[0]).toMatchObject({ kind: "powers", powers: { after: ["start", "upload"] } });
+    expect(await setMemberPowers(as("ines", later(3)), courseId, assignmentId, ["upload", "start"])).toEqual({ kind: "unchanged" });
+    expect((await undoAccess(as("ines", later(4)), courseId, changed.changeId)).kind).toBe("changed");
+    expect(await mayRename(5)).toBe(true);
+    const again = await setMemberPowers(as("ines", later(6)), courseId, assignmentId, []);
+    await setMemberPowers(as("ines", later(7)), courseId, assignmentId, ["start"]);
+    expect(await undoAccess(as("ines", later(8)), courseId, again.kind === "changed" ? again.changeId : "")).toMatchObject({ problem: { code: "not as it was left" } });
+    for (const name of ["mira", "tobin", "una"] as const) expect(await setMemberPowers(as(name, later(9)), courseId, assignmentId, ["start"])).toMatchObject({ problem: { code: "not allowed" } });
   });
 });

@@ -1,0 +1,98 @@
+/** Pasting: structure stays, looks go, and nothing that was copied to do harm runs or loads anything. */
+import { expect, type Page } from "@playwright/test";
+import { openPage, signInAs, test, textOf } from "./people";
+
+/** Pastes as a browser does, without the machine's own clipboard, which other tests share. */
+async function paste(page: Page, html: string, plain: string): Promise<void> {
+  await page.locator(".ProseMirror").evaluate((text, [given, without]) => {
+    const data = new DataTransfer();
+    data.setData("text/html", given!);
+    data.setData("text/plain", without!);
+    text.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
+  }, [html, plain]);
+}
+
+async function startPage(page: Page, wiki: string, title: string) {
+  await openPage(page, wiki);
+  await page.getByRole("link", { name: "Start a page" }).click();
+  await page.getByRole("textbox", { name: "Title of the page" }).fill(title);
+  const text = await textOf(page, title);
+  await text.click();
+  return text;
+}
+
+test("from a word processor: headings, lists and tables come; what was dropped is said; plain text is one step away", async ({ browser }) => {
+  const page = await signInAs(browser, "Ewan Strachie");
+  const text = await startPage(page, "Thornbeck", "Brought along");
+  const html = "<h1 style='color:blue'>The beck</h1><p style='font-size:14pt'>It is <b>short</b>.</p><ul><li>trout</li></ul><table><tr><th>Site</th></tr><tr><td>Ford</td></tr></table><img src='file:///c:/x.png'>";
+  await paste(page, html, "The beck\nIt is short.\ntrout\nSite\nFord");
+  await expect(text.locator("h2")).toHaveText("The beck");
+  await expect(text.locator("li")).toHaveText("trout");
+  await expect(text.locator("th")).toHaveText("Site");
+  const told = page.getByText(/^Pasted with its structure\./);
+  await expect(told).toHaveText("Pasted with its structure. Left out: fonts and colours and 1 picture (copy each by itself, or upload it).");
+  await page.getByRole("button", { name: "Plain text instead" }).click();
+  await expect(text.locator("h2, ul, table")).toHaveCount(0);
+  await expect(text.locator("p").filter({ hasText: "The beck" })).toHaveText("The beck");
+});
+
+test("what was copied to do harm does none: in the editor, on the page, in the comparison", async ({ browser }) => {
+  const page = await signInAs(browser, "Beatriz Lanza");
+  const { origin } = new URL(page.url());
+  const abroad: string[] = [];
+  const ran: string[] = [];
+  page.on("request", (request) => { if (!request.url().startsWith(origin) && !/^(data|blob):/.test(request.url())) abroad.push(request.url()); });
+  page.on("dialog", (dialog) => { ran.push(dialog.message()); void dialog.dismiss(); });
+  await startPage(page, "Thornbeck", "Careful now");
+  const attacks = [
+    "<p>one<script>alert(1)</script></p>", "<p>two<img src=x onerror=alert(2)><img src='https://evil.example/a.png'></p>", "<p>three <a href='javascript:alert(3)'>x</a></p>", "<svg onload=alert(4)></svg><p>four</p>",
+    "<p style='background:url(https://evil.example/b.png)'>five</p>", "<iframe src='https://evil.example'></iframe><p>six</p>", "<link rel=stylesheet href='https://evil.example/c.css'><p>seven</p>", "<div data-latex='\\href{javascript:alert(5)}{x}' onclick='alert(6)'>eight</div>",
+    "<style>@import 'https://evil.example/d.css'</style><p>nine</p>", "<math href='javascript:alert(7)'><mtext>ten</mtext></math><p>ten</p>",
+  ];
+  for (const [index, html] of attacks.entries()) {
+    await paste(page, html, "plain");
+    await expect(page.locator(".ProseMirror")).toContainText(["one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"][index]!);
+  }
+  await page.getByRole("button", { name: "Put in", exact: true }).click();
+  await page.getByRole("menuitem", { name: "Equation" }).click();
+  await page.getByLabel("LaTeX").fill("\\href{javascript:alert(8)}{x} \\includegraphics{https://evil.example/e.png} \\htmlStyle{background:url(https://evil.example/f.png)}{y}");
+  await page.getByRole("button", { name: "Put it in" }).click();
+  await page.getByRole("button", { name: "Save the page" }).click();
+  await expect(page.getByRole("article")).toContainText("ten");
+  await expect(page.locator("article [onclick], article [onerror], article script, article iframe, article a[href^='javascript']")).toHaveCount(0);
+  await page.getByRole("link", { name: /1 entry/ }).click();
+  await expect(page).toHaveURL(/\/ledger$/);
+  await page.goto(`${page.url()}/1`);
+  await expect(page.getByText("three")).toBeVisible();
+  expect([abroad, ran]).toEqual([[], []]);
+});
+
+test("a draft is offered on another machine; a save waits for the connection and is done once", async ({ browser }) => {
+  const page = await signInAs(browser, "Marta Kowalik");
+  await openPage(page, "Hollin Burn", "Restoration plan");
+  const address = page.url();
+  const entries = Number((await page.getByRole("link", { name: /entries$/ }).innerText()).split(" ")[0]);
+  await page.getByRole("link", { name: "Write", exact: true }).click();
+  const text = await textOf(page, "Restoration plan");
+  await text.click();
+  const kept = page.waitForResponse((response) => response.request().method() === "POST" && response.request().headers()["next-action"] !== undefined);
+  await page.keyboard.type("Begin at the ford. ");
+  await kept;
+  const other = await signInAs(browser, "Marta Kowalik");
+  await other.goto(`${address}/write`);
+  await expect(other.getByText(/^A draft of yours from/)).toBeVisible();
+  await other.getByRole("button", { name: "Go on with it" }).click();
+  await expect(await textOf(other, "Restoration plan")).toContainText("Begin at the ford.");
+
+  await page.context().setOffline(true);
+  await page.keyboard.press("Control+s");
+  await expect(page.getByText("The server does not answer.")).toBeVisible();
+  await text.click();
+  await page.keyboard.type("Soon. ");
+  await page.context().setOffline(false);
+  await expect(page.getByText(`Changed since entry ${entries + 1}`)).toBeVisible();
+  await page.keyboard.press("Control+s");
+  await expect(page.getByText(`Saved as entry ${entries + 2}`)).toBeVisible();
+  await page.getByRole("button", { name: "As readers see it" }).click();
+  await expect(page.getByRole("region", { name: "As readers see it" })).toContainText("Begin at the ford.");
+});

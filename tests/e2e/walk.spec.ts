@@ -1,0 +1,253 @@
+/**
+ * A walk through every route and every server action of the built application, as those who may not: signed out, from
+ * another course, of another group, an assistant of other groups, a guest after the room has closed, and a member where
+ * only instructors may. What the build has and this walk does not know makes it fail, so that nothing new goes unguarded.
+ */
+import { expect, test, type APIRequestContext } from "@playwright/test";
+import { addressOf, base, call, fingerprints, nobody, Parcel, personOf, routes, serverActions, sql } from "./walking";
+
+// The two share a connection to the walk's own database.
+test.describe.configure({ mode: "serial" });
+
+const course = "urbanrivers";
+/** Stands on the page that is asked for, and nowhere else. */
+const secret = "Zwischenwasser";
+
+interface Places {
+  readonly [name: string]: string;
+}
+
+type Walker = "nobody" | "stranger" | "guest" | "other group" | "other assistant" | "member" | "instructor";
+type Allowed = "anyone" | "guests" | "staff" | "signed in" | "on course" | "readers" | "instructors" | "no one";
+
+const everyone: readonly Walker[] = ["nobody", "stranger", "guest", "other group", "other assistant", "member", "instructor"];
+const allowedTo: Record<Allowed, readonly Walker[]> = {
+  // A guest whose room has closed is told so, and sees nothing of its pages.
+  anyone: everyone, guests: ["guest"], staff: ["other assistant", "instructor"], "signed in": ["stranger", "other group", "other assistant", "member", "instructor"], "on course": ["other group", "other assistant", "member", "instructor"],
+  readers: ["member", "instructor"], instructors: ["instructor"], "no one": [],
+};
+
+/** Who may open each route, with the places of what is asked for. */
+const routesFor: Record<string, Allowed> = {
+  "/": "anyone", "/api/auth/[...all]": "no one", "/api/health": "anyone", "/icon.svg": "anyone",
+  "/sign-in": "anyone", "/measures": "anyone", "/room": "anyone", "/room/[code]": "anyone", "/room/in": "anyone", "/room/in/[page]": "guests", "/room/in/[page]/write": "guests",
+  "/open/[token]": "no one", "/open/[token]/[page]": "no one", "/invitation/[token]": "anyone", "/ask/[code]": "no one",
+  "/courses": "signed in", "/courses/new": "instructors", "/mail": "instructors",
+  "/courses/[course]": "on course", "/courses/[course]/assignments/[assignment]": "on course",
+  "/courses/[course]/assignments/new": "instructors", "/courses/[course]/assignments/[assignment]/set-up": "instructors", "/courses/[course]/assignments/[assignment]/access": "instructors",
+  "/courses/[course]/assignments/[assignment]/guests": "instructors", "/courses/[course]/assignments/[assignment]/guests/room": "instructors", "/courses/[course]/assignments/[assignment]/review": "staff",
+  "/courses/[course]/groups": "on course", "/courses/[course]/groups/new": "instructors", "/courses/[course]/groups/[set]": "instructors",
+  "/courses/[course]/people": "instructors", "/courses/[course]/people/list": "instructors", "/courses/[course]/people/file": "instructors", "/courses/[course]/settings": "instructors",
+  "/courses/[course]/rooms/[room]": "instructors",
+  "/courses/[course]/pages/[page]": "readers", "/courses/[course]/pages/[page]/write": "readers", "/courses/[course]/pages/[page]/ledger": "readers", "/courses/[course]/pages/[page]/ledger/[number]": "readers",
+  "/courses/[course]/files/[file]": "readers", "/courses/[course]/wikis/[wiki]/files": "readers", "/room/in/files/[file]": "no one", "/open/[token]/files/[file]": "no one",
+  "/courses/[course]/wikis/[wiki]": "readers", "/courses/[course]/wikis/[wiki]/contents": "readers", "/courses/[course]/wikis/[wiki]/start": "readers",
+};
+
+/** Routes to which files are sent. */
+const uploadsFor: Record<string, Allowed> = { "/courses/[course]/upload": "instructors", "/courses/[course]/wikis/[wiki]/upload": "readers" };
+
+interface Act {
+  readonly for: Allowed;
+  readonly args: (at: Places) => readonly unknown[];
+  /** Whether those who may are seen to change something by the same words: without this, a slip in them would look like a refusal. */
+  readonly proves?: boolean;
+}
+
+const document = JSON.stringify({ type: "doc", content: [{ type: "paragraph", content: [{ type: "text", text: "Walked over." }] }] });
+const save = (base: number) => ({ title: "Walked", base, document, note: "" });
+const json = JSON.stringify;
+const assignmentOf = () => new Parcel({
+  title: "Walked", brief: { type: "doc", content: [{ type: "paragraph" }] }, opensAt: "2026-01-01T09:00", dueAt: "2026-12-01T09:00", closesAtDue: true, cutOffAt: null, commentsOn: true, othersReadFrom: null,
+  membersMay: [], sharing: "class", setId: null, expected: [], starterPages: [{ id: "walkedpage", title: "Home", document: { type: "doc", content: [{ type: "paragraph" }] }, parentId: null, forEachMember: false }],
+});
+const hidden = (at: Places) => new Parcel({ cells: [{ scope: "page", place: at.page, who: { kind: "group" } }], setting: { level: "hidden", from: null, until: null, weekly: null } });
+const list = () => new Parcel({ table: { headings: ["Name", "Address"], rows: [["Walker Lane", "walker.lane@urban-rivers.example"]], lines: [2] }, kinds: ["name", "address"], groups: null });
+const guests = "courses/[course]/assignments/[assignment]/guests/actions";
+const access = "courses/[course]/assignments/[assignment]/access/actions";
+const room = "courses/[course]/rooms/[room]/actions";
+const people = "courses/[course]/people/actions";
+const writing = "courses/[course]/_parts/writing-actions";
+const contents = "courses/[course]/wikis/[wiki]/contents/actions";
+
+/** In the order in which those who may do it all in turn. */
+const acts: Record<string, Act> = {
+  "room/actions#findRoomByCode": { for: "no one", args: (at) => [at.code] },
+  "room/actions#enterAs": { for: "no one", args: (at) => [at.code, at.otherName] },
+  "room/in/[page]/write/actions#saveInRoom": { for: "no one", args: (at) => [at.page, save(1)] },
+  "ask/[code]/actions#ask": { for: "no one", args: () => ["nosuchcode", json({ name: "Walker", address: "w@rivers.example", message: "" })] },
+  "invitation/[token]/actions#accept": { for: "no one", args: () => ["nosuchtoken", "long enough for it"] },
+  "courses/[course]/pages/[page]/write/actions#saveText": { for: "readers", args: (at) => [course, at.page, save(Number(at.entries))], proves: true },
+  "courses/[course]/wikis/[wiki]/start/actions#startText": { for: "readers", args: (at) => [course, at.wiki, null, save(0)], proves: true },
+  "courses/[course]/pages/[page]/actions#comment": { for: "readers", args: (at) => [course, at.page, null, "Walked by."], proves: true },
+  "courses/[course]/pages/[page]/actions#restore": { for: "readers", args: (at) => [course, at.page, 1, Number(at.entries) + 1], proves: true },
+  "courses/[course]/pages/[page]/actions#settle": { for: "readers", args: (at) => [course, at.comment, true], proves: true },
+  [`${writing}#keepText`]: { for: "readers", args: (at) => [{ courseId: course, pageId: at.page }, json({ base: 1, title: "", note: "", at: "2026-01-01T00:00:00Z", document: JSON.parse(document) as unknown })], proves: true },
+  [`${writing}#dropText`]: { for: "anyone", args: (at) => [{ courseId: course, pageId: at.page }] },
+  [`${writing}#headingsOfPage`]: { for: "readers", args: (at) => [course, at.page] },
+  [`${writing}#describe`]: { for: "readers", args: (at) => [course, at.wiki, at.file, { name: "walked.txt", source: "Somebody", licence: "" }], proves: true },
+  [`${contents}#copy`]: { for: "readers", args: (at) => [course, at.page, "Walked copy"], proves: true },
+  [`${contents}#rename`]: { for: "readers", args: (at) => [course, at.page, "Walked on"], proves: true },
+  [`${contents}#arrange`]: { for: "readers", args: (at) => [course, at.page, at.otherPage, null], proves: true },
+  [`${contents}#remove`]: { for: "readers", args: (at) => [course, at.page], proves: true },
+  [`${contents}#bringBack`]: { for: "readers", args: (at) => [course, at.page], proves: true },
+  [`${contents}#makeHome`]: { for: "instructors", args: (at) => [course, at.page], proves: true },
+  [`${access}#preview`]: { for: "instructors", args: (at) => [course, at.assignment, hidden(at)] },
+  [`${access}#set`]: { for: "instructors", args: (at) => [course, at.assignment, hidden(at)], proves: true },
+  [`${access}#undo`]: { for: "instructors", args: (at) => [course, at.change], proves: true },
+  [`${access}#setPowers`]: { for: "instructors", args: (at) => [course, at.assignment, ["start"]], proves: true },
+  [`${access}#give`]: { for: "instructors", args: (at) => [course, at.assignment, { to: [{ wikiId: at.wiki, personId: null }], until: "2027-02-01T09:00" }], proves: true },
+  [`${guests}#open`]: { for: "instructors", args: (at) => [course, at.assignment, json({ title: "Walk", pages: [at.page], minutes: 30, names: { kind: "list", names: ["Ada"] } })], proves: true },
+  [`${guests}#makeReaderLink`]: { for: "instructors", args: (at) => [course, at.assignment, json({ wikiId: at.wiki, pageId: null, names: "full", isListed: false, until: "" })], proves: true },
+  [`${guests}#endReaderLink`]: { for: "instructors", args: (at) => [course, at.link], proves: true },
+  [`${room}#takeBack`]: { for: "instructors", args: (at) => [course, at.given], proves: true },
+  [`${room}#give`]: { for: "instructors", args: (at) => [course, at.room, { nameId: at.name }, "miraokonjo"], proves: true },
+  [`${room}#letNameGo`]: { for: "instructors", args: (at) => [course, at.room, at.name], proves: true },
+  [`${room}#prolong`]: { for: "instructors", args: (at) => [course, at.room, 10], proves: true },
+  [`${room}#end`]: { for: "instructors", args: (at) => [course, at.room], proves: true },
+  [`${people}#savePerson`]: { for: "instructors", args: () => [course, null, json({ name: "Walker", address: "walker@urban-rivers.example", role: "student", section: "", number: "", onlyGivenGroups: false, groups: [] })], proves: true },
+  [`${people}#invite`]: { for: "instructors", args: (at) => [course, [at.invited]], proves: true },
+  [`${people}#leave`]: { for: "instructors", args: () => [course, ["jonasfeld"], true], proves: true },
+  [`${people}#merge`]: { for: "instructors", args: () => [course, "priyanandakumar", "miraokonjo"], proves: true },
+  [`${people}#unmerge`]: { for: "instructors", args: () => [course, "priyanandakumar"], proves: true },
+  [`${people}#decide`]: { for: "instructors", args: (at) => [course, [at.request], "declined"], proves: true },
+  [`${people}#switchAsking`]: { for: "instructors", args: () => [course, true], proves: true },
+  "courses/[course]/people/list/actions#plan": { for: "instructors", args: () => [course, list()] },
+  "courses/[course]/people/list/actions#read": { for: "instructors", args: () => [course, list(), { expected: { new: 1, changed: 0, faulty: 0 }, leaveOutFaulty: true, invites: false }], proves: true },
+  "courses/[course]/groups/actions#saveSet": { for: "instructors", args: () => [course, null, json({ title: "Walked", groups: [], seed: null, signUpLimit: null, signUpUntil: null, published: false, movesFrom: null }), null], proves: true },
+  "courses/[course]/groups/actions#removeSet": { for: "instructors", args: (at) => [course, at.emptySet], proves: true },
+  "courses/[course]/groups/actions#takePlace": { for: "no one", args: (at) => [course, at.set, at.group] },
+  "courses/[course]/assignments/actions#saveAssignment": { for: "instructors", args: () => [course, null, assignmentOf(), null, "stay"], proves: true },
+  "courses/[course]/assignments/actions#bringIn": { for: "instructors", args: (at) => [course, at.assignment, at.starter] },
+  "courses/[course]/assignments/actions#progressOf": { for: "instructors", args: (at) => [course, at.assignment] },
+  "courses/[course]/settings/actions#saveCourse": { for: "instructors", args: () => [course, json({ title: "Walked rivers", term: "Spring", timeZone: "Europe/Dublin", startsOn: "2026-01-01", endsOn: "2026-12-31" })], proves: true },
+  "courses/[course]/settings/actions#archive": { for: "instructors", args: () => [course, true], proves: true },
+  "courses/new/actions#makeNewCourse": { for: "instructors", args: () => [course, json({ title: "Walked", term: "Spring", timeZone: "Europe/Dublin", startsOn: "2026-01-01", endsOn: "2026-12-31" })], proves: true },
+  "_parts/looking#startLooking": { for: "instructors", args: () => [course, "miraokonjo", `/courses/${course}`] },
+  "_parts/looking#stopLooking": { for: "anyone", args: () => [course] },
+};
+
+/** What ends only the walker's own session, or lets go a guest's own name: there is nobody to be kept from it. */
+const ownAffairs = new Set(["sign-in/actions#signOut", "sign-in/actions#signOutEverywhere", "room/actions#leave"]);
+
+const actions = serverActions();
+const action = (name: string) => actions.find((each) => each.name === name)!;
+
+async function asked(as: APIRequestContext, name: string, args: readonly unknown[], at: Places) {
+  return call(as, action(name), addressOf(action(name).route, at), args);
+}
+
+async function send(as: APIRequestContext, address: string) {
+  return as.post(address, { headers: { origin: base, "x-file-name": "walk.txt", "content-type": "application/octet-stream" }, data: Buffer.from("walked"), maxRedirects: 0 });
+}
+
+/** The places of what is asked for, with a page, a room and its guest, a link, a request and an empty set of groups made for the walk. */
+async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIRequestContext> }> {
+  const [instructor, member] = [await personOf("inescalder"), await personOf("miraokonjo")];
+  // One student has left for another course, and the assistant sees another group alone.
+  await sql`insert into course (id, title, term, time_zone, starts_on, ends_on) values ('elsewhere', 'Elsewhere', 'Spring', 'UTC', '2026-01-01', '2026-12-31')`;
+  await sql`insert into enrolment (course_id, person_id, role, since) values ('elsewhere', 'saoirsedelaney', 'student', now())`;
+  await sql`update enrolment set left_at = now() where course_id = ${course} and person_id = 'saoirsedelaney'`;
+  await sql`update enrolment set only_given_groups = true where course_id = ${course} and person_id = 'tobinmarsh'`;
+  await sql`insert into assistant_group (course_id, person_id, group_id) select course_id, 'tobinmarsh', id from course_group where course_id = ${course} and name = 'Millrace'`;
+  const [found] = await sql<Record<string, string>[]>`
+    select w.id as wiki, w.assignment_id as assignment, w.home_page_id as home, g.id as "group", g.set_id as "set",
+      (select id from starter_page s where s.course_id = w.course_id and s.assignment_id = w.assignment_id order by position limit 1) as starter,
+      (select id from page p where p.course_id = w.course_id and p.wiki_id = w.id and p.id <> w.home_page_id order by position desc limit 1) as "otherPage"
+    from wiki w join course_group g on g.course_id = w.course_id and g.id = w.group_id where w.course_id = ${course} and w.name = 'Alder Brook'`;
+  const at: Record<string, string> = { course, number: "1", token: "nosuchtoken", all: "no-such-path", code: "BCDF2345", page: "", room: "none", ...found };
+  await asked(instructor, "courses/[course]/wikis/[wiki]/start/actions#startText", [course, at.wiki, null, { ...save(0), title: secret }], at);
+  at.page = (await sql`select id from page where course_id = ${course} and title = ${secret}`)[0]!.id as string;
+  at.entries = "1";
+  await asked(instructor, `${guests}#open`, [course, at.assignment, json({ title: "", pages: [at.page], minutes: 30, names: { kind: "list", names: ["Ada", "Ben"] } })], at);
+  const [opened] = await sql`select id, code from open_room where course_id = ${course} order by opened_at desc limit 1`;
+  Object.assign(at, { room: opened!.id, code: opened!.code });
+  const names = await sql`select id, name from room_name where room_id = ${at.room!} order by position`;
+  Object.assign(at, { name: names[0]!.id, otherName: names[1]!.id });
+  const guest = await nobody();
+  expect(await (await asked(guest, "room/actions#enterAs", [at.code, at.name], at)).text()).toContain('"done"');
+  expect(await (await asked(guest, "room/in/[page]/write/actions#saveInRoom", [at.page, { ...save(1), document: document.replace("Walked over", "Waded in") }], at)).text()).toContain('"saved"');
+  at.entries = "2";
+  await asked(instructor, `${room}#end`, [course, at.room], at);
+  await asked(instructor, `${guests}#makeReaderLink`, [course, at.assignment, json({ wikiId: at.wiki, pageId: null, names: "full", isListed: false, until: "" })], at);
+  at.link = (await sql`select id from reader_link where course_id = ${course}`)[0]!.id as string;
+  await asked(instructor, `${access}#set`, [course, at.assignment, new Parcel({ cells: [{ scope: "page", place: at.otherPage, who: { kind: "group" } }], setting: { level: "comment", from: null, until: null, weekly: null } })], at);
+  at.change = (await sql`select id from access_change where course_id = ${course} and kind = 'set' order by at desc limit 1`)[0]!.id as string;
+  await asked(instructor, `${room}#give`, [course, at.room, { nameId: at.name }, "miraokonjo"], at);
+  at.given = (await sql`select id from given_entry where course_id = ${course}`)[0]!.id as string;
+  await asked(instructor, `${people}#savePerson`, [course, null, json({ name: "Invited", address: "invited@urban-rivers.example", role: "student", section: "", number: "", onlyGivenGroups: false, groups: [] })], at);
+  at.invited = (await sql`select id from person where email = 'invited@urban-rivers.example'`)[0]!.id as string;
+  await sql`insert into place_request (course_id, id, name, address, message, at, state) values (${course}, 'walkrequest', 'Asker', 'asker@rivers.example', '', now(), 'waiting')`;
+  at.request = "walkrequest";
+  await asked(instructor, "courses/[course]/groups/actions#saveSet", [course, null, json({ title: "Empty", groups: [], seed: null, signUpLimit: null, signUpUntil: null, published: false, movesFrom: null }), null], at);
+  at.emptySet = (await sql`select id from group_set where course_id = ${course} and title = 'Empty'`)[0]!.id as string;
+  const sent = (await (await send(member, `/courses/${course}/wikis/${at.wiki}/upload?page=${at.page}`)).json()) as { file: { id: string } };
+  at.file = sent.file.id;
+  await asked(instructor, "courses/[course]/pages/[page]/actions#comment", [course, at.page, null, "Walk by here."], at);
+  at.comment = (await sql`select id from comment where course_id = ${course} and page_id = ${at.page}`)[0]!.id as string;
+  for (const [name, value] of Object.entries(at)) expect(value, `the walk's ${name}`).toBeTruthy();
+  const walkers = { nobody: await nobody(), stranger: await personOf("saoirsedelaney"), guest, "other group": await personOf("tomasquill"), "other assistant": await personOf("tobinmarsh"), member, instructor };
+  return { at, walkers };
+}
+
+/** Waits for what the walk's preparations left to the jobs, which would look like changes of the walkers'. */
+async function quiet(): Promise<void> {
+  await expect.poll(async () => Number((await sql`select count(*) as waiting from jobs.job where state in ('created', 'retry', 'active')`)[0]!.waiting)).toBe(0);
+}
+
+test("everything that the application has is known to the walk", () => {
+  expect(routes().filter((route) => !(route in routesFor) && !(route in uploadsFor))).toEqual([]);
+  expect(actions.map(({ name }) => name).filter((name) => !(name in acts) && !ownAffairs.has(name))).toEqual([]);
+  expect(Object.keys(acts).filter((name) => !action(name))).toEqual([]);
+});
+
+test("who may not see it finds nothing, and who may not do it changes nothing", async () => {
+  test.setTimeout(400_000);
+  const { at, walkers } = await prepare();
+  await quiet();
+  const before = await fingerprints();
+
+  // Every hole is told, not the first alone.
+  for (const [route, allowed] of Object.entries(routesFor)) {
+    for (const walker of everyone) {
+      const answer = await walkers[walker].get(addressOf(route, at), { maxRedirects: 0, headers: { origin: base } });
+      const [status, text, told] = [answer.status(), await answer.text(), `${route} as ${walker}`];
+      if (allowedTo[allowed].includes(walker)) expect.soft(status, told).toBeLessThan(400);
+      // Who has no account, or no name in a room, is sent to the door; to anybody else it does not exist.
+      else if (status === 307) expect.soft(new URL(answer.headers().location!, base).pathname, told).toBe(route.startsWith("/room") ? "/room" : walker === "nobody" || walker === "guest" ? "/sign-in" : "nowhere");
+      else expect.soft([404, 405], told).toContain(status);
+      if (!allowedTo.readers.includes(walker)) expect.soft(text, told).not.toContain(secret);
+    }
+  }
+  expect.soft(await fingerprints()).toEqual(before);
+
+  for (const [route, allowed] of Object.entries(uploadsFor)) {
+    for (const walker of everyone) {
+      if (allowedTo[allowed].includes(walker)) continue;
+      const answer = await send(walkers[walker], addressOf(route, at));
+      expect.soft(answer.status(), `${route} as ${walker}`).toBe(404);
+    }
+    expect.soft(await fingerprints(), route).toEqual(before);
+  }
+
+  for (const [name, { for: allowed, args }] of Object.entries(acts)) {
+    for (const walker of everyone) {
+      if (walker === "instructor" || allowedTo[allowed].includes(walker)) continue;
+      const answer = await asked(walkers[walker], name, args(at), at);
+      const [status, text, told] = [answer.status(), await answer.text(), `${name} as ${walker}`];
+      expect.soft(status, `${told}: ${text.slice(0, 300)}`).toBeLessThan(500);
+      expect.soft(text, told).not.toMatch(/"kind":"(done|saved|stored|planned)"/);
+      if (!allowedTo.readers.includes(walker)) expect.soft(text, told).not.toContain(secret);
+    }
+    expect.soft(await fingerprints(), name).toEqual(before);
+  }
+
+  // The same words in the mouth of those who may: that they change something shows that the refusals were no slips of the walk.
+  for (const [name, { for: allowed, args, proves }] of Object.entries(acts)) {
+    if (!proves) continue;
+    const [was, as] = [await fingerprints(), walkers[allowed === "readers" ? "member" : "instructor"]];
+    const answer = await asked(as, name, args(at), at);
+    expect.soft(await fingerprints(), `${name}: ${answer.status()} ${(await answer.text()).slice(0, 400)}`).not.toEqual(was);
+    await quiet();
+  }
+});
