@@ -25,8 +25,8 @@ export default defineConfig({
   workers: 2,
   retries: 0,
   // Machines that run tests are at times many times slower than the one that one sits at.
-  timeout: 150_000,
-  expect: { timeout: 30_000 },
+  timeout: 300_000,
+  expect: { timeout: 60_000 },
   reporter: [["list"], ["json"]],
   use: {
     baseURL: `http://127.0.0.1:${given("TIDY_PORT")}`,

@@ -4,7 +4,6 @@ import { expect } from "@playwright/test";
 import { signInAs, test, textOf } from "./people";
 
 test("a starter page is changed after students wrote, and a page is started from a template", async ({ browser }) => {
-  test.setTimeout(120_000);
   const ines = await signInAs(browser, "Ines Calder");
   await test.step("an assignment for the whole class, with a template", async () => {
     await ines.goto("/courses/urbanrivers/assignments/new");

@@ -96,6 +96,7 @@ const acts: Record<string, Act> = {
   [`${access}#set`]: { for: "instructors", args: (at) => [course, at.assignment, hidden(at)], proves: true },
   [`${access}#undo`]: { for: "instructors", args: (at) => [course, at.change], proves: true },
   [`${access}#setPowers`]: { for: "instructors", args: (at) => [course, at.assignment, ["start"]], proves: true },
+  [`${access}#setPowersHere`]: { for: "instructors", args: (at) => [course, at.assignment, new Parcel({ cells: [{ scope: "page", place: at.page, who: { kind: "group" } }], powers: { upload: false } })], proves: true },
   [`${access}#give`]: { for: "instructors", args: (at) => [course, at.assignment, { to: [{ wikiId: at.wiki, personId: null }], until: "2027-02-01T09:00" }], proves: true },
   [`${guests}#open`]: { for: "instructors", args: (at) => [course, at.assignment, json({ title: "Walk", pages: [at.page], minutes: 30, names: { kind: "list", names: ["Ada"] } })], proves: true },
   [`${guests}#makeReaderLink`]: { for: "instructors", args: (at) => [course, at.assignment, json({ wikiId: at.wiki, pageId: null, names: "full", isListed: false, until: "" })], proves: true },

@@ -6,7 +6,7 @@ import { levels } from "@/core/access/may";
 import type { Cell, Setting } from "@/core/access/setting";
 import { accessLog } from "@/data/access/log";
 import { dueTimes, giveMoreTime, moreTime } from "@/data/access/more-time";
-import { setMemberPowers } from "@/data/access/powers";
+import { setCellPowers, setMemberPowers } from "@/data/access/powers";
 import { accessSheet } from "@/data/access/sheet";
 import { previewAccess, setAccess, undoAccess } from "@/data/access/write";
 import { findSetUp } from "@/data/assignments/set-up";
@@ -238,5 +238,28 @@ describe("what members may do besides writing", () => {
     await setMemberPowers(as("ines", later(7)), courseId, assignmentId, ["start"]);
     expect(await undoAccess(as("ines", later(8)), courseId, again.kind === "changed" ? again.changeId : "")).toMatchObject({ problem: { code: "not as it was left" } });
     for (const name of ["mira", "tobin", "una"] as const) expect(await setMemberPowers(as(name, later(9)), courseId, assignmentId, ["start"])).toMatchObject({ problem: { code: "not allowed" } });
+  });
+  test("differs for one page or one person where it is set for them, and is undone apart from levels", async () => {
+    const { as, courseId, assignmentId, homeId, wikiId } = await makeCourse();
+    const mira = { kind: "person", person: `mira${courseId}` } as const;
+    const may = async (name: "mira" | "jonas", minutes: number) => { const found = (await findPage(as(name, later(minutes)), courseId, homeId))!; return [found.mayRename, found.mayUpload]; };
+    expect(await setMemberPowers(as("ines", later(1)), courseId, assignmentId, ["start", "upload"])).toMatchObject({ kind: "changed" });
+    const given = await setCellPowers(as("ines", later(2)), courseId, assignmentId, [{ scope: "wiki", place: wikiId, who: mira }], { rename: true, upload: false });
+    if (given.kind !== "changed") throw new Error(given.kind);
+    expect([await may("mira", 3), await may("jonas", 3)]).toEqual([[true, false], [false, true]]);
+    expect(await setCellPowers(as("ines", later(4)), courseId, assignmentId, [{ scope: "wiki", place: wikiId, who: mira }], { rename: true })).toEqual({ kind: "unchanged" });
+    expect((await accessLog(as("ines", later(4)), courseId, assignmentId))!.lines[0]!.told).toEqual([
+      { cell: { scope: "wiki", place: wikiId, who: mira }, before: [], after: [], powers: { before: { rename: null, upload: null }, after: { rename: true, upload: false } } },
+    ]);
+    // The narrower place wins, and a level that is set there since is another matter.
+    await setCellPowers(as("ines", later(5)), courseId, assignmentId, [onPage(homeId)], { rename: false });
+    await setAccess(as("ines", later(6)), courseId, assignmentId, [{ scope: "wiki", place: wikiId, who: mira }], always("write"));
+    expect(await may("mira", 7)).toEqual([false, false]);
+    expect(await undoAccess(as("ines", later(8)), courseId, given.changeId)).toMatchObject({ kind: "changed" });
+    expect(await may("mira", 9)).toEqual([false, true]);
+    for (const [cells, problem] of [[[], "nothing chosen"], [[onPage("elsewhere")], "not found"], [[onPage(homeId, { kind: "guests", door: "d" })], "guests have no powers"]] as const) {
+      expect(await setCellPowers(as("ines", later(10)), courseId, assignmentId, cells, { start: true })).toEqual({ kind: "refused", problem: { code: problem } });
+    }
+    for (const name of ["mira", "tobin", "una"] as const) expect(await setCellPowers(as(name, later(11)), courseId, assignmentId, [onPage(homeId)], { start: true })).toMatchObject({ problem: { code: "not allowed" } });
   });
 });

@@ -1,7 +1,8 @@
 import { afterAll, expect, test } from "vitest";
 import { promisedPages } from "@/data/pages/promised";
+import { visitDesk } from "@/data/desk/read";
 import { longestComment } from "@/data/comments/dto";
-import { addComment } from "@/data/comments/write";
+import { addComment, settleComment } from "@/data/comments/write";
 import { createAccounts } from "@/data/accounts/write";
 import { findPage } from "@/data/pages/read";
 import { startPage } from "@/data/pages/write";
@@ -24,6 +25,29 @@ test("a conversation stands beside the page, answers under what they answer, in 
   expect(page?.comments.map((each) => [each.author, each.body, each.replies.map((reply) => reply.author)])).toEqual([
     ["mira", "Which gauge?", ["jonas"]], ["tobin", "Name your source.", []],
   ]);
+});
+
+test("the desk of those who run the course names the conversations in which a student spoke last to them", async () => {
+  const { courseId, homeId, as } = await makeCourse();
+  const say = async (who: "mira" | "ines" | "tobin", minute: number, parent: string | null = null) => {
+    const answer = await addComment(as(who, later(minute)), { courseId, pageId: homeId, parent, body: `Said at ${minute}.` });
+    return answer.kind === "commented" ? answer.id : "";
+  };
+  const waiting = async () => (await visitDesk(as("ines", later(60)), courseId))!.waits!.toAnswer;
+  const gauge = await say("mira", 1);
+  expect(await waiting()).toEqual({ number: 0, some: [] });
+  await say("tobin", 2, gauge);
+  expect((await waiting()).number).toBe(0);
+  await say("mira", 3, gauge);
+  expect(await waiting()).toMatchObject({ number: 1, some: [{ commentId: gauge, person: "mira", page: "Home", wiki: "Alder", at: later(3) }] });
+  await say("ines", 4, gauge);
+  expect((await waiting()).number).toBe(0);
+  const feedback = await say("ines", 5);
+  await say("mira", 6, feedback);
+  await say("mira", 7, gauge);
+  expect((await waiting()).some.map(({ commentId }) => commentId)).toEqual([gauge, feedback]);
+  await settleComment(as("ines", later(8)), { courseId, commentId: gauge, settled: true });
+  expect((await waiting()).some.map(({ commentId }) => commentId)).toEqual([feedback]);
 });
 
 test.each([["nothing", "   \n"], ["too much", "x".repeat(longestComment + 1)], ["only what can't be stored", "\u0000\ud800"]])("a comment of %s is refused", async (_, body) => {

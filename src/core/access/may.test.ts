@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { Ahead } from "./ahead";
 import { allows, decide as decideWhen, type Level, levels, mayAct, mayUse, type Person, type Place, type PowerRule, powers, type Rule, Rulebook, roles, scopes, whenClosed, whenIn } from "./may";
-import { type Cell, planSetting, type Setting } from "./setting";
+import { type Cell, planPowers, planSetting, type PowerSetting, type Setting } from "./setting";
 
 const place: Place = { course: "c", assignment: "a", wiki: "w", page: "p" };
 const member: Person = { id: "mira", role: "student", isMember: true };
@@ -246,5 +246,32 @@ describe("setting cells of the sheet", () => {
     const { make } = planSetting(standing, [cell], { ...always("write"), from: 12, until: 14 });
     const rules = [...standing.filter(({ id }) => id !== "hers"), ...make.map((made) => rule({ ...made, id: "new", madeAt: 1 }))];
     expect([11, 12, 13, 14].map((at) => decide(rules, member, place, at).level)).toEqual(["read", "write", "write", "read"]);
+  });
+});
+
+describe("setting powers for cells of the sheet", () => {
+  const wanted = fc.dictionary(fc.constantFrom(...powers), fc.constantFrom(true, false, null)) as fc.Arbitrary<PowerSetting>;
+
+  test("whatever was set before, what is wanted holds then, all else stays, and setting it again changes nothing", () => {
+    fc.assert(fc.property(fc.array(wanted, { maxLength: 6 }), (settings) => {
+      const cell: Cell = { scope: "page", place: "p", who: { kind: "person", person: "mira" } };
+      const powerRule = (over: Partial<PowerRule> & Pick<PowerRule, "power" | "given">): PowerRule => {
+        const { level: _, ...common } = rule({});
+        return { ...common, ...over };
+      };
+      const ofAssignment = powerRule({ id: "a", scope: "assignment", place: "a", isOfAssignment: true, power: "upload", given: false });
+      const others = powerRule({ id: "o", who: { kind: "person", person: "jonas" }, power: "start", given: false });
+      let rules: PowerRule[] = [ofAssignment, others];
+      const expected: Record<string, boolean> = Object.fromEntries(powers.map((power) => [power, power !== "upload"]));
+      settings.forEach((setting, round) => {
+        const { end, make } = planPowers(rules, [cell, cell], setting);
+        rules = [...rules.filter(({ id }) => !end.includes(id)), ...make.map((each, at) => powerRule({ ...each, id: `${round} ${at}`, madeAt: round + 1 }))];
+        for (const power of powers) if (setting[power] !== undefined) expected[power] = setting[power] ?? power !== "upload";
+        expect(planPowers(rules, [cell], setting)).toEqual({ end: [], make: [] });
+        const book = new Rulebook(rules, whenIn("UTC", 0));
+        expect(Object.fromEntries(powers.map((power) => [power, book.power(member, place, power).given]))).toEqual(expected);
+      });
+      expect(rules).toContain(others);
+    }), { seed: 11, numRuns: 300 });
   });
 });

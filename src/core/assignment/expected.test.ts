@@ -2,7 +2,7 @@ import { describe, expect, test } from "vitest";
 import { fromMarkdown } from "../document/markdown";
 import { checkWiki, isMet, type WikiExpectation, type WikiPage } from "./expected";
 
-const page = (id: string, title: string, markdown: string, words = 5): WikiPage => ({ id, title, words, document: fromMarkdown(markdown) });
+const page = (id: string, title: string, markdown: string, words = 5): WikiPage => ({ id, title, words, document: fromMarkdown(markdown), withOrigin: new Set() });
 
 const wiki = [
   page("home", "Home", "The Alder. See [[Fish]] and [[Costs]]."),
@@ -30,6 +30,18 @@ describe("what is expected of a wiki", () => {
     ["a source on each page", { ...all, kind: "links on each page", number: 1 }, { have: 1, want: 3, missing: ["Costs", "Notes"], isMet: false }],
   ])("%s", (_, expectation, result) => {
     expect(told(expectation)).toEqual(result);
+  });
+
+  test("sources are counted once each, on every page but the home page; pictures by where they come from, on all", () => {
+    const source = (text: string) => ({ type: "note", attrs: { id: text, kind: "source", text, href: null } });
+    const sourced = (id: string, said: readonly string[], files: readonly string[], known: readonly string[]): WikiPage => ({
+      id, title: id, words: 9, withOrigin: new Set(known),
+      document: { type: "doc", content: [{ type: "paragraph", content: [{ type: "text", text: "Says" }, ...said.map(source)] }, ...files.map((file) => ({ type: "figure", attrs: { id: file, file } }))] },
+    });
+    const pages = [sourced("home", [], ["map"], ["map"]), sourced("fish", ["Survey", "Survey"], ["eel", "eel", "weir"], ["eel"]), sourced("costs", ["Bill", "Survey"], [], [])];
+    const [sources, origins] = checkWiki([{ ...all, kind: "sources on each page", number: 2 }, { ...all, kind: "origin of each picture" }], pages, "home");
+    expect(sources).toMatchObject({ have: 1, want: 2, missing: ["fish"] });
+    expect(origins).toMatchObject({ have: 2, want: 3, missing: ["fish"] });
   });
 
   test("an empty wiki meets what counts pages, and nothing that names one", () => {

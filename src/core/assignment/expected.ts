@@ -4,6 +4,7 @@
  */
 import { eachNode, type PageDocument } from "../document/model";
 import { plainText } from "../document/leaves";
+import { notesOf } from "../document/notes";
 import { linkedPages, titleKey } from "../links/titles";
 
 export const studentMeasures = ["entries", "days", "pages", "words", "corrections", "comments", "replies"] as const;
@@ -24,6 +25,10 @@ export type Expectation = OfAny & (
   | { readonly of: "wiki"; readonly kind: "all link home" }
   /** At least so many links to outside addresses on each page but the home page. */
   | { readonly of: "wiki"; readonly kind: "links on each page"; readonly number: number }
+  /** At least so many sources named on each page but the home page. */
+  | { readonly of: "wiki"; readonly kind: "sources on each page"; readonly number: number }
+  /** Of each picture, where it comes from. */
+  | { readonly of: "wiki"; readonly kind: "origin of each picture" }
 );
 
 export type StudentExpectation = Extract<Expectation, { of: "student" }>;
@@ -47,6 +52,8 @@ export interface WikiPage {
   readonly document: PageDocument;
   /** Words on it that are not starter text. */
   readonly words: number;
+  /** Files of which it is written down where they come from. */
+  readonly withOrigin: ReadonlySet<string>;
 }
 
 /** How far a wiki meets what is expected of it. O(words of the wiki × expectations). */
@@ -76,6 +83,13 @@ function checkOne(expectation: WikiExpectation, pages: readonly WikiPage[], home
     }
     case "all link home": return each(others, (page) => targetsOf(page, pages).has(homePageId ?? ""));
     case "links on each page": return each(others, (page) => outsideLinks(page.document) >= expectation.number);
+    case "sources on each page": return each(others, ({ document }) => notesOf(document).all.filter(({ kind }) => kind === "source").length >= expectation.number);
+    case "origin of each picture": {
+      const shown = pages.map(({ title, document, withOrigin }) => ({ title, pictures: picturesIn(document), withOrigin }));
+      const want = shown.reduce((sum, { pictures }) => sum + pictures.length, 0);
+      const lacking = shown.map(({ title, pictures, withOrigin }) => ({ title, number: pictures.filter((file) => !withOrigin.has(file)).length })).filter(({ number }) => number > 0);
+      return { want, have: want - lacking.reduce((sum, { number }) => sum + number, 0), missing: lacking.map(({ title }) => title) };
+    }
     default: return expectation satisfies never;
   }
 }
@@ -98,6 +112,13 @@ function hasSection({ content = [] }: PageDocument, heading: string): boolean {
   const end = after.findIndex((node) => node.type === "heading" && Number(node.attrs?.level ?? 2) <= level);
   const below = after.slice(0, end < 0 ? after.length : end).filter((node) => node.type !== "heading");
   return plainText({ type: "doc", content: below }).trim() !== "";
+}
+
+/** The files of a page's pictures, each once. */
+function picturesIn(document: PageDocument): string[] {
+  const files = new Set<string>();
+  eachNode(document, (node) => { if (node.type === "figure" && typeof node.attrs?.file === "string") files.add(node.attrs.file); });
+  return [...files];
 }
 
 function outsideLinks(document: PageDocument): number {

@@ -68,7 +68,7 @@ export type AccessChanged =
   | { readonly kind: "refused"; readonly problem: AccessProblem };
 
 export type AccessProblem =
-  | { readonly code: "not found" | "not allowed" | "nothing chosen" | "window ends before it begins" | "no hours" | "undone already" | "not as it was left" }
+  | { readonly code: "not found" | "not allowed" | "nothing chosen" | "window ends before it begins" | "no hours" | "undone already" | "not as it was left" | "guests have no powers" }
   /** Something else was set for the same cells since. */
   | { readonly code: "changed since"; readonly at: Date; readonly by: string };
 

@@ -2,13 +2,15 @@
 import "server-only";
 import { and, eq } from "drizzle-orm";
 import { z } from "zod";
-import { type Power, powers } from "@/core/access/may";
+import { type Power, type PowerRule, powers } from "@/core/access/may";
+import { type Cell, cellKey, planPowers, type PowerSetting } from "@/core/access/setting";
 import { putTimes } from "../assignments/rules";
-import { accessChange, assignment, type ToldPowers } from "../db/tables/wikis";
+import { accessChange, assignment, type ToldChange, type ToldPowers } from "../db/tables/wikis";
 import type { Context, ContextIn } from "../session/context";
 import type { AccessChanged } from "./dto";
-import { mayChangeCourse } from "./read";
-import { lockWikis } from "./record";
+import { placesKnown } from "./places";
+import { mayChangeCourse, rulesAt } from "./read";
+import { endRules, lockWikis, makePowerRules } from "./record";
 import { wikisOf } from "./sheet";
 
 export const powersInput = z.array(z.enum(powers)).max(powers.length);
@@ -19,6 +21,42 @@ export async function setMemberPowers(ctx: Context, courseId: string, assignment
     const inside = { ...ctx, db: tx };
     if (!(await mayChangeCourse(inside, courseId))) return { kind: "refused", problem: { code: "not allowed" } };
     return changePowers(inside, courseId, assignmentId, given, null);
+  });
+}
+
+export const powerSettingInput = z.object(Object.fromEntries(powers.map((power) => [power, z.boolean().nullable().optional()])) as Record<Power, z.ZodOptional<z.ZodNullable<z.ZodBoolean>>>);
+
+/** Gives or takes powers for all of `cells`, or leaves them to what the lines above say: one change in the log, that can be undone. */
+export async function setCellPowers(ctx: Context, courseId: string, assignmentId: string, cells: readonly Cell[], wanted: PowerSetting): Promise<AccessChanged> {
+  return ctx.db.transaction(async (tx): Promise<AccessChanged> => {
+    const inside = { ...ctx, db: tx };
+    const refused = (code: "not allowed" | "nothing chosen" | "guests have no powers" | "not found") => ({ kind: "refused" as const, problem: { code } });
+    if (!(await mayChangeCourse(inside, courseId))) return refused("not allowed");
+    if (cells.length === 0 || powers.every((power) => wanted[power] === undefined)) return refused("nothing chosen");
+    // Guests of an open room do nothing but read and write: see `core/access/may`.
+    if (cells.some(({ who }) => who.kind === "guests")) return refused("guests have no powers");
+    const known = await placesKnown(tx, courseId, assignmentId, cells);
+    if (!known) return refused("not found");
+    await lockWikis(tx, courseId, known.wikis);
+    const rules = (await rulesAt(tx, courseId, [...new Set(cells.map(({ place }) => place))])).filter((rule): rule is PowerRule => "power" in rule);
+    const planned = planPowers(rules, cells, wanted);
+    if (planned.end.length === 0 && planned.make.length === 0) return { kind: "unchanged" };
+    const changeId = ctx.newId();
+    await endRules(inside, courseId, planned.end, changeId);
+    await makePowerRules(inside, courseId, planned.make, changeId);
+    await tx.insert(accessChange).values({ courseId, id: changeId, assignmentId, byId: ctx.viewer.id, at: ctx.now, kind: "set", told: toldPowers(rules, cells, wanted) });
+    return { kind: "changed", changeId, cells: cells.length };
+  });
+}
+
+function toldPowers(rules: readonly PowerRule[], cells: readonly Cell[], wanted: PowerSetting): ToldChange[] {
+  const byHand = new Map(rules.flatMap((rule) => (rule.isOfAssignment ? [] : [[`${cellKey(rule)} ${rule.power}`, rule.given] as const])));
+  const named = powers.filter((power) => wanted[power] !== undefined);
+  return [...new Map(cells.map((cell) => [cellKey(cell), cell])).entries()].flatMap(([key, cell]) => {
+    const changed = named.filter((power) => (byHand.get(`${key} ${power}`) ?? null) !== wanted[power]);
+    const of = (given: (power: Power) => boolean | null) => Object.fromEntries(changed.map((power) => [power, given(power)]));
+    if (changed.length === 0) return [];
+    return [{ cell, before: [], after: [], powers: { before: of((power) => byHand.get(`${key} ${power}`) ?? null), after: of((power) => wanted[power] ?? null) } }];
   });
 }
 

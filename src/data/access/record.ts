@@ -1,7 +1,7 @@
 /** Recording a change of access: rules that end, rules that begin, and how the log tells a setting. */
 import "server-only";
 import { and, eq, inArray } from "drizzle-orm";
-import type { Planned, Setting } from "@/core/access/setting";
+import type { Planned, PlannedPowers, Setting } from "@/core/access/setting";
 import type { Rule } from "@/core/access/rule";
 import type { Queryable } from "../db/client";
 import { accessRule, type ToldSetting, wiki } from "../db/tables/wikis";
@@ -24,11 +24,20 @@ const rulesAtOnce = 3000;
 
 export async function makeRules(ctx: ContextIn, courseId: string, make: Planned["make"], changeId: string, origin: "more time" | null): Promise<void> {
   const date = (at: number | null) => (at === null ? null : new Date(at));
-  const rows = make.map(({ scope, place, who, level, from, until, weekly }) => ({
-    courseId, id: ctx.newId(), scope, place, level, weekly, from: date(from), until: date(until), madeAt: ctx.now, madeBy: ctx.viewer.id, changeId,
-    ...whoColumns(who), origin,
-  }));
-  for (let from = 0; from < rows.length; from += rulesAtOnce) await ctx.db.insert(accessRule).values(rows.slice(from, from + rulesAtOnce));
+  await putRules(ctx, courseId, changeId, make.map(({ scope, place, who, level, from, until, weekly }) => ({
+    scope, place, level, weekly, from: date(from), until: date(until), ...whoColumns(who), origin,
+  })));
+}
+
+export async function makePowerRules(ctx: ContextIn, courseId: string, make: PlannedPowers["make"], changeId: string): Promise<void> {
+  await putRules(ctx, courseId, changeId, make.map(({ scope, place, who, power, given }) => ({ scope, place, power, given, ...whoColumns(who) })));
+}
+
+type Fresh = Omit<typeof accessRule.$inferInsert, "courseId" | "id" | "madeAt" | "madeBy" | "changeId">;
+
+async function putRules({ db, viewer, now, newId }: ContextIn, courseId: string, changeId: string, fresh: readonly Fresh[]): Promise<void> {
+  const rows = fresh.map((rule) => ({ ...rule, courseId, id: newId(), madeAt: now, madeBy: viewer.id, changeId }));
+  for (let from = 0; from < rows.length; from += rulesAtOnce) await db.insert(accessRule).values(rows.slice(from, from + rulesAtOnce));
 }
 
 /** A setting as the log keeps it. */

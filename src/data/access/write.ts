@@ -8,14 +8,14 @@ import { type Cell, cellKey, planSetting, type Planned, type Setting } from "@/c
 import { effects, type SheetRow } from "@/core/access/sheet";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
-import { courseGroup, enrolment } from "../db/tables/courses";
+import { enrolment } from "../db/tables/courses";
 import { accessChange, accessRule, type ToldChange } from "../db/tables/wikis";
-import { doorNames } from "../doors/names";
 import { membersOfWikis } from "../pages/members";
 import type { Context } from "../session/context";
 import type { AccessChanged, AccessPreview, AccessProblem } from "./dto";
 import { groupsOf } from "./people";
 import { mayChangeCourse, rulesAt } from "./read";
+import { placesKnown } from "./places";
 import { undoPowers } from "./powers";
 import { endRules, lockWikis, makeRules, tell } from "./record";
 import { assignmentAt, pagesOf, wikisOf } from "./sheet";
@@ -98,11 +98,11 @@ export async function undoAccess(ctx: Context, courseId: string, changeId: strin
     if (found.powers) return undoPowers(inside, courseId, found.assignmentId, changeId, found.powers);
     const known = await placesKnown(tx, courseId, found.assignmentId, found.told.map(({ cell }) => cell), true);
     await lockWikis(tx, courseId, known?.wikis ?? []);
-    const cells = new Set(found.told.map(({ cell }) => cellKey(cell)));
+    const touched = new Set(found.told.flatMap(touchedKeys));
     const later = await tx.select({ id: accessChange.id, at: accessChange.at, by: person.name, told: accessChange.told }).from(accessChange).innerJoin(person, eq(person.id, accessChange.byId))
       .where(and(eq(accessChange.courseId, courseId), eq(accessChange.assignmentId, found.assignmentId), isNull(accessChange.undoneAt), inArray(accessChange.kind, ["set", "more time"])))
       .orderBy(desc(accessChange.at), desc(accessChange.id));
-    const since = later.slice(0, later.findIndex((each) => each.id === changeId)).find((each) => each.told.some(({ cell }) => cells.has(cellKey(cell))));
+    const since = later.slice(0, later.findIndex((each) => each.id === changeId)).find((each) => each.told.some((one) => touchedKeys(one).some((key) => touched.has(key))));
     if (since) return refused({ code: "changed since", at: since.at, by: since.by });
     const undoId = ctx.newId();
     const made = await tx.select({ id: accessRule.id }).from(accessRule).where(and(eq(accessRule.courseId, courseId), eq(accessRule.changeId, changeId), isNull(accessRule.endedAt)));
@@ -111,10 +111,15 @@ export async function undoAccess(ctx: Context, courseId: string, changeId: strin
     await tx.update(accessChange).set({ undoneAt: ctx.now }).where(and(eq(accessChange.courseId, courseId), eq(accessChange.id, changeId)));
     await tx.insert(accessChange).values({
       courseId, id: undoId, assignmentId: found.assignmentId, byId: ctx.viewer.id, at: ctx.now, kind: "undo", undoes: changeId,
-      told: found.told.map(({ cell, before, after }) => ({ cell, before: after, after: before })),
+      told: found.told.map(({ cell, before, after, powers }) => ({ cell, before: after, after: before, ...(powers ? { powers: { before: powers.after, after: powers.before } } : {}) })),
     });
     return { kind: "changed", changeId: undoId, cells: found.told.length };
   });
+}
+
+/** What a told change touched: its cell's level, or each of the cell's powers that it set. */
+function touchedKeys({ cell, powers }: ToldChange): string[] {
+  return powers ? Object.keys(powers.after).map((power) => `${cellKey(cell)} ${power}`) : [cellKey(cell)];
 }
 
 function faultIn(cells: readonly Cell[], { level, from, until, weekly }: Setting): AccessProblem | null {
@@ -122,25 +127,6 @@ function faultIn(cells: readonly Cell[], { level, from, until, weekly }: Setting
   if (from !== null && until !== null && from >= until) return { code: "window ends before it begins" };
   if (weekly !== null && weekly.from >= weekly.until) return { code: "no hours" };
   return level === null && (from !== null || until !== null || weekly !== null) ? { code: "nothing chosen" } : null;
-}
-
-/** The wikis that the cells lie in, if all of them lie in the assignment and their people on the course; null otherwise. */
-async function placesKnown(db: Queryable, courseId: string, assignmentId: string, cells: readonly Cell[], isPast = false) {
-  const wikis = await wikisOf(db, courseId, assignmentId);
-  const wholeAssignment = cells.some(({ scope }) => scope === "assignment");
-  const pages = cells.some(({ scope }) => scope === "page") ? await pagesOf(db, courseId, wikis.map((each) => each.id)) : [];
-  const wikiOf = new Map([...wikis.map((each) => [each.id, each.id] as const), ...pages.map((each) => [each.id, each.wikiId] as const)]);
-  const touched = new Set(wholeAssignment ? wikis.map((each) => each.id) : cells.flatMap(({ place }) => wikiOf.get(place) ?? []));
-  const found = { wikis: wikis.filter((each) => touched.has(each.id)) };
-  if (isPast) return found;
-  if (!cells.every(({ scope, place }) => (scope === "assignment" ? place === assignmentId : wikiOf.has(place)))) return null;
-  const people = [...new Set(cells.flatMap(({ who }) => (who.kind === "person" ? [who.person] : [])))];
-  const groups = [...new Set(cells.flatMap(({ who }) => (who.kind === "members" ? [who.group] : [])))];
-  const onCourse = people.length === 0 ? [] : await db.select({ id: enrolment.personId }).from(enrolment).where(and(eq(enrolment.courseId, courseId), inArray(enrolment.personId, people)));
-  const inCourse = groups.length === 0 ? [] : await db.select({ id: courseGroup.id }).from(courseGroup).where(and(eq(courseGroup.courseId, courseId), inArray(courseGroup.id, groups)));
-  const doors = [...new Set(cells.flatMap(({ who }) => (who.kind === "guests" ? [who.door] : [])))];
-  const ofAssignment = (await doorNames(db, courseId, doors)).filter((door) => door.assignmentId === assignmentId);
-  return onCourse.length === people.length && inCourse.length === groups.length && ofAssignment.length === doors.length ? found : null;
 }
 
 async function levelRules(db: Queryable, courseId: string, cells: readonly Cell[]): Promise<Rule[]> {

@@ -1,11 +1,12 @@
 /** How far what an assignment expects has been met: for a student of themselves and their wiki, for staff of everybody. */
 import "server-only";
-import { and, eq, inArray, isNull, lt, sql, type SQL } from "drizzle-orm";
+import { and, eq, inArray, isNull, lt, ne, sql, type SQL } from "drizzle-orm";
 import { checkWiki, type Expectation, isMet, type Met, type StudentExpectation, type WikiExpectation, type WikiPage } from "@/core/assignment/expected";
 import { instantAt } from "@/core/time/zone";
 import { givenToAssistant } from "../access/people";
 import { readablePages, roleOn, standAtWiki } from "../access/read";
 import { course } from "../db/tables/courses";
+import { file } from "../db/tables/files";
 import { assignment, comment, entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
 import { membersOfWikis } from "../pages/members";
 import type { ContextIn } from "../session/context";
@@ -59,11 +60,14 @@ async function metByAll(ctx: ContextIn, courseId: string, assignmentId: string, 
 /** The pages of wikis with their newest text. */
 async function pagesOf({ db }: ContextIn, courseId: string, wikis: readonly string[]): Promise<(WikiPage & { readonly wikiId: string; readonly ownerId: string | null })[]> {
   if (wikis.length === 0) return [];
-  return db.select({
+  const rows = await db.select({
     id: page.id, wikiId: page.wikiId, ownerId: page.ownerId, title: page.title, document: entry.document,
     words: sql<number>`coalesce((select sum(s.words) from ${standing} s where s.course_id = ${page.courseId} and s.page_id = ${page.id} and s.author_id is not null), 0)::int`,
   }).from(page).innerJoin(entry, and(eq(entry.courseId, page.courseId), eq(entry.pageId, page.id), eq(entry.number, page.entries)))
     .where(and(eq(page.courseId, courseId), inArray(page.wikiId, [...wikis]), isNull(page.removedAt))).orderBy(page.position);
+  const known = await db.select({ id: file.id }).from(file).where(and(eq(file.courseId, courseId), inArray(file.wikiId, [...wikis]), ne(file.source, "")));
+  const withOrigin = new Set(known.map(({ id }) => id));
+  return rows.map((row) => ({ ...row, withOrigin }));
 }
 
 /** What each author did in these wikis, by "wiki author"; up to the time by which it is expected (excluded). One query. */

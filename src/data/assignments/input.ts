@@ -31,6 +31,8 @@ export const expectationInput = z.union([
   z.object({ of: z.literal("wiki"), kind: z.literal("section"), title: titleOf("The title of the page with the section"), heading: titleOf("The heading of a section that is expected"), ...shown }),
   z.object({ of: z.literal("wiki"), kind: z.enum(["home links to all", "all link home"]), ...shown }),
   z.object({ of: z.literal("wiki"), kind: z.literal("links on each page"), number: atLeast, ...shown }),
+  z.object({ of: z.literal("wiki"), kind: z.literal("sources on each page"), number: atLeast, ...shown }),
+  z.object({ of: z.literal("wiki"), kind: z.literal("origin of each picture"), ...shown }),
 ]);
 
 export const assignmentInput = z.object({

@@ -15,6 +15,13 @@ export interface HappeningDto {
   readonly isNew: boolean;
 }
 
+/** Open conversations in which those who run the course take part, and a student spoke last. */
+export interface ToAnswerDto {
+  readonly number: number;
+  /** The newest few. */
+  readonly some: readonly { readonly commentId: string; readonly pageId: string; readonly page: string; readonly wiki: string; readonly person: string; readonly at: Date }[];
+}
+
 export interface DeskDto {
   /** When the visit before this one ended; null on the first. */
   readonly before: Date | null;
@@ -22,7 +29,7 @@ export interface DeskDto {
   /** The page on which the viewer wrote last. */
   readonly leftOff: { readonly pageId: string; readonly page: string; readonly wiki: string; readonly at: Date } | null;
   /** For those who run the course; null for others. */
-  readonly waits: { readonly requests: number; readonly withoutInvitation: number; readonly withoutGroup: number; readonly mailDelayed: number } | null;
+  readonly waits: { readonly requests: number; readonly withoutInvitation: number; readonly withoutGroup: number; readonly mailDelayed: number; readonly toAnswer: ToAnswerDto } | null;
   /** Sets of groups that the viewer can sign up to and has not. */
   readonly signUps: readonly { readonly title: string; readonly until: Date | null }[];
 }

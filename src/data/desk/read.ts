@@ -1,18 +1,19 @@
 /** The course's front screen: what waits, and what happened since the last visit. */
 import "server-only";
-import { and, desc, eq, inArray, isNotNull, isNull, ne, sql } from "drizzle-orm";
+import { and, desc, eq, inArray, isNotNull, isNull, ne, sql, type SQLWrapper } from "drizzle-orm";
+import { alias } from "drizzle-orm/pg-core";
 import { allows } from "@/core/access/may";
 import { ownership, roleOn, rulebookAt } from "../access/read";
 import { readableWikis } from "../assignments/read";
 import { person } from "../db/tables/accounts";
 import { courseGroup, enrolment, groupMember, groupSet, invitation, placeRequest } from "../db/tables/courses";
 import { mail } from "../db/tables/mail";
-import { comment, entry, entryCredit, page } from "../db/tables/wikis";
+import { comment, entry, entryCredit, page, wiki } from "../db/tables/wikis";
 import { groupSetsForStudents } from "../groups/read";
 import { creditOfEntry } from "../ledger/credit";
 import { hasPassword } from "../people/read";
 import type { ContextIn } from "../session/context";
-import type { DeskDto, HappeningDto } from "./dto";
+import type { DeskDto, HappeningDto, ToAnswerDto } from "./dto";
 
 const shownAtMost = 8;
 /** Read so many to fold runs of entries from, and to leave out pages that the viewer may not read. */
@@ -120,5 +121,22 @@ async function whatWaits({ db, now }: ContextIn, courseId: string): Promise<NonN
     .where(and(onCourse, eq(enrolment.role, "student"), sql`not exists (select 1 from ${groupMember} m join ${courseGroup} g on g.course_id = m.course_id and g.id = m.group_id
       where m.course_id = ${enrolment.courseId} and m.person_id = ${enrolment.personId} and m.until_at is null and g.set_id is not null)`));
   const [delayed] = await db.select({ number }).from(mail).where(and(eq(mail.courseId, courseId), isNull(mail.sentAt), isNotNull(mail.lastProblem)));
-  return { requests: requests!.number, withoutInvitation: uninvited!.number, withoutGroup: ungrouped!.number, mailDelayed: delayed!.number };
+  return { requests: requests!.number, withoutInvitation: uninvited!.number, withoutGroup: ungrouped!.number, mailDelayed: delayed!.number, toAnswer: await toAnswer({ db }, courseId) };
+}
+
+const toAnswerShown = 4;
+
+async function toAnswer({ db }: Pick<ContextIn, "db">, courseId: string): Promise<ToAnswerDto> {
+  const role = (author: SQLWrapper) => sql`(select r.role from ${enrolment} r where r.course_id = ${courseId} and r.person_id = ${author})`;
+  const last = alias(comment, "last");
+  const threadOfLast = sql`coalesce(${last.parentId}, ${last.id})`;
+  const rows = await db.select({ commentId: comment.id, pageId: page.id, page: page.title, wiki: wiki.name, person: person.name, at: last.at, number: sql<number>`(count(*) over ())::int` }).from(comment)
+    .innerJoin(last, and(eq(last.courseId, comment.courseId), eq(last.pageId, comment.pageId), sql`${threadOfLast} = ${comment.id}`))
+    .innerJoin(page, and(eq(page.courseId, comment.courseId), eq(page.id, comment.pageId))).innerJoin(wiki, and(eq(wiki.courseId, page.courseId), eq(wiki.id, page.wikiId))).innerJoin(person, eq(person.id, last.authorId))
+    .where(and(
+      eq(comment.courseId, courseId), isNull(comment.parentId), isNull(comment.settledAt), isNull(page.removedAt), isNull(wiki.setAsideAt), sql`${role(last.authorId)} = 'student'`,
+      sql`not exists (select 1 from ${comment} later where later.course_id = ${last.courseId} and later.parent_id = ${comment.id} and (later.at, later.id) > (${last.at}, ${last.id}))`,
+      sql`exists (select 1 from ${comment} ours where ours.course_id = ${comment.courseId} and (ours.id = ${comment.id} or ours.parent_id = ${comment.id}) and ${role(sql`ours.author_id`)} in ('instructor', 'assistant'))`,
+    )).orderBy(desc(last.at)).limit(toAnswerShown);
+  return { number: rows[0]?.number ?? 0, some: rows.map(({ number: _, ...row }) => row) };
 }

@@ -6,6 +6,7 @@ import { useState } from "react";
 import { FormPart } from "../forms/FormPart";
 import { Said } from "../forms/Said";
 import { useAct } from "../forms/useAct";
+import { SteadyForm } from "../forms/SteadyForm";
 
 export interface CourseFields {
   readonly title: string;
@@ -30,7 +31,7 @@ export function CourseForm({ fields, zones, button, aboutDates, save }: Props) {
   const put = (field: keyof CourseFields) => (event: React.ChangeEvent<HTMLInputElement>) => setGiven((now) => ({ ...now, [field]: event.target.value }));
   const day = { inputLabel: { shrink: true } };
   return (
-    <form onSubmit={(event) => { event.preventDefault(); void act(() => save(JSON.stringify(given))); }}>
+    <SteadyForm onSubmit={(event) => { event.preventDefault(); void act(() => save(JSON.stringify(given))); }}>
       <FormPart title="Name" about="As students know it.">
         <TextField label="Title" value={given.title} onChange={put("title")} required slotProps={{ htmlInput: { maxLength: 200 } }} />
         <TextField label="Term" value={given.term} onChange={put("term")} required placeholder="Spring 2027" slotProps={{ htmlInput: { maxLength: 100 } }} />
@@ -50,6 +51,6 @@ export function CourseForm({ fields, zones, button, aboutDates, save }: Props) {
         <div style={{ flex: "1 1 260px" }}><Said said={said} /></div>
         <Button type="submit" variant="contained" disabled={isBusy}>{isBusy ? "Saving" : button}</Button>
       </div>
-    </form>
+    </SteadyForm>
   );
 }

@@ -28,6 +28,13 @@ export const powerNotes: Record<Power, string> = {
   settle: "their own they always may",
 };
 
+/** Whether somebody has a power, and who says so; null: nothing was set, and what every course begins with holds. */
+export function powerAnswer(given: boolean, by: { readonly scope: string; readonly isOfAssignment: boolean; readonly by: string } | null): string {
+  const answer = given ? "may" : "may not";
+  if (!by) return answer;
+  return by.isOfAssignment ? `${answer}: only instructors, in this assignment` : `${answer}: set for ${scopeWords[by.scope] ?? ""}${by.by ? ` by ${by.by}` : ""}`;
+}
+
 /** What somebody can't do without a power: "rename this page". */
 const powerActs: Record<Power, string> = { start: "start pages", rename: "rename this page", remove: "remove this page or bring it back", arrange: "arrange the contents", restore: "restore earlier text", upload: "upload files", settle: "settle comments of others" };
 
@@ -150,6 +157,7 @@ export function accessProblem(problem: AccessProblem, zone: string, now: Date): 
     case "window ends before it begins": return "Nothing was changed: the window ends before it begins.";
     case "no hours": return "Nothing was changed: the hours end before they begin.";
     case "not as it was left": return "Nothing was undone: what members may do has been changed since.";
+    case "guests have no powers": return "Nothing was changed: guests read and write what is open to them, and no more.";
     case "undone already": return "This was undone already.";
     case "changed since": return `Nothing was undone: ${problem.by} set something else for some of the same on ${moment(problem.at, zone, now)}. Undo that first.`;
     default: return problem satisfies never;

@@ -19,6 +19,8 @@ export function expectationWords(expectation: Expectation, now: Date): string {
     case "home links to all": return "The home page leads to every page";
     case "all link home": return "Every page leads back to the home page";
     case "links on each page": return `${counted(expectation.number, "link to a source", "links to sources")} on each page`;
+    case "sources on each page": return `${counted(expectation.number, "source")} named on each page`;
+    case "origin of each picture": return "Of every picture, where it comes from";
     default: return expectation satisfies never;
   }
 }

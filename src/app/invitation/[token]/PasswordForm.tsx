@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import { Said } from "@/ui/forms/Said";
+import { SteadyForm } from "@/ui/forms/SteadyForm";
 import { useAct } from "@/ui/forms/useAct";
 import type { Answer } from "@/app/_parts/answers";
 
@@ -11,7 +12,7 @@ export function PasswordForm({ address, shortest, accept }: { address: string; s
   const [isShown, setShown] = useState(false);
   const { act, said, isBusy } = useAct();
   return (
-    <form className="paper form-paper" onSubmit={(event) => { event.preventDefault(); void act(() => accept(password)); }}>
+    <SteadyForm className="paper form-paper" onSubmit={(event) => { event.preventDefault(); void act(() => accept(password)); }}>
       <TextField label="You sign in with" value={address} slotProps={{ htmlInput: { readOnly: true, autoComplete: "username" } }} />
       <TextField
         label="Password" type={isShown ? "text" : "password"} value={password} onChange={(event) => setPassword(event.target.value)} required autoFocus
@@ -20,6 +21,6 @@ export function PasswordForm({ address, shortest, accept }: { address: string; s
       <label className="tick"><input type="checkbox" checked={isShown} onChange={(event) => setShown(event.target.checked)} /> Show the password</label>
       <Said said={said} />
       <Button type="submit" variant="contained" disabled={isBusy}>{isBusy ? "Signing in" : "Set the password and go on"}</Button>
-    </form>
+    </SteadyForm>
   );
 }

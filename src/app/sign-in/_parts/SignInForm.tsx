@@ -4,6 +4,7 @@ import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { post } from "./post";
+import { SteadyForm } from "@/ui/forms/SteadyForm";
 
 const problems: Record<number, string> = {
   400: "That is no e-mail address and password.",
@@ -29,12 +30,12 @@ export function SignInForm() {
   }
 
   return (
-    <form className="paper form-paper" onSubmit={(event) => { event.preventDefault(); void signIn(new FormData(event.currentTarget)); }}>
+    <SteadyForm className="paper form-paper" onSubmit={(event) => { event.preventDefault(); void signIn(new FormData(event.currentTarget)); }}>
       <h2>Sign in</h2>
       <TextField name="email" type="email" label="E-mail address" autoComplete="username" required />
       <TextField name="password" type="password" label="Password" autoComplete="current-password" required />
       <div role="alert">{problem && <p className="notice wrong">{problem}</p>}</div>
       <Button type="submit" variant="contained" disabled={isBusy}>{isBusy ? "Signing in" : "Sign in"}</Button>
-    </form>
+    </SteadyForm>
   );
 }

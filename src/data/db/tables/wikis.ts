@@ -2,7 +2,7 @@
 import { sql } from "drizzle-orm";
 import { boolean, check, customType, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex } from "drizzle-orm/pg-core";
 import { type Level, type Power, powers, type Scope, type Who } from "@/core/access/may";
-import type { Cell } from "@/core/access/setting";
+import type { Cell, PowerSetting } from "@/core/access/setting";
 import type { Weekly } from "@/core/access/when";
 import type { Expectation } from "@/core/assignment/expected";
 import type { EntryFigures } from "@/core/credit/account";
@@ -248,6 +248,8 @@ export interface ToldChange {
   /** What was set for the cell itself; null: nothing. Several windows can lie over each other. */
   readonly before: readonly ToldSetting[];
   readonly after: readonly ToldSetting[];
+  /** Where powers were set, and not a level: those that changed. Null: nothing of its own. */
+  readonly powers?: { readonly before: PowerSetting; readonly after: PowerSetting };
 }
 
 export interface ToldSetting {

@@ -1,5 +1,6 @@
 /** Finding in the text that is being written: places, and which of them is looked at. */
 import { Extension, type Editor } from "@tiptap/core";
+import { closeHistory } from "@tiptap/pm/history";
 import type { Node as PageNode } from "@tiptap/pm/model";
 import { type EditorState, Plugin, PluginKey, TextSelection } from "@tiptap/pm/state";
 import { Decoration, DecorationSet } from "@tiptap/pm/view";
@@ -86,7 +87,7 @@ export function replaceHere(editor: Editor, text: string): void {
   const { places, at } = foundNow(editor.state);
   const place = places[at];
   if (!place) return;
-  editor.view.dispatch(putIn(editor, editor.state.tr, place, text));
+  editor.view.dispatch(putIn(editor, closeHistory(editor.state.tr), place, text));
   const next = foundNow(editor.state);
   if (next.places.length > 0) lookAt(editor, Math.max(0, next.places.findIndex(({ from }) => from >= place.from + text.length)));
 }
@@ -94,7 +95,8 @@ export function replaceHere(editor: Editor, text: string): void {
 /** Puts `text` in all places, as one change that can be undone. Returns how many there were. */
 export function replaceAll(editor: Editor, text: string): number {
   const { places } = foundNow(editor.state);
-  let { tr } = editor.state;
+  // However soon after the last key: what was typed is not undone with it.
+  let tr = closeHistory(editor.state.tr);
   for (const place of [...places].reverse()) tr = putIn(editor, tr, place, text);
   if (places.length > 0) editor.view.dispatch(tr);
   return places.length;

@@ -45,7 +45,10 @@ export function Waits({ desk, course, students, now }: { desk: DeskDto; course: 
 function waitingLines({ waits, signUps }: DeskDto, { id, timeZone }: CourseDto, now: Date): Line[] {
   const lines: Line[] = signUps.map(({ title, until }) => ({ text: `Choose a group: ${title}${until ? `, until ${momentAndDistance(until, timeZone, now)}` : ""}`, href: paths.groups(id) }));
   if (!waits) return lines;
-  const { requests, withoutInvitation, withoutGroup, mailDelayed } = waits;
+  const { requests, withoutInvitation, withoutGroup, mailDelayed, toAnswer } = waits;
+  for (const { person, page, wiki, pageId, commentId } of toAnswer.some) lines.push({ text: `${person} answered you on ${page}, ${wiki}`, href: `${paths.page(id, pageId)}#comment-${commentId}` });
+  const more = toAnswer.number - toAnswer.some.length;
+  if (more > 0) lines.push({ text: `${counted(more, "more conversation waits", "more conversations wait")} for an answer`, href: paths.course(id) });
   if (requests > 0) lines.push({ text: `${counted(requests, "person asks", "people ask")} for a place`, href: paths.people(id) });
   if (withoutInvitation > 0) lines.push({ text: `${counted(withoutInvitation, "person has", "people have")} neither account nor invitation`, href: paths.people(id) });
   if (withoutGroup > 0) lines.push({ text: `${counted(withoutGroup, "student is", "students are")} in no group`, href: paths.groups(id) });

@@ -12,6 +12,7 @@ import { WritingArea } from "@/ui/editor/WritingArea";
 import { FormPart } from "@/ui/forms/FormPart";
 import { parcel } from "@/ui/forms/parcel";
 import { Said } from "@/ui/forms/Said";
+import { SteadyForm } from "@/ui/forms/SteadyForm";
 import { useAct } from "@/ui/forms/useAct";
 import { useUnsaved } from "@/ui/forms/useUnsaved";
 import { powerNotes, powerWords } from "@/ui/words/access";
@@ -70,7 +71,7 @@ export function AssignmentForm({ files, fields, students, sets, zone, courseTitl
 
   return (
     <FormProvider {...form}>
-      <form onSubmit={(event) => void submit("stay")(event)} noValidate>
+      <SteadyForm onSubmit={(event) => void submit("stay")(event)} noValidate>
         <FormPart title="Task" about="What students read when they open the assignment.">
           <TextField label="Title" {...register("title")} error={!!errors.title} helperText={errors.title?.message} />
           <div><p className="field-name">Brief</p><WritingArea label="Brief" document={fields.brief as PageDocument} place={barePlace} isShort onChange={(editor) => setValue("brief", editor.getJSON() as PageDocument, { shouldDirty: true })} /></div>
@@ -119,7 +120,7 @@ export function AssignmentForm({ files, fields, students, sets, zone, courseTitl
           <Button type="submit" variant={isPublished ? "contained" : "outlined"} disabled={isBusy || (isPublished && !isDirty)}>{isPublished ? "Save the changes" : "Save, and publish later"}</Button>
           {!isPublished && <Button variant="contained" disabled={isBusy} onClick={(event) => void submit("publish")(event)}>{isBusy ? "Saving" : wanted > 0 ? `Make ${counted(wanted, "wiki")}` : "Check and publish"}</Button>}
         </div>
-      </form>
+      </SteadyForm>
     </FormProvider>
   );
 }

@@ -14,6 +14,8 @@ const kinds: readonly { readonly label: string; readonly make: (home: string) =>
   { label: "Of the wiki: the home page leads to every page", make: () => ({ of: "wiki", kind: "home links to all", shown: true }) },
   { label: "Of the wiki: every page leads home", make: () => ({ of: "wiki", kind: "all link home", shown: true }) },
   { label: "Of the wiki: links to sources on each page", make: () => ({ of: "wiki", kind: "links on each page", number: 1, shown: true }) },
+  { label: "Of the wiki: sources named on each page", make: () => ({ of: "wiki", kind: "sources on each page", number: 1, shown: true }) },
+  { label: "Of the wiki: where each picture comes from", make: () => ({ of: "wiki", kind: "origin of each picture", shown: true }) },
 ];
 
 /** The list of what is expected, each with its number and whether students see it. */
@@ -67,6 +69,10 @@ function parts(each: Expectation, change: (next: Expectation) => void) {
     case "page": return <><span>a page called</span>{text("Title of the page", each.title, (title) => change({ ...each, title }))}</>;
     case "section": return <><span>a section</span>{text("Heading", each.heading, (heading) => change({ ...each, heading }))}<span>on</span>{text("Title of the page", each.title, (title) => change({ ...each, title }))}</>;
     case "links on each page": return <>{number(each.number, (value) => change({ ...each, number: value }))}<span>{each.number === 1 ? "link to a source" : "links to sources"} on each page but the home page</span></>;
-    default: return <span>{each.kind === "all link home" ? "every page leads back to the home page" : "the home page leads to every page"}</span>;
+    case "sources on each page": return <>{number(each.number, (value) => change({ ...each, number: value }))}<span>{each.number === 1 ? "source" : "sources"} named on each page but the home page</span></>;
+    case "home links to all": return <span>the home page leads to every page</span>;
+    case "all link home": return <span>every page leads back to the home page</span>;
+    case "origin of each picture": return <span>of every picture, where it comes from</span>;
+    default: return each satisfies never;
   }
 }

@@ -2,7 +2,7 @@
 import { revalidatePath } from "next/cache";
 import { z } from "zod";
 import { instantAt } from "@/core/time/zone";
-import { powersInput, setMemberPowers } from "@/data/access/powers";
+import { powerSettingInput, powersInput, setCellPowers, setMemberPowers } from "@/data/access/powers";
 import { giveMoreTime } from "@/data/access/more-time";
 import { cellInput, mostCells, previewAccess, setAccess, settingInput, undoAccess } from "@/data/access/write";
 import type { AccessChanged, AccessPreview } from "@/data/access/dto";
@@ -43,6 +43,16 @@ export async function setPowers(courseId: string, assignmentId: string, given: s
   const ctx = await signedIn();
   const changed = await setMemberPowers(ctx, id.parse(courseId), id.parse(assignmentId), powersInput.parse(given));
   return told(changed, courseId, ctx.now, () => "Set for all wikis of the assignment. It can be undone in the log.");
+}
+
+const askedPowers = z.object({ cells: z.array(cellInput).max(mostCells), powers: powerSettingInput });
+
+/** Gives or takes powers for the parcel's cells. */
+export async function setPowersHere(courseId: string, assignmentId: string, form: FormData): Promise<Changed> {
+  const { cells, powers } = askedPowers.parse(await unpacked(form));
+  const ctx = await signedIn();
+  const changed = await setCellPowers(ctx, id.parse(courseId), id.parse(assignmentId), cells, powers);
+  return told(changed, courseId, ctx.now, (number) => `Set for ${counted(number, "cell")}.`);
 }
 
 const moreTimeInput = z.object({ to: z.array(z.object({ wikiId: id, personId: id.nullable() })).min(1, "Choose who gets more time").max(500), until: z.string() });

@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState, useTransition } from "react";
 import type { Commented } from "@/data/comments/dto";
+import { SteadyForm } from "@/ui/forms/SteadyForm";
 
 const problems: Record<Extract<Commented, { kind: "refused" }>["code"], string> = {
   "not found": "This page, or the comment you answer, is not here any more. Your text is still in the field.",
@@ -41,13 +42,13 @@ export function CommentForm({ label, button, send, isFolded = false }: Props) {
 
   if (!isOpen) return <Button size="small" onClick={() => setOpen(true)} aria-label={label}>{button}</Button>;
   return (
-    <form className="comment-form" onSubmit={(event) => { event.preventDefault(); submit(); }}>
+    <SteadyForm className="comment-form" onSubmit={(event) => { event.preventDefault(); submit(); }}>
       <TextField label={label} multiline minRows={2} maxRows={10} value={body} autoFocus={isFolded} onChange={(event) => setBody(event.target.value)} slotProps={{ htmlInput: { maxLength: 5000 } }} />
       <div role="alert">{problem && <p className="field-problem">{problem}</p>}</div>
       <div className="actions">
         <Button type="submit" size="small" variant="outlined" disabled={isBusy || body.trim() === ""}>{isBusy ? "Sending" : button}</Button>
         {isFolded && <Button size="small" onClick={() => setOpen(false)}>Cancel</Button>}
       </div>
-    </form>
+    </SteadyForm>
   );
 }

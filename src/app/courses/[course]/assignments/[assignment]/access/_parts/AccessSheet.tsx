@@ -1,14 +1,14 @@
 "use client";
 import { useMemo, useState } from "react";
 import { Ahead } from "@/core/access/ahead";
-import { whoKey } from "@/core/access/rule";
+import { type Person, type Power, powers, whoKey } from "@/core/access/rule";
 import { type Cell, cellKey } from "@/core/access/setting";
 import { cellAt, explainAt, personAt } from "@/core/access/sheet";
 import type { SheetColumnDto, SheetDto } from "@/data/access/dto";
 import type { AccessDto } from "@/data/pages/dto";
 import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
-import { explained, ruleWords } from "@/ui/words/access";
+import { explained, powerAnswer, ruleWords } from "@/ui/words/access";
 import { startLooking } from "@/app/_parts/looking";
 import { nothingChosen, type Selection, toggle } from "./selection";
 import type { LogLine } from "./log-lines";
@@ -41,7 +41,7 @@ export function AccessSheet({ courseId, sheet, log, now }: Props) {
   }, [sheet.rows, search]);
   const ahead = useMemo(() => new Ahead(sheet.rules, sheet.timeZone, now.getTime()), [sheet.rules, sheet.timeZone, now]);
   const cells = useMemo(() => {
-    const set = new Set(sheet.rules.flatMap((rule) => ("level" in rule && !rule.isOfAssignment ? [cellKey(rule)] : [])));
+    const set = new Set(sheet.rules.flatMap((rule) => (rule.isOfAssignment ? [] : [cellKey(rule)])));
     return rows.map((row) => columns.map((column) => ({ ...cellAt(ahead, personAt(column, row), row), isSet: set.has(cellKey({ scope: row.scope, place: row.id, who: column.who })) })));
   }, [ahead, rows, columns, sheet.rules]);
 
@@ -105,7 +105,7 @@ function aboutChosen(chosen: Chosen, sheet: SheetDto, ahead: Ahead, now: Date) {
   const rows = new Set(chosen.map(({ row }) => row.id)).size;
   const columns = new Set(chosen.map(({ column }) => whoKey(column.who))).size;
   const only = chosen.length === 1 ? chosen[0]! : null;
-  if (!only) return { title: `${counted(chosen.length, "cell")} on ${counted(rows, "line")}, for ${counted(columns, "column")}`, why: null, overrode: [] };
+  if (!only) return { title: `${counted(chosen.length, "cell")} on ${counted(rows, "line")}, for ${counted(columns, "column")}`, why: null, overrode: [], powers: null };
   const person = personAt(only.column, only.row);
   const { level, because, overrode } = explainAt(ahead, person, only.row);
   const change = cellAt(ahead, person, only.row).next;
@@ -119,6 +119,15 @@ function aboutChosen(chosen: Chosen, sheet: SheetDto, ahead: Ahead, now: Date) {
   };
   return {
     title: `${only.row.title}: ${only.column.name}`, why: explained(access, sheet.timeZone, now),
+    powers: powersAt(person, only.row, sheet, ahead),
     overrode: overrode.map((rule) => ruleWords({ ...rule, who: rule.who.kind, from: date(rule.from), until: date(rule.until) }, sheet.timeZone, now)),
   };
+}
+
+/** Each power of the single cell that is chosen, with where the answer comes from. */
+function powersAt(person: Person, { place }: SheetDto["rows"][number], sheet: SheetDto, ahead: Ahead): Record<Power, string> {
+  return Object.fromEntries(powers.map((power) => {
+    const { given, because } = ahead.now.power(person, place, power);
+    return [power, powerAnswer(given, because.kind === "rule" ? { scope: because.rule.scope, isOfAssignment: because.rule.isOfAssignment, by: sheet.makers[because.rule.id] ?? "" } : null)];
+  })) as Record<Power, string>;
 }

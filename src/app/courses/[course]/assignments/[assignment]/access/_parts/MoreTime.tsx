@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { MoreTimeChoices } from "@/data/access/more-time";
 import { Said } from "@/ui/forms/Said";
+import { SteadyForm } from "@/ui/forms/SteadyForm";
 import { useAct } from "@/ui/forms/useAct";
 import { distance, moment } from "@/ui/words/times";
 import { give } from "../actions";
@@ -32,7 +33,7 @@ export function MoreTime({ courseId, assignmentId, choices, suggested, zone, now
       {choices.given.length === 0 ? <p className="quiet">Nobody has more time than the others. What is saved after the due time is marked as late.</p> : (
         <ul className="more-time">{choices.given.map(({ id, name, wiki, until: end }) => <li key={id}><strong>{name}</strong>{name === wiki ? "" : ` (${wiki})`} until {moment(end, zone, now)}, {distance(end, zone, now)}</li>)}</ul>
       )}
-      <form className="table-tools" onSubmit={submit}>
+      <SteadyForm className="table-tools" onSubmit={submit}>
         <label className="plain-label">For <select className="plain-select wide" required value={to} onChange={(event) => setTo(event.target.value)}>
           <option value="">a group or a student</option>
           {choices.wikis.map(({ id, name, members }) => (
@@ -44,7 +45,7 @@ export function MoreTime({ courseId, assignmentId, choices, suggested, zone, now
         </select></label>
         <label className="plain-label">Until <input type="datetime-local" className="plain-input short" required value={until} onChange={(event) => setUntil(event.target.value)} /></label>
         <Button type="submit" variant="outlined" disabled={isBusy}>Give more time</Button>
-      </form>
+      </SteadyForm>
       <Said said={said} />
     </section>
   );

@@ -2,7 +2,7 @@
 import Button from "@mui/material/Button";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
-import { type Level, levels } from "@/core/access/may";
+import { type Level, levels, type Power } from "@/core/access/may";
 import type { Cell, Setting } from "@/core/access/setting";
 import { instantAt, wallClockAt } from "@/core/time/zone";
 import type { AccessPreview } from "@/data/access/dto";
@@ -11,12 +11,13 @@ import { accessProblem, levelNames, levelNotes } from "@/ui/words/access";
 import { counted } from "@/ui/words/counts";
 import { moment } from "@/ui/words/times";
 import { type Changed, preview, set, undo } from "../actions";
+import { CellPowers } from "./CellPowers";
 
 interface Props {
   readonly courseId: string;
   readonly assignmentId: string;
   readonly cells: readonly Cell[];
-  readonly about: { readonly title: string; readonly why: string | null; readonly overrode: readonly string[] };
+  readonly about: { readonly title: string; readonly why: string | null; readonly overrode: readonly string[]; readonly powers: Readonly<Record<Power, string>> | null };
   readonly zone: string;
   readonly now: Date;
   readonly onlyReading: boolean;
@@ -131,6 +132,7 @@ export function SettingPanel({ courseId, assignmentId, cells, about, zone, now, 
             <div className="seen" aria-live="polite">{seen === null ? <p className="quiet">Working out what changes.</p> : <Seen seen={seen} zone={zone} now={now} />}</div>
           )}
           <div className="actions"><Button variant="contained" disabled={!isReady || isBusy || seen?.kind === "refused"} onClick={() => void act(() => set(courseId, assignmentId, parcel(JSON.parse(asked))))}>{isBusy ? "Setting" : `Set for ${counted(cells.length, "cell")}`}</Button></div>
+          {cells.every(({ who }) => who.kind !== "guests") && <CellPowers courseId={courseId} assignmentId={assignmentId} cells={cells} now={about.powers} isBusy={isBusy} act={act} />}
         </>
       )}
     </>

@@ -1,6 +1,7 @@
 /** The log of access in words. Made on the server: a change can be told of thousands of cells, and a line names a few. */
 import { whoKey } from "@/core/access/rule";
-import type { Power } from "@/core/access/may";
+import { type Power, powers } from "@/core/access/may";
+import type { PowerSetting } from "@/core/access/setting";
 import type { LogDto, LogLineDto, ToldChange, ToldPowers } from "@/data/access/dto";
 import { counted } from "@/ui/words/counts";
 import { guestsName, powerWords, settingsWords } from "@/ui/words/access";
@@ -14,8 +15,8 @@ export interface LogLine extends Omit<LogLineDto, "told" | "powers"> {
 const shownAtMost = 6;
 
 export function logLines({ lines, ...named }: LogDto, assignmentTitle: string, zone: string, now: Date): LogLine[] {
-  return lines.map(({ told, powers, ...line }) => {
-    const whats = powers ? powerLines(powers, assignmentTitle) : gather(told, named, assignmentTitle, zone, now);
+  return lines.map(({ told, powers: ofMembers, ...line }) => {
+    const whats = ofMembers ? powerLines(ofMembers, assignmentTitle) : gather(told, named, assignmentTitle, zone, now);
     return { ...line, whats: whats.slice(0, shownAtMost), more: Math.max(0, whats.length - shownAtMost) };
   });
 }
@@ -27,13 +28,18 @@ function powerLines({ before, after }: ToldPowers, assignmentTitle: string): Log
   return changed.map((power) => ({ what: `${assignmentTitle}: ${powerWords[power].toLowerCase()}`, before: told(before, power), after: told(after, power) }));
 }
 
+/** "start pages: may; upload files: as above". */
+function powersSet(setting: PowerSetting): string {
+  return powers.filter((power) => setting[power] !== undefined).map((power) => `${powerWords[power].toLowerCase()}: ${setting[power] === null ? "as above" : setting[power] ? "may" : "may not"}`).join("; ");
+}
+
 type Named = Pick<LogDto, "names" | "doors">;
 
 /** A change's cells: the places that were set alike for the same people together, and then the people with the same places. */
 function gather(told: readonly ToldChange[], named: Named, assignmentTitle: string, zone: string, now: Date): LogLine["whats"][number][] {
   const byPeople = new Map<string, { who: string; places: string[]; before: string; after: string }>();
-  for (const { cell, before, after } of told) {
-    const [was, is] = [settingsWords(before, zone, now), settingsWords(after, zone, now)];
+  for (const { cell, before, after, powers: given } of told) {
+    const [was, is] = given ? [powersSet(given.before), powersSet(given.after)] : [settingsWords(before, zone, now), settingsWords(after, zone, now)];
     const key = [whoKey(cell.who), was, is].join("|");
     const line = byPeople.get(key) ?? { who: whoName(cell.who, named), places: [], before: was, after: is };
     line.places.push(cell.scope === "assignment" ? assignmentTitle : (named.names[cell.place] ?? "a page that is gone"));

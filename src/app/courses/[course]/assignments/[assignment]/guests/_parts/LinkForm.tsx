@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { LinkLineDto, RoomChoicesDto } from "@/data/doors/dto";
 import { Said } from "@/ui/forms/Said";
+import { SteadyForm } from "@/ui/forms/SteadyForm";
 import { useAct } from "@/ui/forms/useAct";
 import type { Answer } from "@/app/_parts/answers";
 import { nameWords } from "./LinkTable";
@@ -22,7 +23,7 @@ export function LinkForm({ wikis, make }: Props) {
   const [isListed, setListed] = useState(false);
   const pages = wikis.find(({ id }) => id === wikiId)?.pages ?? [];
   return (
-    <form className="paper form-paper" style={{ marginTop: 16 }} onSubmit={(event) => { event.preventDefault(); void act(() => make(JSON.stringify({ wikiId, pageId: pageId || null, names, isListed, until }))); }}>
+    <SteadyForm className="paper form-paper" style={{ marginTop: 16 }} onSubmit={(event) => { event.preventDefault(); void act(() => make(JSON.stringify({ wikiId, pageId: pageId || null, names, isListed, until }))); }}>
       <div className="table-tools">
         <label className="plain-label">Wiki <select className="plain-select wide" value={wikiId} onChange={(event) => { setWiki(event.target.value); setPage(""); }}>{wikis.map(({ id, name }) => <option key={id} value={id}>{name}</option>)}</select></label>
         <label className="plain-label">Page <select className="plain-select wide" value={pageId} onChange={(event) => setPage(event.target.value)}><option value="">all of it</option>{pages.map(({ id, title }) => <option key={id} value={id}>{title}</option>)}</select></label>
@@ -33,6 +34,6 @@ export function LinkForm({ wikis, make }: Props) {
       <p className="quiet">Names that stand in titles or in the text itself stay there, whatever is chosen for authors.</p>
       <Said said={said} />
       <div className="actions"><Button type="submit" variant="outlined" disabled={isBusy}>{isBusy ? "Making" : "Make the link"}</Button></div>
-    </form>
+    </SteadyForm>
   );
 }

@@ -5,6 +5,7 @@ import { useMemo, useState } from "react";
 import type { RoomChoicesDto } from "@/data/doors/dto";
 import { FormPart } from "@/ui/forms/FormPart";
 import { Said } from "@/ui/forms/Said";
+import { SteadyForm } from "@/ui/forms/SteadyForm";
 import { useAct } from "@/ui/forms/useAct";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { counted } from "@/ui/words/counts";
@@ -36,7 +37,7 @@ export function RoomForm({ choices, open, backHref }: Props) {
   }
 
   return (
-    <form onSubmit={submit}>
+    <SteadyForm onSubmit={submit}>
       <FormPart title="The lesson" about="It opens as soon as you press the button, and closes by itself. You can let it go on, or end it at once.">
         <div className="field-row">
           <TextField label="What it is called (if you like)" value={title} onChange={(event) => setTitle(event.target.value)} slotProps={{ htmlInput: { maxLength: 100 } }} />
@@ -61,7 +62,7 @@ export function RoomForm({ choices, open, backHref }: Props) {
         <LinkButton href={backHref}>Cancel</LinkButton>
         <Button type="submit" variant="contained" disabled={isBusy || pages.size === 0 || known === 0}>{isBusy ? "Opening" : "Open the room"}</Button>
       </div>
-    </form>
+    </SteadyForm>
   );
 }
 
