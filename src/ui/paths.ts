@@ -21,8 +21,9 @@ export const paths = {
   evidence: (course: string, assignment: string, wiki: string, person: string, figure: string) =>
     `/courses/${course}/assignments/${assignment}/review?${new URLSearchParams({ wiki, person, figure })}`,
   wiki: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}`,
-  start: (course: string, wiki: string, title?: string, template?: string) => {
-    const asked = new URLSearchParams({ ...(title ? { title } : {}), ...(template ? { template } : {}) }).toString();
+  /** `from`: the page on which one is, which can be made to lead to the new one. */
+  start: (course: string, wiki: string, title?: string, template?: string, from?: string) => {
+    const asked = new URLSearchParams({ ...(title ? { title } : {}), ...(template ? { template } : {}), ...(from ? { from } : {}) }).toString();
     return `/courses/${course}/wikis/${wiki}/start${asked ? `?${asked}` : ""}`;
   },
   page: (course: string, page: string) => `/courses/${course}/pages/${page}`,
@@ -56,5 +57,6 @@ export const paths = {
   /** What a readers' link opens. */
   opened: (token: string, page?: string) => `/open/${token}${page ? `/${page}` : ""}`,
   openedFile: (token: string, file: string, width?: number) => `/open/${token}/files/${file}${width ? `?w=${width}` : ""}`,
+  startSeveral: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}/start/several`,
   contents: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}/contents`,
 };

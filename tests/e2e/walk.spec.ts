@@ -41,7 +41,7 @@ const routesFor: Record<string, Allowed> = {
   "/courses/[course]/rooms/[room]": "instructors",
   "/courses/[course]/pages/[page]": "readers", "/courses/[course]/pages/[page]/write": "readers", "/courses/[course]/pages/[page]/ledger": "readers", "/courses/[course]/pages/[page]/ledger/[number]": "readers",
   "/courses/[course]/files/[file]": "readers", "/courses/[course]/wikis/[wiki]/files": "readers", "/room/in/files/[file]": "no one", "/open/[token]/files/[file]": "no one",
-  "/courses/[course]/wikis/[wiki]": "readers", "/courses/[course]/wikis/[wiki]/contents": "readers", "/courses/[course]/wikis/[wiki]/start": "readers",
+  "/courses/[course]/wikis/[wiki]": "readers", "/courses/[course]/wikis/[wiki]/contents": "readers", "/courses/[course]/wikis/[wiki]/start": "readers", "/courses/[course]/wikis/[wiki]/start/several": "readers",
 };
 
 /** Routes to which files are sent. */
@@ -78,7 +78,7 @@ const acts: Record<string, Act> = {
   "ask/[code]/actions#ask": { for: "no one", args: () => ["nosuchcode", json({ name: "Walker", address: "w@rivers.example", message: "" })] },
   "invitation/[token]/actions#accept": { for: "no one", args: () => ["nosuchtoken", "long enough for it"] },
   "courses/[course]/pages/[page]/write/actions#saveText": { for: "readers", args: (at) => [course, at.page, save(Number(at.entries))], proves: true },
-  "courses/[course]/wikis/[wiki]/start/actions#startText": { for: "readers", args: (at) => [course, at.wiki, null, save(0)], proves: true },
+  "courses/[course]/wikis/[wiki]/start/actions#startText": { for: "readers", args: (at) => [course, at.wiki, null, { below: null, linkFrom: null }, save(0)], proves: true },
   "courses/[course]/pages/[page]/actions#comment": { for: "readers", args: (at) => [course, at.page, null, "Walked by."], proves: true },
   "courses/[course]/pages/[page]/actions#restore": { for: "readers", args: (at) => [course, at.page, 1, Number(at.entries) + 1], proves: true },
   "courses/[course]/pages/[page]/actions#settle": { for: "readers", args: (at) => [course, at.comment, true], proves: true },
@@ -91,6 +91,10 @@ const acts: Record<string, Act> = {
   [`${contents}#arrange`]: { for: "readers", args: (at) => [course, at.page, at.otherPage, null], proves: true },
   [`${contents}#remove`]: { for: "readers", args: (at) => [course, at.page], proves: true },
   [`${contents}#bringBack`]: { for: "readers", args: (at) => [course, at.page], proves: true },
+  [`${contents}#putHeading`]: { for: "readers", args: (at) => [course, at.otherPage, "Walked"], proves: true },
+  [`${contents}#tag`]: { for: "readers", args: (at) => [course, at.page, ["walked"]], proves: true },
+  "courses/[course]/wikis/[wiki]/start/several/actions#startAll": { for: "readers", args: (at) => [course, at.wiki, json({ titles: ["Walked one", "Walked two"], forMembers: "no", templateId: null, below: null })], proves: true },
+  "courses/[course]/pages/[page]/actions#answerTogether": { for: "readers", args: (at) => [course, at.page, 1, true], proves: true },
   [`${contents}#makeHome`]: { for: "instructors", args: (at) => [course, at.page], proves: true },
   [`${access}#preview`]: { for: "instructors", args: (at) => [course, at.assignment, hidden(at)] },
   [`${access}#set`]: { for: "instructors", args: (at) => [course, at.assignment, hidden(at)], proves: true },
@@ -186,6 +190,7 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
   at.file = sent.file.id;
   await asked(instructor, "courses/[course]/pages/[page]/actions#comment", [course, at.page, null, "Walk by here."], at);
   at.comment = (await sql`select id from comment where course_id = ${course} and page_id = ${at.page}`)[0]!.id as string;
+  await sql`insert into shared_credit (course_id, page_id, number, person_id, wiki_id, asked_at) select ${course}, ${at.page!}, 1, id, ${at.wiki!}, now() from person where id in ('miraokonjo', 'saoirsedelaney', 'tomasquill', 'tobinmarsh')`;
   for (const [name, value] of Object.entries(at)) expect(value, `the walk's ${name}`).toBeTruthy();
   const walkers = { nobody: await nobody(), stranger: await personOf("saoirsedelaney"), guest, "other group": await personOf("tomasquill"), "other assistant": await personOf("tobinmarsh"), member, instructor };
   return { at, walkers };

@@ -4,6 +4,7 @@ import { and, eq } from "drizzle-orm";
 import { afterAll, describe, expect, test } from "vitest";
 import { powers } from "@/core/access/may";
 import { fromMarkdown } from "@/core/document/markdown";
+import { linkedPages } from "@/core/links/titles";
 import { changeAssignment } from "@/data/assignments/write";
 import { findSetUp } from "@/data/assignments/set-up";
 import { readableWikis } from "@/data/assignments/read";
@@ -11,11 +12,13 @@ import { contentsAct, standing } from "@/data/db/tables/wikis";
 import { findDifferences } from "@/data/ledger/check";
 import { findEntry, pageLedger, verifyPage } from "@/data/ledger/read";
 import { copyPage } from "@/data/pages/copy";
-import { arrangePage, bringPageBack, makeHomePage, removedPages, removePage, renamePage } from "@/data/pages/places";
+import { type Several, startSeveral } from "@/data/pages/several";
+import { setTags } from "@/data/pages/tags";
+import { arrangePage, bringPageBack, makeHomePage, removedPages, removePage, renamePage, setHeading } from "@/data/pages/places";
 import { findPage, findWiki } from "@/data/pages/read";
 import { restoreEntry, savePage, startPage } from "@/data/pages/write";
 import { assignmentReview } from "@/data/review/read";
-import { closeDatabase, db, later, makeCourse, pageNamed, type TestCourse, write } from "../support/course";
+import { closeDatabase, db, later, makeCourse, pageNamed, setGroupLevel, type TestCourse, write } from "../support/course";
 
 afterAll(closeDatabase);
 
@@ -182,5 +185,64 @@ describe("a copy of a page", () => {
     expect(group!.members.map(({ member, added, standing }) => [member.name, added, standing])).toEqual([["mira", 11, 22], ["jonas", 0, 0]]);
     expect(await copyPage(as("jonas", later(4)), { courseId, pageId: homeId, title: "second HOME" })).toMatchObject({ problem: { code: "title taken" } });
     for (const name of ["tobin", "priya"] as const) expect((await copyPage(as(name, later(4)), { courseId, pageId: homeId, title: "Mine" })).kind).toBe("refused");
+  });
+});
+
+describe("tags and headings", () => {
+  test("are set by who may write or arrange, told apart by more than capitals, and gone to by all who read", async () => {
+    const course = await makeCourse();
+    const { courseId, homeId, as, wikiId } = course;
+    const item = async (id: string) => (await findWiki(as("jonas"), courseId, wikiId))!.contents.find((each) => each.id === id)!;
+    expect(await setTags(as("mira"), { courseId, pageId: homeId, tags: ["Plants", "plants", " to  check "] })).toEqual({ kind: "saved" });
+    expect((await item(homeId)).tags).toEqual(["Plants", "to  check"]);
+    await setTags(as("mira"), { courseId, pageId: homeId, tags: ["plants"] });
+    expect((await item(homeId)).tags).toEqual(["plants"]);
+    const plan = await pageNamed(as("mira"), courseId, wikiId, "Plan");
+    expect(await setHeading(as("mira"), { courseId, pageId: plan, heading: "  What we do " })).toEqual({ kind: "saved" });
+    expect((await item(plan)).heading).toBe("What we do");
+    expect(await setHeading(as("mira"), { courseId, pageId: homeId, heading: "First" })).toMatchObject({ problem: { code: "home page stays" } });
+    for (const tags of [[""], ["x".repeat(61)], Array.from({ length: 21 }, (_, at) => `t${at}`)]) expect(await setTags(as("mira"), { courseId, pageId: homeId, tags })).toMatchObject({ problem: { code: "bad tag" } });
+    for (const name of ["priya", "una"] as const) expect([await setTags(as(name), { courseId, pageId: plan, tags: ["x"] }), await setHeading(as(name), { courseId, pageId: plan, heading: "x" })]).toMatchObject([{ problem: { code: "not found" } }, { problem: { code: "not found" } }]);
+    expect(await setTags(as("tobin"), { courseId, pageId: plan, tags: ["x"] })).toMatchObject({ problem: { code: "may not write" } });
+    expect((await item(homeId)).tags).toEqual(["plants"]);
+  });
+});
+
+describe("a page that is started", () => {
+  test("stands below another one and is led to from where its writer came, once", async () => {
+    const course = await makeCourse();
+    const { courseId, wikiId, homeId, as } = course;
+    const plan = await pageNamed(as("mira"), courseId, wikiId, "Plan");
+    const begin = async (title: string, linkFrom: string | null) => startPage(as("mira", later(1)), { courseId, wikiId, title, document: fromMarkdown("Words."), note: "", belongs: { below: plan, linkFrom } });
+    const eels = await begin("Eels", plan);
+    expect(await titles(course)).toEqual(["Home", "Plan", ">Eels"]);
+    const led = (await findPage(as("jonas"), courseId, plan))!;
+    expect(linkedPages(led.document)).toMatchObject([{ page: eels.kind === "saved" ? eels.pageId : "", title: "Eels" }]);
+    expect(led).toMatchObject({ entries: 2, last: { author: "mira", note: "Link to “Eels”" } });
+    // The home page promises "Fish" already: it leads there as soon as there is such a page.
+    await begin("Fish", homeId);
+    expect((await findPage(as("jonas"), courseId, homeId))!.entries).toBe(1);
+    // What one may not do there is left out, and the page stands.
+    await setGroupLevel(as("ines", later(2)), course, plan, "read");
+    await begin("Birds", plan);
+    expect((await findPage(as("jonas"), courseId, plan))!.entries).toBe(2);
+    expect(await titles(course)).toContain(">Birds");
+  });
+
+  test("can be one of several: titles that are there are told, and of the members each gets one, theirs alone if an instructor says so", async () => {
+    const course = await makeCourse();
+    const { courseId, wikiId, as } = course;
+    const several = (name: "mira" | "ines" | "priya" | "tobin", over: Partial<Several>) => startSeveral(as(name), courseId, wikiId, { titles: [], forMembers: "no", templateId: null, below: null, ...over });
+    expect(await several("mira", { titles: ["Eels", "PLAN", "eels", " Trout "] })).toEqual({ kind: "started", number: 2, there: ["PLAN"] });
+    expect(await titles(course)).toEqual(["Home", "Plan", "Eels", "Trout"]);
+    expect(await several("mira", { forMembers: "theirs alone" })).toMatchObject({ problem: { code: "not allowed" } });
+    expect(await several("ines", { forMembers: "theirs alone" })).toEqual({ kind: "started", number: 2, there: [] });
+    const jonas = await pageNamed(as("mira"), courseId, wikiId, "jonas");
+    expect([(await findPage(as("jonas"), courseId, jonas))!.access.level, (await findPage(as("mira"), courseId, jonas))!.access.level]).toEqual(["write", "comment"]);
+    expect(await several("mira", {})).toMatchObject({ problem: { code: "no titles" } });
+    expect(await several("mira", { titles: ["Fine", "x".repeat(201)] })).toMatchObject({ problem: { code: "bad title" } });
+    expect(await titles(course)).not.toContain("Fine");
+    expect([await several("priya", { titles: ["Mine"] }), await several("tobin", { titles: ["Mine"] })]).toMatchObject([{ problem: { code: "not found" } }, { problem: { code: "power not given" } }]);
+    expect(await findDifferences(db, courseId)).toEqual([]);
   });
 });

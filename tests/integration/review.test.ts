@@ -1,6 +1,10 @@
 import fc from "fast-check";
 import { afterAll, describe, expect, test } from "vitest";
+import { fromMarkdown } from "@/core/document/markdown";
 import { addComment } from "@/data/comments/write";
+import { answerShared } from "@/data/ledger/shared";
+import { findPage } from "@/data/pages/read";
+import { savePage } from "@/data/pages/write";
 import { reviewFigures } from "@/data/review/dto";
 import { assignmentReview, findEvidence } from "@/data/review/read";
 import { anyText } from "../support/histories";
@@ -38,13 +42,18 @@ describe("the review", () => {
 
   // The promise of the product: no figure that can't be opened, and what opens adds up to it.
   test("what opens behind a figure adds up to it, whatever happened before", async () => {
-    const deeds = fc.array(fc.record({ who: fc.constantFrom("mira", "jonas", "ines"), page: fc.constantFrom("Home", "Plan"), text: anyText, comments: fc.boolean() }), { minLength: 1, maxLength: 8 });
+    const deeds = fc.array(fc.record({ who: fc.constantFrom("mira", "jonas", "ines"), page: fc.constantFrom("Home", "Plan"), text: anyText, comments: fc.boolean(), together: fc.constantFrom("no", "asked", "confirmed") }), { minLength: 1, maxLength: 8 });
     await fc.assert(fc.asyncProperty(deeds, async (history) => {
       const { courseId, assignmentId, wikiId, as } = await makeCourse();
-      for (const [minute, { who, page, text, comments }] of history.entries()) {
+      for (const [minute, { who, page, text, comments, together }] of history.entries()) {
         const ctx = as(who as "mira", later(minute));
         const pageId = await pageNamed(ctx, courseId, wikiId, page);
-        await write(ctx, courseId, pageId, text);
+        const other = who === "mira" ? "jonas" : "mira";
+        const base = (await findPage(ctx, courseId, pageId))!.entries;
+        const saved = await savePage(ctx, {
+          courseId, pageId, base, document: fromMarkdown(text), note: "", sending: { saveId: `save${minute}save`, pasted: 0, largestPaste: 0, coWriters: together === "no" ? [] : [`${other}${courseId}`] },
+        });
+        if (together === "confirmed" && saved.kind === "saved") await answerShared(as(other), { courseId, pageId, number: saved.number, isConfirmed: true });
         if (comments) await addComment(ctx, { courseId, pageId, parent: null, body: "Noted." });
       }
       const review = (await assignmentReview(as("ines"), courseId, assignmentId))!.find((group) => group.wikiId === wikiId)!;

@@ -24,8 +24,8 @@ export const savedText = z.object({
 }) satisfies z.ZodType<unknown, SaveInput>;
 
 /** What the editor told with a save besides its text; undefined where it told nothing. */
-export function sendingOf({ saveId, pasted = 0, largestPaste = 0 }: z.output<typeof savedText>): Sending | undefined {
-  return saveId === undefined ? undefined : { saveId, pasted, largestPaste };
+export function sendingOf({ saveId, pasted = 0, largestPaste = 0, coWriters = [] }: z.output<typeof savedText>): Sending | undefined {
+  return saveId === undefined ? undefined : { saveId, pasted, largestPaste, coWriters };
 }
 
 const kept = "Your text is still here, and kept on this machine.";

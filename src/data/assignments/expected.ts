@@ -8,6 +8,7 @@ import { readablePages, roleOn, standAtWiki } from "../access/read";
 import { course } from "../db/tables/courses";
 import { file } from "../db/tables/files";
 import { assignment, comment, entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
+import { sharedEntries, shifts } from "../ledger/shared";
 import { membersOfWikis } from "../pages/members";
 import type { ContextIn } from "../session/context";
 import type { ExpectedDto } from "./dto";
@@ -84,7 +85,13 @@ async function countsOf({ db }: ContextIn, courseId: string, wikis: readonly str
   const rows = await db.select({ wikiId: entryCredit.wikiId, authorId: entryCredit.authorId, number: entryMeasure(measure, zone) }).from(entryCredit)
     .where(and(eq(entryCredit.courseId, courseId), inArray(entryCredit.wikiId, [...wikis]), until ? lt(entryCredit.at, until) : undefined))
     .groupBy(entryCredit.wikiId, entryCredit.authorId);
-  return new Map(rows.map((row) => [`${row.wikiId} ${row.authorId}`, row.number]));
+  const counts = new Map(rows.map((row) => [`${row.wikiId} ${row.authorId}`, row.number]));
+  if (measure !== "words") return counts;
+  const shared = (await sharedEntries(db, courseId, wikis)).filter(({ at }) => !until || at < until);
+  for (const wikiId of wikis) {
+    for (const [id, words] of shifts(shared.filter((each) => each.wikiId === wikiId), ({ added }) => added)) counts.set(`${wikiId} ${id}`, (counts.get(`${wikiId} ${id}`) ?? 0) + words);
+  }
+  return counts;
 }
 
 function entryMeasure(measure: Exclude<StudentExpectation["measure"], "comments" | "replies">, zone: string): SQL<number> {

@@ -1,3 +1,5 @@
+import type { AskedDto } from "../ledger/shared";
+
 /** Something that happened on a page: a run of entries by one person, or a comment. */
 export interface HappeningDto {
   readonly kind: "entries" | "comment" | "answer";
@@ -28,6 +30,8 @@ export interface DeskDto {
   readonly happenings: readonly HappeningDto[];
   /** The page on which the viewer wrote last. */
   readonly leftOff: { readonly pageId: string; readonly page: string; readonly wiki: string; readonly at: Date } | null;
+  /** Entries whose authors say that the viewer wrote them too. */
+  readonly together: readonly AskedDto[];
   /** For those who run the course; null for others. */
   readonly waits: { readonly requests: number; readonly withoutInvitation: number; readonly withoutGroup: number; readonly mailDelayed: number; readonly toAnswer: ToAnswerDto } | null;
   /** Sets of groups that the viewer can sign up to and has not. */

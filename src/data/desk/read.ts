@@ -11,6 +11,7 @@ import { mail } from "../db/tables/mail";
 import { comment, entry, entryCredit, page, wiki } from "../db/tables/wikis";
 import { groupSetsForStudents } from "../groups/read";
 import { creditOfEntry } from "../ledger/credit";
+import { sharedToAnswer } from "../ledger/shared";
 import { hasPassword } from "../people/read";
 import type { ContextIn } from "../session/context";
 import type { DeskDto, HappeningDto, ToAnswerDto } from "./dto";
@@ -32,7 +33,7 @@ export async function visitDesk(ctx: ContextIn, courseId: string): Promise<DeskD
   const [happenings, leftOff, signUps] = await Promise.all([
     happeningsIn(ctx, courseId, watched, before), role === "student" ? whereLeftOff(ctx, courseId, watched) : null, role === "student" ? openSignUps(ctx, courseId) : [],
   ]);
-  return { before, happenings, leftOff, signUps, waits: role === "instructor" ? await whatWaits(ctx, courseId) : null };
+  return { before, happenings, leftOff, signUps, together: role === "student" ? await sharedToAnswer(ctx, courseId) : [], waits: role === "instructor" ? await whatWaits(ctx, courseId) : null };
 }
 
 async function noteVisit({ db, viewer, now, lookingAs }: ContextIn, courseId: string): Promise<Date | null> {

@@ -1,5 +1,5 @@
 import "server-only";
-import { and, asc, desc, eq, lt } from "drizzle-orm";
+import { and, asc, desc, eq, lt, sql } from "drizzle-orm";
 import type { EntryFigures } from "@/core/credit/account";
 import { type ComparedBlock, compareDocuments } from "@/core/diff/document";
 import { filesIn } from "@/core/document/files";
@@ -9,11 +9,13 @@ import { lateness } from "../access/more-time";
 import { mayUsePower, standAtPage } from "../access/read";
 import { person } from "../db/tables/accounts";
 import { entry, entryCredit, page } from "../db/tables/wikis";
+import { entryArrival } from "../db/tables/writing";
 import type { FileDto } from "../files/dto";
 import { filesNamed } from "../files/read";
 import type { ContextIn } from "../session/context";
 import { creditOfEntry } from "./credit";
 import { chainedEntry } from "./export";
+import { type CoWriterDto, coWritersOf } from "./shared";
 
 export interface LedgerLineDto {
   readonly number: number;
@@ -28,12 +30,20 @@ export interface LedgerLineDto {
   readonly figures: EntryFigures;
   /** Whether a member saved it when it was due already; more time that they were given counts. */
   readonly isLate: boolean;
+  /** Whom the author named as having written it too. */
+  readonly coWriters: readonly CoWriterDto[];
+  /** Words that came by pasting, and the most that came at once, as far as the editor knows. */
+  readonly pasted: number;
+  readonly largestPaste: number;
 }
 
 const lineColumns = {
   number: entry.number, at: entry.at, authorId: entryCredit.authorId, author: person.name, kind: entry.kind, title: entry.title, note: entry.note,
   restoredFrom: entry.restoredFrom, figures: entryCredit.figures,
+  pasted: sql<number>`coalesce(${entryArrival.pasted}, 0)`, largestPaste: sql<number>`coalesce(${entryArrival.largestPaste}, 0)`,
 };
+
+const arrivalOfEntry = and(eq(entryArrival.courseId, entry.courseId), eq(entryArrival.pageId, entry.pageId), eq(entryArrival.number, entry.number));
 
 /** Lines of one page of a ledger that are read at once. */
 export const ledgerPage = 100;
@@ -43,10 +53,11 @@ export async function pageLedger(ctx: ContextIn, courseId: string, pageId: strin
   const standpoint = await standAtPage(ctx, courseId, pageId);
   if (!standpoint) return null;
   const isLate = await lateness(ctx.db, standpoint);
-  const rows = await ctx.db.select(lineColumns).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entryCredit.authorId))
+  const rows = await ctx.db.select(lineColumns).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entryCredit.authorId)).leftJoin(entryArrival, arrivalOfEntry)
     .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), before === null ? undefined : lt(entry.number, before)))
     .orderBy(desc(entry.number)).limit(ledgerPage);
-  return rows.map((row) => ({ ...row, isLate: isLate(row.authorId, row.at) }));
+  const coWriters = await coWritersOf(ctx.db, courseId, pageId, rows.map((row) => row.number));
+  return rows.map((row) => ({ ...row, isLate: isLate(row.authorId, row.at), coWriters: coWriters.get(row.number) ?? [] }));
 }
 
 export interface EntryDto {
@@ -65,7 +76,7 @@ export interface EntryDto {
 export async function findEntry(ctx: ContextIn, courseId: string, pageId: string, number: number): Promise<EntryDto | null> {
   const standpoint = await standAtPage(ctx, courseId, pageId);
   if (!standpoint) return null;
-  const rows = await ctx.db.select({ ...lineColumns, document: entry.document }).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entryCredit.authorId))
+  const rows = await ctx.db.select({ ...lineColumns, document: entry.document }).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entryCredit.authorId)).leftJoin(entryArrival, arrivalOfEntry)
     .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), lt(entry.number, number + 1))).orderBy(desc(entry.number)).limit(2);
   const [found, before] = rows;
   if (!found || found.number !== number) return null;
@@ -73,7 +84,7 @@ export async function findEntry(ctx: ContextIn, courseId: string, pageId: string
   const { document, ...line } = found;
   const isLate = await lateness(ctx.db, standpoint);
   return {
-    line: { ...line, isLate: isLate(line.authorId, line.at) }, document,
+    line: { ...line, isLate: isLate(line.authorId, line.at), coWriters: (await coWritersOf(ctx.db, courseId, pageId, [number])).get(number) ?? [] }, document,
     blocks: compareDocuments(before?.document ?? emptyDocument, document),
     files: await filesNamed(ctx.db, courseId, [...new Set([...filesIn(document), ...(before ? filesIn(before.document) : [])])]),
     newest: newest!.entries,

@@ -38,6 +38,9 @@ export interface ContentsItemDto {
   readonly parentId: string | null;
   /** How deep it stands below other pages, from 0. */
   readonly depth: number;
+  /** A heading that stands above it; empty: none. */
+  readonly heading: string;
+  readonly tags: readonly string[];
 }
 
 export interface CommentDto {
@@ -120,7 +123,7 @@ export type ContentsSaved =
   | { readonly kind: "refused"; readonly problem: ContentsProblem };
 
 export type ContentsProblem =
-  | { readonly code: "not found" | "not allowed" | "only looking" | "bad title" | "home page stays" | "no such place" }
+  | { readonly code: "not found" | "not allowed" | "only looking" | "bad title" | "home page stays" | "no such place" | "bad tag" | "bad heading" | "may not write" | "no titles" }
   | { readonly code: "power not given"; readonly power: Power }
   | { readonly code: "title taken"; readonly title: string };
 

@@ -1,10 +1,12 @@
 /** Pages as places: their titles, where they stand in the contents, the bin, and the page that comes first. */
 import "server-only";
 import { and, asc, desc, eq, isNotNull, isNull, sql } from "drizzle-orm";
+import { z } from "zod";
 import { inOrder, type Placed, put, type Spot } from "@/core/contents/order";
 import { mayUse, type Power } from "@/core/access/may";
 import { emptyDocument } from "@/core/document/model";
 import { titleKey } from "@/core/links/titles";
+import { cleanText } from "@/core/text/clean";
 import { mayChangeCourse, mayUsePower, ownership, readablePages, rulebookAt, standAtPage, standAtWiki } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
@@ -81,6 +83,23 @@ export async function arrangePage(ctx: Context, { courseId, pageId, ...spot }: P
     await tx.execute(sql`update ${page} set parent_id = placed.parent_id, position = placed.position from (values ${rows}) as placed (id, parent_id, position)
       where ${page}.course_id = ${courseId} and ${page}.id = placed.id`);
     await tx.insert(contentsAct).values({ courseId, id: ctx.newId(), wikiId: atWiki.wikiId, kind: "arranged", pageId, byId: ctx.viewer.id, at: ctx.now });
+    return saved;
+  });
+}
+
+/** Puts a heading above a page in the contents, where it stays with it; an empty one takes it away. */
+export async function setHeading(ctx: Context, { courseId, pageId, heading }: PageAt & { readonly heading: string }): Promise<ContentsSaved> {
+  const words = z.string().transform(cleanText).pipe(z.string().trim().max(100)).safeParse(heading);
+  if (!words.success) return refused({ code: "bad heading" });
+  if (ctx.lookingAs) return refused({ code: "only looking" });
+  return atLockedPage(ctx, courseId, pageId, async (inside, atPage) => {
+    const atWiki = atPage && (await standAtWiki(inside, courseId, atPage.wikiId));
+    if (!atWiki) return refused({ code: "not found" });
+    if (!mayUsePower(atWiki, "arrange")) return refused({ code: "power not given", power: "arrange" });
+    const [home] = await inside.db.select({ id: wiki.homePageId }).from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.id, atWiki.wikiId)));
+    if (pageId === home?.id) return refused({ code: "home page stays" });
+    await inside.db.update(page).set({ heading: words.data }).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
+    await inside.db.insert(contentsAct).values({ courseId, id: ctx.newId(), wikiId: atWiki.wikiId, kind: "heading", pageId, byId: ctx.viewer.id, at: ctx.now });
     return saved;
   });
 }

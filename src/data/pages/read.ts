@@ -9,11 +9,13 @@ import { person } from "../db/tables/accounts";
 import { course } from "../db/tables/courses";
 import { assignment, entry, entryCredit, formerTitle, page, standing, wiki } from "../db/tables/wikis";
 import { creditOfEntry } from "../ledger/credit";
+import { sharedEntries, shifts } from "../ledger/shared";
 import { guestsAmong } from "../doors/guests";
 import { filesNamed } from "../files/read";
 import type { ContextIn } from "../session/context";
 import type { PageDto, WikiDto } from "./dto";
 import { wikiMembers } from "./members";
+import { tagsIn } from "./tags";
 
 /** A wiki for the viewer, or null if there is none such for them. */
 export async function findWiki(ctx: ContextIn, courseId: string, wikiId: string): Promise<WikiDto | null> {
@@ -35,15 +37,16 @@ async function loadWiki(ctx: ContextIn, standpoint: Standpoint, atWiki: Standpoi
     .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
   if (!found) throw new RangeError(`No wiki ${wikiId}`);
   const { groupId, personId, ...rest } = found;
-  const pages = await ctx.db.select({ id: page.id, title: page.title, words: page.words, parentId: page.parentId, position: page.position, ownerId: page.ownerId }).from(page)
+  const pages = await ctx.db.select({ id: page.id, title: page.title, words: page.words, parentId: page.parentId, position: page.position, ownerId: page.ownerId, heading: page.heading }).from(page)
     .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId), isNull(page.removedAt))).orderBy(asc(page.position), asc(page.title));
   const readable = await readablePages(ctx, standpoint, pages);
   const ids = new Set(readable.map(({ id }) => id));
+  const tags = await tagsIn(ctx.db, courseId, wikiId);
   return {
     ...rest, wikiId, sharing: groupId ? "group" : personId ? "student" : "class", mayStart: atWiki !== null && mayUsePower(atWiki, "start"), mayArrange: atWiki !== null && mayUsePower(atWiki, "arrange"), mayUpload: atWiki !== null && mayUsePower(atWiki, "upload"),
     isInstructor: standpoint.person.role === "instructor",
     members: await wikiMembers(ctx.db, { courseId, groupId, personId }),
-    contents: inOrder(homeFirst(readable, rest.homePageId)).map(({ id, title, words, depth, parentId }) => ({ id, title, words, depth, parentId: parentId !== null && ids.has(parentId) ? parentId : null })),
+    contents: inOrder(homeFirst(readable, rest.homePageId)).map(({ id, title, words, depth, parentId, heading }) => ({ id, title, words, depth, heading, tags: tags.get(id) ?? [], parentId: parentId !== null && ids.has(parentId) ? parentId : null })),
     formerTitles: (await formerTitles(ctx, courseId, wikiId)).filter(({ id }) => ids.has(id)),
   };
 }
@@ -78,7 +81,8 @@ export async function findPage(ctx: ContextIn, courseId: string, pageId: string)
   if (!found) return null;
   const stands = await ctx.db.select({ authorId: standing.authorId, words: sql<number>`sum(${standing.words})::int` }).from(standing)
     .where(and(eq(standing.courseId, courseId), eq(standing.pageId, pageId))).groupBy(standing.authorId);
-  const members = loaded.members.map(({ id }) => ({ authorId: id, words: stands.find((each) => each.authorId === id)?.words ?? 0 }));
+  const shift = shifts(await sharedEntries(ctx.db, courseId, [standpoint.wikiId], pageId), (each) => each.standing);
+  const members = loaded.members.map(({ id }) => ({ authorId: id, words: (stands.find((each) => each.authorId === id)?.words ?? 0) + (shift.get(id) ?? 0) }));
   const guests = await guestsAmong(ctx.db, courseId, stands.flatMap(({ authorId }) => authorId ?? []));
   const sumOf = (rows: typeof stands) => rows.reduce((sum, each) => sum + each.words, 0);
   const unassigned = sumOf(stands.filter(({ authorId }) => guests.has(authorId ?? "")));

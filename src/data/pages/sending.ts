@@ -4,6 +4,7 @@ import { and, eq } from "drizzle-orm";
 import { z } from "zod";
 import { entryArrival, doneSave } from "../db/tables/writing";
 import { type DraftPlace, dropDraft } from "../drafts/write";
+import { coWritersInput, nameCoWriters } from "../ledger/shared";
 import type { ContextIn } from "../session/context";
 import type { Saved } from "./dto";
 
@@ -15,9 +16,11 @@ export const sendingInput = z.object({
   /** Words that came by pasting since the last save, and the most that came at once. */
   pasted: words,
   largestPaste: words,
+  /** Teammates who wrote it too. */
+  coWriters: coWritersInput.default([]),
 });
 
-export type Sending = z.output<typeof sendingInput>;
+export type Sending = z.input<typeof sendingInput>;
 
 /** What came of a save under the same name, if it was done already. */
 export async function findDoneSave(ctx: ContextIn, courseId: string, sending: Sending | undefined): Promise<{ pageId: string; number: number } | null> {
@@ -34,5 +37,6 @@ export async function afterSave(ctx: ContextIn, place: DraftPlace, saved: Saved,
   if (saved.kind !== "saved" || !sending) return;
   const { courseId } = place;
   await ctx.db.insert(doneSave).values({ courseId, personId: ctx.viewer.id, id: sending.saveId, pageId: saved.pageId, number: saved.number, at: ctx.now });
+  await nameCoWriters(ctx, courseId, saved.pageId, saved.number, sending.coWriters ?? []);
   if (sending.pasted > 0) await ctx.db.insert(entryArrival).values({ courseId, pageId: saved.pageId, number: saved.number, pasted: sending.pasted, largestPaste: Math.min(sending.pasted, sending.largestPaste) });
 }

@@ -18,6 +18,7 @@ import { entry, page } from "../db/tables/wikis";
 import { foreignFiles } from "../files/read";
 import { type NewEntry, recordEntry, type Recorded } from "../ledger/record";
 import type { Context, ContextIn } from "../session/context";
+import { type Belongs, nowhere, settleIn } from "./belongs";
 import type { Saved, SaveProblem } from "./dto";
 import { atLockedPage } from "./locked";
 import { pageTemplates } from "./templates";
@@ -144,6 +145,7 @@ export interface PageStart {
   readonly title: string;
   readonly document: unknown;
   readonly note: string;
+  readonly belongs?: Belongs;
   readonly sending?: Sending;
 }
 
@@ -173,6 +175,7 @@ export async function startPage(ctx: Context, given: PageStart): Promise<Saved> 
     const own = { authorId: ctx.viewer.id, note: text.note, document: text.document };
     const recorded = await recordEntry(tx, { ...page, ...own, kind: begun ? "wrote" : "started", base: begun ? 1 : 0 });
     const saved = await answer(inside, given.courseId, pageId, 0, recorded);
+    if (saved.kind === "saved") await settleIn(inside, page, given.belongs ?? nowhere);
     await afterSave(inside, { courseId: given.courseId, wikiId: given.wikiId }, saved, given.sending);
     return saved;
   });

@@ -1,6 +1,6 @@
 /** The review of an assignment: stored figures, added up in the database. */
 import "server-only";
-import { and, asc, eq, inArray, isNull, sql, type SQL } from "drizzle-orm";
+import { and, asc, eq, inArray, isNull, or, sql, type SQL } from "drizzle-orm";
 import { balance, shares, wholePercents } from "@/core/credit/shares";
 import { givenToAssistant } from "../access/people";
 import { lateness } from "../access/more-time";
@@ -8,7 +8,9 @@ import { roleOn } from "../access/read";
 import { comment, entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
 import { guestsOfCourse } from "../doors/guests";
 import { creditOfEntry } from "../ledger/credit";
+import { partOfEach, sharedEntries, sharedWith, shifts } from "../ledger/shared";
 import { membersOfWikis, wikiMembers } from "../pages/members";
+import { mergedAccounts } from "../people/merged";
 import type { ContextIn } from "../session/context";
 import { type EvidenceDto, type EvidenceLineDto, type GroupReviewDto, type ReviewFigure, unassigned } from "./dto";
 
@@ -34,6 +36,7 @@ export async function assignmentReview(ctx: ContextIn, courseId: string, assignm
     .from(standing).where(and(eq(standing.courseId, courseId), sql`${standing.wikiId} in ${ofAssignment}`)).groupBy(standing.wikiId, standing.authorId);
 
   const guests = await guestsOfCourse(ctx.db, courseId);
+  const shared = await sharedEntries(ctx.db, courseId, wikis.map(({ id }) => id));
   const result: GroupReviewDto[] = [];
   const membersOf = await membersOfWikis(ctx.db, courseId, wikis);
   for (const [position, each] of wikis.entries()) {
@@ -41,7 +44,9 @@ export async function assignmentReview(ctx: ContextIn, courseId: string, assignm
     // Whoever went elsewhere stays in the list of those with whom they wrote, if they did.
     const members = membersOf[position]!.filter(({ id, until }) => until === null || until > ctx.now || isHere(id));
     const here = stands.filter((row) => row.wikiId === each.id);
-    const words = members.map((member) => here.find((row) => row.authorId === member.id)?.words ?? 0);
+    const sharedHere = shared.filter(({ wikiId }) => wikiId === each.id);
+    const [standingShift, addedShift] = [shifts(sharedHere, ({ standing: words }) => words), shifts(sharedHere, ({ added }) => added)];
+    const words = members.map((member) => (here.find((row) => row.authorId === member.id)?.words ?? 0) + (standingShift.get(member.id) ?? 0));
     const open = unassignedIn(guests, entries.filter((row) => row.wikiId === each.id), here);
     // Unassigned words stand in the sum, last: with them the shares make a whole.
     const parts = shares([...words, open?.standing ?? 0]);
@@ -57,7 +62,7 @@ export async function assignmentReview(ctx: ContextIn, courseId: string, assignm
         const said = comments.find((row) => row.wikiId === each.id && row.authorId === member.id);
         const last = [wrote?.lastAt, said?.lastAt].filter((at) => at !== undefined).map((at) => new Date(at)).sort((one, other) => other.getTime() - one.getTime())[0];
         return {
-          member, entries: wrote?.entries ?? 0, comments: said?.comments ?? 0, added: wrote?.added ?? 0,
+          member, entries: wrote?.entries ?? 0, comments: said?.comments ?? 0, added: (wrote?.added ?? 0) + (addedShift.get(member.id) ?? 0),
           standing: words[index]!, share: parts[index]!, sharePercent: percents[index]!, lastAt: last ?? null,
         };
       }),
@@ -94,7 +99,7 @@ export async function findEvidence(ctx: ContextIn, courseId: string, wikiId: str
   const isLate = await lateness(ctx.db, { courseId, assignmentId: found.assignmentId, wikiId });
   const told = figure === "comments" ? await commentLines(ctx, of)
     : figure === "entries" ? await entryLines(ctx, of, sql<number>`1`)
-    : figure === "added" ? (await entryLines(ctx, of, sql<number>`(${entryCredit.figures}->>'added')::int`)).filter((line) => line.amount !== 0)
+    : figure === "added" ? (await entryLines(ctx, of, sql<number>`((${entryCredit.figures}->>'added')::int * ${partOfEach()})::float8`, true)).filter((line) => line.amount !== 0)
     : await standingLines(ctx, of);
   const lines = told.map((line) => ({ ...line, isLate: line.number !== null && isLate(personId, line.at) }));
   const standings = figure === "share" ? await standingsOf(ctx, courseId, wikiId, [...members.map((each) => [each.id]), [...guests]]) : [];
@@ -114,20 +119,27 @@ interface Scope {
   readonly authors: readonly string[];
 }
 
-async function entryLines(ctx: ContextIn, { courseId, wikiId, authors }: Scope, amount: SQL<number>): Promise<Told[]> {
+/** `inParts`: entries that others saved and they wrote too are theirs as well. */
+async function entryLines(ctx: ContextIn, { courseId, wikiId, authors }: Scope, amount: SQL<number>, inParts = false): Promise<Told[]> {
+  const isTheirs = inArray(entryCredit.authorId, [...authors]);
   return ctx.db.select({ pageId: entry.pageId, page: page.title, at: entry.at, number: entry.number, kind: entry.kind, note: entry.note, amount })
     .from(entry).innerJoin(entryCredit, creditOfEntry).innerJoin(page, and(eq(page.courseId, entry.courseId), eq(page.id, entry.pageId)))
-    .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), inArray(entryCredit.authorId, [...authors]))).orderBy(asc(entry.at), asc(entry.rev));
+    .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), inParts ? or(isTheirs, sharedWith(await accountsOf(ctx, courseId, authors))) : isTheirs)).orderBy(asc(entry.at), asc(entry.rev));
+}
+
+/** The accounts of these people, those that were merged into theirs included. */
+async function accountsOf({ db }: ContextIn, courseId: string, people: readonly string[]): Promise<string[]> {
+  return [...people, ...[...await mergedAccounts(db, courseId)].flatMap(([gone, kept]) => (people.includes(kept) ? [gone] : []))];
 }
 
 /** The entries of which words still stand, wherever those words stand now. */
 async function standingLines(ctx: ContextIn, { courseId, wikiId, authors }: Scope): Promise<Told[]> {
-  const amount = sql<number>`sum(${standing.words})::int`;
+  const amount = sql<number>`(sum(${standing.words}) * ${partOfEach()})::float8`;
   return ctx.db.select({ pageId: entry.pageId, page: page.title, at: entry.at, number: entry.number, kind: entry.kind, note: entry.note, amount })
     .from(standing)
     .innerJoin(entry, and(eq(entry.courseId, standing.courseId), eq(entry.wikiId, standing.wikiId), eq(entry.rev, standing.rev)))
     .innerJoin(page, and(eq(page.courseId, entry.courseId), eq(page.id, entry.pageId)))
-    .where(and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId), inArray(standing.authorId, [...authors])))
+    .where(and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId), or(inArray(standing.authorId, [...authors]), sharedWith(await accountsOf(ctx, courseId, authors)))))
     .groupBy(entry.courseId, entry.pageId, entry.number, page.title, entry.at, entry.kind, entry.note, entry.rev).orderBy(asc(entry.at), asc(entry.rev));
 }
 
@@ -142,5 +154,7 @@ async function commentLines(ctx: ContextIn, { courseId, wikiId, authors }: Scope
 async function standingsOf(ctx: ContextIn, courseId: string, wikiId: string, sets: readonly (readonly string[])[]): Promise<number[]> {
   const rows = await ctx.db.select({ authorId: standing.authorId, words: sql<number>`sum(${standing.words})::int` }).from(standing)
     .where(and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId))).groupBy(standing.authorId);
-  return sets.map((ids) => rows.filter((row) => row.authorId !== null && ids.includes(row.authorId)).reduce((sum, row) => sum + row.words, 0));
+  const shift = shifts(await sharedEntries(ctx.db, courseId, [wikiId]), ({ standing: words }) => words);
+  const shifted = (ids: readonly string[]) => ids.reduce((sum, id) => sum + (shift.get(id) ?? 0), 0);
+  return sets.map((ids) => rows.filter((row) => row.authorId !== null && ids.includes(row.authorId)).reduce((sum, row) => sum + row.words, 0) + shifted(ids));
 }

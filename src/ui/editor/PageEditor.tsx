@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import type { Editor, JSONContent } from "@tiptap/core";
 import { useRouter } from "next/navigation";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { type ReactNode, useCallback, useEffect, useRef, useState } from "react";
 import type { PageDocument } from "@/core/document/model";
 import { nearTitles } from "@/core/links/near";
 import { mergeSave } from "@/core/merge/blocks";
@@ -13,6 +13,7 @@ import type { FileDto } from "@/data/files/dto";
 import type { DraftDto } from "@/data/drafts/dto";
 import { DocumentView } from "../document/DocumentView";
 import type { LinkTargets } from "../document/reading";
+import { CoWriters } from "./CoWriters";
 import { FoundDraft } from "./FoundDraft";
 import type { Pasted } from "./paste/paste";
 import { storeOf, type WritingPlace } from "./place";
@@ -41,9 +42,11 @@ interface Props {
   readonly backHref: string;
   /** What stands in front of a page's id in its address; null: pages are not shown here. */
   readonly pageBase: string | null;
+  /** What else is asked about a page that is being started. */
+  readonly asked?: ReactNode;
 }
 
-export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase, document: given, place, save, draft: onServer, keeper, backHref, pageBase }: Props) {
+export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase, document: given, place, save, draft: onServer, keeper, backHref, pageBase, asked }: Props) {
   const router = useRouter();
   const editor = useRef<Editor | null>(null);
   const [isReady, setReady] = useState(false);
@@ -52,6 +55,7 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase
   const [base, setBase] = useState(givenBase);
   const [savedAt, setSavedAt] = useState<{ readonly number: number; readonly isChanged: boolean; readonly hasOthers: boolean } | null>(null);
   const [wantsNote, setWantsNote] = useState(false);
+  const [coWriters, setCoWriters] = useState<readonly string[]>([]);
   const [preview, setPreview] = useState<{ readonly document: PageDocument; readonly files: readonly FileDto[] } | null>(null);
   const words = useWordCount();
   const isDone = useRef(false);
@@ -108,7 +112,7 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase
     touch();
   }
 
-  const makeInput = (): SaveInput => ({ ...now.current, document: JSON.stringify(textNow()), saveId: newSaveId(), ...pastes.current });
+  const makeInput = (): SaveInput => ({ ...now.current, document: JSON.stringify(textNow()), saveId: newSaveId(), ...pastes.current, coWriters: [...coWriters] });
 
   function submit(thenLeave: boolean): void {
     if (isNew && title.trim() === "") return;
@@ -126,6 +130,7 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase
       {isNew
         ? <input className="editor-title" aria-label="Title of the page" placeholder="Title of the page" value={title} maxLength={200} required autoFocus={givenTitle === ""} onChange={(event) => { setTitle(event.target.value); touch(); }} />
         : <h1>{title}</h1>}
+      {asked}
       <div className="preview-line"><Button size="small" aria-pressed={preview !== null} onClick={() => setPreview(preview || !editor.current ? null : { document: textNow(), files: [...storeOf(editor.current).files.values()] })}>{preview ? "Write on" : "As readers see it"}</Button></div>
       {near.length > 0 && <p className="near-titles" role="status">There {near.length === 1 ? "is a page" : "are pages"} called nearly so: {near.map(({ id, title: other }, at) => <span key={id}>{at > 0 && ", "}<a href={`${pageBase}/${id}`} target="_blank" rel="noreferrer">{other}</a></span>)}.</p>}
       {preview && <div className="sheet preview" role="region" aria-label="As readers see it"><DocumentView document={preview.document} links={readerLinks(place, pageBase, preview.files)} /></div>}
@@ -146,7 +151,7 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase
       </div>
       <SaveLine
         words={words} savedAt={savedAt} state={saving.state} isNew={isNew} canSave={!isNew || title.trim() !== ""}
-        note={<TextField className="grow" label={wantsNote ? "Why so much goes (if you like)" : "Note on this entry (if you like)"} value={note} onChange={(event) => { setNote(event.target.value); touch(); }} slotProps={{ htmlInput: { maxLength: 300 } }} />}
+        note={<><TextField className="grow" label={wantsNote ? "Why so much goes (if you like)" : "Note on this entry (if you like)"} value={note} onChange={(event) => { setNote(event.target.value); touch(); }} slotProps={{ htmlInput: { maxLength: 300 } }} /><CoWriters teammates={place.teammates} chosen={coWriters} choose={setCoWriters} /></>}
         onStay={() => submit(false)} onCancel={() => router.push(backHref)}
       />
     </form>

@@ -29,9 +29,11 @@ export interface WritingPlace {
   readonly describe: ((file: string, said: { name: string; source: string; licence: string }) => Promise<FileAnswer>) | null;
   /** The headings of another page, for links to one of them; null: not here. */
   readonly headingsOf: ((page: string) => Promise<readonly HeadingRef[]>) | null;
+  /** Those who can be named as having written it too. */
+  readonly teammates: readonly { readonly id: string; readonly name: string }[];
 }
 
-export const barePlace: WritingPlace = { title: "", pages: [], files: [], fileBase: null, uploadHref: null, describe: null, headingsOf: null };
+export const barePlace: WritingPlace = { title: "", pages: [], files: [], fileBase: null, uploadHref: null, describe: null, headingsOf: null, teammates: [] };
 
 /** What is opened over the text: chosen by a tool, a key or a double click. */
 export type Opened = "link" | "page" | "table" | "equation" | "note" | "card" | "symbol" | "file" | null;

@@ -18,6 +18,8 @@ export interface SaveInput {
   /** Words that came by pasting, and the most that came at once. */
   readonly pasted?: number;
   readonly largestPaste?: number;
+  /** Teammates who wrote it too. */
+  readonly coWriters?: string[];
 }
 
 export type Save = (input: SaveInput) => Promise<SaveAnswer>;

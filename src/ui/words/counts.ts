@@ -1,4 +1,5 @@
-const whole = new Intl.NumberFormat("en-GB");
+/** Parts of words are there where several wrote an entry: they are told to a tenth. */
+const whole = new Intl.NumberFormat("en-GB", { maximumFractionDigits: 1 });
 
 /** "1,204". */
 export function number(count: number): string {

@@ -29,13 +29,17 @@ export const onlyLooking = "Nothing was changed: you look at this as somebody el
 export function contentsProblem(problem: ContentsProblem): string {
   switch (problem.code) {
     case "not found": return "Nothing was changed: there is no such page here for you any more.";
-    case "not allowed": return "Nothing was changed: only instructors choose the home page.";
+    case "not allowed": return "Nothing was changed: only instructors choose the home page, and pages that are one member’s alone.";
     case "only looking": return onlyLooking;
     case "bad title": return "Nothing was changed. A title has between 1 and 200 characters.";
     case "home page stays": return "Nothing was changed: the home page comes first, and can’t be removed. An instructor can make another page the home page.";
     case "no such place": return "Nothing was changed: a page can’t stand below itself, and the page next to it may be gone. Load the contents again.";
     case "power not given": return powerMissing(problem.power);
     case "title taken": return `Nothing was changed: another page of this wiki is called “${problem.title}”. Choose another title.`;
+    case "bad tag": return "Nothing was changed. A page has at most 20 tags, each of at most 60 characters.";
+    case "bad heading": return "Nothing was changed. A heading has at most 100 characters.";
+    case "may not write": return "Nothing was changed: who tags a page needs leave to write it.";
+    case "no titles": return "Nothing was started: no title was given.";
     default: return problem satisfies never;
   }
 }

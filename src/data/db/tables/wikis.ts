@@ -97,6 +97,8 @@ export const page = pgTable("page", {
   position: integer().notNull(),
   /** The page below which it stands in the contents. */
   parentId: text("parent_id"),
+  /** A heading that stands above it in the contents, and goes where it goes; empty: none. */
+  heading: text().notNull().default(""),
   /** The starter page that it began as. */
   starterId: text("starter_id"),
   /** The starter text that it has had, its places filled: what later changes of the starter page are compared with. Null: its first entry's. */
@@ -135,7 +137,7 @@ export const contentsAct = pgTable("contents_act", {
   courseId: text("course_id").notNull(),
   id: text().notNull(),
   wikiId: text("wiki_id").notNull(),
-  kind: text().$type<"arranged" | "home page">().notNull(),
+  kind: text().$type<"arranged" | "home page" | "heading" | "tags">().notNull(),
   /** The page that was moved, or is the home page now. */
   pageId: text("page_id").notNull(),
   byId: text("by_id").notNull().references(() => person.id),

@@ -1,5 +1,5 @@
 /** What goes on around an entry: drafts before it, what is known of how its words came, and saves that are sent twice. */
-import { foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from "drizzle-orm/pg-core";
+import { boolean, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from "drizzle-orm/pg-core";
 import type { PageDocument } from "@/core/document/model";
 import { person } from "./accounts";
 import { course } from "./courses";
@@ -47,6 +47,24 @@ export const entryArrival = pgTable("entry_arrival", {
 }, (table) => [
   primaryKey({ columns: [table.courseId, table.pageId, table.number] }),
   foreignKey({ columns: [table.courseId, table.pageId, table.number], foreignColumns: [entry.courseId, entry.pageId, entry.number] }),
+]);
+
+/** Whom an entry's author named as having written it too. Their part counts once they confirm it. */
+export const sharedCredit = pgTable("shared_credit", {
+  courseId: text("course_id").notNull(),
+  pageId: text("page_id").notNull(),
+  number: integer().notNull(),
+  personId: text("person_id").notNull().references(() => person.id),
+  wikiId: text("wiki_id").notNull(),
+  askedAt: instant("asked_at").notNull(),
+  /** Null: not answered yet. */
+  isConfirmed: boolean("is_confirmed"),
+  answeredAt: instant("answered_at"),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.pageId, table.number, table.personId] }),
+  foreignKey({ columns: [table.courseId, table.pageId, table.number], foreignColumns: [entry.courseId, entry.pageId, entry.number] }),
+  index("shared_by_person").on(table.courseId, table.personId),
+  index("shared_by_wiki").on(table.courseId, table.wikiId),
 ]);
 
 /** Words by which a wiki's pages are found together. */

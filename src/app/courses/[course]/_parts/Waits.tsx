@@ -42,8 +42,9 @@ export function Waits({ desk, course, students, now }: { desk: DeskDto; course: 
   );
 }
 
-function waitingLines({ waits, signUps }: DeskDto, { id, timeZone }: CourseDto, now: Date): Line[] {
+function waitingLines({ waits, signUps, together }: DeskDto, { id, timeZone }: CourseDto, now: Date): Line[] {
   const lines: Line[] = signUps.map(({ title, until }) => ({ text: `Choose a group: ${title}${until ? `, until ${momentAndDistance(until, timeZone, now)}` : ""}`, href: paths.groups(id) }));
+  for (const { author, page, pageId, number } of together) lines.push({ text: `${author} says that you wrote entry ${number} of ${page} together`, href: paths.entry(id, pageId, number) });
   if (!waits) return lines;
   const { requests, withoutInvitation, withoutGroup, mailDelayed, toAnswer } = waits;
   for (const { person, page, wiki, pageId, commentId } of toAnswer.some) lines.push({ text: `${person} answered you on ${page}, ${wiki}`, href: `${paths.page(id, pageId)}#comment-${commentId}` });

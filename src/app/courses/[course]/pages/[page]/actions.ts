@@ -5,6 +5,9 @@ import type { Commented } from "@/data/comments/dto";
 import { addComment, settleComment } from "@/data/comments/write";
 import type { Saved } from "@/data/pages/dto";
 import { restoreEntry } from "@/data/pages/write";
+import { answerShared } from "@/data/ledger/shared";
+import { onlyLooking } from "@/ui/words/problems";
+import type { Answer } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
 const id = z.string().max(40);
@@ -22,6 +25,15 @@ export async function settle(courseId: string, commentId: string, settled: boole
   const answer = await settleComment(await signedIn(), given);
   refresh();
   return answer;
+}
+
+/** The viewer says whether they wrote an entry too whose author named them. */
+export async function answerTogether(courseId: string, pageId: string, number: number, isConfirmed: boolean): Promise<Answer> {
+  const given = z.object({ courseId: id, pageId: id, number: z.int().min(1), isConfirmed: z.boolean() }).parse({ courseId, pageId, number, isConfirmed });
+  const answered = await answerShared(await signedIn(), given);
+  if (answered.kind === "refused") return { kind: "wrong", text: answered.code === "only looking" ? onlyLooking : "Nobody says any more that you wrote this." };
+  revalidatePath(`/courses/${given.courseId}`, "layout");
+  return { kind: "done" };
 }
 
 export async function restore(courseId: string, pageId: string, number: number, base: number): Promise<Saved> {

@@ -7,6 +7,7 @@ import { promisedPages } from "@/data/pages/promised";
 import type { PageDto } from "@/data/pages/dto";
 import { type Part, PartsStrip } from "@/ui/authors/PartsStrip";
 import { DocumentView, wikiLinks } from "@/ui/document/DocumentView";
+import { TagLine } from "@/ui/contents/TagLine";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
@@ -87,6 +88,7 @@ function partsOf({ wiki, parts, unassigned }: PageDto): Part[] {
 function SheetHead({ page, now }: { page: PageDto; now: Date }) {
   const { wiki, last, access } = page;
   const mayWrite = access.level === "write" && !page.removedAt;
+  const tags = wiki.contents.find(({ id }) => id === page.id)?.tags ?? [];
   return (
     <header className="sheet-head">
       <div>
@@ -95,11 +97,12 @@ function SheetHead({ page, now }: { page: PageDto; now: Date }) {
           {last.author ?? "Starter text"}, <time dateTime={last.at.toISOString()} title={moment(last.at, wiki.timeZone, now)}>{distance(last.at, wiki.timeZone, now)}</time>
           {last.note ? `: ${last.note}` : ""}. <Link href={paths.ledger(wiki.courseId, page.id)}>{counted(page.entries, "entry", "entries")}</Link>
         </p>
+        <TagLine tags={tags} hrefOf={(tag) => `${paths.contents(wiki.courseId, wiki.wikiId)}?tag=${encodeURIComponent(tag)}`} />
       </div>
       <div className="actions">
         {wiki.isInstructor && <LinkButton href={paths.access(wiki.courseId, wiki.assignmentId, { wiki: wiki.wikiId })} variant="outlined">Access</LinkButton>}
         {!page.removedAt && (
-          <PageActs courseId={wiki.courseId} wikiId={wiki.wikiId} pageId={page.id} title={page.title} mayRename={page.mayRename} mayRemove={page.mayRemove && page.id !== wiki.homePageId} mayCopy={wiki.mayStart} />
+          <PageActs courseId={wiki.courseId} wikiId={wiki.wikiId} pageId={page.id} title={page.title} tags={tags} mayTag={mayWrite} mayRename={page.mayRename} mayRemove={page.mayRemove && page.id !== wiki.homePageId} mayCopy={wiki.mayStart} />
         )}
         {mayWrite && <LinkButton href={paths.write(wiki.courseId, page.id)} variant="contained">Write</LinkButton>}
       </div>

@@ -1,4 +1,5 @@
 import Link from "next/link";
+import { Fragment } from "react";
 import type { WikiDto } from "@/data/pages/dto";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
@@ -14,18 +15,18 @@ export function Contents({ wiki, here, promised }: { wiki: WikiDto; here: string
         <h2>{wiki.name}</h2>
         <ol>
           {items.map((item) => (
-            <li key={item.id} style={item.depth > 0 ? { paddingLeft: item.depth * 14 } : undefined}><Link href={paths.page(wiki.courseId, item.id)} {...(item.id === here ? { "aria-current": "page" as const } : {})}>{item.title}</Link></li>
+            <Fragment key={item.id}>{item.heading !== "" && <li className="contents-heading" style={item.depth > 0 ? { paddingLeft: item.depth * 14 } : undefined}>{item.heading}</li>}<li style={item.depth > 0 ? { paddingLeft: item.depth * 14 } : undefined}><Link href={paths.page(wiki.courseId, item.id)} {...(item.id === here ? { "aria-current": "page" as const } : {})}>{item.title}</Link></li></Fragment>
           ))}
           {promised.map((title) => (
             <li key={title} className="promised">
               {wiki.mayStart
-                ? <Link href={paths.start(wiki.courseId, wiki.wikiId, title)}>{title}<small>not written yet</small></Link>
+                ? <Link href={paths.start(wiki.courseId, wiki.wikiId, title, undefined, here)}>{title}<small>not written yet</small></Link>
                 : <span>{title}<small>not written yet</small></span>}
             </li>
           ))}
         </ol>
         <div className="start">
-          {wiki.mayStart && <LinkButton href={paths.start(wiki.courseId, wiki.wikiId)} size="small">Start a page</LinkButton>}
+          {wiki.mayStart && <LinkButton href={paths.start(wiki.courseId, wiki.wikiId, undefined, undefined, here)} size="small">Start a page</LinkButton>}
           <LinkButton href={paths.contents(wiki.courseId, wiki.wikiId)} size="small">{wiki.mayArrange ? "Arrange" : "All pages"}</LinkButton>
           <LinkButton href={paths.files(wiki.courseId, wiki.wikiId)} size="small">Files</LinkButton>
         </div>

@@ -8,7 +8,7 @@ import { Author } from "@/ui/authors/AuthorMark";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { paths } from "@/ui/paths";
-import { number } from "@/ui/words/counts";
+import { counted, listed, number } from "@/ui/words/counts";
 import { entryKindWords } from "@/ui/words/entries";
 import { distance, moment } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
@@ -33,8 +33,8 @@ export default async function LedgerPage({ params, searchParams }: PageProps<"/c
       <tr key={each.number}>
         <td className="number quiet">{each.number}</td>
         <td><Link href={paths.entry(course, pageId, each.number)}><time dateTime={each.at.toISOString()}>{moment(each.at, wiki.timeZone, ctx.now)}</time></Link><div className="quiet">{distance(each.at, wiki.timeZone, ctx.now)}{each.isLate && <Late />}</div></td>
-        <td>{each.author ? <Author name={each.author} mark={member?.mark ?? null} /> : <span className="quiet">Starter text</span>}</td>
-        <td className="note">{entryKindWords(each)}{each.note && each.kind === "wrote" ? `: ${each.note}` : ""}</td>
+        <td>{each.author ? <><Author name={each.author} mark={member?.mark ?? null} />{withWords(each.coWriters)}</> : <span className="quiet">Starter text</span>}</td>
+        <td className="note">{entryKindWords(each)}{each.note && each.kind === "wrote" ? `: ${each.note}` : ""}{each.pasted > 0 && <small className="quiet"> {counted(each.pasted, "word")} came by pasting</small>}</td>
         <td className="number came">{each.figures.wordsIn > 0 ? `+${number(each.figures.wordsIn)}` : <span className="nothing">–</span>}</td>
         <td className="number went">{each.figures.wordsOut > 0 ? `−${number(each.figures.wordsOut)}` : <span className="nothing">–</span>}</td>
         <td className="number">{number(each.figures.wordsAfter)}</td>
@@ -59,4 +59,10 @@ export default async function LedgerPage({ params, searchParams }: PageProps<"/c
       </div>
     </Frame>
   );
+}
+
+/** With whom it was written, as far as they confirmed it. */
+function withWords(coWriters: LedgerLineDto["coWriters"]): React.ReactNode {
+  const confirmed = coWriters.filter(({ isConfirmed }) => isConfirmed).map(({ name }) => name);
+  return confirmed.length > 0 && <small className="quiet" style={{ display: "block" }}>with {listed(confirmed)}</small>;
 }

@@ -2,7 +2,8 @@
 import { revalidatePath } from "next/cache";
 import { z } from "zod";
 import { copyPage } from "@/data/pages/copy";
-import { arrangePage, bringPageBack, makeHomePage, removePage, renamePage } from "@/data/pages/places";
+import { arrangePage, bringPageBack, makeHomePage, removePage, renamePage, setHeading } from "@/data/pages/places";
+import { setTags } from "@/data/pages/tags";
 import type { ContentsSaved } from "@/data/pages/dto";
 import { paths } from "@/ui/paths";
 import { contentsProblem } from "@/ui/words/problems";
@@ -31,6 +32,15 @@ export async function arrange(courseId: string, pageId: string, parentId: string
 
 export async function makeHome(courseId: string, pageId: string): Promise<Answer> {
   return answer(courseId, await makeHomePage(await signedIn(), { courseId: id.parse(courseId), pageId: id.parse(pageId) }));
+}
+
+/** Puts a heading above a page in the contents. */
+export async function putHeading(courseId: string, pageId: string, heading: string): Promise<Answer> {
+  return answer(courseId, await setHeading(await signedIn(), { courseId: id.parse(courseId), pageId: id.parse(pageId), heading: z.string().max(2000).parse(heading) }));
+}
+
+export async function tag(courseId: string, pageId: string, tags: string[]): Promise<Answer> {
+  return answer(courseId, await setTags(await signedIn(), { courseId: id.parse(courseId), pageId: id.parse(pageId), tags: z.array(z.string().max(2000)).max(200).parse(tags) }));
 }
 
 /** Starts a page with the text of another, and leads to it. */

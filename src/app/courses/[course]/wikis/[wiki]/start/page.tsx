@@ -3,18 +3,19 @@ import Link from "next/link";
 import { notFound, redirect } from "next/navigation";
 import { emptyDocument } from "@/core/document/model";
 import { identifyBlocks } from "@/core/document/parse";
-import { titleKey } from "@/core/links/titles";
+import { linkedPages, titleKey } from "@/core/links/titles";
 import { findDraft } from "@/data/drafts/read";
-import { findWiki } from "@/data/pages/read";
+import type { PageDto } from "@/data/pages/dto";
+import { findPage, findWiki } from "@/data/pages/read";
 import { pageTemplates } from "@/data/pages/templates";
-import { PageEditor } from "@/ui/editor/PageEditor";
+import type { Context } from "@/data/session/context";
 import { paths } from "@/ui/paths";
 import { signedIn } from "@/app/_parts/context";
 import { Frame, OnlyLooking } from "@/app/_parts/Frame";
 import { wikiTrail } from "@/app/_parts/trail";
 import { dropText, keepText } from "../../../_parts/writing-actions";
 import { writingPlace } from "../../../_parts/writing-place";
-import { startText } from "./actions";
+import { StartEditor } from "./_parts/StartEditor";
 
 export const metadata: Metadata = { title: "Start a page" };
 
@@ -45,20 +46,31 @@ export default async function StartPage({ params, searchParams }: PageProps<"/co
   const template = templates.find(({ id }) => id === asked.template);
   const document = template?.document ?? emptyDocument;
   const at = { courseId: course, wikiId };
+  const from = typeof asked.from === "string" ? await leadsNotYet(ctx, course, wikiId, asked.from.slice(0, 60), title) : null;
   return (
     <Frame ctx={ctx} trail={trail}>
+      <p className="templates"><Link href={paths.startSeveral(course, wikiId)}>Several pages at once</Link></p>
       {templates.length > 0 && (
         <nav className="templates" aria-label="Begin with">
           <span className="quiet">Begin with</span>
-          <Link href={paths.start(course, wikiId, title)} {...(template ? {} : { "aria-current": "true" as const })}>an empty page</Link>
-          {templates.map(({ id, title: name }) => <Link key={id} href={paths.start(course, wikiId, title, id)} {...(id === template?.id ? { "aria-current": "true" as const } : {})}>{name}</Link>)}
+          <Link href={paths.start(course, wikiId, title, undefined, from?.id)} {...(template ? {} : { "aria-current": "true" as const })}>an empty page</Link>
+          {templates.map(({ id, title: name }) => <Link key={id} href={paths.start(course, wikiId, title, id, from?.id)} {...(id === template?.id ? { "aria-current": "true" as const } : {})}>{name}</Link>)}
         </nav>
       )}
-      <PageEditor
-        key={template?.id ?? ""} draftKey={`${ctx.viewer.id} ${wikiId} ${titleKey(title)} ${template?.id ?? ""}`.trim()} title={title} isNew base={0} document={identifyBlocks(document, ctx.newId)}
+      <StartEditor
+        key={template?.id ?? ""} courseId={course} wikiId={wikiId} template={template?.id ?? null} pages={wiki.contents.filter(({ id }) => id !== wiki.homePageId).map(({ id, title: name, depth }) => ({ id, title: name, depth }))}
+        cameFrom={from && { id: from.id, title: from.title }}
+        draftKey={`${ctx.viewer.id} ${wikiId} ${titleKey(title)} ${template?.id ?? ""}`.trim()} title={title} document={identifyBlocks(document, ctx.newId)}
         place={await writingPlace(ctx, wiki, { pageId: null, title, mayUpload: wiki.mayUpload })} draft={await findDraft(ctx, at)} keeper={{ keep: keepText.bind(null, at), drop: dropText.bind(null, at) }}
-        save={startText.bind(null, course, wikiId, template?.id ?? null)} backHref={back} pageBase={paths.pageBase(course)}
+        backHref={back} pageBase={paths.pageBase(course)}
       />
     </Frame>
   );
+}
+
+/** The page that one came from, if one may write there and it does not lead to the new page yet. */
+async function leadsNotYet(ctx: Context, course: string, wikiId: string, pageId: string, title: string): Promise<PageDto | null> {
+  const page = await findPage(ctx, course, pageId);
+  if (page?.wiki.wikiId !== wikiId || page.access.level !== "write" || page.removedAt) return null;
+  return title !== "" && linkedPages(page.document).some((each) => titleKey(each.title) === titleKey(title)) ? null : page;
 }

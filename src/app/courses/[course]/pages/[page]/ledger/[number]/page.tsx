@@ -16,8 +16,9 @@ import { momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { pageTrail } from "@/app/_parts/trail";
-import { restore } from "../../actions";
+import { answerTogether, restore } from "../../actions";
 import { RestoreButton } from "./RestoreButton";
+import { Together } from "./Together";
 
 export const metadata: Metadata = { title: "Entry" };
 
@@ -52,9 +53,11 @@ export default async function EntryPage({ params }: PageProps<"/courses/[course]
           <dl className="entry-account">
             {entryAccount(line.figures).map((each) => <div key={each.label}><dt><Link href={paths.measures(each.explained)} className="figure-label" title="How it comes about">{each.label}</Link></dt><dd>{figure(each.words)}</dd></div>)}
             <div><dt><FigureLabel figure="wordsAfter">words on the page</FigureLabel></dt><dd>{figure(line.figures.wordsAfter)}</dd></div>
+            {line.pasted > 0 && <div><dt title="As far as the editor knows. Words that were copied on the page itself count too.">came by pasting{line.largestPaste < line.pasted ? `, most at once ${figure(line.largestPaste)}` : ""}</dt><dd>{figure(line.pasted)}</dd></div>}
           </dl>
           <ComparisonKey />
         </div>
+        <Together line={line} viewerId={ctx.viewer.id} answer={answerTogether.bind(null, course, pageId, number)} />
         <article className="sheet compared-sheet"><ComparedView blocks={entry.blocks} links={wikiLinks(course, page.wiki.wikiId, page.wiki, entry.files)} /></article>
       </div>
     </Frame>

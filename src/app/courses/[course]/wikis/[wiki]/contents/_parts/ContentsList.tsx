@@ -9,8 +9,9 @@ import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
 import { distance } from "@/ui/words/times";
 import type { Answer } from "@/app/_parts/answers";
+import { TagLine } from "@/ui/contents/TagLine";
 import { RenameDialog } from "@/ui/contents/RenameDialog";
-import { arrange, bringBack, makeHome, remove, rename } from "../actions";
+import { arrange, bringBack, makeHome, putHeading, remove, rename } from "../actions";
 import { type Direction, spotOf, stepTo } from "./order";
 
 export interface ListedPage {
@@ -19,6 +20,8 @@ export interface ListedPage {
   readonly words: number;
   readonly depth: number;
   readonly parentId: string | null;
+  readonly heading: string;
+  readonly tags: readonly string[];
   readonly mayRename: boolean;
   readonly mayRemove: boolean;
 }
@@ -50,6 +53,7 @@ export function ContentsList({ courseId, pages, removed, homeId, mayArrange, isI
   const [said, setSaid] = useState<Told | null>(null);
   const [isBusy, setBusy] = useState(false);
   const [renaming, setRenaming] = useState<ListedPage | null>(null);
+  const [heading, setHeadingOf] = useState<ListedPage | null>(null);
   const [returning, setReturning] = useState<RemovedPageDto | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
 
@@ -105,6 +109,7 @@ export function ContentsList({ courseId, pages, removed, homeId, mayArrange, isI
               )}
               <span className="line-acts">
                 {page.mayRename && <button type="button" className="plain-button" aria-label={`Rename ${page.title}`} disabled={isBusy} onClick={() => setRenaming(page)}>Rename</button>}
+                {mayArrange && page.id !== homeId && <button type="button" className="plain-button" aria-label={`Heading above ${page.title}`} disabled={isBusy} onClick={() => setHeadingOf(page)}>Heading</button>}
                 {isInstructor && page.id !== homeId && <button type="button" className="plain-button" aria-label={`Make ${page.title} the home page`} disabled={isBusy} onClick={() => void act(() => makeHome(courseId, page.id), { text: `“${page.title}” is the home page now.`, ...(homeId ? { undo: () => makeHome(courseId, homeId) } : {}) })}>Make it home</button>}
                 {page.mayRemove && page.id !== homeId && <button type="button" className="plain-button" aria-label={`Remove ${page.title}`} disabled={isBusy} onClick={() => void act(() => remove(courseId, page.id), { text: `“${page.title}” lies in the bin.`, undo: () => bringBack(courseId, page.id) })}>Remove</button>}
               </span>
@@ -138,6 +143,14 @@ export function ContentsList({ courseId, pages, removed, homeId, mayArrange, isI
         }
         return answer;
       }} />}
+      {heading && <RenameDialog heading={`Heading above “${heading.title}”`} title={heading.heading} label="Heading" mayBeEmpty button={heading.heading === "" ? "Put it there" : "Change"} about="It stands above the page in the contents and goes where the page goes. Left empty, there is none." close={() => setHeadingOf(null)} save={async (words) => {
+        const answer = await putHeading(courseId, heading.id, words);
+        if (answer.kind === "done") {
+          setSaid({ kind: "done", text: words.trim() === "" ? "The heading is gone." : `“${words.trim()}” stands above “${heading.title}” now.`, undo: () => putHeading(courseId, heading.id, heading.heading) });
+          router.refresh();
+        }
+        return answer;
+      }} />}
       {returning && <RenameDialog heading={`Bring “${returning.title}” back`} title={`${returning.title} (2)`} button="Bring it back" about="Another page has its title by now. It comes back under this one:" close={() => setReturning(null)} save={async (title) => {
         const answer = await bringBack(courseId, returning.id, title);
         if (answer.kind === "done") { setSaid({ kind: "done", text: `“${title.trim()}” is back.` }); router.refresh(); }
@@ -151,13 +164,17 @@ function Line({ page, isHome, canMove, href, children }: { page: ListedPage; isH
   const { setNodeRef: setDrop, isOver } = useDroppable({ id: page.id });
   const { setNodeRef: setDrag, listeners, transform, isDragging } = useDraggable({ id: page.id, disabled: !canMove });
   return (
+    <>
+    {page.heading !== "" && <li className="contents-heading" style={{ paddingLeft: 8 + page.depth * 26 }}>{page.heading}</li>}
     <li ref={setDrop} data-over={isOver && !isDragging} style={{ paddingLeft: 8 + page.depth * 26 }}>
       <span className="line-title" ref={setDrag} style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined} data-dragged={isDragging}>
         {canMove && <span className="line-grip" {...listeners} aria-hidden="true" title="Drag it to its place; to the right, below another page">⠿</span>}
         <Link href={href} draggable={false}>{page.title}</Link> <small className="quiet">{isHome ? "home page, " : ""}{counted(page.words, "word")}</small>
+        <TagLine tags={page.tags} hrefOf={(tag) => `?tag=${encodeURIComponent(tag)}`} />
       </span>
       {children}
     </li>
+    </>
   );
 }
 

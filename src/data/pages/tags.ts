@@ -1,0 +1,47 @@
+/** Words by which a wiki's pages are found together. Whoever may write a page tags it. */
+import "server-only";
+import { and, eq } from "drizzle-orm";
+import { z } from "zod";
+import { titleKey } from "@/core/links/titles";
+import { cleanText } from "@/core/text/clean";
+import { may } from "../access/read";
+import type { Queryable } from "../db/client";
+import { contentsAct } from "../db/tables/wikis";
+import { pageTag } from "../db/tables/writing";
+import type { Context } from "../session/context";
+import type { ContentsSaved } from "./dto";
+import { atLockedPage } from "./locked";
+
+const mostTags = 20;
+const tagInput = z.string().transform(cleanText).pipe(z.string().trim().min(1).max(60));
+
+/** The tags of a wiki's pages, by page, in the order of the alphabet. */
+export async function tagsIn(db: Queryable, courseId: string, wikiId: string): Promise<ReadonlyMap<string, readonly string[]>> {
+  const rows = await db.select({ pageId: pageTag.pageId, tag: pageTag.tag }).from(pageTag).where(and(eq(pageTag.courseId, courseId), eq(pageTag.wikiId, wikiId))).orderBy(pageTag.key);
+  const byPage = new Map<string, string[]>();
+  for (const { pageId, tag } of rows) byPage.set(pageId, [...(byPage.get(pageId) ?? []), tag]);
+  return byPage;
+}
+
+/** Gives a page exactly `tags`; of two that differ by capitals alone the first is kept. */
+export async function setTags(ctx: Context, { courseId, pageId, tags }: { courseId: string; pageId: string; tags: readonly string[] }): Promise<ContentsSaved> {
+  if (ctx.lookingAs) return { kind: "refused", problem: { code: "only looking" } };
+  const parsed = z.array(tagInput).max(mostTags).safeParse(tags);
+  if (!parsed.success) return { kind: "refused", problem: { code: "bad tag" } };
+  const wanted = new Map<string, string>();
+  for (const tag of parsed.data) if (!wanted.has(titleKey(tag))) wanted.set(titleKey(tag), tag);
+  return atLockedPage(ctx, courseId, pageId, async (inside, standpoint): Promise<ContentsSaved> => {
+    if (!standpoint) return { kind: "refused", problem: { code: "not found" } };
+    if (!may(standpoint, "write")) return { kind: "refused", problem: { code: "may not write" } };
+    const { wikiId } = standpoint;
+    const ofPage = and(eq(pageTag.courseId, courseId), eq(pageTag.pageId, pageId));
+    const known = await inside.db.select({ key: pageTag.key, tag: pageTag.tag }).from(pageTag).where(ofPage);
+    const gone = known.filter(({ key, tag }) => wanted.get(key) !== tag);
+    const come = [...wanted].filter(([key, tag]) => !known.some((each) => each.key === key && each.tag === tag));
+    if (gone.length === 0 && come.length === 0) return { kind: "saved" };
+    for (const { key } of gone) await inside.db.delete(pageTag).where(and(ofPage, eq(pageTag.key, key)));
+    if (come.length > 0) await inside.db.insert(pageTag).values(come.map(([key, tag]) => ({ courseId, pageId, wikiId, key, tag, byId: ctx.viewer.id, at: ctx.now })));
+    await inside.db.insert(contentsAct).values({ courseId, id: ctx.newId(), wikiId, kind: "tags", pageId, byId: ctx.viewer.id, at: ctx.now });
+    return { kind: "saved" };
+  });
+}
