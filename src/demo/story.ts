@@ -14,7 +14,7 @@ export interface Picture {
 
 export type Act =
   /** Puts new text at the end of a page, or behind the part named `after`. A page that is not there yet is started. */
-  | { readonly act: "write"; readonly page: string; readonly part: string; readonly text: string; readonly after?: string }
+  | { readonly act: "write"; readonly page: string; readonly part: string; readonly text: string; readonly after?: string; /** Teammates named as having written it too. */ readonly together?: readonly string[] }
   /** The same with what is no running text: tables, sources, pictures. */
   | { readonly act: "put"; readonly page: string; readonly part: string; readonly nodes: readonly DocumentNode[]; readonly picture?: Picture; readonly after?: string }
   /** Replaces a phrase inside a part. */
@@ -26,6 +26,7 @@ export type Act =
   | { readonly act: "carry"; readonly page: string; readonly part: string; readonly to: string }
   /** Restores the state after an entry of the page. */
   | { readonly act: "restore"; readonly page: string; readonly number: number }
+  | { readonly act: "tag"; readonly page: string; readonly tags: readonly string[] }
   | { readonly act: "comment"; readonly page: string; readonly name: string; readonly text: string }
   | { readonly act: "answer"; readonly page: string; readonly to: string; readonly text: string };
 
@@ -44,6 +45,8 @@ export function on(daysAgo: number, time: string, who: string) {
   const deed = (act: Act, note: string): Deed => ({ who, daysAgo, time, note, act });
   return {
     write: (page: string, part: string, text: string, note = "", after?: string) => deed({ act: "write", page, part, text, ...(after ? { after } : {}) }, note),
+    writeTogether: (page: string, part: string, text: string, together: readonly string[], note = "", after?: string) => deed({ act: "write", page, part, text, together, ...(after ? { after } : {}) }, note),
+    tag: (page: string, tags: readonly string[]) => deed({ act: "tag", page, tags }, ""),
     put: (page: string, part: string, nodes: readonly DocumentNode[], note = "", more: { after?: string; picture?: Picture } = {}) => deed({ act: "put", page, part, nodes, ...more }, note),
     change: (page: string, part: string, from: string, to: string, note = "") => deed({ act: "change", page, part, from, to }, note),
     remove: (page: string, part: string, note = "") => deed({ act: "remove", page, part }, note),

@@ -9,6 +9,7 @@ import { addComment } from "@/data/comments/write";
 import { describeFile, uploadFile } from "@/data/files/write";
 import { findPage, findWiki } from "@/data/pages/read";
 import type { Saved } from "@/data/pages/dto";
+import { setTags } from "@/data/pages/tags";
 import { restoreEntry, savePage, startPage } from "@/data/pages/write";
 import type { Context } from "@/data/session/context";
 import { student } from "./people";
@@ -55,7 +56,7 @@ export async function tell(telling: Telling, deeds: readonly Deed[]): Promise<vo
         const part = { name: act.part, nodes: nodesOf(act.text, ctx.newId) };
         const known = pages.get(titleKey(act.page));
         if (!known) await start(ctx, act.page, [part], deed.note);
-        else await save(ctx, known, placed(known.parts, part, act.after), deed.note);
+        else await save(ctx, known, placed(known.parts, part, act.after), deed.note, act.together);
         break;
       }
       case "put": {
@@ -97,6 +98,11 @@ export async function tell(telling: Telling, deeds: readonly Deed[]): Promise<vo
         remember(page, history.get(page.id)![act.number - 1]!);
         break;
       }
+      case "tag": {
+        const tagged = await setTags(ctx, { courseId: telling.courseId, pageId: pageNamed(act.page).id, tags: act.tags });
+        if (tagged.kind !== "saved") throw new Error(`${deed.who} could not tag ${act.page}`);
+        break;
+      }
       case "comment":
       case "answer": {
         const key = `${act.page}/${act.act === "comment" ? act.name : act.to}`;
@@ -119,8 +125,9 @@ export async function tell(telling: Telling, deeds: readonly Deed[]): Promise<vo
       return uploaded.file.id;
     }
 
-    async function save(ctx: Context, page: StoryPage, parts: StoryPage["parts"], note: string): Promise<void> {
-      expectSaved(deed, await savePage(ctx, { courseId: telling.courseId, pageId: page.id, base: page.base, document: documentOf(parts), note }));
+    async function save(ctx: Context, page: StoryPage, parts: StoryPage["parts"], note: string, together: readonly string[] = []): Promise<void> {
+      const sending = { saveId: ctx.newId().toLowerCase(), pasted: 0, largestPaste: 0, coWriters: together.map((name) => student(name).id) };
+      expectSaved(deed, await savePage(ctx, { courseId: telling.courseId, pageId: page.id, base: page.base, document: documentOf(parts), note, sending }));
       remember(page, parts);
     }
 

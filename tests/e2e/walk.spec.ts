@@ -161,7 +161,7 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
       (select id from page p where p.course_id = w.course_id and p.wiki_id = w.id and p.id <> w.home_page_id order by position desc limit 1) as "otherPage"
     from wiki w join course_group g on g.course_id = w.course_id and g.id = w.group_id where w.course_id = ${course} and w.name = 'Alder Brook'`;
   const at: Record<string, string> = { course, number: "1", token: "nosuchtoken", all: "no-such-path", code: "BCDF2345", page: "", room: "none", ...found };
-  await asked(instructor, "courses/[course]/wikis/[wiki]/start/actions#startText", [course, at.wiki, null, { ...save(0), title: secret }], at);
+  await asked(instructor, "courses/[course]/wikis/[wiki]/start/actions#startText", [course, at.wiki, null, { below: null, linkFrom: null }, { ...save(0), title: secret }], at);
   at.page = (await sql`select id from page where course_id = ${course} and title = ${secret}`)[0]!.id as string;
   at.entries = "1";
   await asked(instructor, `${guests}#open`, [course, at.assignment, json({ title: "", pages: [at.page], minutes: 30, names: { kind: "list", names: ["Ada", "Ben"] } })], at);

@@ -1,5 +1,5 @@
 import { afterAll, expect, test } from "vitest";
-import { promisedPages } from "@/data/pages/promised";
+import { pagesNaming, promisedPages } from "@/data/pages/promised";
 import { visitDesk } from "@/data/desk/read";
 import { longestComment } from "@/data/comments/dto";
 import { addComment, settleComment } from "@/data/comments/write";
@@ -79,6 +79,8 @@ test("a page promises what it links to, until that is written", async () => {
   expect(await promised()).toEqual([]);
   await write(as("mira"), courseId, homeId, "[[Plan]], [[Costs]] and [[costs]] again");
   expect(await promised()).toEqual(["Costs"]);
+  expect(await pagesNaming(as("jonas"), courseId, wikiId, " COSTS")).toEqual([{ id: homeId, title: "Home" }]);
+  for (const [name, title] of [["jonas", "Birds"], ["jonas", ""], ["priya", "Costs"]] as const) expect(await pagesNaming(as(name), courseId, wikiId, title)).toEqual([]);
 });
 
 test("one address, one account; nobody gets half a list", async () => {

@@ -3,9 +3,10 @@ import { describe, expect, test } from "vitest";
 import { anyHistory, freshWords, hour, type PlainEntry, replay, start, workOf } from "../../../tests/support/histories";
 import { evidenceOf, memberFigures, summedFigures } from "./figures";
 import { findings, usualThresholds } from "./findings";
-import { groupFigures, growth, whoBuiltOnWhom } from "./group";
+import { groupFigures, growth, standingByPage, whoBuiltOnWhom } from "./group";
 import { standingByAuthor } from "./wiki";
-import { standingByEntry } from "./work";
+import { statement } from "./statement";
+import { type GroupWork, standingByEntry } from "./work";
 
 const runs = { numRuns: 1000, seed: 23 };
 const words = (name: string, count: number) => freshWords(name, count).join(" ");
@@ -24,6 +25,9 @@ describe("laws of figures", () => {
       expect([...standingByEntry(work.deeds).values()].every((count) => count > 0)).toBe(true);
       const last = growth(work.deeds, 100).at(-1)!;
       expect(new Map([...last.standing].sort())).toEqual(new Map([...standing].sort()));
+      const onPages = new Map<string | null, number>();
+      for (const byAuthor of standingByPage(work).values()) for (const [author, count] of byAuthor) onPages.set(author, (onPages.get(author) ?? 0) + count);
+      for (const author of ["p", "q", "r", null]) expect(onPages.get(author) ?? 0).toBe(standing.get(author) ?? 0);
     }), runs);
   });
 
@@ -41,6 +45,43 @@ describe("laws of figures", () => {
       const written = work.deeds.filter((deed) => deed.author !== null);
       expect(total("added")).toBeCloseTo(written.reduce((sum, deed) => sum + deed.figures.added, 0));
       expect(total("standing") + groupFigures(work).starter).toBeCloseTo(groupFigures(work).words);
+    }), runs);
+  });
+});
+
+describe("a statement", () => {
+  test("adds up, line by line, to what stands, whatever teammates did in between", () => {
+    fc.assert(fc.property(anyHistory, fc.boolean(), (history, isShared) => {
+      const plain = workOf(history, replay(history), { members: ["p", "q", "r"] });
+      const work = { ...plain, deeds: plain.deeds.map((deed) => (isShared && deed.author === "p" ? { ...deed, with: ["q"] } : deed)) };
+      for (const member of work.members) {
+        const told = statement(work, member);
+        const lines = told.sittings.flat();
+        let before = 0;
+        for (const line of lines) {
+          expect(line.standing).toBeCloseTo(before + line.byOthers + line.own);
+          before = line.standing;
+        }
+        expect(told.standing).toBeCloseTo(before + told.byOthersSince);
+        expect(told.standing).toBeCloseTo(memberFigures(work, member).standing);
+        expect(lines.filter(({ entry }) => entry !== null).length).toBeGreaterThanOrEqual(memberFigures(work, member).entries);
+        if (!isShared) expect(told.sittings.length).toBe(memberFigures(work, member).sittings);
+      }
+    }), runs);
+  });
+
+  test("two halves of a time have the sums of the whole, and the second half's standing is the whole's", () => {
+    fc.assert(fc.property(anyHistory, fc.nat(), (history, at) => {
+      const whole = workOf(history, replay(history), { members: ["p", "q", "r"] });
+      const middle = whole.deeds[at % Math.max(1, whole.deeds.length)]?.at ?? 0;
+      const first = { ...whole, deeds: whole.deeds.filter((deed) => deed.at < middle) };
+      const second = { ...whole, from: middle };
+      for (const member of whole.members) {
+        for (const figure of summedFigures) {
+          const sum = (work: GroupWork) => evidenceOf(work, member, figure).reduce((total, item) => total + item.amount, 0);
+          expect(sum(second)).toBeCloseTo(figure === "standing" ? sum(whole) : sum(whole) - sum(first));
+        }
+      }
     }), runs);
   });
 });

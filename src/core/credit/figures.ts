@@ -1,5 +1,5 @@
 /** The figures of a student over a group's work. */
-import { type Deed, type EvidenceItem, type GroupWork, indexOf, partOf } from "./work";
+import { type Deed, type EvidenceItem, type GroupWork, indexOf, partOf, sittingGap } from "./work";
 
 /** Figures that are sums over entries: each with the entries behind it. */
 export const summedFigures = [
@@ -28,7 +28,6 @@ export interface MemberFigures extends Readonly<Record<SummedFigure, number>> {
   readonly inTime: number | null;
 }
 
-const sittingGap = 30 * 60 * 1000;
 const day = 24 * 60 * 60 * 1000;
 
 /** The entries behind a figure, oldest first; their amounts add up to it. O(deeds). */
@@ -39,12 +38,13 @@ export function evidenceOf(work: GroupWork, member: string, figure: SummedFigure
     const owner = owners.get(entry);
     return sum + (owner ? words * partOf(owner, member) : 0);
   }, 0);
-  const items = (amount: (deed: Deed) => number) => work.deeds.map((deed) => ({ entry: deed.entry, amount: amount(deed) })).filter((item) => item.amount !== 0);
+  const itemsOf = (deeds: readonly Deed[], amount: (deed: Deed) => number) => deeds.map((deed) => ({ entry: deed.entry, amount: amount(deed) })).filter((item) => item.amount !== 0);
+  const items = (amount: (deed: Deed) => number) => itemsOf(within(work, work.deeds), amount);
   const own = (amount: (deed: Deed) => number) => items((deed) => (isOwn(deed) ? amount(deed) : 0));
   switch (figure) {
     case "entries": return own(() => 1);
     case "added": return items((deed) => deed.figures.added * partOf(deed, member));
-    case "standing": return items((deed) => (standing.get(deed.entry) ?? 0) * partOf(deed, member));
+    case "standing": return itemsOf(work.deeds, (deed) => (standing.get(deed.entry) ?? 0) * partOf(deed, member));
     case "corrections": return own((deed) => deed.figures.corrected);
     case "carried": return own((deed) => deed.figures.carried);
     case "restored": return own((deed) => deed.figures.restored);
@@ -60,6 +60,11 @@ export function evidenceOf(work: GroupWork, member: string, figure: SummedFigure
   }
 }
 
+/** What lies in the work's period. */
+function within<Each extends { readonly at: number }>({ from }: GroupWork, all: readonly Each[]): readonly Each[] {
+  return from === undefined ? all : all.filter(({ at }) => at >= from);
+}
+
 function isOfTeammate(author: string | null, { members }: GroupWork, member: string): boolean {
   return author !== null && author !== member && members.includes(author);
 }
@@ -68,8 +73,9 @@ function isOfTeammate(author: string | null, { members }: GroupWork, member: str
 export function memberFigures(work: GroupWork, member: string): MemberFigures {
   const sums = Object.fromEntries(summedFigures.map((figure) => [figure, sum(evidenceOf(work, member, figure))])) as Record<SummedFigure, number>;
   const { startedBy } = indexOf(work);
-  const deeds = work.deeds.filter((deed) => deed.author === member);
-  const remarks = work.remarks.filter((remark) => remark.author === member);
+  const deeds = within(work, work.deeds).filter((deed) => deed.author === member);
+  const said = within(work, work.remarks);
+  const remarks = said.filter((remark) => remark.author === member);
   const moments = [...deeds, ...remarks].map((each) => each.at).sort((one, other) => one - other);
   const arrivals = evidenceOf(work, member, "added");
   const largest = arrivals.reduce<EvidenceItem | null>((most, item) => (most && most.amount >= item.amount ? most : item), null);
@@ -78,12 +84,12 @@ export function memberFigures(work: GroupWork, member: string): MemberFigures {
     return sums.added > 0 ? sum(arrivals.filter((item) => inside.has(item.entry))) / sums.added : null;
   };
   const partners = [
-    ...remarks.map((remark) => remark.answers), ...work.remarks.filter((remark) => remark.answers === member).map((remark) => remark.author),
+    ...remarks.map((remark) => remark.answers), ...said.filter((remark) => remark.answers === member).map((remark) => remark.author),
   ];
   return {
     ...sums,
     pagesTouched: new Set(deeds.map((deed) => deed.page)).size,
-    pagesStarted: [...startedBy.values()].filter((author) => author === member).length,
+    pagesStarted: [...startedBy.entries()].filter(([page, author]) => author === member && deeds.some((deed) => deed.page === page)).length,
     activeDays: new Set(moments.map(work.dayOf)).size,
     sittings: moments.filter((at, index) => index === 0 || at - moments[index - 1]! >= sittingGap).length,
     lasting: sums.added > 0 ? sums.standing / sums.added : null,

@@ -30,6 +30,17 @@ export type Finding = { readonly evidence: Evidence } & (
   | { readonly kind: "only restyling"; readonly member: string; readonly entries: number }
 );
 
+/** What makes a finding the same one the next time: what it is about, and not how much of it there is. */
+export function findingKey(finding: Finding): string {
+  switch (finding.kind) {
+    case "large arrival": return `${finding.kind}|${finding.member}|${finding.entry}`;
+    case "removed and not talked about": return `${finding.kind}|${finding.member}|${finding.of}|${finding.entry}`;
+    case "back and forth": return `${finding.kind}|${[...finding.members].sort().join("|")}|${finding.page}`;
+    case "nothing done": case "most in the last day": case "one author for most": case "only own pages": case "only restyling": return `${finding.kind}|${finding.member}`;
+    default: return finding satisfies never;
+  }
+}
+
 /** A time in which a member could not write: closed pages, or admitted late. Milliseconds since 1970, `to` excluded. */
 export interface Span {
   readonly from: number;

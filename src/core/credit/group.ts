@@ -39,6 +39,17 @@ function standingByAuthors(deeds: readonly Deed[], byEntry: ReadonlyMap<number, 
   return byAuthor;
 }
 
+/** The words that stand on each page, by author. O(changes of all deeds). */
+export function standingByPage(work: GroupWork): Map<string, Map<Author, number>> {
+  const byPage = new Map<string, Map<number, number>>();
+  for (const { page, figures } of work.deeds) {
+    const onPage = byPage.get(page) ?? new Map<number, number>();
+    for (const [entry, words] of figures.standingChange) onPage.set(entry, (onPage.get(entry) ?? 0) + words);
+    byPage.set(page, onPage);
+  }
+  return new Map([...byPage].map(([page, byEntry]) => [page, standingByAuthors(work.deeds, byEntry)]));
+}
+
 /** What one member did with another's words: corrected, removed, wrote beside, and answered. */
 export interface BuiltOn {
   readonly by: string;

@@ -35,6 +35,8 @@ export interface GroupWork {
   readonly deeds: readonly Deed[];
   readonly remarks: readonly Remark[];
   readonly dueAt: number | null;
+  /** Where the period begins (included): sums leave out what came before, and what stands is not touched by it. Absent: with the first entry. */
+  readonly from?: number;
   /** The day of a moment in the course's time zone, as YYYY-MM-DD. */
   readonly dayOf: (at: number) => string;
 }
@@ -51,6 +53,9 @@ export interface WorkIndex {
   readonly startedBy: ReadonlyMap<string, Author>;
   readonly standing: ReadonlyMap<number, number>;
 }
+
+/** Acts closer than this are of one sitting. In milliseconds. */
+export const sittingGap = 30 * 60 * 1000;
 
 const indexes = new WeakMap<GroupWork, WorkIndex>();
 

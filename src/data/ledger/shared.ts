@@ -65,11 +65,15 @@ export interface AskedDto {
 }
 
 /** Entries whose authors say that the viewer wrote them too, and wait for an answer; the newest first. */
-export async function sharedToAnswer({ db, viewer }: ContextIn, courseId: string): Promise<AskedDto[]> {
-  return db.select({ pageId: sharedCredit.pageId, page: page.title, number: sharedCredit.number, author: person.name, at: entry.at }).from(sharedCredit)
+export async function sharedToAnswer(ctx: ContextIn, courseId: string): Promise<AskedDto[]> {
+  const { db, viewer } = ctx;
+  const rows = await db.select({ pageId: sharedCredit.pageId, page: page.title, number: sharedCredit.number, author: person.name, at: entry.at }).from(sharedCredit)
     .innerJoin(entry, and(eq(entry.courseId, sharedCredit.courseId), eq(entry.pageId, sharedCredit.pageId), eq(entry.number, sharedCredit.number)))
     .innerJoin(page, and(eq(page.courseId, entry.courseId), eq(page.id, entry.pageId))).innerJoin(person, eq(person.id, entry.authorId))
     .where(and(eq(sharedCredit.courseId, courseId), eq(sharedCredit.personId, viewer.id), isNull(sharedCredit.isConfirmed))).orderBy(desc(entry.at)).limit(5);
+  // Who went to another group since does not even hear of the page.
+  const readable = await Promise.all(rows.map(({ pageId }) => standAtPage(ctx, courseId, pageId)));
+  return rows.filter((_, at) => readable[at] !== null);
 }
 
 /** An entry that several wrote, with its words. */

@@ -33,7 +33,9 @@ Phosphate was 0.21 milligrams a litre at the farm and 0.48 below the last outfal
   on(10, "12:40", mira).put("Home", "walls", [pictured("The two walls at Tanner's Green, drawn from the footbridge", "A narrow brook between two stone walls, with trees on the grass above them", 70)], "Drawing of the site", {
     after: "proposal", picture: { name: "walls", source: "Own drawing, Mira Okonjo", licence: "CC BY 4.0" },
   }),
-  on(9, "16:45", mira).write("Restoration plan", "cost", `A contractor who has done two such walls put the first measure at between forty and fifty-five thousand; gravel and planting are small beside it. Volunteers can do the planting in four weekends.`, "Costs", "measures"),
+  on(9, "16:45", mira).writeTogether("Restoration plan", "cost", `A contractor who has done two such walls put the first measure at between forty and fifty-five thousand; gravel and planting are small beside it. Volunteers can do the planting in four weekends.`, [callum], "Costs", "measures"),
+  on(9, "16:58", priya).tag("Water quality", ["chemistry", "field work"]),
+  on(9, "17:10", mira).tag("The river today", ["field work"]),
   on(6, "13:37", jonas).change("Water quality", "quality", "and we say so plainly", "which is the gap that we would close first", ""),
   on(5, "10:05", callum).write("Home", "links", `More on the chemistry is under [[Water quality]]; the fish are waiting for [[Fish passage]].`, "Links for readers"),
   on(4, "17:58", priya).comment("Home", "two minutes", `I timed it: two minutes and ten seconds. Good enough?`),

@@ -8,7 +8,7 @@ import { type ReactNode, useCallback, useEffect, useRef, useState } from "react"
 import type { PageDocument } from "@/core/document/model";
 import { nearTitles } from "@/core/links/near";
 import { mergeSave } from "@/core/merge/blocks";
-import { countWords } from "@/core/text/words";
+import { takesMuch } from "@/core/document/taken";
 import type { FileDto } from "@/data/files/dto";
 import type { DraftDto } from "@/data/drafts/dto";
 import { DocumentView } from "../document/DocumentView";
@@ -42,11 +42,13 @@ interface Props {
   readonly backHref: string;
   /** What stands in front of a page's id in its address; null: pages are not shown here. */
   readonly pageBase: string | null;
+  /** How many of the page's words are the writer's own; absent: all may be. */
+  readonly ownWords?: number;
   /** What else is asked about a page that is being started. */
   readonly asked?: ReactNode;
 }
 
-export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase, document: given, place, save, draft: onServer, keeper, backHref, pageBase, asked }: Props) {
+export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase, document: given, place, save, draft: onServer, keeper, backHref, pageBase, ownWords, asked }: Props) {
   const router = useRouter();
   const editor = useRef<Editor | null>(null);
   const [isReady, setReady] = useState(false);
@@ -117,7 +119,7 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase
   function submit(thenLeave: boolean): void {
     if (isNew && title.trim() === "") return;
     // A note is asked for once where much goes, and never demanded.
-    if (!wantsNote && note.trim() === "" && !isNew && goesFar(given, textNow())) return setWantsNote(true);
+    if (!wantsNote && note.trim() === "" && !isNew && takesMuch(given, textNow(), ownWords)) return setWantsNote(true);
     leaves.current = thenLeave;
     saving.submit(makeInput);
   }
@@ -152,7 +154,7 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase
       <SaveLine
         words={words} savedAt={savedAt} state={saving.state} isNew={isNew} canSave={!isNew || title.trim() !== ""}
         note={<><TextField className="grow" label={wantsNote ? "Why so much goes (if you like)" : "Note on this entry (if you like)"} value={note} onChange={(event) => { setNote(event.target.value); touch(); }} slotProps={{ htmlInput: { maxLength: 300 } }} /><CoWriters teammates={place.teammates} chosen={coWriters} choose={setCoWriters} /></>}
-        onStay={() => submit(false)} onCancel={() => router.push(backHref)}
+        onStay={() => { submit(false); editor.current?.commands.focus(); }} onCancel={() => router.push(backHref)}
       />
     </form>
   );
@@ -171,11 +173,3 @@ function togetherWith(sent: PageDocument, others: PageDocument, typed: PageDocum
   const merged = mergeSave(sent, others, typed);
   return "document" in merged ? merged.document : null;
 }
-
-/** Whether more than a third of what was there goes, of a text that is more than a beginning. */
-function goesFar(before: PageDocument, after: PageDocument): boolean {
-  const count = (document: PageDocument) => countWords(JSON.stringify(document, (key, value: unknown) => (key === "attrs" || key === "marks" || key === "type" ? undefined : value)));
-  const was = count(before);
-  return was > 60 && count(after) < was * (2 / 3);
-}
-

@@ -27,7 +27,7 @@ export default async function WritePage({ params }: PageProps<"/courses/[course]
         key={pageId} draftKey={`${ctx.viewer.id} ${pageId}`} title={page.title} isNew={false} base={page.entries} document={page.document}
         place={await writingPlace(ctx, page.wiki, { pageId, title: page.title, mayUpload: page.mayUpload })}
         draft={await findDraft(ctx, at)} keeper={{ keep: keepText.bind(null, at), drop: dropText.bind(null, at) }}
-        save={saveText.bind(null, course, pageId)} backHref={paths.page(course, pageId)} pageBase={paths.pageBase(course)}
+        save={saveText.bind(null, course, pageId)} backHref={paths.page(course, pageId)} pageBase={paths.pageBase(course)} ownWords={page.parts.find(({ authorId }) => authorId === ctx.viewer.id)?.words ?? 0}
       />
     </Frame>
   );

@@ -6,6 +6,7 @@ import { identifyBlocks } from "@/core/document/parse";
 import { linkedPages, titleKey } from "@/core/links/titles";
 import { findDraft } from "@/data/drafts/read";
 import type { PageDto } from "@/data/pages/dto";
+import { pagesNaming } from "@/data/pages/promised";
 import { findPage, findWiki } from "@/data/pages/read";
 import { pageTemplates } from "@/data/pages/templates";
 import type { Context } from "@/data/session/context";
@@ -46,9 +47,11 @@ export default async function StartPage({ params, searchParams }: PageProps<"/co
   const template = templates.find(({ id }) => id === asked.template);
   const document = template?.document ?? emptyDocument;
   const at = { courseId: course, wikiId };
+  const naming = await pagesNaming(ctx, course, wikiId, title);
   const from = typeof asked.from === "string" ? await leadsNotYet(ctx, course, wikiId, asked.from.slice(0, 60), title) : null;
   return (
     <Frame ctx={ctx} trail={trail}>
+      {naming.length > 0 && <p className="templates quiet">Named on {naming.map(({ id, title: name }, index) => <span key={id}>{index > 0 && ", "}<Link href={paths.page(course, id)}>{name}</Link></span>)}, and not written yet.</p>}
       <p className="templates"><Link href={paths.startSeveral(course, wikiId)}>Several pages at once</Link></p>
       {templates.length > 0 && (
         <nav className="templates" aria-label="Begin with">

@@ -1,0 +1,37 @@
+/** What those who review an assignment did with what the computation found, and how far they have read. */
+import { foreignKey, index, integer, pgTable, primaryKey, text, timestamp } from "drizzle-orm/pg-core";
+import { person } from "./accounts";
+import { wiki } from "./wikis";
+
+const instant = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
+
+/** A finding that was dismissed, or taken up again: never changed, the newest holds. */
+export const findingAct = pgTable("finding_act", {
+  courseId: text("course_id").notNull(),
+  id: text().notNull(),
+  wikiId: text("wiki_id").notNull(),
+  /** Which finding (see `findingKey`). */
+  key: text().notNull(),
+  kind: text().$type<"dismissed" | "reopened">().notNull(),
+  reason: text().notNull(),
+  byId: text("by_id").notNull().references(() => person.id),
+  at: instant("at").notNull(),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.id] }),
+  foreignKey({ columns: [table.courseId, table.wikiId], foreignColumns: [wiki.courseId, wiki.id] }),
+  index("finding_act_by_wiki").on(table.courseId, table.wikiId, table.at),
+]);
+
+/** Up to which entry of a wiki somebody has looked at a student's work. */
+export const reviewMark = pgTable("review_mark", {
+  courseId: text("course_id").notNull(),
+  wikiId: text("wiki_id").notNull(),
+  personId: text("person_id").notNull().references(() => person.id),
+  byId: text("by_id").notNull().references(() => person.id),
+  /** The wiki's newest entry at that time. */
+  rev: integer().notNull(),
+  at: instant("at").notNull(),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.wikiId, table.personId, table.byId] }),
+  foreignKey({ columns: [table.courseId, table.wikiId], foreignColumns: [wiki.courseId, wiki.id] }),
+]);

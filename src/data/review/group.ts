@@ -1,0 +1,115 @@
+/** A group's review: its members compared, how its text grew, who built on whom, who did how much where, what was found. */
+import "server-only";
+import { evidenceOf, type MemberFigures, memberFigures, summedFigures, type SummedFigure } from "@/core/credit/figures";
+import { type BuiltOn, groupFigures, growth, standingByPage, whoBuiltOnWhom } from "@/core/credit/group";
+import { balance, shares, wholePercents } from "@/core/credit/shares";
+import type { MemberDto } from "../pages/dto";
+import type { ContextIn } from "../session/context";
+import { type FindingDto, findingsOf } from "./findings";
+import { type MarkDto, marksIn } from "./marks";
+import { type EntryRef, loadWork, type Period, type WikiWork } from "./work";
+
+/** Words by author: one number for each member, then unassigned ones, those of others, and starter text. */
+export type WordsByAuthor = readonly number[];
+
+export interface MemberInGroupDto {
+  readonly member: MemberDto;
+  readonly figures: MemberFigures;
+  readonly share: number | null;
+  readonly sharePercent: number | null;
+  readonly mark: MarkDto | null;
+  /** Entries of theirs since the viewer looked at them; null: the viewer has not. */
+  readonly newSince: number | null;
+}
+
+export interface GroupDto {
+  readonly courseId: string;
+  readonly wikiId: string;
+  readonly name: string;
+  readonly homePageId: string | null;
+  readonly timeZone: string;
+  readonly opensAt: Date;
+  readonly dueAt: Date;
+  readonly members: readonly MemberInGroupDto[];
+  /** 0 to 1; null for a group of one, or without words. */
+  readonly balance: number | null;
+  readonly standing: WordsByAuthor;
+  readonly growth: readonly { readonly at: number; readonly words: WordsByAuthor }[];
+  /** When each entry was saved, and by which member; null: by somebody else. */
+  readonly ticks: readonly { readonly at: number; readonly member: number | null }[];
+  readonly builtOn: readonly BuiltOn[];
+  readonly pages: readonly { readonly id: string; readonly title: string; readonly isRemoved: boolean; readonly words: WordsByAuthor }[];
+  readonly findings: readonly FindingDto[];
+  readonly remarks: number;
+}
+
+/** Points that a chart of growth is drawn from, at most. */
+const pointsAtMost = 400;
+
+/** Null for people who may not review it. */
+export async function findGroup(ctx: ContextIn, courseId: string, wikiId: string, period: Period): Promise<GroupDto | null> {
+  const loaded = await loadWork(ctx, courseId, wikiId, period, "reviewers");
+  if (!loaded) return null;
+  const { work, members } = loaded;
+  const spread = spreader(loaded);
+  const standing = spread(new Map(standingPairs(loaded)));
+  const own = members.map((_, at) => standing[at]!);
+  const parts = shares([...own, standing[members.length]!]);
+  const percents = wholePercents(parts);
+  const marks = (await marksIn(ctx.db, courseId, [wikiId]));
+  const index = new Map<string | null, number>(members.map(({ id }, at) => [id, at]));
+  return {
+    courseId, wikiId, name: loaded.name, homePageId: loaded.homePageId, timeZone: loaded.timeZone, opensAt: loaded.opensAt, dueAt: loaded.dueAt,
+    members: members.map((member, at) => {
+      const mine = marks.find((mark) => mark.personId === member.id && mark.byId === ctx.viewer.id);
+      return {
+        member, figures: memberFigures(work, member.id), share: parts[at]!, sharePercent: percents[at]!, mark: mine ?? marks.find((mark) => mark.personId === member.id) ?? null,
+        newSince: mine ? work.deeds.filter(({ author, entry }) => author === member.id && entry > mine.rev).length : null,
+      };
+    }),
+    balance: balance(own), standing,
+    growth: growth(work.deeds, pointsAtMost).map(({ at, standing: byAuthor }) => ({ at, words: spread(byAuthor) })),
+    ticks: work.deeds.filter(({ author }) => author !== null).map(({ at, author }) => ({ at, member: index.get(author) ?? null })),
+    builtOn: whoBuiltOnWhom(work),
+    pages: pagesOf(loaded, spread),
+    findings: await findingsOf(ctx, loaded), remarks: work.remarks.length,
+  };
+}
+
+/** Sorts words by author into the columns of a group. */
+function spreader({ members, guests }: WikiWork): (byAuthor: ReadonlyMap<string | null, number>) => WordsByAuthor {
+  const columns = new Map<string | null, number>(members.map(({ id }, at) => [id, at]));
+  const [open, others, starter] = [members.length, members.length + 1, members.length + 2];
+  return (byAuthor) => {
+    const words = Array.from({ length: starter + 1 }, () => 0);
+    for (const [author, count] of byAuthor) words[author === null ? starter : (columns.get(author) ?? (guests.has(author) ? open : others))]! += count;
+    return words;
+  };
+}
+
+function standingPairs({ work }: WikiWork): [string | null, number][] {
+  const sums = new Map<string | null, number>();
+  for (const byAuthor of standingByPage(work).values()) for (const [author, words] of byAuthor) sums.set(author, (sums.get(author) ?? 0) + words);
+  return [...sums];
+}
+
+function pagesOf({ work, pages }: WikiWork, spread: ReturnType<typeof spreader>): GroupDto["pages"] {
+  const byPage = standingByPage(work);
+  return [...pages].map(([id, { title, isRemoved }]) => ({ id, title, isRemoved, words: spread(byPage.get(id) ?? new Map()) })).filter(({ words, isRemoved }) => !isRemoved || words.some((count) => count > 0));
+}
+
+export const evidenceFigures = summedFigures;
+
+export interface FigureEvidenceDto {
+  readonly figure: SummedFigure;
+  readonly member: MemberDto;
+  readonly lines: readonly (EntryRef & { readonly page: string; readonly amount: number })[];
+}
+
+/** The entries behind one figure of one member; null if there is no such for the viewer. Their amounts add up to the figure. */
+export async function evidenceInGroup(ctx: ContextIn, courseId: string, wikiId: string, personId: string, figure: SummedFigure, period: Period): Promise<FigureEvidenceDto | null> {
+  const loaded = await loadWork(ctx, courseId, wikiId, period, "reviewers");
+  const member = loaded?.members.find(({ id }) => id === personId);
+  if (!loaded || !member) return null;
+  return { figure, member, lines: evidenceOf(loaded.work, personId, figure).map(({ entry, amount }) => { const ref = loaded.refs.get(entry)!; return { ...ref, page: loaded.pages.get(ref.pageId)?.title ?? ref.title, amount }; }) };
+}

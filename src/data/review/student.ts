@@ -1,0 +1,76 @@
+/** A student's statement, for those who review it and for the student. */
+import "server-only";
+import { type MemberFigures, memberFigures } from "@/core/credit/figures";
+import { type StatementLine, statement } from "@/core/credit/statement";
+import type { EntryFigures } from "@/core/credit/account";
+import { lateness } from "../access/more-time";
+import type { MemberDto } from "../pages/dto";
+import type { ContextIn } from "../session/context";
+import { type FindingDto, findingsOf } from "./findings";
+import { type MarkDto, marksIn } from "./marks";
+import { type EntryRef, loadWork, type Period } from "./work";
+
+export interface StatementLineDto extends StatementLine {
+  readonly pageTitle: string;
+  /** The entry; null for a comment. */
+  readonly ref: EntryRef | null;
+  readonly figures: EntryFigures | null;
+  /** With whom, or by whom, it was written besides; empty: alone. */
+  readonly together: readonly string[];
+  /** What a comment says, and whether it answers another. */
+  readonly remarkText: string | null;
+  readonly isAnswer: boolean;
+  readonly isLate: boolean;
+}
+
+export interface StatementDto {
+  readonly courseId: string;
+  readonly wikiId: string;
+  readonly groupName: string;
+  readonly timeZone: string;
+  readonly dueAt: Date;
+  readonly member: MemberDto;
+  readonly figures: MemberFigures;
+  readonly sittings: readonly (readonly StatementLineDto[])[];
+  readonly byOthersSince: number;
+  /** Others of the group, in their order: the ones before and after this one are gone to by key. Empty for the student. */
+  readonly members: readonly MemberDto[];
+  /** About this student; none for the student. */
+  readonly findings: readonly FindingDto[];
+  readonly marks: readonly MarkDto[];
+  /** The pages on which something was done. */
+  readonly pages: readonly { readonly id: string; readonly title: string }[];
+}
+
+/** The statement of one member of a wiki: for its reviewers, and for the member. Null for anybody else. */
+export async function findStatement(ctx: ContextIn, courseId: string, wikiId: string, personId: string, period: Period): Promise<StatementDto | null> {
+  const reviewed = await loadWork(ctx, courseId, wikiId, period, "reviewers");
+  const loaded = reviewed ?? (personId === ctx.viewer.id ? await loadWork(ctx, courseId, wikiId, period, "members") : null);
+  const member = loaded?.members.find(({ id }) => id === personId);
+  if (!loaded || !member) return null;
+  const { work, refs, pages, remarks } = loaded;
+  const deeds = new Map(work.deeds.map((deed) => [deed.entry, deed]));
+  const nameOf = new Map(loaded.members.map(({ id, name }) => [id, name]));
+  const isLate = await lateness(ctx.db, { courseId, assignmentId: loaded.assignmentId, wikiId });
+  const told = statement(work, personId);
+  const from = period.from?.getTime() ?? -Infinity;
+  const line = (each: StatementLine): StatementLineDto => {
+    const ref = each.entry === null ? null : refs.get(each.entry)!;
+    const deed = each.entry === null ? null : deeds.get(each.entry)!;
+    const remark = each.remark === null ? null : remarks.get(each.remark)!;
+    const others = deed ? [...(deed.author === null ? [] : [deed.author]), ...(deed.with ?? [])].filter((id) => id !== personId && deed.with !== undefined) : [];
+    return {
+      ...each, ref, figures: deed?.figures ?? null, pageTitle: pages.get(each.page)?.title ?? ref?.title ?? "", together: others.flatMap((id) => nameOf.get(id) ?? []),
+      remarkText: remark?.body ?? null, isAnswer: remark !== null && remark.parentId !== null, isLate: ref !== null && isLate(personId, new Date(each.at)),
+    };
+  };
+  const sittings = told.sittings.map((sitting) => sitting.filter(({ at }) => at >= from).map(line)).filter((sitting) => sitting.length > 0);
+  const touched = new Set(sittings.flat().map(({ page }) => page));
+  return {
+    courseId, wikiId, groupName: loaded.name, timeZone: loaded.timeZone, dueAt: loaded.dueAt, member, figures: memberFigures(work, personId), sittings, byOthersSince: told.byOthersSince,
+    members: reviewed ? loaded.members : [],
+    findings: reviewed ? (await findingsOf(ctx, loaded)).filter(({ finding }) => ("members" in finding ? finding.members.includes(personId) : finding.member === personId)) : [],
+    marks: reviewed ? (await marksIn(ctx.db, courseId, [wikiId])).filter((mark) => mark.personId === personId) : [],
+    pages: [...pages].flatMap(([id, { title }]) => (touched.has(id) ? [{ id, title }] : [])),
+  };
+}

@@ -1,0 +1,127 @@
+/** The work of one wiki's group, from stored figures: what the screens of a group and of a student are computed from. */
+import "server-only";
+import { and, asc, eq, gte, isNull, lt, sql } from "drizzle-orm";
+import type { Span } from "@/core/credit/findings";
+import type { Deed, GroupWork, Remark } from "@/core/credit/work";
+import type { EntryKind } from "@/core/ledger/chain";
+import { wallClockAt } from "@/core/time/zone";
+import { givenToAssistant } from "../access/people";
+import { roleOn } from "../access/read";
+import { course, enrolment } from "../db/tables/courses";
+import { assignment, comment, entry, entryCredit, page, wiki } from "../db/tables/wikis";
+import { entryArrival } from "../db/tables/writing";
+import { guestsOfCourse } from "../doors/guests";
+import { creditOfEntry } from "../ledger/credit";
+import { sharedEntries } from "../ledger/shared";
+import type { MemberDto } from "../pages/dto";
+import { wikiMembers } from "../pages/members";
+import { mergedAccounts } from "../people/merged";
+import type { ContextIn } from "../session/context";
+
+export interface Period {
+  /** Included; null: from the beginning. */
+  readonly from: Date | null;
+  /** Excluded: what came at it or later is as if it had never been. Null: to this day. */
+  readonly until: Date | null;
+}
+
+export const allTime: Period = { from: null, until: null };
+
+/** An entry as it is told: where it stands in its page's ledger. */
+export interface EntryRef {
+  readonly rev: number;
+  readonly pageId: string;
+  readonly number: number;
+  readonly kind: EntryKind;
+  readonly title: string;
+  readonly note: string;
+  readonly restoredFrom: number | null;
+  readonly at: Date;
+  readonly pasted: number;
+}
+
+export interface WikiWork {
+  readonly courseId: string;
+  readonly wikiId: string;
+  readonly name: string;
+  readonly assignmentId: string;
+  readonly homePageId: string | null;
+  readonly entries: number;
+  readonly timeZone: string;
+  readonly opensAt: Date;
+  readonly dueAt: Date;
+  readonly members: readonly MemberDto[];
+  readonly work: GroupWork;
+  readonly refs: ReadonlyMap<number, EntryRef>;
+  readonly pages: ReadonlyMap<string, { readonly title: string; readonly isRemoved: boolean }>;
+  readonly remarks: ReadonlyMap<string, { readonly body: string; readonly parentId: string | null }>;
+  readonly guests: ReadonlySet<string>;
+  /** When members were kept out: not on the course yet. */
+  readonly couldNotWrite: ReadonlyMap<string, readonly Span[]>;
+}
+
+/**
+ * The work of a wiki for whoever may review it, or for one of its members: null for anybody else. Reads the figures of all
+ * of its entries, by an index.
+ */
+export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string, { from, until }: Period, who: "reviewers" | "members"): Promise<WikiWork | null> {
+  const role = await roleOn(ctx, courseId);
+  const isReviewer = role === "instructor" || role === "assistant";
+  if (!role || (who === "reviewers" && !isReviewer)) return null;
+  const [found] = await ctx.db.select({
+    wikiId: wiki.id, courseId: wiki.courseId, groupId: wiki.groupId, personId: wiki.personId, name: wiki.name, homePageId: wiki.homePageId, entries: wiki.entries, assignmentId: wiki.assignmentId,
+    timeZone: course.timeZone, opensAt: assignment.opensAt, dueAt: assignment.dueAt,
+  }).from(wiki).innerJoin(course, eq(course.id, wiki.courseId)).innerJoin(assignment, and(eq(assignment.courseId, wiki.courseId), eq(assignment.id, wiki.assignmentId)))
+    .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId), isNull(wiki.setAsideAt), isReviewer ? givenToAssistant(ctx.viewer.id) : undefined));
+  if (!found) return null;
+  const all = await wikiMembers(ctx.db, found);
+  if (who === "members" && !isReviewer && !all.some(({ id }) => id === ctx.viewer.id)) return null;
+
+  const rows = await ctx.db.select({
+    rev: entry.rev, pageId: entry.pageId, number: entry.number, kind: entry.kind, title: entry.title, note: entry.note, restoredFrom: entry.restoredFrom, at: entry.at, author: entryCredit.authorId, figures: entryCredit.figures,
+    pasted: sql<number>`coalesce(${entryArrival.pasted}, 0)`,
+  }).from(entry).innerJoin(entryCredit, creditOfEntry)
+    .leftJoin(entryArrival, and(eq(entryArrival.courseId, entry.courseId), eq(entryArrival.pageId, entry.pageId), eq(entryArrival.number, entry.number)))
+    .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), until ? lt(entry.at, until) : undefined)).orderBy(asc(entry.rev));
+  const shared = new Map((await sharedEntries(ctx.db, courseId, [wikiId])).map((each) => [`${each.pageId} ${each.number}`, each.with]));
+  const merged = await mergedAccounts(ctx.db, courseId);
+  const said = await ctx.db.select({ id: comment.id, pageId: comment.pageId, parentId: comment.parentId, author: comment.authorId, at: comment.at, body: comment.body }).from(comment)
+    .where(and(eq(comment.courseId, courseId), eq(comment.wikiId, wikiId), until ? lt(comment.at, until) : undefined)).orderBy(asc(comment.at));
+  const countsAs = (id: string) => merged.get(id) ?? id;
+  const authorOfRemark = new Map(said.map(({ id, author }) => [id, countsAs(author)]));
+  const deeds = rows.map(({ rev, pageId, number, author, at, figures }): Deed => {
+    const coWriters = shared.get(`${pageId} ${number}`);
+    return { entry: rev, author, at: at.getTime(), page: pageId, figures, ...(coWriters ? { with: coWriters } : {}) };
+  });
+  const remarks = said.map(({ id, pageId, parentId, author, at }): Remark => ({ id, author: countsAs(author), at: at.getTime(), page: pageId, answers: parentId ? (authorOfRemark.get(parentId) ?? null) : null }));
+  const pages = await ctx.db.select({ id: page.id, title: page.title, removedAt: page.removedAt }).from(page).where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId))).orderBy(asc(page.position), asc(page.title));
+  const didSomething = new Set([...deeds.map(({ author }) => author), ...deeds.flatMap((deed) => deed.with ?? []), ...remarks.map(({ author }) => author)]);
+  // Whoever went elsewhere stays in the list of those with whom they wrote, if they did.
+  const members = all.filter(({ id, until: end }) => end === null || end > ctx.now || didSomething.has(id));
+  return {
+    courseId, wikiId, name: found.name, assignmentId: found.assignmentId, homePageId: found.homePageId, entries: found.entries, timeZone: found.timeZone, opensAt: found.opensAt, dueAt: found.dueAt, members,
+    work: {
+      members: members.map(({ id }) => id), deeds, remarks, dueAt: found.dueAt.getTime(), dayOf: dayIn(found.timeZone), ...(from ? { from: from.getTime() } : {}),
+    },
+    refs: new Map(rows.map(({ author: _, figures: __, ...ref }) => [ref.rev, ref])),
+    pages: new Map(pages.map(({ id, title, removedAt }) => [id, { title, isRemoved: removedAt !== null }])),
+    remarks: new Map(said.map(({ id, body, parentId }) => [id, { body, parentId }])),
+    guests: await guestsOfCourse(ctx.db, courseId),
+    couldNotWrite: await admittedLate(ctx, courseId, found.opensAt),
+  };
+}
+
+/** Days by the course's clocks; the same moment is asked about for many figures. */
+function dayIn(zone: string): (at: number) => string {
+  const known = new Map<number, string>();
+  return (at) => {
+    const day = known.get(at) ?? wallClockAt(new Date(at), zone).slice(0, 10);
+    known.set(at, day);
+    return day;
+  };
+}
+
+async function admittedLate({ db }: ContextIn, courseId: string, opensAt: Date): Promise<Map<string, Span[]>> {
+  const rows = await db.select({ id: enrolment.personId, since: enrolment.since }).from(enrolment).where(and(eq(enrolment.courseId, courseId), gte(enrolment.since, opensAt)));
+  return new Map(rows.map(({ id, since }) => [id, [{ from: opensAt.getTime(), to: since.getTime() }]]));
+}
