@@ -20,6 +20,14 @@ export const paths = {
   review: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/review`,
   evidence: (course: string, assignment: string, wiki: string, person: string, figure: string) =>
     `/courses/${course}/assignments/${assignment}/review?${new URLSearchParams({ wiki, person, figure })}`,
+  /** A group's review; `asked`: a period, a figure that is opened. */
+  reviewGroup: (course: string, assignment: string, wiki: string, asked: Readonly<Record<string, string>> = {}) =>
+    `/courses/${course}/assignments/${assignment}/review/${wiki}${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
+  statement: (course: string, assignment: string, wiki: string, person: string, asked: Readonly<Record<string, string>> = {}) =>
+    `/courses/${course}/assignments/${assignment}/review/${wiki}/${person}${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
+  /** A student's own statement. */
+  ownStatement: (course: string, assignment: string, asked: Readonly<Record<string, string>> = {}) =>
+    `/courses/${course}/assignments/${assignment}/statement${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
   wiki: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}`,
   /** `from`: the page on which one is, which can be made to lead to the new one. */
   start: (course: string, wiki: string, title?: string, template?: string, from?: string) => {

@@ -18,13 +18,13 @@ interface Places {
 }
 
 type Walker = "nobody" | "stranger" | "guest" | "other group" | "other assistant" | "member" | "instructor";
-type Allowed = "anyone" | "guests" | "staff" | "signed in" | "on course" | "readers" | "instructors" | "no one";
+type Allowed = "anyone" | "guests" | "staff" | "signed in" | "on course" | "readers" | "instructors" | "students" | "no one";
 
 const everyone: readonly Walker[] = ["nobody", "stranger", "guest", "other group", "other assistant", "member", "instructor"];
 const allowedTo: Record<Allowed, readonly Walker[]> = {
   // A guest whose room has closed is told so, and sees nothing of its pages.
   anyone: everyone, guests: ["guest"], staff: ["other assistant", "instructor"], "signed in": ["stranger", "other group", "other assistant", "member", "instructor"], "on course": ["other group", "other assistant", "member", "instructor"],
-  readers: ["member", "instructor"], instructors: ["instructor"], "no one": [],
+  readers: ["member", "instructor"], instructors: ["instructor"], students: ["other group", "member"], "no one": [],
 };
 
 /** Who may open each route, with the places of what is asked for. */
@@ -36,6 +36,7 @@ const routesFor: Record<string, Allowed> = {
   "/courses/[course]": "on course", "/courses/[course]/assignments/[assignment]": "on course",
   "/courses/[course]/assignments/new": "instructors", "/courses/[course]/assignments/[assignment]/set-up": "instructors", "/courses/[course]/assignments/[assignment]/access": "instructors",
   "/courses/[course]/assignments/[assignment]/guests": "instructors", "/courses/[course]/assignments/[assignment]/guests/room": "instructors", "/courses/[course]/assignments/[assignment]/review": "staff",
+  "/courses/[course]/assignments/[assignment]/review/[wiki]": "instructors", "/courses/[course]/assignments/[assignment]/review/[wiki]/[person]": "instructors", "/courses/[course]/assignments/[assignment]/statement": "students",
   "/courses/[course]/groups": "on course", "/courses/[course]/groups/new": "instructors", "/courses/[course]/groups/[set]": "instructors",
   "/courses/[course]/people": "instructors", "/courses/[course]/people/list": "instructors", "/courses/[course]/people/file": "instructors", "/courses/[course]/settings": "instructors",
   "/courses/[course]/rooms/[room]": "instructors",
@@ -64,6 +65,7 @@ const assignmentOf = () => new Parcel({
 const hidden = (at: Places) => new Parcel({ cells: [{ scope: "page", place: at.page, who: { kind: "group" } }], setting: { level: "hidden", from: null, until: null, weekly: null } });
 const list = () => new Parcel({ table: { headings: ["Name", "Address"], rows: [["Walker Lane", "walker.lane@urban-rivers.example"]], lines: [2] }, kinds: ["name", "address"], groups: null });
 const guests = "courses/[course]/assignments/[assignment]/guests/actions";
+const review = "courses/[course]/assignments/[assignment]/review/actions";
 const access = "courses/[course]/assignments/[assignment]/access/actions";
 const room = "courses/[course]/rooms/[room]/actions";
 const people = "courses/[course]/people/actions";
@@ -102,6 +104,8 @@ const acts: Record<string, Act> = {
   [`${access}#setPowers`]: { for: "instructors", args: (at) => [course, at.assignment, ["start"]], proves: true },
   [`${access}#setPowersHere`]: { for: "instructors", args: (at) => [course, at.assignment, new Parcel({ cells: [{ scope: "page", place: at.page, who: { kind: "group" } }], powers: { upload: false } })], proves: true },
   [`${access}#give`]: { for: "instructors", args: (at) => [course, at.assignment, { to: [{ wikiId: at.wiki, personId: null }], until: "2027-02-01T09:00" }], proves: true },
+  [`${review}#mark`]: { for: "instructors", args: (at) => [course, at.wiki, "miraokonjo", true], proves: true },
+  [`${review}#actOn`]: { for: "instructors", args: (at) => [course, at.wiki, "nothing done|miraokonjo", "Walked"] },
   [`${guests}#open`]: { for: "instructors", args: (at) => [course, at.assignment, json({ title: "Walk", pages: [at.page], minutes: 30, names: { kind: "list", names: ["Ada"] } })], proves: true },
   [`${guests}#makeReaderLink`]: { for: "instructors", args: (at) => [course, at.assignment, json({ wikiId: at.wiki, pageId: null, names: "full", isListed: false, until: "" })], proves: true },
   [`${guests}#endReaderLink`]: { for: "instructors", args: (at) => [course, at.link], proves: true },
@@ -160,7 +164,7 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
       (select id from starter_page s where s.course_id = w.course_id and s.assignment_id = w.assignment_id order by position limit 1) as starter,
       (select id from page p where p.course_id = w.course_id and p.wiki_id = w.id and p.id <> w.home_page_id order by position desc limit 1) as "otherPage"
     from wiki w join course_group g on g.course_id = w.course_id and g.id = w.group_id where w.course_id = ${course} and w.name = 'Alder Brook'`;
-  const at: Record<string, string> = { course, number: "1", token: "nosuchtoken", all: "no-such-path", code: "BCDF2345", page: "", room: "none", ...found };
+  const at: Record<string, string> = { course, number: "1", token: "nosuchtoken", all: "no-such-path", code: "BCDF2345", page: "", room: "none", person: "miraokonjo", ...found };
   await asked(instructor, "courses/[course]/wikis/[wiki]/start/actions#startText", [course, at.wiki, null, { below: null, linkFrom: null }, { ...save(0), title: secret }], at);
   at.page = (await sql`select id from page where course_id = ${course} and title = ${secret}`)[0]!.id as string;
   at.entries = "1";

@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { summedFigures } from "@/core/credit/figures";
 import { afterAll, describe, expect, test } from "vitest";
 import { fromMarkdown } from "@/core/document/markdown";
 import { addComment } from "@/data/comments/write";
@@ -6,7 +7,12 @@ import { answerShared } from "@/data/ledger/shared";
 import { findPage } from "@/data/pages/read";
 import { savePage } from "@/data/pages/write";
 import { reviewFigures } from "@/data/review/dto";
+import { actOnFinding } from "@/data/review/findings";
+import { evidenceInGroup, findGroup } from "@/data/review/group";
+import { markReviewed } from "@/data/review/marks";
 import { assignmentReview, findEvidence } from "@/data/review/read";
+import { findStatement } from "@/data/review/student";
+import { allTime } from "@/data/review/work";
 import { anyText } from "../support/histories";
 import { closeDatabase, later, makeCourse, pageNamed, write } from "../support/course";
 
@@ -65,6 +71,81 @@ describe("the review", () => {
           if (figure === "share") expect(evidence.sharePercent).toBe(row.sharePercent);
         }
       }
+      // The group's own screen adds the stored figures up in another way, and says the same; so does each statement.
+      const group = (await findGroup(as("ines", later(100)), courseId, wikiId, allTime))!;
+      expect(group.members.map(({ figures, sharePercent }) => [figures.entries, figures.added, figures.standing, figures.comments + figures.replies, sharePercent])).toEqual(review.members.map((row) => [row.entries, row.added, row.standing, row.comments, row.sharePercent]));
+      expect(group.balance).toBe(review.balance);
+      for (const { member, figures } of group.members) {
+        for (const figure of summedFigures) {
+          const behind = (await evidenceInGroup(as("ines"), courseId, wikiId, member.id, figure, allTime))!;
+          expect(behind.lines.reduce((total, line) => total + line.amount, 0)).toBeCloseTo(figures[figure]);
+        }
+        const told = (await findStatement(as("ines"), courseId, wikiId, member.id, allTime))!;
+        expect((told.sittings.at(-1)?.at(-1)?.standing ?? 0) + told.byOthersSince).toBeCloseTo(figures.standing);
+      }
     }), { seed: 61, numRuns: 15 });
+  });
+});
+
+describe("a group and its students", () => {
+  const sixty = (name: string) => Array.from({ length: 160 }, (_, at) => `${name}${at}`).join(" ");
+
+  test("are seen by those who review them, and one's own statement by oneself alone", async () => {
+    const { courseId, homeId, wikiId, otherWikiId, as } = await makeCourse();
+    await write(as("mira", later(1)), courseId, homeId, "Mira wrote this.");
+    for (const name of ["ines", "tobin"] as const) expect((await findGroup(as(name), courseId, wikiId, allTime))?.members.map(({ member }) => member.name)).toEqual(["mira", "jonas"]);
+    for (const name of ["mira", "priya", "olga", "una"] as const) {
+      expect(await findGroup(as(name), courseId, wikiId, allTime)).toBeNull();
+      expect(await findStatement(as(name), courseId, wikiId, `jonas${courseId}`, allTime)).toBeNull();
+      expect(await evidenceInGroup(as(name), courseId, wikiId, `mira${courseId}`, "added", allTime)).toBeNull();
+      expect(await markReviewed(as(name), courseId, wikiId, `mira${courseId}`, true)).toEqual({ kind: "refused", code: "not found" });
+    }
+    const own = (await findStatement(as("mira"), courseId, wikiId, `mira${courseId}`, allTime))!;
+    expect(own).toMatchObject({ members: [], findings: [], marks: [], figures: { added: 3 } });
+    expect(own.sittings).toMatchObject([[{ own: 3, byOthers: 0, standing: 3, pageTitle: "Home" }]]);
+    expect(await findGroup(as("ines"), courseId, otherWikiId, allTime)).not.toBeNull();
+    expect(await findGroup(as("ines"), courseId, "elsewhere", allTime)).toBeNull();
+  });
+
+  test("as at a time are as if nothing had come later; of a time, sums leave out what came before", async () => {
+    const { courseId, homeId, wikiId, as } = await makeCourse();
+    await write(as("mira", later(1)), courseId, homeId, "One two three.");
+    await write(as("jonas", later(60)), courseId, homeId, "One two three four five.");
+    await write(as("mira", later(120)), courseId, homeId, "One two three four five six.");
+    const figures = async (from: Date | null, until: Date | null) => (await findGroup(as("ines", later(200)), courseId, wikiId, { from, until }))!.members.map(({ figures: each }) => [each.entries, each.added, each.standing]);
+    expect(await figures(null, null)).toEqual([[2, 4, 4], [1, 2, 2]]);
+    expect(await figures(null, later(120))).toEqual([[1, 3, 3], [1, 2, 2]]);
+    expect(await figures(later(60), null)).toEqual([[1, 1, 4], [1, 2, 2]]);
+    expect(await figures(later(2), later(60))).toEqual([[0, 0, 3], [0, 0, 0]]);
+  });
+
+  test("what was found is dismissed with a reason by those who review, taken up again, and never for others to see", async () => {
+    const { courseId, homeId, wikiId, as } = await makeCourse();
+    await write(as("mira", later(1)), courseId, homeId, sixty("word"));
+    const found = async () => (await findGroup(as("ines", later(9)), courseId, wikiId, allTime))!.findings.map(({ key, dismissed }) => [key.replaceAll(courseId, ""), dismissed?.reason ?? null]);
+    expect(await found()).toEqual([["one author for most|mira", null], ["large arrival|mira|3", null], ["nothing done|jonas", null]]);
+    const key = `nothing done|jonas${courseId}`;
+    expect(await actOnFinding(as("ines", later(2)), courseId, wikiId, key, "  ")).toEqual({ kind: "refused", code: "no reason" });
+    expect(await actOnFinding(as("ines", later(2)), courseId, wikiId, "something else", "Because.")).toEqual({ kind: "refused", code: "not found" });
+    for (const name of ["mira", "priya", "olga", "una"] as const) expect(await actOnFinding(as(name, later(2)), courseId, wikiId, key, "Because.")).toEqual({ kind: "refused", code: "not found" });
+    expect(await actOnFinding(as("tobin", later(3)), courseId, wikiId, key, "He was ill.")).toEqual({ kind: "done" });
+    expect((await found()).at(-1)).toEqual(["nothing done|jonas", "He was ill."]);
+    expect(await actOnFinding(as("ines", later(4)), courseId, wikiId, key, null)).toEqual({ kind: "done" });
+    expect((await found()).map(([, reason]) => reason)).toEqual([null, null, null]);
+    expect((await findStatement(as("ines"), courseId, wikiId, `jonas${courseId}`, allTime))!.findings.map(({ key: each }) => each)).toEqual([key]);
+  });
+
+  test("that were looked at tell what came since", async () => {
+    const { courseId, homeId, wikiId, as } = await makeCourse();
+    await write(as("mira", later(1)), courseId, homeId, "One two three.");
+    const mira = async () => (await findGroup(as("ines", later(9)), courseId, wikiId, allTime))!.members[0]!;
+    expect([(await mira()).mark, (await mira()).newSince]).toEqual([null, null]);
+    expect(await markReviewed(as("tobin", later(2)), courseId, wikiId, `mira${courseId}`, true)).toEqual({ kind: "done" });
+    expect(await mira()).toMatchObject({ mark: { by: "tobin" }, newSince: null });
+    await markReviewed(as("ines", later(3)), courseId, wikiId, `mira${courseId}`, true);
+    await write(as("mira", later(4)), courseId, homeId, "One two three four.");
+    expect(await mira()).toMatchObject({ mark: { by: "ines" }, newSince: 1 });
+    await markReviewed(as("ines", later(5)), courseId, wikiId, `mira${courseId}`, false);
+    expect((await mira()).newSince).toBeNull();
   });
 });

@@ -39,6 +39,15 @@ export async function assignmentTrail(ctx: Context, courseId: string, assignment
   ];
 }
 
+/** The review of one group; its siblings are the other groups' reviews. */
+export async function reviewTrail(ctx: Context, courseId: string, assignmentId: string, wikiId: string): Promise<TrailStep[]> {
+  const wikis = await wikiNames(ctx, courseId, assignmentId);
+  return [
+    ...(await assignmentTrail(ctx, courseId, assignmentId, paths.review)),
+    ...step("Groups", wikis.map(({ id, name }) => ({ id, label: name })), wikiId, (id) => paths.reviewGroup(courseId, assignmentId, id)),
+  ];
+}
+
 export async function wikiTrail(ctx: Context, wiki: WikiDto): Promise<TrailStep[]> {
   const wikis = await wikiNames(ctx, wiki.courseId, wiki.assignmentId);
   return [

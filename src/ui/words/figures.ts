@@ -11,4 +11,20 @@ export const figureWords = {
   wordsAfter: { label: "Words", unit: "words", about: "Words on the page after the entry: those before, and in, less out." },
 } as const;
 
+/** The figures of a student that are sums over entries, each opened by the entries behind it; and what is made of them. */
+export const memberFigureWords = {
+  entries: figureWords.entries, added: figureWords.added, standing: figureWords.standing,
+  corrections: { label: "Corrected", unit: "words", about: "Words of anybody’s whose spelling was put right. They stay with whoever wrote them." },
+  carried: { label: "Carried over", unit: "words", about: "Words that stood elsewhere in the wiki already and were brought here." },
+  restored: { label: "Restored", unit: "words", about: "Words that had been removed and were brought back, whoever wrote them." },
+  moved: { label: "Moved", unit: "words", about: "Words that were put elsewhere on the same page." },
+  removedOwn: { label: "Own removed", unit: "words", about: "Own words that left the text and were not brought to another page." },
+  removedOthers: { label: "Others’ removed", unit: "words", about: "Teammates’ words that left the text by this student and were not brought to another page." },
+  tookBackOwn: { label: "Own taken back", unit: "words", about: "Own words that the student removed and brought back." },
+  tookBackOthers: { label: "Others’ taken back", unit: "words", about: "Teammates’ words that the student removed and brought back." },
+  triedAndDropped: { label: "Tried and dropped", unit: "words", about: "Own words that were added, and removed again by the same student." },
+  editedByOthers: { label: "Edited by others", unit: "words", about: "Words of the student that teammates removed or corrected." },
+  entriesOnOthersPages: { label: "On others’ pages", unit: "entries", about: "Entries on pages that a teammate started." },
+} as const;
+
 export type FigureName = keyof typeof figureWords;

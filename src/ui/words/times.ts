@@ -9,6 +9,11 @@ export function moment(instant: Date, zone: string, now: Date): string {
   return format(local, sameYear ? "EEE d MMM, HH:mm" : "EEE d MMM yyyy, HH:mm");
 }
 
+/** "Mon 23 Nov". */
+export function day(instant: Date, zone: string): string {
+  return format(new TZDate(instant, zone), "EEE d MMM");
+}
+
 /** Where there is little room: "14:02" today, "Mon 23 Nov" on other days. The whole moment stands beside it or in its tooltip. */
 export function shortMoment(instant: Date, zone: string, now: Date): string {
   const local = new TZDate(instant, zone);

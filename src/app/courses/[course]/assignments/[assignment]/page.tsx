@@ -50,6 +50,7 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
           {isInstructor && assignment.publishedAt && <LinkButton href={paths.access(courseId, assignmentId)} variant="outlined">Access</LinkButton>}
           {isInstructor && assignment.publishedAt && <LinkButton href={paths.doors(courseId, assignmentId)} variant="outlined">Guests</LinkButton>}
           {mayReview && assignment.publishedAt && <LinkButton href={paths.review(courseId, assignmentId)} variant="contained">Review contributions</LinkButton>}
+          {!mayReview && own && course.role === "student" && <LinkButton href={paths.ownStatement(courseId, assignmentId)} variant="outlined">What I did</LinkButton>}
           {!mayReview && own && <LinkButton href={paths.wiki(courseId, own.id)} variant="contained">Open {own.name}</LinkButton>}
         </div>
         {!assignment.publishedAt && <p className="notice waits">Not published yet: students see nothing of it, and it has no wikis.</p>}

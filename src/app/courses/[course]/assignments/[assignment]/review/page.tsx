@@ -1,10 +1,13 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
+import { Suspense } from "react";
 import { z } from "zod";
 import { findAssignment } from "@/data/assignments/read";
 import { findCourse } from "@/data/courses/read";
 import { reviewFigures } from "@/data/review/dto";
 import { assignmentReview, findEvidence } from "@/data/review/read";
+import { readingProgress } from "@/data/review/progress";
+import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
 import { momentAndDistance } from "@/ui/words/times";
@@ -12,6 +15,7 @@ import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { assignmentTrail } from "@/app/_parts/trail";
 import { EvidencePanel } from "./_parts/EvidencePanel";
+import { ClassFindings } from "./_parts/ClassFindings";
 import { ReviewTable } from "./_parts/ReviewTable";
 
 export const metadata: Metadata = { title: "Review" };
@@ -28,6 +32,10 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
   if (!course || !assignment || !groups) notFound();
   const asked = opened.safeParse(await searchParams);
   const evidence = asked.success ? await findEvidence(ctx, courseId, asked.data.wiki, asked.data.person, asked.data.figure) : null;
+  const progress = await readingProgress(ctx, courseId, groups.map(({ wikiId }) => wikiId));
+  const students = groups.flatMap(({ wikiId, members }) => members.map(({ member }) => ({ wikiId, personId: member.id, name: member.name })));
+  const next = students.find(({ wikiId, personId }) => !progress?.mine.has(`${wikiId} ${personId}`));
+  const done = progress?.mine.size ?? 0;
   const people = groups.reduce((sum, group) => sum + group.members.length, 0);
   return (
     <Frame ctx={ctx} trail={await assignmentTrail(ctx, courseId, assignmentId, paths.review)}>
@@ -35,11 +43,16 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
         <div className="title-line">
           <div>
             <h1>Who did what in “{assignment.title}”</h1>
-            <p className="quiet">{counted(groups.length, "wiki")}, {counted(people, "student")}; due {momentAndDistance(assignment.dueAt, course.timeZone, ctx.now)}. Figures as they are now. Each opens the entries behind it.</p>
+            <p className="quiet">{counted(groups.length, "wiki")}, {counted(people, "student")}; due {momentAndDistance(assignment.dueAt, course.timeZone, ctx.now)}. Figures as they are now. Each opens the entries behind it. {counted(done, "student")} looked at by you{progress && progress.others.length > 0 ? `, ${progress.others.map(({ name, students: number }) => `${number} by ${name}`).join(", ")}` : ""}.</p>
           </div>
+          {next && <LinkButton href={paths.statement(courseId, assignmentId, next.wikiId, next.personId)} variant="contained">{done === 0 ? "Begin to review" : "Next not looked at"}: {next.name}</LinkButton>}
         </div>
+        <section className="section class-asked" aria-labelledby="found">
+          <h2 id="found">What to ask about</h2>
+          <Suspense fallback={<p className="quiet" role="status">Looking through the groups.</p>}><ClassFindings ctx={ctx} courseId={courseId} assignmentId={assignmentId} wikis={groups} /></Suspense>
+        </section>
         <div className="review">
-          <ReviewTable groups={groups} place={{ courseId, assignmentId }} zone={course.timeZone} now={ctx.now} open={asked.success ? asked.data : null} />
+          <ReviewTable groups={groups} place={{ courseId, assignmentId }} zone={course.timeZone} now={ctx.now} open={asked.success ? asked.data : null} progress={progress} />
           {evidence && asked.success && <EvidencePanel evidence={evidence} courseId={courseId} zone={course.timeZone} now={ctx.now} backHref={paths.review(courseId, assignmentId)} />}
         </div>
       </div>

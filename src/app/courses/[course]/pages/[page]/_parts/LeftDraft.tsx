@@ -1,10 +1,14 @@
 "use client";
+import dynamic from "next/dynamic";
 import Button from "@mui/material/Button";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { DraftDto } from "@/data/drafts/dto";
-import { DocumentView, noLinks } from "@/ui/document/DocumentView";
+import { noLinks } from "@/ui/document/reading";
 import { moment } from "@/ui/words/times";
+
+// What draws a page, formulas included, is loaded only where a draft is shown: readers do without it.
+const DocumentView = dynamic(() => import("@/ui/document/DocumentView").then((module) => module.DocumentView));
 
 interface Props {
   readonly draft: DraftDto;

@@ -1,12 +1,14 @@
 "use client";
+import dynamic from "next/dynamic";
 import Button from "@mui/material/Button";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { RenameDialog } from "@/ui/contents/RenameDialog";
 import { paths } from "@/ui/paths";
 import { copy, remove, rename, tag } from "../../../wikis/[wiki]/contents/actions";
+
+const RenameDialog = dynamic(() => import("@/ui/contents/RenameDialog").then((module) => module.RenameDialog));
 
 interface Props {
   readonly courseId: string;

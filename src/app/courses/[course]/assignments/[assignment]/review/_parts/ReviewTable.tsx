@@ -1,9 +1,10 @@
 import Link from "next/link";
 import { type GroupReviewDto, type MemberReviewDto, type ReviewFigure, unassigned } from "@/data/review/dto";
+import type { ProgressDto } from "@/data/review/progress";
 import { Author, authorFill } from "@/ui/authors/AuthorMark";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { paths } from "@/ui/paths";
-import { number, percent, percents } from "@/ui/words/counts";
+import { counted, number, percent, percents } from "@/ui/words/counts";
 import { figureWords } from "@/ui/words/figures";
 import { distance, moment } from "@/ui/words/times";
 
@@ -12,11 +13,12 @@ interface Props {
   readonly place: { readonly courseId: string; readonly assignmentId: string };
   readonly zone: string;
   readonly now: Date;
+  readonly progress: ProgressDto | null;
   readonly open: { readonly wiki: string; readonly person: string; readonly figure: ReviewFigure } | null;
 }
 
 /** One ledger table: groups with their members, each group closed by its sum. */
-export function ReviewTable({ groups, place, zone, now, open }: Props) {
+export function ReviewTable({ groups, place, zone, now, open, progress }: Props) {
   return (
     <div className="scroll-x">
       <table className="ledger review-table">
@@ -27,34 +29,35 @@ export function ReviewTable({ groups, place, zone, now, open }: Props) {
             {(["entries", "comments", "added", "standing"] as const).map((figure) => <th key={figure} scope="col" className="number"><FigureLabel figure={figure} /></th>)}
             <th scope="col" colSpan={2}><FigureLabel figure="share" /></th>
             <th scope="col">Last seen at work</th>
+            <th scope="col">Looked at</th>
           </tr>
         </thead>
-        {groups.map((group) => <GroupRows key={group.wikiId} {...{ group, place, zone, now, open }} />)}
+        {groups.map((group) => <GroupRows key={group.wikiId} {...{ group, place, zone, now, open, progress }} />)}
       </table>
     </div>
   );
 }
 
-function GroupRows({ group, place, zone, now, open }: Omit<Props, "groups"> & { group: GroupReviewDto }) {
+function GroupRows({ group, place, zone, now, open, progress }: Omit<Props, "groups"> & { group: GroupReviewDto }) {
   const sum = (of: (each: Omit<MemberReviewDto, "member" | "comments">) => number) => [...group.members, ...(group.unassigned ? [group.unassigned] : [])].reduce((total, each) => total + of(each), 0);
   return (
     <tbody>
       <tr className="group-line">
-        <th scope="rowgroup" colSpan={8}>
-          <Link href={paths.wiki(place.courseId, group.wikiId)}>{group.name}</Link>
+        <th scope="rowgroup" colSpan={9}>
+          <Link href={paths.reviewGroup(place.courseId, place.assignmentId, group.wikiId)}>{group.name}</Link>
           <span className="quiet"><FigureLabel figure="balance">balance {percent(group.balance)}</FigureLabel></span>
           <span className="quiet">{number(group.starterWords)} starter words{group.othersWords > 0 ? ` and ${number(group.othersWords)} of people outside the group` : ""} stand apart</span>
         </th>
       </tr>
-      {group.members.map((each) => <FigureRow key={each.member.id} id={each.member.id} name={each.member.name} mark={each.member.mark} figures={each} wikiId={group.wikiId} {...{ place, zone, now, open }} />)}
-      {group.unassigned && <FigureRow id={unassigned} name="Unassigned" mark={null} figures={{ ...group.unassigned, comments: null }} wikiId={group.wikiId} {...{ place, zone, now, open }} />}
+      {group.members.map((each) => <FigureRow key={each.member.id} id={each.member.id} name={each.member.name} mark={each.member.mark} figures={each} wikiId={group.wikiId} {...{ place, zone, now, open, progress }} />)}
+      {group.unassigned && <FigureRow id={unassigned} name="Unassigned" mark={null} figures={{ ...group.unassigned, comments: null }} wikiId={group.wikiId} {...{ place, zone, now, open, progress }} />}
       <tr className="sum">
         <th scope="row">All of {group.name}</th>
         <td className="number">{number(sum((each) => each.entries))}</td>
         <td className="number">{number(group.members.reduce((total, each) => total + each.comments, 0))}</td>
         <td className="number">{number(sum((each) => each.added))}</td>
         <td className="number">{number(sum((each) => each.standing))}</td>
-        <td className="number">{sum((each) => each.standing) > 0 ? "100 %" : "–"}</td><td /><td />
+        <td className="number">{sum((each) => each.standing) > 0 ? "100 %" : "–"}</td><td /><td /><td />
       </tr>
     </tbody>
   );
@@ -70,7 +73,7 @@ interface RowProps extends Omit<Props, "groups"> {
   readonly wikiId: string;
 }
 
-function FigureRow({ id, name: who, mark, figures: each, wikiId, place, zone, now, open }: RowProps) {
+function FigureRow({ id, name: who, mark, figures: each, wikiId, place, zone, now, open, progress }: RowProps) {
   const figure = (name: ReviewFigure, text: string, amount: number) => {
     const isOpen = open?.wiki === wikiId && open.person === id && open.figure === name;
     return (
@@ -80,10 +83,12 @@ function FigureRow({ id, name: who, mark, figures: each, wikiId, place, zone, no
       </td>
     );
   };
+  const mine = progress?.mine.get(`${wikiId} ${id}`);
+  const newer = progress?.newSince.get(`${wikiId} ${id}`) ?? 0;
   const didNothing = each.entries === 0 && !each.comments;
   return (
     <tr>
-      <th scope="row"><Author name={who} mark={mark} /></th>
+      <th scope="row">{mark === null ? <Author name={who} mark={mark} /> : <Link href={paths.statement(place.courseId, place.assignmentId, wikiId, id)} className="student-link"><Author name={who} mark={mark} /></Link>}</th>
       {figure("entries", number(each.entries), each.entries)}
       {each.comments === null ? <td className="number"><span className="nothing">–</span></td> : figure("comments", number(each.comments), each.comments)}
       {figure("added", number(each.added), each.added)}
@@ -91,6 +96,7 @@ function FigureRow({ id, name: who, mark, figures: each, wikiId, place, zone, no
       {figure("share", percents(each.sharePercent), each.standing)}
       <td className="share-cell" aria-hidden="true"><span className="share-bar"><span style={{ width: `${100 * (each.share ?? 0)}%`, ...authorFill(mark) }} /></span></td>
       <td>{each.lastAt ? <time dateTime={each.lastAt.toISOString()} title={moment(each.lastAt, zone, now)}>{distance(each.lastAt, zone, now)}</time> : didNothing ? <span className="waiting">nothing yet</span> : "–"}</td>
+      <td>{mark === null ? "" : mine ? <>{distance(mine.at, zone, now)}{newer > 0 && <small className="waiting" style={{ display: "block" }}>{counted(newer, "entry", "entries")} since</small>}</> : <span className="quiet">not yet</span>}</td>
     </tr>
   );
 }

@@ -1,0 +1,19 @@
+/** What an address of a statement asks for: a filter, and a line to be opened. */
+import { z } from "zod";
+import { findEntry } from "@/data/ledger/read";
+import type { Context } from "@/data/session/context";
+import type { Opened, Shown } from "./StatementTable";
+
+const kind = z.enum(["entries", "comments"]).catch("entries");
+
+export function shownOf(asked: Readonly<Record<string, string | string[] | undefined>>): Shown {
+  return { page: typeof asked.page === "string" ? asked.page.slice(0, 60) : null, kind: typeof asked.kind === "string" ? kind.parse(asked.kind) : null };
+}
+
+/** `open` is "page:number". The entry is asked for as any reader of the page would ask for it. */
+export async function openedOf(ctx: Context, courseId: string, asked: Readonly<Record<string, string | string[] | undefined>>): Promise<Opened | null> {
+  const found = typeof asked.open === "string" ? /^([A-Za-z0-9_-]{1,60}):(\d{1,9})$/.exec(asked.open) : null;
+  if (!found) return null;
+  const [pageId, number] = [found[1]!, Number(found[2])];
+  return { pageId, number, entry: await findEntry(ctx, courseId, pageId, number) };
+}

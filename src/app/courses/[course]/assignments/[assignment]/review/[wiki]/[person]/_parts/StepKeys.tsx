@@ -1,0 +1,18 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useEffect } from "react";
+
+/** The keys p and n go to the student before and the next one, wherever nothing is being typed. */
+export function StepKeys({ before, next }: { before: string | null; next: string | null }) {
+  const router = useRouter();
+  useEffect(() => {
+    const step = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || (event.target instanceof HTMLElement && event.target.closest("input, textarea, select, [contenteditable]"))) return;
+      const to = event.key === "n" ? next : event.key === "p" ? before : null;
+      if (to) router.push(to);
+    };
+    window.addEventListener("keydown", step);
+    return () => window.removeEventListener("keydown", step);
+  }, [router, before, next]);
+  return null;
+}

@@ -1,0 +1,67 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { findStatement } from "@/data/review/student";
+import { Author } from "@/ui/authors/AuthorMark";
+import { LinkButton } from "@/ui/frame/NextLink";
+import { paths } from "@/ui/paths";
+import { momentAndDistance } from "@/ui/words/times";
+import { signedIn } from "@/app/_parts/context";
+import { Frame } from "@/app/_parts/Frame";
+import { reviewTrail } from "@/app/_parts/trail";
+import { openedOf, shownOf } from "../../../_parts/statement-asked";
+import { StatementFacts } from "../../../_parts/StatementFacts";
+import { StatementFilter } from "../../../_parts/StatementFilter";
+import { StatementTable } from "../../../_parts/StatementTable";
+import { FindingList } from "../../_parts/FindingList";
+import { periodAsked, periodOf } from "../../_parts/period";
+import { PeriodChoice } from "../../_parts/PeriodChoice";
+import { toldFindings } from "../../_parts/told";
+import { ReviewedButton } from "./_parts/ReviewedButton";
+import { StepKeys } from "./_parts/StepKeys";
+
+export const metadata: Metadata = { title: "Statement" };
+
+/** One student: everything they did, as an account, each line opened in its place. */
+export default async function StatementPage({ params, searchParams }: PageProps<"/courses/[course]/assignments/[assignment]/review/[wiki]/[person]">) {
+  const { course, assignment, wiki, person } = await params;
+  const asked = await searchParams;
+  const [period, shown] = [periodOf(asked), shownOf(asked)];
+  const ctx = await signedIn();
+  const told = await findStatement(ctx, course, wiki, person, period);
+  // Whoever may not review has a statement of their own, at an address of its own.
+  if (!told || told.members.length === 0) notFound();
+  const { timeZone: zone, member, members } = told;
+  const at = members.findIndex(({ id }) => id === person);
+  const kept = { ...periodAsked(period), ...(shown.page ? { page: shown.page } : {}), ...(shown.kind ? { kind: shown.kind } : {}) };
+  const here = (more: Record<string, string>) => paths.statement(course, assignment, wiki, person, more);
+  const stepTo = (other: (typeof members)[number] | undefined) => (other ? paths.statement(course, assignment, wiki, other.id, periodAsked(period)) : null);
+  const [before, next] = [members[at - 1], members[at + 1]];
+  const mine = told.marks.find(({ byId }) => byId === ctx.viewer.id) ?? null;
+  return (
+    <Frame ctx={ctx} trail={await reviewTrail(ctx, course, assignment, wiki)}>
+      <div className="desk wide">
+        <div className="title-line">
+          <div>
+            <h1><Author name={member.name} mark={member.mark} /></h1>
+            <p className="quiet">Statement in {told.groupName}; due {momentAndDistance(told.dueAt, zone, ctx.now)}</p>
+          </div>
+          <div className="actions">
+            {before && <LinkButton href={stepTo(before)!} variant="text" title="Key p">{before.name}, before</LinkButton>}
+            {next && <LinkButton href={stepTo(next)!} variant="text" title="Key n">{next.name}, next</LinkButton>}
+            <LinkButton href={paths.reviewGroup(course, assignment, wiki, periodAsked(period))} variant="outlined">The group</LinkButton>
+            <ReviewedButton courseId={course} wikiId={wiki} personId={person} mine={mine} others={told.marks.filter((mark) => mark !== mine)} zone={zone} now={ctx.now} />
+          </div>
+        </div>
+        <StepKeys before={stepTo(before)} next={stepTo(next)} />
+        <PeriodChoice period={period} dueAt={told.dueAt} zone={zone} now={ctx.now} href={(more) => here(more)} />
+        <StatementFacts told={told} />
+        {told.findings.length > 0 && <section className="section" aria-labelledby="found"><h2 id="found">What to ask about</h2><FindingList courseId={course} wikiId={wiki} findings={toldFindings(told.findings, members, told.pages, zone)} zone={zone} now={ctx.now} /></section>}
+        <section className="section" aria-labelledby="acts">
+          <h2 id="acts">What was done</h2>
+          <StatementFilter told={told} shown={shown} href={(more) => here({ ...periodAsked(period), ...more })} />
+          <StatementTable told={told} shown={shown} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
+        </section>
+      </div>
+    </Frame>
+  );
+}

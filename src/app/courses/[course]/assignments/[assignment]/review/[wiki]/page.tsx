@@ -1,0 +1,86 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { notFound } from "next/navigation";
+import { z } from "zod";
+import { summedFigures } from "@/core/credit/figures";
+import { wikiNames } from "@/data/assignments/read";
+import { evidenceInGroup, findGroup } from "@/data/review/group";
+import { LinkButton } from "@/ui/frame/NextLink";
+import { paths } from "@/ui/paths";
+import { counted, percent } from "@/ui/words/counts";
+import { momentAndDistance } from "@/ui/words/times";
+import { signedIn } from "@/app/_parts/context";
+import { Frame } from "@/app/_parts/Frame";
+import { reviewTrail } from "@/app/_parts/trail";
+import { GrowthChart } from "@/ui/charts/GrowthChart";
+import { FindingList } from "../_parts/FindingList";
+import { periodAsked, periodOf } from "../_parts/period";
+import { PeriodChoice } from "../_parts/PeriodChoice";
+import { toldFindings } from "../_parts/told";
+import { BuiltOnTable } from "./_parts/BuiltOnTable";
+import { MembersTable } from "./_parts/MembersTable";
+import { PagesTable } from "./_parts/PagesTable";
+import { FigureEvidence } from "./_parts/FigureEvidence";
+import { layersOf } from "./_parts/layers";
+
+export const metadata: Metadata = { title: "Review of a group" };
+
+const opened = z.object({ person: z.string().max(60), figure: z.enum(summedFigures) });
+
+/** A group: how its text grew, its members compared, who built on whom, who wrote where, and what was found. */
+export default async function GroupReviewPage({ params, searchParams }: PageProps<"/courses/[course]/assignments/[assignment]/review/[wiki]">) {
+  const { course, assignment, wiki } = await params;
+  const asked = await searchParams;
+  const period = periodOf(asked);
+  const ctx = await signedIn();
+  const group = await findGroup(ctx, course, wiki, period);
+  const wikis = group && (await wikiNames(ctx, course, assignment));
+  const at = wikis?.findIndex(({ id }) => id === wiki) ?? -1;
+  if (!group || !wikis || at < 0) notFound();
+  const figure = opened.safeParse(asked);
+  const evidence = figure.success ? await evidenceInGroup(ctx, course, wiki, figure.data.person, figure.data.figure, period) : null;
+  const { timeZone: zone } = group;
+  const kept = periodAsked(period);
+  const href = (more: Record<string, string>) => paths.reviewGroup(course, assignment, wiki, more);
+  const members = group.members.map(({ member }) => member);
+  const { order, layers } = layersOf(group);
+  const firstAt = group.growth[0]?.at ?? group.opensAt.getTime();
+  const from = period.from?.getTime() ?? Math.max(group.opensAt.getTime(), firstAt - 24 * 60 * 60 * 1000);
+  const until = period.until?.getTime() ?? ctx.now.getTime();
+  return (
+    <Frame ctx={ctx} trail={await reviewTrail(ctx, course, assignment, wiki)}>
+      <div className="desk wide">
+        <div className="title-line">
+          <div>
+            <h1>{group.name}</h1>
+            <p className="quiet">{counted(members.length, "member")}, balance {percent(group.balance)}, {counted(group.remarks, "comment or answer", "comments and answers")}; due {momentAndDistance(group.dueAt, zone, ctx.now)}</p>
+          </div>
+          <div className="actions">
+            {wikis[at - 1] && <LinkButton href={paths.reviewGroup(course, assignment, wikis[at - 1]!.id, kept)} variant="text">{wikis[at - 1]!.name}, before</LinkButton>}
+            {wikis[at + 1] && <LinkButton href={paths.reviewGroup(course, assignment, wikis[at + 1]!.id, kept)} variant="text">{wikis[at + 1]!.name}, next</LinkButton>}
+            <LinkButton href={paths.wiki(course, wiki)} variant="outlined">Open the wiki</LinkButton>
+          </div>
+        </div>
+        <PeriodChoice period={period} dueAt={group.dueAt} zone={zone} now={ctx.now} href={href} />
+        <div className="paper group-growth">
+          <GrowthChart
+            points={group.growth.map((point) => ({ at: point.at, words: order.map((column) => point.words[column]!) }))} layers={layers} ticks={group.ticks.map(({ at: time, member }) => ({ at: time, mark: member === null ? null : members[member]!.mark }))}
+            from={from} to={until} dueAt={group.dueAt.getTime()} zone={zone} now={ctx.now} periodHref={href({ from: "FROM", until: "UNTIL" }).replace("FROM", "{from}").replace("UNTIL", "{until}")}
+          />
+        </div>
+        <div className="group-columns">
+          <div>
+            <MembersTable group={group} href={(person, name) => href({ ...kept, person, figure: name })} statementHref={(person) => paths.statement(course, assignment, wiki, person, kept)} open={figure.success ? figure.data : null} zone={zone} now={ctx.now} />
+            <section className="section" aria-labelledby="where"><h2 id="where">Who wrote where</h2><p className="quiet">Standing words on each page.</p><PagesTable group={group} courseId={course} /></section>
+            <section className="section" aria-labelledby="built"><h2 id="built">Who built on whom</h2><p className="quiet">What each did with the words of each other: corrected, removed, wrote right beside, answered.</p><BuiltOnTable group={group} /></section>
+          </div>
+          <aside>
+            {evidence && <FigureEvidence evidence={evidence} courseId={course} zone={zone} now={ctx.now} backHref={href(kept)} />}
+            <section aria-labelledby="found"><h2 id="found">What to ask about</h2><FindingList courseId={course} wikiId={wiki} findings={toldFindings(group.findings, members, group.pages, zone)} zone={zone} now={ctx.now} /></section>
+            <p className="quiet" style={{ marginTop: 14 }}><Link href={paths.review(course, assignment)}>All groups</Link></p>
+          </aside>
+        </div>
+      </div>
+    </Frame>
+  );
+}

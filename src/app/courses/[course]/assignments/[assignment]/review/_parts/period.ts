@@ -1,0 +1,17 @@
+/** The period that is looked at, as it stands in an address. */
+import { z } from "zod";
+import { allTime, type Period } from "@/data/review/work";
+
+const instant = z.coerce.number().int().min(0).max(8.64e15).transform((at) => new Date(at));
+
+/** `from` and `until` as milliseconds since 1970; what can't be read is left out. */
+export function periodOf(asked: Readonly<Record<string, string | string[] | undefined>>): Period {
+  const read = (value: unknown) => (typeof value === "string" && value !== "" ? (instant.safeParse(value).data ?? null) : null);
+  const period = { from: read(asked.from), until: read(asked.until) };
+  return period.from && period.until && period.from >= period.until ? allTime : period;
+}
+
+/** The same, to be put into another address. */
+export function periodAsked({ from, until }: Period): Record<string, string> {
+  return { ...(from ? { from: String(from.getTime()) } : {}), ...(until ? { until: String(until.getTime()) } : {}) };
+}

@@ -1,0 +1,29 @@
+"use server";
+import { revalidatePath } from "next/cache";
+import { z } from "zod";
+import { actOnFinding } from "@/data/review/findings";
+import { markReviewed } from "@/data/review/marks";
+import { onlyLooking } from "@/ui/words/problems";
+import type { Answer } from "@/app/_parts/answers";
+import { signedIn } from "@/app/_parts/context";
+
+const id = z.string().max(60);
+
+/** Dismisses a finding with a reason; null takes it up again. */
+export async function actOn(courseId: string, wikiId: string, key: string, reason: string | null): Promise<Answer> {
+  const acted = await actOnFinding(await signedIn(), id.parse(courseId), id.parse(wikiId), z.string().max(400).parse(key), z.string().max(4000).nullable().parse(reason));
+  if (acted.kind === "refused") {
+    const words = { "not found": "Nothing was changed: this was not found any more. Load the page again.", "only looking": onlyLooking, "no reason": "Say why it needs no more thought.", "too long": "A reason has at most 500 characters." };
+    return { kind: "wrong", text: words[acted.code] };
+  }
+  revalidatePath(`/courses/${courseId}`, "layout");
+  return { kind: "done" };
+}
+
+/** Notes that the viewer has looked at a student's work as it is now, or takes that back. */
+export async function mark(courseId: string, wikiId: string, personId: string, isReviewed: boolean): Promise<Answer> {
+  const marked = await markReviewed(await signedIn(), id.parse(courseId), id.parse(wikiId), id.parse(personId), z.boolean().parse(isReviewed));
+  if (marked.kind === "refused") return { kind: "wrong", text: marked.code === "only looking" ? onlyLooking : "Nothing was changed: there is no such student here for you." };
+  revalidatePath(`/courses/${courseId}`, "layout");
+  return { kind: "done" };
+}

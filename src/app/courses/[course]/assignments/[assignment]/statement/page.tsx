@@ -1,0 +1,52 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { notFound } from "next/navigation";
+import { readableWikis } from "@/data/assignments/read";
+import { findStatement } from "@/data/review/student";
+import { allTime } from "@/data/review/work";
+import { Author } from "@/ui/authors/AuthorMark";
+import { LinkButton } from "@/ui/frame/NextLink";
+import { paths } from "@/ui/paths";
+import { momentAndDistance } from "@/ui/words/times";
+import { signedIn } from "@/app/_parts/context";
+import { Frame } from "@/app/_parts/Frame";
+import { assignmentTrail } from "@/app/_parts/trail";
+import { openedOf, shownOf } from "../_parts/statement-asked";
+import { StatementFacts } from "../_parts/StatementFacts";
+import { StatementFilter } from "../_parts/StatementFilter";
+import { StatementTable } from "../_parts/StatementTable";
+
+export const metadata: Metadata = { title: "My statement" };
+
+/** The viewer's own statement: the same account of their work that the instructor sees. */
+export default async function OwnStatementPage({ params, searchParams }: PageProps<"/courses/[course]/assignments/[assignment]/statement">) {
+  const { course, assignment } = await params;
+  const asked = await searchParams;
+  const shown = shownOf(asked);
+  const ctx = await signedIn();
+  const own = (await readableWikis(ctx, course, assignment)).find(({ isMine }) => isMine);
+  const told = own && (await findStatement(ctx, course, own.id, ctx.viewer.id, allTime));
+  if (!own || !told) notFound();
+  const { timeZone: zone, member } = told;
+  const kept = { ...(shown.page ? { page: shown.page } : {}), ...(shown.kind ? { kind: shown.kind } : {}) };
+  const here = (more: Record<string, string>) => paths.ownStatement(course, assignment, more);
+  return (
+    <Frame ctx={ctx} trail={await assignmentTrail(ctx, course, assignment)}>
+      <div className="desk">
+        <div className="title-line">
+          <div>
+            <h1>What I did in {told.groupName}</h1>
+            <p className="quiet"><Author name={member.name} mark={member.mark} />; due {momentAndDistance(told.dueAt, zone, ctx.now)}. Your instructor sees the same. <Link href={paths.measures()}>How the figures come about</Link></p>
+          </div>
+          <LinkButton href={paths.wiki(course, own.id)} variant="outlined">Open the wiki</LinkButton>
+        </div>
+        <StatementFacts told={told} />
+        <section className="section" aria-labelledby="acts">
+          <h2 id="acts">My entries and comments</h2>
+          <StatementFilter told={told} shown={shown} href={here} />
+          <StatementTable told={told} shown={shown} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
+        </section>
+      </div>
+    </Frame>
+  );
+}

@@ -1,0 +1,113 @@
+"use client";
+/** How a text grew, by author: a chart that is read by pointer and by keys, with the table behind it. */
+import { useRouter } from "next/navigation";
+import { useId, useMemo, useRef, useState } from "react";
+import { authorColor, AuthorMark } from "../authors/AuthorMark";
+import { counted, number } from "../words/counts";
+import { day, moment } from "../words/times";
+import { type GrowthPoint, outlines, pointAt, scalesOf } from "./stack";
+
+export interface Layer {
+  readonly name: string;
+  /** The author's mark; null: nobody's. */
+  readonly mark: number | null;
+}
+
+interface Props {
+  readonly points: readonly GrowthPoint[];
+  /** From the bottom upwards. */
+  readonly layers: readonly Layer[];
+  readonly ticks: readonly { readonly at: number; readonly mark: number | null }[];
+  readonly from: number;
+  readonly to: number;
+  readonly dueAt: number | null;
+  readonly zone: string;
+  readonly now: Date;
+  /** Where a stretch of time that was drawn leads, with its two ends in it as `{from}` and `{until}`; absent: none is drawn. */
+  readonly periodHref?: string;
+}
+
+const frame = { width: 1120, height: 290, left: 54, right: 14, top: 14, bottom: 46 };
+const hatches = ["", "M0 4h8", "M4 0v8", "M0 0l8 8", "M8 0l-8 8", "M0 2h8M0 6h8", "M2 0v8M6 0v8", "M4 0v8M0 4h8", "M0 0l8 8M8 0l-8 8", "M0 6l4-4 4 4", "M2 2h2v2h-2z", "M0 0l4 8 4-8"];
+
+export function GrowthChart({ points, layers, ticks, from, to, dueAt, zone, now, periodHref }: Props) {
+  const id = useId();
+  const router = useRouter();
+  const svg = useRef<SVGSVGElement>(null);
+  const [here, setHere] = useState<number | null>(null);
+  const [drawn, setDrawn] = useState<{ readonly from: number; readonly to: number } | null>(null);
+  const scales = useMemo(() => scalesOf(points, [from, to], frame), [points, from, to]);
+  const paths = useMemo(() => outlines(points, layers.length, to, scales), [points, layers.length, to, scales]);
+  const shown = here === null ? points.length - 1 : here;
+  const point = points[shown];
+  if (!point) return <p className="quiet">Nothing was written in this time.</p>;
+
+  const timeOf = (event: React.PointerEvent) => {
+    const box = svg.current!.getBoundingClientRect();
+    return Math.min(to, Math.max(from, scales.x.invert(((event.clientX - box.left) / box.width) * frame.width)));
+  };
+  const move = (event: React.PointerEvent) => {
+    const at = timeOf(event);
+    setHere(pointAt(points, at));
+    if (drawn && event.buttons === 1) setDrawn({ ...drawn, to: at });
+  };
+  const finish = () => {
+    if (!drawn || !periodHref) return;
+    const [first, last] = [Math.min(drawn.from, drawn.to), Math.max(drawn.from, drawn.to)];
+    setDrawn(null);
+    // A click is no stretch of time.
+    if (scales.x(last) - scales.x(first) > 8) router.push(periodHref.replace("{from}", String(Math.round(first))).replace("{until}", String(Math.round(last))), { scroll: false });
+  };
+  const step = (event: React.KeyboardEvent) => {
+    const to = { ArrowLeft: shown - 1, ArrowRight: shown + 1, Home: 0, End: points.length - 1 }[event.key];
+    if (to === undefined) return;
+    event.preventDefault();
+    setHere(Math.min(points.length - 1, Math.max(0, to)));
+  };
+  const sum = point.words.reduce((total, each) => total + each, 0);
+  const days = daysBetween(from, to, 9);
+  return (
+    <figure className="growth-chart">
+      <svg
+        ref={svg} viewBox={`0 0 ${frame.width} ${frame.height}`} role="slider" tabIndex={0} aria-label="Growth of the text; arrow keys go from entry to entry" aria-valuemin={0} aria-valuemax={points.length - 1} aria-valuenow={shown}
+        aria-valuetext={`${moment(new Date(point.at), zone, now)}: ${counted(sum, "word")}`} data-draws={periodHref !== undefined}
+        onPointerMove={move} onPointerLeave={() => { setHere(null); setDrawn(null); }} onPointerDown={(event) => { if (periodHref && event.button === 0) { const at = timeOf(event); setDrawn({ from: at, to: at }); } }} onPointerUp={finish} onKeyDown={step}
+      >
+        <defs>{layers.map(({ mark }, layer) => (
+          <pattern key={layer} id={`${id}-${layer}`} width="8" height="8" patternUnits="userSpaceOnUse">
+            <rect width="8" height="8" fill={authorColor(mark)} /><path d={mark === null ? "" : hatches[mark % hatches.length]} stroke="var(--paper)" strokeWidth="1.4" fill="none" opacity="0.55" />
+          </pattern>
+        ))}</defs>
+        {scales.y.ticks(4).map((value) => (
+          <g key={value}><line x1={frame.left} x2={frame.width - frame.right} y1={scales.y(value)} y2={scales.y(value)} className="grid" /><text x={frame.left - 8} y={scales.y(value)} dy="0.32em" textAnchor="end">{number(value)}</text></g>
+        ))}
+        {paths.map((path, layer) => <path key={layer} d={path} fill={`url(#${id}-${layer})`} />)}
+        {days.map((at) => <text key={at} x={scales.x(at)} y={frame.height - 8} textAnchor="middle">{day(new Date(at), zone)}</text>)}
+        {ticks.filter(({ at }) => at >= from && at <= to).map(({ at, mark }, index) => <line key={index} x1={scales.x(at)} x2={scales.x(at)} y1={frame.height - frame.bottom + 3} y2={frame.height - frame.bottom + 15} stroke={authorColor(mark)} strokeWidth="2" />)}
+        {dueAt !== null && dueAt > from && dueAt <= to && <g className="due"><line x1={scales.x(dueAt)} x2={scales.x(dueAt)} y1={frame.top} y2={frame.height - frame.bottom} /><text x={scales.x(dueAt) - 5} y={frame.top + 10} textAnchor="end">due</text></g>}
+        {drawn && <rect className="drawn" x={scales.x(Math.min(drawn.from, drawn.to))} width={Math.abs(scales.x(drawn.to) - scales.x(drawn.from))} y={frame.top} height={frame.height - frame.top - frame.bottom} />}
+        {here !== null && <line className="here" x1={scales.x(Math.max(from, point.at))} x2={scales.x(Math.max(from, point.at))} y1={frame.top} y2={frame.height - frame.bottom} />}
+      </svg>
+      <figcaption aria-live="polite">
+        <span className="quiet">{moment(new Date(point.at), zone, now)}</span>
+        {layers.map(({ name, mark }, layer) => ({ name, mark, words: point.words[layer] ?? 0 })).reverse().map(({ name, mark, words }) => <span key={name} data-none={words === 0}><AuthorMark mark={mark} /> {name} <b>{number(words)}</b></span>)}
+      </figcaption>
+      <details className="chart-table">
+        <summary>The same as a table</summary>
+        <div className="scroll-x"><table className="ledger">
+          <thead><tr><th scope="col">After the entry of</th>{[...layers].reverse().map(({ name }) => <th key={name} scope="col" className="number">{name}</th>)}<th scope="col" className="number">Words</th></tr></thead>
+          <tbody>{points.map(({ at, words }, index) => <tr key={index}><th scope="row">{moment(new Date(at), zone, now)}</th>{[...words].reverse().map((count, layer) => <td key={layer} className="number">{number(count)}</td>)}<td className="number">{number(words.reduce((total, each) => total + each, 0))}</td></tr>)}</tbody>
+        </table></div>
+      </details>
+    </figure>
+  );
+}
+
+/** At most `most` moments at even distances, so that their names do not meet. */
+function daysBetween(from: number, to: number, most: number): number[] {
+  const length = 24 * 60 * 60 * 1000;
+  const step = Math.max(1, Math.ceil((to - from) / length / most)) * length;
+  const days: number[] = [];
+  for (let at = from + step / 2; at < to; at += step) days.push(at);
+  return days;
+}

@@ -1,0 +1,34 @@
+/** Findings in words: what was noticed, as a question that a person can answer, never as a verdict. */
+import type { Finding } from "@/core/credit/findings";
+import { counted, listed, number, percent } from "./counts";
+import { day } from "./times";
+
+/** What a finding is called, in a few words. */
+export const findingNames: Readonly<Record<Finding["kind"], string>> = {
+  "nothing done": "Nothing yet", "most in the last day": "Most in the last day", "one author for most": "One author for most", "large arrival": "Much at once",
+  "removed and not talked about": "Removed, not talked about", "back and forth": "Back and forth", "only own pages": "Only own pages", "only restyling": "Only restyling",
+};
+
+interface Names {
+  readonly person: (id: string) => string;
+  readonly page: (id: string) => string;
+  readonly zone: string;
+}
+
+/** The finding as a question: "Ada added 300 words in one entry, 92 % of all that she added. Where did they come from?" */
+export function findingWords(finding: Finding, { person, page, zone }: Names): string {
+  switch (finding.kind) {
+    case "nothing done": {
+      const kept = finding.couldNotWrite.map(({ to }) => day(new Date(to), zone));
+      return `${person(finding.member)} has neither saved nor said anything.${kept.length > 0 ? ` They were on the course only from ${listed(kept)} on.` : ""} What kept them?`;
+    }
+    case "most in the last day": return `${percent(finding.part)} of the words that ${person(finding.member)} added came in the 24 hours before the due time. Was it planned so?`;
+    case "one author for most": return `${percent(finding.share)} of the members’ standing words are ${person(finding.member)}’s. How did the group divide the work?`;
+    case "large arrival": return `${person(finding.member)} added ${counted(finding.words, "word")} in one entry, ${percent(finding.part)} of all that they added. Where were they written?`;
+    case "removed and not talked about": return `${person(finding.member)} removed ${counted(finding.words, "word")} of ${person(finding.of)}’s, and the two did not talk about it here. Did they agree on it?`;
+    case "back and forth": return `${listed(finding.members.map(person))} removed and restored the same text in turns on “${page(finding.page)}”, ${number(finding.words)} words in all. Have they settled it?`;
+    case "only own pages": return `${person(finding.member)} has ${counted(finding.entries, "entry", "entries")}, all of them on pages that they started. Did they read what others wrote?`;
+    case "only restyling": return `${person(finding.member)} changed how text looks in ${counted(finding.entries, "entry", "entries")}, and no words. What was their part?`;
+    default: return finding satisfies never;
+  }
+}
