@@ -41,6 +41,9 @@ const open = {
     await page.getByRole("link", { name: /^Added of Rory McAllan/ }).click();
     await expect(page.getByRole("region", { name: "Added of Rory McAllan" })).toBeVisible();
   },
+  "the review of a group": async (page: Page) => { await page.goto("/courses/urbanrivers"); await page.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click(); await page.getByRole("table").getByRole("link", { name: "Saltmere", exact: true }).click(); await expect(page.getByRole("slider")).toBeVisible(); },
+  "a statement with an entry opened": async (page: Page) => { await page.goto("/courses/urbanrivers"); await page.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click(); await page.getByRole("table").getByRole("link", { name: "Rory McAllan", exact: true }).click(); await page.getByRole("link", { name: "Wrote", exact: true }).first().click(); await expect(page.locator(".opened-change")).toBeVisible(); },
+  "several pages to start": async (page: Page) => { await openPage(page, "Saltmere"); await page.getByRole("link", { name: "Arrange" }).click(); await page.getByRole("link", { name: "Several pages at once" }).click(); await expect(page.getByLabel("Titles, one on each line")).toBeVisible(); },
   "what the figures mean, from a figure's name": async (page: Page) => {
     await page.goto("/courses/urbanrivers");
     await page.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();

@@ -151,6 +151,8 @@ describe("findings", () => {
   test("only own pages, and only restyling", () => {
     const steps = [0, 1, 2, 3].map((step) => say("p", words("a", 10 + step)));
     expect(kinds([...steps, say("q", words("b", 12), "other"), say("q", words("b", 12).toUpperCase(), "other")])).toEqual(["only own pages"]);
+    // What is written on starter pages is no page of one's own.
+    expect(kinds([say(null, words("s", 8)), ...steps, say("q", words("b", 12), "other"), say("q", `${words("b", 12)} ${words("c", 9)}`, "other")])).not.toContain("only own pages");
     expect(kinds([say("p", words("a", 20)), say("r", words("c", 20), "third"), say("q", words("a", 20).toUpperCase())])).toEqual(["only restyling"]);
   });
 });

@@ -4,7 +4,7 @@
  */
 import { evidenceOf, memberFigures } from "./figures";
 import { groupFigures } from "./group";
-import type { Deed, GroupWork } from "./work";
+import { type Deed, type GroupWork, indexOf } from "./work";
 
 /** Words of one entry, by their ordinals among its new words; `to` is excluded. */
 export interface WordRange {
@@ -71,6 +71,7 @@ const talkingTime = 3 * 24 * 60 * 60 * 1000;
 export function findings(work: GroupWork, thresholds: Thresholds = usualThresholds, couldNotWrite: ReadonlyMap<string, readonly Span[]> = new Map()): Finding[] {
   const { members } = work;
   const group = groupFigures(work);
+  const { startedBy } = indexOf(work);
   const found: Finding[] = [];
   members.forEach((member, index) => {
     const figures = memberFigures(work, member);
@@ -92,7 +93,9 @@ export function findings(work: GroupWork, thresholds: Thresholds = usualThreshol
       found.push({ kind: "large arrival", member, ...arrival, evidence: wordsAdded([{ entry: arrival.entry, amount: arrival.words }]) });
     }
     found.push(...untalkedRemovals(work, member, thresholds));
-    if (figures.entries >= thresholds.entriesOnOwnPages && figures.entriesOnOthersPages === 0 && figures.commentsOnOthersPages === 0 && figures.pagesStarted > 0) {
+    // Starter pages are nobody's own: who writes on them writes where all do.
+    const isOnlyOnOwn = work.deeds.every((deed) => deed.author !== member || startedBy.get(deed.page) === member);
+    if (figures.entries >= thresholds.entriesOnOwnPages && isOnlyOnOwn && figures.commentsOnOthersPages === 0) {
       found.push({ kind: "only own pages", member, entries: figures.entries, evidence: proof(evidenceOf(work, member, "entries").map((item) => item.entry)) });
     }
     const own = work.deeds.filter((deed) => deed.author === member);

@@ -73,7 +73,7 @@ export function GrowthChart({ points, layers, ticks, from, to, dueAt, zone, now,
         aria-valuetext={`${moment(new Date(point.at), zone, now)}: ${counted(sum, "word")}`} data-draws={periodHref !== undefined}
         onPointerMove={move} onPointerLeave={() => { setHere(null); setDrawn(null); }} onPointerDown={(event) => { if (periodHref && event.button === 0) { const at = timeOf(event); setDrawn({ from: at, to: at }); } }} onPointerUp={finish} onKeyDown={step}
       >
-        <defs>{layers.map(({ mark }, layer) => (
+        <defs><clipPath id={`${id}-inside`}><rect x={frame.left} y={0} width={frame.width - frame.left - frame.right} height={frame.height - frame.bottom} /></clipPath>{layers.map(({ mark }, layer) => (
           <pattern key={layer} id={`${id}-${layer}`} width="8" height="8" patternUnits="userSpaceOnUse">
             <rect width="8" height="8" fill={authorColor(mark)} /><path d={mark === null ? "" : hatches[mark % hatches.length]} stroke="var(--paper)" strokeWidth="1.4" fill="none" opacity="0.55" />
           </pattern>
@@ -81,7 +81,7 @@ export function GrowthChart({ points, layers, ticks, from, to, dueAt, zone, now,
         {scales.y.ticks(4).map((value) => (
           <g key={value}><line x1={frame.left} x2={frame.width - frame.right} y1={scales.y(value)} y2={scales.y(value)} className="grid" /><text x={frame.left - 8} y={scales.y(value)} dy="0.32em" textAnchor="end">{number(value)}</text></g>
         ))}
-        {paths.map((path, layer) => <path key={layer} d={path} fill={`url(#${id}-${layer})`} />)}
+        <g clipPath={`url(#${id}-inside)`}>{paths.map((path, layer) => <path key={layer} d={path} fill={`url(#${id}-${layer})`} />)}</g>
         {days.map((at) => <text key={at} x={scales.x(at)} y={frame.height - 8} textAnchor="middle">{day(new Date(at), zone)}</text>)}
         {ticks.filter(({ at }) => at >= from && at <= to).map(({ at, mark }, index) => <line key={index} x1={scales.x(at)} x2={scales.x(at)} y1={frame.height - frame.bottom + 3} y2={frame.height - frame.bottom + 15} stroke={authorColor(mark)} strokeWidth="2" />)}
         {dueAt !== null && dueAt > from && dueAt <= to && <g className="due"><line x1={scales.x(dueAt)} x2={scales.x(dueAt)} y1={frame.top} y2={frame.height - frame.bottom} /><text x={scales.x(dueAt) - 5} y={frame.top + 10} textAnchor="end">due</text></g>}

@@ -42,14 +42,14 @@ export function StatementTable({ told, shown, opened, href, zone, now }: Props) 
     <div className="scroll-x">
       <table className="ledger statement">
         <caption className="visually-hidden">Statement of {told.member.name}</caption>
-        <thead><tr><th scope="col">When</th><th scope="col">Where and what</th><th scope="col" className="number">Own words</th><th scope="col" className="number" title="By what others did since the line before">By others</th><th scope="col" className="number">Standing</th></tr></thead>
+        <thead><tr><th scope="col">When</th><th scope="col">Where and what</th><th scope="col" className="number">Own words</th><th scope="col" className="number wide-only" title="By what others did since the line before">By others</th><th scope="col" className="number">Standing</th></tr></thead>
         {sittings.map((sitting) => (
           <tbody key={`${sitting[0]!.at} ${sitting[0]!.entry ?? sitting[0]!.remark}`}>
             {sitting.length > 1 && <tr className="sitting"><th scope="rowgroup" colSpan={5}>{day(new Date(sitting[0]!.at), zone)}: one sitting, {counted(Math.max(1, Math.round((sitting.at(-1)!.at - sitting[0]!.at) / 60_000)), "minute")}, {counted(sitting.length, "act")}</th></tr>}
             {sitting.map((line) => <Line key={line.entry ?? line.remark} {...{ line, opened, href, told, zone, now }} />)}
           </tbody>
         ))}
-        <tbody><tr className="sum"><th scope="row" colSpan={3}>{shown.page === null && shown.kind === null ? "What stands" : "What stands, of all acts"}</th><td className="number">{told.byOthersSince === 0 ? "" : signed(told.byOthersSince)}</td><td className="number">{number(told.figures.standing)}</td></tr></tbody>
+        <tbody><tr className="sum"><th scope="row" colSpan={3}>{shown.page === null && shown.kind === null ? "What stands" : "What stands, of all acts"}</th><td className="number wide-only">{told.byOthersSince === 0 ? "" : signed(told.byOthersSince)}</td><td className="number">{number(told.figures.standing)}</td></tr></tbody>
       </table>
     </div>
   );
@@ -69,7 +69,7 @@ function Line({ line, opened, href, told, zone, now }: Omit<Props, "shown"> & { 
             : <><Link href={`${paths.page(told.courseId, line.page)}#comment-${line.remark}`}>{line.isAnswer ? "Answered" : "Commented"}</Link> on “{line.pageTitle}”<blockquote>{line.remarkText}</blockquote></>}
         </td>
         <td className="number">{line.own === 0 ? <span className="nothing">–</span> : signed(line.own)}</td>
-        <td className="number quiet">{line.byOthers === 0 ? "" : signed(line.byOthers)}</td>
+        <td className="number quiet wide-only">{line.byOthers === 0 ? "" : signed(line.byOthers)}</td>
         <td className="number">{number(line.standing)}</td>
       </tr>
       {isOpen && ref && figures && (

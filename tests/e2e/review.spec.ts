@@ -1,0 +1,113 @@
+/** Reviewing: from the class to a group, a student, an entry and back; and what a student sees of oneself. */
+import { expect, type Page } from "@playwright/test";
+import { press, signInAs, test, textOf } from "./people";
+
+/** The amounts of a table's lines, and what its last line says they come to. */
+async function amounts(region: ReturnType<Page["getByRole"]>): Promise<{ sum: number; told: number }> {
+  const numbers = (await region.getByRole("row").locator("td.number:last-child").allTextContents()).map((text) => Number(text.replace(/[,\s]/g, "")));
+  return { sum: numbers.slice(0, -1).reduce((total, each) => total + each, 0), told: numbers.at(-1)! };
+}
+
+test("an instructor goes from what to ask about to the words behind it, and says what they think", async ({ browser }) => {
+  const ines = await signInAs(browser, "Ines Calder");
+  await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
+  const asked = ines.getByRole("region", { name: "What to ask about" });
+  await asked.getByRole("listitem").filter({ hasText: "One author for most (Sunniva Dahl)" }).getByRole("link", { name: "Millrace" }).click();
+  await expect(ines.getByRole("heading", { name: "Millrace", level: 1 })).toBeVisible();
+
+  await test.step("a figure opens its entries, which add up to it", async () => {
+    const figure = ines.getByRole("link", { name: /^Added of Sunniva Dahl: / });
+    const told = Number((await figure.textContent())!.replace(/,/g, ""));
+    await figure.click();
+    const evidence = ines.getByRole("region", { name: "Added of Sunniva Dahl" });
+    await expect(evidence.getByRole("row", { name: /^Sum/ })).toBeVisible();
+    const found = await amounts(evidence);
+    expect(found).toEqual({ sum: told, told });
+    await evidence.getByRole("link", { name: "Close the evidence" }).click();
+    await expect(evidence).toBeHidden();
+  });
+
+  await test.step("the chart is read by keys, has its table, and narrows the time", async () => {
+    const chart = ines.getByRole("slider", { name: /^Growth of the text/ });
+    await chart.focus();
+    await press(ines, "Home", "ArrowRight");
+    await expect(chart).toHaveAttribute("aria-valuenow", "1");
+    await ines.getByText("The same as a table").click();
+    expect(await ines.locator(".chart-table tbody tr").count()).toBe(Number(await chart.getAttribute("aria-valuemax")) + 1);
+    const box = (await chart.boundingBox())!;
+    await ines.mouse.move(box.x + box.width * 0.2, box.y + 80);
+    await ines.mouse.down();
+    await ines.mouse.move(box.x + box.width * 0.5, box.y + 90, { steps: 4 });
+    await ines.mouse.up();
+    await expect(ines).toHaveURL(/from=\d+&until=\d+/);
+    await expect(ines.getByRole("navigation", { name: "Period" }).locator("span")).toContainText(/^from .* until /);
+    await ines.getByRole("link", { name: "All of it, as it is now" }).click();
+    await expect(ines).not.toHaveURL(/from=/);
+  });
+
+  await test.step("a finding is dismissed with a reason, and taken up again", async () => {
+    await ines.getByRole("button", { name: "Dismiss: One author for most" }).click();
+    await ines.getByLabel("Why it needs no more thought").fill("The others joined two weeks late.");
+    await ines.getByRole("button", { name: "Dismiss it" }).click();
+    await expect(ines.getByText("1 dismissed finding")).toBeVisible();
+    await ines.getByText("1 dismissed finding").click();
+    await expect(ines.getByText(/The others joined two weeks late/)).toBeVisible();
+    await ines.getByRole("button", { name: "Take up again: One author for most" }).click();
+    await expect(ines.getByRole("button", { name: "Dismiss: One author for most" })).toBeVisible();
+  });
+
+  await test.step("a statement opens its lines in place, and the next student is a key away", async () => {
+    await ines.getByRole("columnheader").getByRole("link", { name: "Sunniva Dahl" }).click();
+    await expect(ines.getByRole("heading", { name: "Sunniva Dahl", level: 1 })).toBeVisible();
+    const line = ines.getByRole("link", { name: "Wrote", exact: true }).first();
+    await line.click();
+    await expect(ines.locator(".opened-change ins, .opened-change .came").first()).toContainText("The Millrace is not a river");
+    await expect(line).toHaveAttribute("aria-expanded", "true");
+    await line.click();
+    await expect(ines.locator(".opened-change")).toHaveCount(0);
+    await ines.getByRole("link", { name: "Comments and answers" }).click();
+    await expect(ines.getByRole("table", { name: "Statement of Sunniva Dahl" }).getByRole("link", { name: "Wrote", exact: true })).toHaveCount(0);
+    await ines.getByRole("button", { name: "I have looked at this" }).click();
+    await expect(ines.getByRole("button", { name: /^Looked at/ })).toBeVisible();
+    await press(ines, "n");
+    await expect(ines.getByRole("heading", { name: "Omar Benhadi", level: 1 })).toBeVisible();
+    await press(ines, "p");
+    await expect(ines.getByRole("heading", { name: "Sunniva Dahl", level: 1 })).toBeVisible();
+    await ines.getByRole("button", { name: /take back$/ }).click();
+    await expect(ines.getByRole("button", { name: "I have looked at this" })).toBeVisible();
+  });
+});
+
+test("a student sees the same account of their own work, and nobody else's", async ({ browser }) => {
+  const deniz = await signInAs(browser, "Deniz Aksoyan");
+  await deniz.getByRole("link", { name: "Restoration dossier", exact: true }).click();
+  const review = `${deniz.url()}/review`;
+  await deniz.getByRole("link", { name: "What I did" }).click();
+  await expect(deniz.getByRole("table", { name: "Statement of Deniz Aksoyan" }).getByRole("row")).not.toHaveCount(0);
+  expect((await deniz.goto(review))?.status()).toBe(404);
+});
+
+test("two who wrote together share the credit once the other confirms it", async ({ browser }) => {
+  const [ewan, felix] = [await signInAs(browser, "Ewan Strachie"), await signInAs(browser, "Felix Oduya")];
+  await ewan.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Thornbeck" }).click();
+  await ewan.getByRole("link", { name: "Start a page" }).click();
+  await ewan.getByLabel("Title of the page").fill("Costs of the weir");
+  await ewan.getByLabel("In the contents").selectOption("below The river today");
+  const text = await textOf(ewan, "Costs of the weir");
+  await text.click();
+  await ewan.keyboard.type("Twelve thousand for the stone.");
+  await ewan.getByRole("button", { name: "Written together" }).click();
+  await ewan.getByRole("menuitemcheckbox", { name: "Felix Oduya" }).click();
+  await ewan.keyboard.press("Escape");
+  await expect(ewan.getByRole("button", { name: "With Felix Oduya" })).toBeVisible();
+  await ewan.getByRole("button", { name: "Save the page" }).click();
+  await expect(ewan.getByRole("article")).toContainText("Twelve thousand for the stone.");
+  await expect(ewan.locator(".parts-list li", { hasText: "Ewan Strachie" })).toContainText("5 words");
+
+  await felix.goto("/courses/urbanrivers");
+  await felix.getByRole("link", { name: /^Ewan Strachie says that you wrote entry 1 of Costs of the weir together/ }).click();
+  await felix.getByRole("button", { name: "I wrote it too" }).click();
+  await expect(felix.getByText(/^Written together with Felix Oduya/)).toBeVisible();
+  await ewan.reload();
+  await expect(ewan.locator(".parts-list li", { hasText: "Felix Oduya" })).toContainText("2.5 words");
+});
