@@ -2,7 +2,7 @@
  * A whole class on a database of its own: 300 students in 60 wikis of 10 pages with 30,000 entries. Times the review, the
  * recomputation of all credit, and one save. Wants an empty database in DATABASE_URL; run by `bin/bench-class`.
  */
-import { sql } from "drizzle-orm";
+import { desc, eq, sql } from "drizzle-orm";
 import { powers } from "@/core/access/may";
 import { fromPlainText } from "@/core/document/plain";
 import { chainStart, entryHash } from "@/core/ledger/chain";
@@ -18,7 +18,11 @@ import { findDifferences } from "@/data/ledger/check";
 import { recomputeStale } from "@/data/ledger/recompute";
 import { findPage } from "@/data/pages/read";
 import { savePage } from "@/data/pages/write";
+import { compareStates, whoWroteWhat } from "@/data/ledger/states";
+import { findGroup } from "@/data/review/group";
 import { assignmentReview } from "@/data/review/read";
+import { findStatement } from "@/data/review/student";
+import { allTime } from "@/data/review/work";
 import type { Context } from "@/data/session/context";
 import { newId } from "@/data/session/ids";
 import { dice } from "@/core/roster/dice";
@@ -67,6 +71,14 @@ async function run(): Promise<void> {
   await db.execute(sql`analyze`);
   await assignmentReview(ctx, courseId, made.assignmentId);
   const [review, reviewing] = await timed(async () => (await assignmentReview(ctx, courseId, made.assignmentId))!);
+  const oneGroup = await median(9, () => findGroup(ctx, courseId, wikis[0]!.id, allTime));
+  const period = { from: new Date(start.getTime() + 20 * 24 * 3600 * 1000), until: new Date(start.getTime() + 25 * 24 * 3600 * 1000) };
+  const otherPeriod = await median(9, () => findGroup(ctx, courseId, wikis[0]!.id, period));
+  const oneStudent = await median(9, () => findStatement(ctx, courseId, wikis[0]!.id, students[0]!, allTime));
+  const [, finding] = await timed(async () => { for (const each of wikis) await findGroup(ctx, courseId, each.id, allTime); });
+  const [long] = await db.select({ id: page.id, entries: page.entries }).from(page).where(eq(page.wikiId, wikis[0]!.id)).orderBy(desc(page.entries)).limit(1);
+  const who = await median(9, () => whoWroteWhat(ctx, courseId, long!.id, long!.entries));
+  const compared = await median(9, () => compareStates(ctx, courseId, long!.id, 1, long!.entries));
   const [differences, checking] = await timed(() => findDifferences(db, courseId));
   const writer: Context = { ...ctx, viewer: { id: students[0]!, name: "student" }, now: new Date("2026-05-01T09:00:00Z") };
   const saves: number[] = [];
@@ -81,6 +93,12 @@ async function run(): Promise<void> {
     [`making the wikis, ${starterPages} starter pages each, s`, (makingWikis / 1000).toFixed(1)],
     ["entries", recomputed.entriesDone.toLocaleString("en")],
     ["the whole review from stored figures, ms", milliseconds(reviewing)],
+    [`a group of ${entriesEach} entries, ms`, milliseconds(oneGroup)],
+    ["the same for five days of it, ms", milliseconds(otherPeriod)],
+    ["a student's statement there, ms", milliseconds(oneStudent)],
+    ["all groups one after the other, findings included, s", (finding / 1000).toFixed(1)],
+    [`who wrote what on its page of ${long!.entries} entries, ms`, milliseconds(who)],
+    ["its first and its last state compared, ms", milliseconds(compared)],
     ["all credit computed anew, s", (recomputing / 1000).toFixed(1)],
     ["entries a second", Math.round(recomputed.entriesDone / (recomputing / 1000)).toLocaleString("en")],
     ["stored and recomputed compared, s", (checking / 1000).toFixed(1)],
@@ -88,6 +106,12 @@ async function run(): Promise<void> {
     ["one save, median ms", milliseconds(saves.sort((one, other) => one - other)[10]!)],
   ]));
   await close();
+}
+
+async function median(times: number, act: () => Promise<unknown>): Promise<number> {
+  const took: number[] = [];
+  for (let run = 0; run < times; run++) took.push((await timed(act))[1]);
+  return took.sort((one, other) => one - other)[Math.floor(times / 2)]!;
 }
 
 /** A wiki's entries straight into the ledger: what a term of saves would have left there. */

@@ -40,6 +40,10 @@ export const paths = {
   write: (course: string, page: string) => `/courses/${course}/pages/${page}/write`,
   ledger: (course: string, page: string) => `/courses/${course}/pages/${page}/ledger`,
   entry: (course: string, page: string, number: number) => `/courses/${course}/pages/${page}/ledger/${number}`,
+  /** Two states of a page beside each other: after entry `from` (0: before there was anything) and after entry `to`. */
+  compare: (course: string, page: string, from?: number, to?: number) => `/courses/${course}/pages/${page}/compare${from === undefined ? "" : `?from=${from}${to === undefined ? "" : `&to=${to}`}`}`,
+  /** Who wrote what, as the page stood after an entry; without one, as it stands. */
+  who: (course: string, page: string, at?: number) => `/courses/${course}/pages/${page}/who${at === undefined ? "" : `?at=${at}`}`,
   /** A file's bytes; of a picture, in the kept size that is near `width`. */
   file: (course: string, file: string, width?: number) => `/courses/${course}/files/${file}${width ? `?w=${width}` : ""}`,
   /** What stands in front of a file's id. */

@@ -14,6 +14,8 @@ export type Change = "kept" | "restyled" | "came" | "went" | "moved" | "moved aw
 
 export interface Segment extends Piece {
   readonly change: Change;
+  /** Where it is shown who wrote what: the entry that wrote it. */
+  readonly entry?: number;
 }
 
 export interface ComparedBlock {

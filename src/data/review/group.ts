@@ -1,7 +1,7 @@
 /** A group's review: its members compared, how its text grew, who built on whom, who did how much where, what was found. */
 import "server-only";
 import { evidenceOf, type MemberFigures, memberFigures, summedFigures, type SummedFigure } from "@/core/credit/figures";
-import { type BuiltOn, groupFigures, growth, standingByPage, whoBuiltOnWhom } from "@/core/credit/group";
+import { type BuiltOn, growth, standingByPage, whoBuiltOnWhom } from "@/core/credit/group";
 import { balance, shares, wholePercents } from "@/core/credit/shares";
 import type { MemberDto } from "../pages/dto";
 import type { ContextIn } from "../session/context";

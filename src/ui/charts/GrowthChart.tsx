@@ -25,18 +25,23 @@ interface Props {
   readonly now: Date;
   /** Where a stretch of time that was drawn leads, with its two ends in it as `{from}` and `{until}`; absent: none is drawn. */
   readonly periodHref?: string;
+  /** The column that it stands in. */
+  readonly column?: keyof typeof widths;
 }
 
-const frame = { width: 1120, height: 290, left: 54, right: 14, top: 14, bottom: 46 };
+/** Drawn for a column of this width: what is wider or narrower scales it. */
+const widths = { wide: 1120, narrow: 800 } as const;
+const shape = { height: 290, left: 54, right: 14, top: 14, bottom: 46 };
 const hatches = ["", "M0 4h8", "M4 0v8", "M0 0l8 8", "M8 0l-8 8", "M0 2h8M0 6h8", "M2 0v8M6 0v8", "M4 0v8M0 4h8", "M0 0l8 8M8 0l-8 8", "M0 6l4-4 4 4", "M2 2h2v2h-2z", "M0 0l4 8 4-8"];
 
-export function GrowthChart({ points, layers, ticks, from, to, dueAt, zone, now, periodHref }: Props) {
+export function GrowthChart({ points, layers, ticks, from, to, dueAt, zone, now, periodHref, column = "wide" }: Props) {
+  const frame = useMemo(() => ({ ...shape, width: widths[column] }), [column]);
   const id = useId();
   const router = useRouter();
   const svg = useRef<SVGSVGElement>(null);
   const [here, setHere] = useState<number | null>(null);
   const [drawn, setDrawn] = useState<{ readonly from: number; readonly to: number } | null>(null);
-  const scales = useMemo(() => scalesOf(points, [from, to], frame), [points, from, to]);
+  const scales = useMemo(() => scalesOf(points, [from, to], frame), [points, from, to, frame]);
   const paths = useMemo(() => outlines(points, layers.length, to, scales), [points, layers.length, to, scales]);
   const shown = here === null ? points.length - 1 : here;
   const point = points[shown];
@@ -65,7 +70,7 @@ export function GrowthChart({ points, layers, ticks, from, to, dueAt, zone, now,
     setHere(Math.min(points.length - 1, Math.max(0, to)));
   };
   const sum = point.words.reduce((total, each) => total + each, 0);
-  const days = daysBetween(from, to, 9);
+  const days = daysBetween(from, to, column === "wide" ? 9 : 6);
   return (
     <figure className="growth-chart">
       <svg
@@ -82,7 +87,7 @@ export function GrowthChart({ points, layers, ticks, from, to, dueAt, zone, now,
           <g key={value}><line x1={frame.left} x2={frame.width - frame.right} y1={scales.y(value)} y2={scales.y(value)} className="grid" /><text x={frame.left - 8} y={scales.y(value)} dy="0.32em" textAnchor="end">{number(value)}</text></g>
         ))}
         <g clipPath={`url(#${id}-inside)`}>{paths.map((path, layer) => <path key={layer} d={path} fill={`url(#${id}-${layer})`} />)}</g>
-        {days.map((at) => <text key={at} x={scales.x(at)} y={frame.height - 8} textAnchor="middle">{day(new Date(at), zone)}</text>)}
+        {days.map((at, index) => <text key={at} className={index % 2 === 1 ? "every-other" : undefined} x={scales.x(at)} y={frame.height - 8} textAnchor="middle">{day(new Date(at), zone)}</text>)}
         {ticks.filter(({ at }) => at >= from && at <= to).map(({ at, mark }, index) => <line key={index} x1={scales.x(at)} x2={scales.x(at)} y1={frame.height - frame.bottom + 3} y2={frame.height - frame.bottom + 15} stroke={authorColor(mark)} strokeWidth="2" />)}
         {dueAt !== null && dueAt > from && dueAt <= to && <g className="due"><line x1={scales.x(dueAt)} x2={scales.x(dueAt)} y1={frame.top} y2={frame.height - frame.bottom} /><text x={scales.x(dueAt) - 5} y={frame.top + 10} textAnchor="end">due</text></g>}
         {drawn && <rect className="drawn" x={scales.x(Math.min(drawn.from, drawn.to))} width={Math.abs(scales.x(drawn.to) - scales.x(drawn.from))} y={frame.top} height={frame.height - frame.top - frame.bottom} />}

@@ -1,5 +1,5 @@
 /** A comparison in the page's own formatting: what came is underlined, what went struck, what moved dotted. */
-import type { ReactNode } from "react";
+import { Fragment, type ReactNode } from "react";
 import type { ComparedBlock, Segment } from "@/core/diff/document";
 import type { Frame } from "@/core/document/leaves";
 import type { DocumentNode } from "@/core/document/model";
@@ -20,9 +20,11 @@ interface Props {
   readonly blocks: readonly ComparedBlock[];
   /** Where the files are that the two states show. */
   readonly links?: LinkTargets;
+  /** Where it is shown who wrote what: draws a stretch that one entry wrote. Nothing is folded then. */
+  readonly drawEntry?: (entry: number, text: ReactNode) => ReactNode;
 }
 
-export function ComparedView({ blocks, links = noLinks }: Props) {
+export function ComparedView({ blocks, links = noLinks, drawEntry }: Props) {
   const parts: ReactNode[] = [];
   // A table stays whole: its unchanged cells are what tells where the changed ones stand.
   const isSame = (at: number) => blocks[at]!.state === "same" && tableOf(blocks[at]!) === null;
@@ -33,15 +35,15 @@ export function ComparedView({ blocks, links = noLinks }: Props) {
       while (end < blocks.length && tableOf(blocks[end]!) === table) end++;
       const cells = blocks.slice(at, end);
       const hasChanged = cells.some(({ state }) => state !== "same");
-      const shown = <ComparedTable key={at} blocks={cells} draw={(block, index) => <Block key={index} block={block} links={links} />} />;
-      parts.push(hasChanged ? shown : <details className="folded" key={`fold${at}`}><summary>an unchanged table</summary>{shown}</details>);
+      const shown = <ComparedTable key={at} blocks={cells} draw={(block, index) => <Block key={index} block={block} links={links} drawEntry={drawEntry} />} />;
+      parts.push(hasChanged || drawEntry ? shown : <details className="folded" key={`fold${at}`}><summary>an unchanged table</summary>{shown}</details>);
       at = end;
       continue;
     }
     while (end < blocks.length && isSame(end)) end++;
     const run = blocks.slice(at, end);
-    const draw = (block: ComparedBlock, key: string | number) => <Block key={key} block={block} links={links} />;
-    if (run.length >= foldFrom) {
+    const draw = (block: ComparedBlock, key: string | number) => <Block key={key} block={block} links={links} drawEntry={drawEntry} />;
+    if (run.length >= foldFrom && !drawEntry) {
       const [head, tail] = [at === 0 ? 0 : 1, end === blocks.length ? 0 : 1];
       const folded = run.slice(head, run.length - tail);
       parts.push(...run.slice(0, head).map((block, index) => draw(block, at + index)));
@@ -59,8 +61,10 @@ export function ComparedView({ blocks, links = noLinks }: Props) {
   return <div className="prose compared">{blocks.length === 0 ? <p className="empty">The page is empty, as it was before.</p> : parts}</div>;
 }
 
-function Block({ block, links }: { block: ComparedBlock; links: LinkTargets }) {
-  const text = block.segments.map((segment, index) => <Changed key={index} segment={segment} />);
+type DrawEntry = Props["drawEntry"];
+
+function Block({ block, links, drawEntry }: { block: ComparedBlock; links: LinkTargets; drawEntry: DrawEntry }) {
+  const text = block.segments.map((segment, index) => (segment.entry !== undefined && drawEntry ? <Fragment key={index}>{drawEntry(segment.entry, <Changed segment={segment} />)}</Fragment> : <Changed key={index} segment={segment} />));
   return (
     <div className="block" data-state={block.state} data-sign={signs[block.state]}>
       {block.was && <div className="object-change" data-change="went"><span className="object-sign">before</span><Look node={block.was} links={links}>{null}</Look></div>}

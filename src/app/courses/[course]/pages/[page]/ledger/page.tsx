@@ -46,7 +46,7 @@ export default async function LedgerPage({ params, searchParams }: PageProps<"/c
       <div className="desk">
         <div className="title-line">
           <div><h1>Ledger of “{page.title}”</h1><p className="quiet">Newest first. Moved and restyled words are neither in nor out.</p></div>
-          <LinkButton href={paths.page(course, pageId)} variant="outlined">Back to the page</LinkButton>
+          <div className="actions"><LinkButton href={paths.compare(course, pageId)} variant="text">Compare two states</LinkButton><LinkButton href={paths.who(course, pageId)} variant="text">Who wrote what</LinkButton><LinkButton href={paths.page(course, pageId)} variant="outlined">Back to the page</LinkButton></div>
         </div>
         <div className="scroll-x">
           <table className="ledger">
