@@ -78,6 +78,18 @@ test("an instructor goes from what to ask about to the words behind it, and says
   });
 });
 
+test("all figures are taken along as a table", async ({ browser }) => {
+  const ines = await signInAs(browser, "Ines Calder");
+  await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
+  const href = await ines.getByRole("link", { name: "Figures as CSV" }).getAttribute("href");
+  const answer = await ines.request.get(href!);
+  expect(answer.headers()["content-type"]).toBe("text/csv; charset=utf-8");
+  const lines = (await answer.text()).trim().split("\r\n").map((line) => line.split(","));
+  expect(lines[0]!.slice(0, 4)).toEqual(["\ufeffGroup", "Student", "Entries", "Added"]);
+  expect(new Set(lines.map((line) => line.length)).size).toBe(1);
+  expect(lines.find(([, name]) => name === "Elin Sorby")?.slice(0, 4)).toEqual(["Saltmere", "Elin Sorby", "0", "0"]);
+});
+
 test("a student sees the same account of their own work, and nobody else's", async ({ browser }) => {
   const deniz = await signInAs(browser, "Deniz Aksoyan");
   await deniz.getByRole("link", { name: "Restoration dossier", exact: true }).click();

@@ -36,7 +36,7 @@ const routesFor: Record<string, Allowed> = {
   "/courses/[course]": "on course", "/courses/[course]/assignments/[assignment]": "on course",
   "/courses/[course]/assignments/new": "instructors", "/courses/[course]/assignments/[assignment]/set-up": "instructors", "/courses/[course]/assignments/[assignment]/access": "instructors",
   "/courses/[course]/assignments/[assignment]/guests": "instructors", "/courses/[course]/assignments/[assignment]/guests/room": "instructors", "/courses/[course]/assignments/[assignment]/review": "staff",
-  "/courses/[course]/assignments/[assignment]/review/[wiki]": "instructors", "/courses/[course]/assignments/[assignment]/review/[wiki]/[person]": "instructors", "/courses/[course]/assignments/[assignment]/statement": "students",
+  "/courses/[course]/assignments/[assignment]/review/[wiki]": "instructors", "/courses/[course]/assignments/[assignment]/review/figures": "staff", "/courses/[course]/assignments/[assignment]/review/[wiki]/[person]": "instructors", "/courses/[course]/assignments/[assignment]/statement": "students",
   "/courses/[course]/groups": "on course", "/courses/[course]/groups/new": "instructors", "/courses/[course]/groups/[set]": "instructors",
   "/courses/[course]/people": "instructors", "/courses/[course]/people/list": "instructors", "/courses/[course]/people/file": "instructors", "/courses/[course]/settings": "instructors",
   "/courses/[course]/rooms/[room]": "instructors",
@@ -84,6 +84,8 @@ const acts: Record<string, Act> = {
   "courses/[course]/pages/[page]/actions#comment": { for: "readers", args: (at) => [course, at.page, null, "Walked by."], proves: true },
   "courses/[course]/pages/[page]/actions#restore": { for: "readers", args: (at) => [course, at.page, 1, Number(at.entries) + 1], proves: true },
   "courses/[course]/pages/[page]/actions#settle": { for: "readers", args: (at) => [course, at.comment, true], proves: true },
+  "courses/[course]/pages/[page]/actions#editRemark": { for: "readers", args: (at) => [course, at.ownComment, "Walked otherwise."], proves: true },
+  "courses/[course]/pages/[page]/actions#withdrawRemark": { for: "readers", args: (at) => [course, at.ownComment, true], proves: true },
   [`${writing}#keepText`]: { for: "readers", args: (at) => [{ courseId: course, pageId: at.page }, json({ base: 1, title: "", note: "", at: "2026-01-01T00:00:00Z", document: JSON.parse(document) as unknown })], proves: true },
   [`${writing}#dropText`]: { for: "anyone", args: (at) => [{ courseId: course, pageId: at.page }] },
   [`${writing}#headingsOfPage`]: { for: "readers", args: (at) => [course, at.page] },
@@ -193,7 +195,9 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
   const sent = (await (await send(member, `/courses/${course}/wikis/${at.wiki}/upload?page=${at.page}`)).json()) as { file: { id: string } };
   at.file = sent.file.id;
   await asked(instructor, "courses/[course]/pages/[page]/actions#comment", [course, at.page, null, "Walk by here."], at);
-  at.comment = (await sql`select id from comment where course_id = ${course} and page_id = ${at.page}`)[0]!.id as string;
+  await asked(member, "courses/[course]/pages/[page]/actions#comment", [course, at.page, null, "Walked here myself."], at);
+  at.ownComment = (await sql`select id from comment where course_id = ${course} and page_id = ${at.page!} and author_id = 'miraokonjo'`)[0]!.id as string;
+  at.comment = (await sql`select id from comment where course_id = ${course} and page_id = ${at.page} and author_id = 'inescalder'`)[0]!.id as string;
   await sql`insert into shared_credit (course_id, page_id, number, person_id, wiki_id, asked_at) select ${course}, ${at.page!}, 1, id, ${at.wiki!}, now() from person where id in ('miraokonjo', 'saoirsedelaney', 'tomasquill', 'tobinmarsh')`;
   for (const [name, value] of Object.entries(at)) expect(value, `the walk's ${name}`).toBeTruthy();
   const walkers = { nobody: await nobody(), stranger: await personOf("saoirsedelaney"), guest, "other group": await personOf("tomasquill"), "other assistant": await personOf("tobinmarsh"), member, instructor };

@@ -2,10 +2,11 @@ import { afterAll, expect, test } from "vitest";
 import { pagesNaming, promisedPages } from "@/data/pages/promised";
 import { visitDesk } from "@/data/desk/read";
 import { longestComment } from "@/data/comments/dto";
-import { addComment, settleComment } from "@/data/comments/write";
+import { addComment, editComment, settleComment, withdrawComment } from "@/data/comments/write";
 import { createAccounts } from "@/data/accounts/write";
 import { findPage } from "@/data/pages/read";
 import { startPage } from "@/data/pages/write";
+import { assignmentReview } from "@/data/review/read";
 import { myCourses } from "@/data/courses/read";
 import { fromMarkdown } from "@/core/document/markdown";
 import { closeDatabase, db, later, makeCourse, monday, pageNamed, write } from "../support/course";
@@ -25,6 +26,36 @@ test("a conversation stands beside the page, answers under what they answer, in 
   expect(page?.comments.map((each) => [each.author, each.body, each.replies.map((reply) => reply.author)])).toEqual([
     ["mira", "Which gauge?", ["jonas"]], ["tobin", "Name your source.", []],
   ]);
+});
+
+test("a comment is edited by its author alone, and withdrawn by its author or removed by those who run the course; nothing of it is lost", async () => {
+  const { courseId, assignmentId, homeId, as } = await makeCourse();
+  const said = await addComment(as("mira", later(1)), { courseId, pageId: homeId, parent: null, body: "Which gauge?" });
+  const commentId = said.kind === "commented" ? said.id : "";
+  await addComment(as("jonas", later(2)), { courseId, pageId: homeId, parent: commentId, body: "The lower one." });
+  const seen = async (name: "mira" | "jonas" | "ines") => (await findPage(as(name, later(9)), courseId, homeId))!.comments.map(({ body, earlier, withdrawn, replies }) => [body, earlier, withdrawn?.by ?? null, replies.length]);
+  const counted = async () => (await assignmentReview(as("ines"), courseId, assignmentId))![0]!.members.map(({ comments }) => comments);
+
+  for (const name of ["jonas", "ines"] as const) expect(await editComment(as(name, later(3)), { courseId, commentId, body: "Mine now." })).toEqual({ kind: "refused", code: "not yours" });
+  for (const name of ["priya", "una"] as const) expect(await editComment(as(name, later(3)), { courseId, commentId, body: "Mine now." })).toEqual({ kind: "refused", code: "not found" });
+  expect(await editComment(as("mira", later(3)), { courseId, commentId, body: " " })).toEqual({ kind: "refused", code: "empty or too long" });
+  expect(await editComment(as("mira", later(4)), { courseId, commentId, body: "Which gauge, upper or lower?" })).toMatchObject({ kind: "commented" });
+  expect(await seen("jonas")).toEqual([["Which gauge, upper or lower?", [], null, 1]]);
+  for (const name of ["mira", "ines"] as const) expect(await seen(name)).toEqual([["Which gauge, upper or lower?", ["Which gauge?"], null, 1]]);
+
+  expect(await withdrawComment(as("jonas", later(5)), { courseId, commentId, withdrawn: true })).toEqual({ kind: "refused", code: "not yours" });
+  expect(await withdrawComment(as("mira", later(5)), { courseId, commentId, withdrawn: true })).toMatchObject({ kind: "commented" });
+  expect(await seen("jonas")).toEqual([["", [], "mira", 1]]);
+  expect(await seen("ines")).toEqual([["Which gauge, upper or lower?", ["Which gauge?"], "mira", 1]]);
+  expect(await counted()).toEqual([0, 1]);
+  expect(await editComment(as("mira", later(6)), { courseId, commentId, body: "Again." })).toEqual({ kind: "refused", code: "withdrawn" });
+  await withdrawComment(as("mira", later(6)), { courseId, commentId, withdrawn: false });
+  expect(await counted()).toEqual([1, 1]);
+  // What an instructor removed, its author does not put back.
+  await withdrawComment(as("ines", later(7)), { courseId, commentId, withdrawn: true });
+  expect(await withdrawComment(as("mira", later(8)), { courseId, commentId, withdrawn: false })).toEqual({ kind: "refused", code: "not yours" });
+  expect(await withdrawComment(as("ines", later(8)), { courseId, commentId, withdrawn: false })).toMatchObject({ kind: "commented" });
+  expect(await seen("jonas")).toEqual([["Which gauge, upper or lower?", [], null, 1]]);
 });
 
 test("the desk of those who run the course names the conversations in which a student spoke last to them", async () => {

@@ -77,7 +77,7 @@ async function countsOf({ db }: ContextIn, courseId: string, wikis: readonly str
   if (wikis.length === 0) return new Map();
   if (measure === "comments" || measure === "replies") {
     const rows = await db.select({ wikiId: comment.wikiId, authorId: comment.authorId, number: sql<number>`count(*)::int` }).from(comment).where(and(
-      eq(comment.courseId, courseId), inArray(comment.wikiId, [...wikis]), until ? lt(comment.at, until) : undefined,
+      eq(comment.courseId, courseId), inArray(comment.wikiId, [...wikis]), isNull(comment.withdrawnAt), until ? lt(comment.at, until) : undefined,
       measure === "replies" ? sql`${comment.parentId} is not null` : undefined,
     )).groupBy(comment.wikiId, comment.authorId);
     return new Map(rows.map((row) => [`${row.wikiId} ${row.authorId}`, row.number]));

@@ -2,7 +2,8 @@ import "server-only";
 import { and, eq, isNull } from "drizzle-orm";
 import { z } from "zod";
 import { cleanText } from "@/core/text/clean";
-import { may, mayUsePower, standAtPage } from "../access/read";
+import { may, mayChangeCourse, mayUsePower, standAtPage, type Standpoint } from "../access/read";
+import type { Queryable } from "../db/client";
 import { assignment, comment, commentAct, page } from "../db/tables/wikis";
 import { type Commented, longestComment } from "./dto";
 import type { Context } from "../session/context";
@@ -24,6 +25,53 @@ export async function settleComment(ctx: Context, given: { courseId: string; com
     await tx.insert(commentAct).values({ courseId: given.courseId, id: ctx.newId(), commentId: found.id, kind: given.settled ? "settled" : "reopened", byId: ctx.viewer.id, at: ctx.now });
     return { kind: "commented", id: found.id };
   });
+}
+
+/** Says something else in a comment of one's own. What it said before is kept, for those who run the course and oneself. */
+export async function editComment(ctx: Context, given: { courseId: string; commentId: string; body: string }): Promise<Commented> {
+  const text = body.safeParse(given.body);
+  if (!text.success) return { kind: "refused", code: "empty or too long" };
+  return withComment(ctx, given, async (inside, found, standpoint) => {
+    if (found.authorId !== ctx.viewer.id) return { kind: "refused", code: "not yours" };
+    if (found.withdrawnAt) return { kind: "refused", code: "withdrawn" };
+    if (!may(standpoint, "comment")) return { kind: "refused", code: "may not comment" };
+    if (found.body === text.data) return { kind: "commented", id: found.id };
+    await inside.update(comment).set({ body: text.data, editedAt: ctx.now }).where(and(eq(comment.courseId, given.courseId), eq(comment.id, found.id)));
+    return noted(ctx, inside, given.courseId, found.id, "edited", found.body);
+  });
+}
+
+/**
+ * Withdraws a comment, or puts it back: its author, and those who run the course. It counts no more, and its words stay
+ * for those who run the course. What an instructor removed its author does not put back.
+ */
+export async function withdrawComment(ctx: Context, given: { courseId: string; commentId: string; withdrawn: boolean }): Promise<Commented> {
+  return withComment(ctx, given, async (inside, found, standpoint) => {
+    const runs = await mayChangeCourse({ ...ctx, db: inside }, given.courseId);
+    const isOwn = found.authorId === ctx.viewer.id && may(standpoint, "comment");
+    const isTheirs = found.withdrawnAt !== null && found.withdrawnBy !== ctx.viewer.id;
+    if (!runs && (!isOwn || isTheirs)) return { kind: "refused", code: "not yours" };
+    if ((found.withdrawnAt !== null) === given.withdrawn) return { kind: "commented", id: found.id };
+    await inside.update(comment).set(given.withdrawn ? { withdrawnAt: ctx.now, withdrawnBy: ctx.viewer.id } : { withdrawnAt: null, withdrawnBy: null }).where(and(eq(comment.courseId, given.courseId), eq(comment.id, found.id)));
+    return noted(ctx, inside, given.courseId, found.id, given.withdrawn ? "withdrawn" : "put back", null);
+  });
+}
+
+/** Does something with a comment on a page that the viewer may read, while nobody else does. */
+async function withComment(
+  ctx: Context, { courseId, commentId }: { courseId: string; commentId: string }, act: (inside: Queryable, found: typeof comment.$inferSelect, standpoint: Standpoint) => Promise<Commented>,
+): Promise<Commented> {
+  if (ctx.lookingAs) return { kind: "refused", code: "only looking" };
+  return ctx.db.transaction(async (tx): Promise<Commented> => {
+    const [found] = await tx.select().from(comment).where(and(eq(comment.courseId, courseId), eq(comment.id, commentId))).for("update");
+    const standpoint = found && (await standAtPage({ ...ctx, db: tx }, courseId, found.pageId));
+    return found && standpoint ? act(tx, found, standpoint) : { kind: "refused", code: "not found" };
+  });
+}
+
+async function noted(ctx: Context, inside: Queryable, courseId: string, commentId: string, kind: "edited" | "withdrawn" | "put back", earlier: string | null): Promise<Commented> {
+  await inside.insert(commentAct).values({ courseId, id: ctx.newId(), commentId, kind, earlier, byId: ctx.viewer.id, at: ctx.now });
+  return { kind: "commented", id: commentId };
 }
 
 /** Comments on a page, or answers a comment (`parent`). An answer to an answer joins the same thread. */

@@ -60,7 +60,7 @@ async function happeningsIn(ctx: ContextIn, courseId: string, wikis: Watched, be
     .where(and(eq(entry.courseId, courseId), inArray(entry.wikiId, ids), ne(entryCredit.authorId, ctx.viewer.id))).orderBy(desc(entry.at)).limit(readAtMost);
   const comments = await ctx.db.select({ ...onPage, at: comment.at, commentId: comment.id, parentId: comment.parentId }).from(comment)
     .innerJoin(page, and(eq(page.courseId, comment.courseId), eq(page.id, comment.pageId))).innerJoin(person, eq(person.id, comment.authorId))
-    .where(and(eq(comment.courseId, courseId), inArray(comment.wikiId, ids), ne(comment.authorId, ctx.viewer.id))).orderBy(desc(comment.at)).limit(readAtMost);
+    .where(and(eq(comment.courseId, courseId), inArray(comment.wikiId, ids), isNull(comment.withdrawnAt), ne(comment.authorId, ctx.viewer.id))).orderBy(desc(comment.at)).limit(readAtMost);
   const all = [
     ...entries.map((row) => ({ ...row, kind: "entries" as const, commentId: null })),
     ...comments.map(({ parentId, ...row }) => ({ ...row, kind: parentId ? ("answer" as const) : ("comment" as const), number: null })),
@@ -135,8 +135,8 @@ async function toAnswer({ db }: Pick<ContextIn, "db">, courseId: string): Promis
     .innerJoin(last, and(eq(last.courseId, comment.courseId), eq(last.pageId, comment.pageId), sql`${threadOfLast} = ${comment.id}`))
     .innerJoin(page, and(eq(page.courseId, comment.courseId), eq(page.id, comment.pageId))).innerJoin(wiki, and(eq(wiki.courseId, page.courseId), eq(wiki.id, page.wikiId))).innerJoin(person, eq(person.id, last.authorId))
     .where(and(
-      eq(comment.courseId, courseId), isNull(comment.parentId), isNull(comment.settledAt), isNull(page.removedAt), isNull(wiki.setAsideAt), sql`${role(last.authorId)} = 'student'`,
-      sql`not exists (select 1 from ${comment} later where later.course_id = ${last.courseId} and later.parent_id = ${comment.id} and (later.at, later.id) > (${last.at}, ${last.id}))`,
+      eq(comment.courseId, courseId), isNull(comment.parentId), isNull(comment.settledAt), isNull(last.withdrawnAt), isNull(page.removedAt), isNull(wiki.setAsideAt), sql`${role(last.authorId)} = 'student'`,
+      sql`not exists (select 1 from ${comment} later where later.course_id = ${last.courseId} and later.parent_id = ${comment.id} and later.withdrawn_at is null and (later.at, later.id) > (${last.at}, ${last.id}))`,
       sql`exists (select 1 from ${comment} ours where ours.course_id = ${comment.courseId} and (ours.id = ${comment.id} or ours.parent_id = ${comment.id}) and ${role(sql`ours.author_id`)} in ('instructor', 'assistant'))`,
     )).orderBy(desc(last.at)).limit(toAnswerShown);
   return { number: rows[0]?.number ?? 0, some: rows.map(({ number: _, ...row }) => row) };

@@ -51,6 +51,11 @@ export interface CommentDto {
   readonly at: Date;
   /** Of one that begins a thread: when it was settled, and by whom; null: it is open. */
   readonly settled: { readonly at: Date; readonly by: string } | null;
+  readonly editedAt: Date | null;
+  /** Since when and by whom it is withdrawn; its words are there then for those who run the course alone. Null: it stands. */
+  readonly withdrawn: { readonly at: Date; readonly by: string; readonly byId: string } | null;
+  /** What it said before it was edited, oldest first: for its author and those who run the course. */
+  readonly earlier: readonly string[];
   readonly replies: readonly CommentDto[];
 }
 

@@ -91,7 +91,7 @@ export async function findPage(ctx: ContextIn, courseId: string, pageId: string)
     wiki: loaded, id: pageId, title: found.title, entries: found.entries, words: found.words, document: found.document,
     last: { author: found.author, at: found.at, note: found.note },
     parts: [...members, { authorId: null, words: others }], unassigned,
-    comments: await pageComments(ctx.db, courseId, pageId),
+    comments: await pageComments(ctx.db, courseId, pageId, { id: ctx.viewer.id, isInstructor: loaded.isInstructor }),
     access: await accessDto(ctx, standpoint), whoMay: whoMay(standpoint, found.ownerId, found.owner),
     files: await filesNamed(ctx.db, courseId, filesIn(found.document)),
     mayRename: mayUsePower(standpoint, "rename"), mayRemove: mayUsePower(standpoint, "remove"), mayUpload: mayUsePower(standpoint, "upload"), maySettle: mayUsePower(standpoint, "settle"), removedAt: found.removedAt,

@@ -31,7 +31,7 @@ export async function assignmentReview(ctx: ContextIn, courseId: string, assignm
     })
     .from(entryCredit).where(and(eq(entryCredit.courseId, courseId), sql`${entryCredit.wikiId} in ${ofAssignment}`)).groupBy(entryCredit.wikiId, entryCredit.authorId);
   const comments = await ctx.db.select({ wikiId: comment.wikiId, authorId: comment.authorId, comments: sql<number>`count(*)::int`, lastAt: sql<string>`max(${comment.at})` })
-    .from(comment).where(and(eq(comment.courseId, courseId), sql`${comment.wikiId} in ${ofAssignment}`)).groupBy(comment.wikiId, comment.authorId);
+    .from(comment).where(and(eq(comment.courseId, courseId), isNull(comment.withdrawnAt), sql`${comment.wikiId} in ${ofAssignment}`)).groupBy(comment.wikiId, comment.authorId);
   const stands = await ctx.db.select({ wikiId: standing.wikiId, authorId: standing.authorId, words: sql<number>`sum(${standing.words})::int` })
     .from(standing).where(and(eq(standing.courseId, courseId), sql`${standing.wikiId} in ${ofAssignment}`)).groupBy(standing.wikiId, standing.authorId);
 
@@ -146,7 +146,7 @@ async function standingLines(ctx: ContextIn, { courseId, wikiId, authors }: Scop
 async function commentLines(ctx: ContextIn, { courseId, wikiId, authors }: Scope): Promise<Told[]> {
   const rows = await ctx.db.select({ pageId: comment.pageId, page: page.title, at: comment.at, parentId: comment.parentId, note: comment.body })
     .from(comment).innerJoin(page, and(eq(page.courseId, comment.courseId), eq(page.id, comment.pageId)))
-    .where(and(eq(comment.courseId, courseId), eq(comment.wikiId, wikiId), inArray(comment.authorId, [...authors]))).orderBy(asc(comment.at));
+    .where(and(eq(comment.courseId, courseId), eq(comment.wikiId, wikiId), isNull(comment.withdrawnAt), inArray(comment.authorId, [...authors]))).orderBy(asc(comment.at));
   return rows.map(({ parentId, ...row }) => ({ ...row, number: null, kind: parentId === null ? "commented" : "answered", amount: 1 }));
 }
 

@@ -86,7 +86,7 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
   const shared = new Map((await sharedEntries(ctx.db, courseId, [wikiId])).map((each) => [`${each.pageId} ${each.number}`, each.with]));
   const merged = await mergedAccounts(ctx.db, courseId);
   const said = await ctx.db.select({ id: comment.id, pageId: comment.pageId, parentId: comment.parentId, author: comment.authorId, at: comment.at, body: comment.body }).from(comment)
-    .where(and(eq(comment.courseId, courseId), eq(comment.wikiId, wikiId), until ? lt(comment.at, until) : undefined)).orderBy(asc(comment.at));
+    .where(and(eq(comment.courseId, courseId), eq(comment.wikiId, wikiId), isNull(comment.withdrawnAt), until ? lt(comment.at, until) : undefined)).orderBy(asc(comment.at));
   const countsAs = (id: string) => merged.get(id) ?? id;
   const authorOfRemark = new Map(said.map(({ id, author }) => [id, countsAs(author)]));
   const deeds = rows.map(({ rev, pageId, number, author, at, figures }): Deed => {

@@ -223,6 +223,11 @@ export const comment = pgTable("comment", {
   /** Of one that begins a thread: when it was settled, and by whom; null: it is open. */
   settledAt: instant("settled_at"),
   settledBy: text("settled_by").references(() => person.id),
+  /** When its wording was changed last; the earlier ones are kept with the acts. */
+  editedAt: instant("edited_at"),
+  /** Since when it is withdrawn, by its author or by those who run the course: kept, and counted no more. */
+  withdrawnAt: instant("withdrawn_at"),
+  withdrawnBy: text("withdrawn_by").references(() => person.id),
 }, (table) => [
   primaryKey({ columns: [table.courseId, table.id] }),
   foreignKey({ columns: [table.courseId, table.pageId], foreignColumns: [page.courseId, page.id] }),
@@ -230,12 +235,14 @@ export const comment = pgTable("comment", {
   index("comment_by_author").on(table.courseId, table.wikiId, table.authorId),
 ]);
 
-/** What was done with a thread of comments: never changed. */
+/** What was done with a comment: never changed. */
 export const commentAct = pgTable("comment_act", {
   courseId: text("course_id").notNull(),
   id: text().notNull(),
   commentId: text("comment_id").notNull(),
-  kind: text().$type<"settled" | "reopened">().notNull(),
+  kind: text().$type<"settled" | "reopened" | "edited" | "withdrawn" | "put back">().notNull(),
+  /** Where it was edited, what it said before. */
+  earlier: text(),
   byId: text("by_id").notNull().references(() => person.id),
   at: instant("at").notNull(),
 }, (table) => [

@@ -2,7 +2,7 @@
 import { refresh, revalidatePath } from "next/cache";
 import { z } from "zod";
 import type { Commented } from "@/data/comments/dto";
-import { addComment, settleComment } from "@/data/comments/write";
+import { addComment, editComment, settleComment, withdrawComment } from "@/data/comments/write";
 import type { Saved } from "@/data/pages/dto";
 import { restoreEntry } from "@/data/pages/write";
 import { answerShared } from "@/data/ledger/shared";
@@ -15,6 +15,22 @@ const id = z.string().max(40);
 export async function comment(courseId: string, pageId: string, parent: string | null, body: string): Promise<Commented> {
   const given = z.object({ courseId: id, pageId: id, parent: id.nullable(), body: z.string().max(20_000) }).parse({ courseId, pageId, parent, body });
   const answer = await addComment(await signedIn(), given);
+  refresh();
+  return answer;
+}
+
+/** Says something else in a comment of one's own. */
+export async function editRemark(courseId: string, commentId: string, body: string): Promise<Commented> {
+  const given = z.object({ courseId: id, commentId: id, body: z.string().max(20_000) }).parse({ courseId, commentId, body });
+  const answer = await editComment(await signedIn(), given);
+  refresh();
+  return answer;
+}
+
+/** Withdraws a comment, or puts it back. */
+export async function withdrawRemark(courseId: string, commentId: string, withdrawn: boolean): Promise<Commented> {
+  const given = z.object({ courseId: id, commentId: id, withdrawn: z.boolean() }).parse({ courseId, commentId, withdrawn });
+  const answer = await withdrawComment(await signedIn(), given);
   refresh();
   return answer;
 }

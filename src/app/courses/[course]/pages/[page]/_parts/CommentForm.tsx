@@ -5,10 +5,13 @@ import { useState, useTransition } from "react";
 import type { Commented } from "@/data/comments/dto";
 import { SteadyForm } from "@/ui/forms/SteadyForm";
 
-const problems: Record<Extract<Commented, { kind: "refused" }>["code"], string> = {
+/** Why nothing came of it, in words. */
+export const commentProblems: Record<Extract<Commented, { kind: "refused" }>["code"], string> = {
   "not found": "This page, or the comment you answer, is not here any more. Your text is still in the field.",
   "may not settle": "You may not settle comments of others here.",
   "may not comment": "Commenting on this page has been closed. Your text is still in the field.",
+  "not yours": "This is for its author to do.",
+  withdrawn: "It is withdrawn. Put it back first.",
   "only looking": "You look at this as somebody else would: nothing is said in their name. Your text is still in the field.",
   "empty or too long": "A comment has between 1 and 5,000 characters.",
 };
@@ -19,22 +22,26 @@ interface Props {
   readonly send: (body: string) => Promise<Commented>;
   /** Shows only the button until it is pressed. */
   readonly isFolded?: boolean;
+  /** What stands in the field at first, and what is done once it was sent or given up. */
+  readonly first?: string;
+  readonly onDone?: () => void;
 }
 
 /** Sends a comment. The text stays in the field until the server has it. */
-export function CommentForm({ label, button, send, isFolded = false }: Props) {
+export function CommentForm({ label, button, send, isFolded = false, first = "", onDone }: Props) {
   const [isOpen, setOpen] = useState(!isFolded);
-  const [body, setBody] = useState("");
+  const [body, setBody] = useState(first);
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, startTransition] = useTransition();
 
   const submit = () => startTransition(async () => {
     try {
       const answer = await send(body);
-      if (answer.kind === "refused") return setProblem(problems[answer.code]);
+      if (answer.kind === "refused") return setProblem(commentProblems[answer.code]);
       setProblem(null);
       setBody("");
       setOpen(!isFolded);
+      onDone?.();
     } catch {
       setProblem("The server did not answer. Your text is still in the field; try again.");
     }
@@ -43,11 +50,11 @@ export function CommentForm({ label, button, send, isFolded = false }: Props) {
   if (!isOpen) return <Button size="small" onClick={() => setOpen(true)} aria-label={label}>{button}</Button>;
   return (
     <SteadyForm className="comment-form" onSubmit={(event) => { event.preventDefault(); submit(); }}>
-      <TextField label={label} multiline minRows={2} maxRows={10} value={body} autoFocus={isFolded} onChange={(event) => setBody(event.target.value)} slotProps={{ htmlInput: { maxLength: 5000 } }} />
+      <TextField label={label} multiline minRows={2} maxRows={10} value={body} autoFocus={isFolded || first !== ""} onChange={(event) => setBody(event.target.value)} slotProps={{ htmlInput: { maxLength: 5000 } }} />
       <div role="alert">{problem && <p className="field-problem">{problem}</p>}</div>
       <div className="actions">
         <Button type="submit" size="small" variant="outlined" disabled={isBusy || body.trim() === ""}>{isBusy ? "Sending" : button}</Button>
-        {isFolded && <Button size="small" onClick={() => setOpen(false)}>Cancel</Button>}
+        {(isFolded || onDone) && <Button size="small" onClick={() => { setOpen(!isFolded); onDone?.(); }}>Cancel</Button>}
       </div>
     </SteadyForm>
   );

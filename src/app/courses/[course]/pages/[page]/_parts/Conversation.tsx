@@ -1,9 +1,9 @@
 import type { CommentDto, PageDto } from "@/data/pages/dto";
-import { Author } from "@/ui/authors/AuthorMark";
-import { distance, moment } from "@/ui/words/times";
+import { distance } from "@/ui/words/times";
 import { counted } from "@/ui/words/counts";
-import { comment, settle } from "../actions";
+import { comment, editRemark, settle, withdrawRemark } from "../actions";
 import { CommentForm } from "./CommentForm";
+import { Remark } from "./Remark";
 import { SettleButton } from "./SettleButton";
 
 interface Props {
@@ -18,7 +18,7 @@ export function Conversation({ page, viewerId, zone, now }: Props) {
   const mayComment = page.wiki.commentsOn && !page.removedAt && (page.access.level === "write" || page.access.level === "comment");
   const [open, settled] = [page.comments.filter((each) => !each.settled), page.comments.filter((each) => each.settled)];
   const send = comment.bind(null, page.wiki.courseId, page.id);
-  const thread = (each: CommentDto) => <Thread key={each.id} thread={each} page={page} mayComment={mayComment} maySettle={mayComment && (page.maySettle || each.authorId === viewerId)} zone={zone} now={now} />;
+  const thread = (each: CommentDto) => <Thread key={each.id} thread={each} page={page} viewerId={viewerId} mayComment={mayComment} maySettle={mayComment && (page.maySettle || each.authorId === viewerId)} zone={zone} now={now} />;
   return (
     <>
       {page.comments.length === 0 && <p className="quiet">{mayComment ? "Nobody has said anything about this page yet." : page.wiki.commentsOn ? "No comments." : "This assignment has no comments."}</p>}
@@ -29,32 +29,25 @@ export function Conversation({ page, viewerId, zone, now }: Props) {
   );
 }
 
-interface ThreadProps extends Omit<Props, "viewerId"> {
+interface ThreadProps extends Props {
   readonly thread: CommentDto;
   readonly mayComment: boolean;
   readonly maySettle: boolean;
 }
 
-function Thread({ thread, page, mayComment, maySettle, zone, now }: ThreadProps) {
+function Thread({ thread, page, viewerId, mayComment, maySettle, zone, now }: ThreadProps) {
   const markOf = (id: string) => page.wiki.members.find((member) => member.id === id)?.mark ?? null;
+  const { courseId, isInstructor } = page.wiki;
+  const remark = (each: CommentDto) => <Remark comment={each} mark={markOf(each.authorId)} {...{ viewerId, mayComment, isInstructor, zone, now }} edit={editRemark.bind(null, courseId, each.id)} withdraw={withdrawRemark.bind(null, courseId, each.id)} />;
   return (
     <li>
-      <Remark comment={thread} mark={markOf(thread.authorId)} zone={zone} now={now} />
-      {thread.replies.length > 0 && <ul className="replies">{thread.replies.map((reply) => <li key={reply.id}><Remark comment={reply} mark={markOf(reply.authorId)} zone={zone} now={now} /></li>)}</ul>}
+      {remark(thread)}
+      {thread.replies.length > 0 && <ul className="replies">{thread.replies.map((reply) => <li key={reply.id}>{remark(reply)}</li>)}</ul>}
       {thread.settled && <p className="quiet settled-by">Settled by {thread.settled.by}, {distance(thread.settled.at, zone, now)}</p>}
       <div className="thread-acts">
         {mayComment && !thread.settled && <CommentForm label={`Answer ${thread.author}`} button="Answer" send={comment.bind(null, page.wiki.courseId, page.id, thread.id)} isFolded />}
         {maySettle && <SettleButton author={thread.author} isSettled={thread.settled !== null} settle={settle.bind(null, page.wiki.courseId, thread.id)} />}
       </div>
     </li>
-  );
-}
-
-function Remark({ comment, mark, zone, now }: { comment: CommentDto; mark: number | null; zone: string; now: Date }) {
-  return (
-    <div className="remark" id={`comment-${comment.id}`}>
-      <div className="remark-head"><strong><Author name={comment.author} mark={mark} /></strong><time dateTime={comment.at.toISOString()} title={moment(comment.at, zone, now)}>{distance(comment.at, zone, now)}</time></div>
-      <p>{comment.body}</p>
-    </div>
   );
 }
