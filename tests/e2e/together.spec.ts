@@ -90,3 +90,28 @@ test("two who write in different places both save, and the second is told what c
   await elin.getByRole("status").getByRole("link", { name: "entry 2" }).click();
   await expect(elin.locator("ins", { hasText: "At springs" })).toBeVisible();
 });
+
+test("two who change different sentences of one paragraph both save, and neither is asked", async ({ browser }) => {
+  const [marta, pavel] = [await signInAs(browser, "Marta Kowalik"), await signInAs(browser, "Pavel Drury")];
+  await openPage(marta, "Hollin Burn");
+  await marta.getByRole("link", { name: "Start a page" }).click();
+  await marta.getByLabel("Title of the page").fill("The grating");
+  await (await textOf(marta, "The grating")).click();
+  await marta.keyboard.type("The grating is new. It clogs in autumn. Nobody rakes it.");
+  await marta.getByRole("button", { name: "Save the page" }).click();
+  await expect(marta.getByRole("article")).toContainText("Nobody rakes it.");
+  await openPage(pavel, "Hollin Burn", "The grating");
+  for (const page of [marta, pavel]) {
+    await page.getByRole("link", { name: "Write", exact: true }).click();
+    await (await textOf(page, "The grating")).click();
+  }
+  await press(marta, "Control+Home", ...Array.from({ length: "The grating is ".length }, () => "ArrowRight"));
+  await marta.keyboard.type("almost ");
+  await marta.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(marta.getByRole("article")).toContainText("The grating is almost new.");
+  await press(pavel, "Control+End", "ArrowLeft");
+  await pavel.keyboard.type(" but us");
+  await pavel.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(pavel.getByText("Saved, together with what others wrote in other places meanwhile")).toBeVisible();
+  await expect(pavel.getByRole("article")).toContainText("The grating is almost new. It clogs in autumn. Nobody rakes it but us.");
+});

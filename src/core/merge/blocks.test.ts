@@ -49,6 +49,10 @@ describe("two who save", () => {
   test("in the same block are not, and it is told where", () => {
     expect(mergeSave(began, lines("One, by Marta.", "Two.", "Three."), lines("One, by Idris.", "Two.", "Three."))).toEqual({ leftOut: [{ why: "both changed it", theirs: "One, by Idris.", ours: "One, by Marta." }] });
   });
+  test("in different sentences of one block are", () => {
+    const merged = mergeSave(lines("One is here. Two is there.", "Two.", "Three."), lines("One was here. Two is there.", "Two.", "Three."), lines("One is here. Two is gone.", "Two.", "Three."));
+    expect("document" in merged && linesOf(merged.document)).toEqual(["One was here. Two is gone.", "Two.", "Three."]);
+  });
   test("a new order is not merged", () => {
     expect(mergeSave(began, lines("One, by Marta.", "Two.", "Three."), page(["c", "Three."], ["a", "One."], ["b", "Two."]))).toEqual({ leftOut: [] });
   });

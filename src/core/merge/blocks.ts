@@ -1,11 +1,13 @@
 /**
- * Bringing a change of one document into another that began as the same: three-way, by the blocks at the top level.
+ * Bringing a change of one document into another that began as the same: three-way, by blocks, and for two who save by
+ * what stands in a block that both changed (`within.ts`).
  * A block is the same where its id is. What "ours" changed is never touched: where both changed a block, ours stays, and
  * what could not come in is told.
  */
 import canonicalize from "canonicalize";
 import { plainText } from "../document/leaves";
 import type { DocumentNode, PageDocument } from "../document/model";
+import { mergeWithin } from "./within";
 
 /** A change of theirs that did not come in, because ours had changed or taken away the same block. */
 export interface LeftOut {
@@ -26,8 +28,8 @@ export interface MergedBlocks {
 
 type Block = { readonly id: string | null; readonly node: DocumentNode; readonly content: string };
 
-/** Merges what changed from `base` to `theirs` into `ours`. O(blocks). */
-export function mergeBlocks(base: PageDocument, ours: PageDocument, theirs: PageDocument): MergedBlocks {
+/** Merges what changed from `base` to `theirs` into `ours`. `within`: how a block that both changed is merged; absent: it is not. O(blocks). */
+export function mergeBlocks(base: PageDocument, ours: PageDocument, theirs: PageDocument, within: (before: DocumentNode, ours: DocumentNode, theirs: DocumentNode) => DocumentNode | null = () => null): MergedBlocks {
   const [baseBlocks, ourBlocks, theirBlocks] = [blocksOf(base), blocksOf(ours), blocksOf(theirs)];
   const [inBase, inOurs, inTheirs] = [byId(baseBlocks), byId(ourBlocks), byId(theirBlocks)];
   const leftOut: LeftOut[] = [];
@@ -41,7 +43,11 @@ export function mergeBlocks(base: PageDocument, ours: PageDocument, theirs: Page
     if (before?.content === block.content || (!before && !own)) continue;
     if (!own) leftOut.push({ why: "ours took it away", theirs: textOf(block), ours: "" });
     else if (before && own.content === before.content) { result.set(own, block.node); changes++; }
-    else if (own.content !== block.content) leftOut.push({ why: "both changed it", theirs: textOf(block), ours: textOf(own) });
+    else if (own.content !== block.content) {
+      const together = before && within(before.node, own.node, block.node);
+      if (together) { result.set(own, together); changes++; }
+      else leftOut.push({ why: "both changed it", theirs: textOf(block), ours: textOf(own) });
+    }
   }
   for (const before of baseBlocks) {
     if (before.id === null || inTheirs.has(before.id)) continue;
@@ -78,9 +84,21 @@ export function mergeBlocks(base: PageDocument, ours: PageDocument, theirs: Page
  * both changed the same block, or the writer put blocks into another order. O(blocks).
  */
 export function mergeSave(base: PageDocument, newest: PageDocument, written: PageDocument): { readonly document: PageDocument } | { readonly leftOut: readonly LeftOut[] } {
-  const merged = mergeBlocks(base, newest, written);
+  const merged = mergeBlocks(base, newest, written, within);
   const leftOut = [...merged.leftOut, ...replacedByBoth(base, newest, written)];
   return leftOut.length > 0 || hasMoved(base, written) ? { leftOut } : { document: merged.document };
+}
+
+/** A block that both changed: by its sentences, or by the blocks in it, as documents are. */
+function within(before: DocumentNode, ours: DocumentNode, theirs: DocumentNode): DocumentNode | null {
+  return mergeWithin(before, ours, theirs, (...contents) => {
+    const [was, own, other] = contents.map((content): PageDocument => ({ type: "doc", content: [...content] }));
+    const merged = mergeSave(was!, own!, other!);
+    const content = "document" in merged ? (merged.document.content ?? []) : null;
+    // Where nothing is left a page has an empty paragraph, and a list or a row has none.
+    const known = new Set(contents.flat().map(({ type }) => type));
+    return content?.every(({ type }) => known.has(type)) ? content : null;
+  });
 }
 
 /** Where both took a block away and wrote others: two texts in the place of one, of which a person has to choose. */

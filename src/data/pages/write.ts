@@ -126,7 +126,10 @@ async function standsOn(tx: Queryable, courseId: string, pageId: string, base: n
   if (since.every((each) => each.kind === "renamed")) return { kind: "document", number: newest, document, isMerged: false };
   if (kind !== "wrote") return { kind: "conflict", leftOut: [] };
   const merged = mergeSave(began.document, now.document, document);
-  return "document" in merged ? { kind: "document", number: newest, document: merged.document, isMerged: true } : { kind: "conflict", leftOut: merged.leftOut };
+  if (!("document" in merged)) return { kind: "conflict", leftOut: merged.leftOut };
+  // Two changes that are each a page can be none together: what does not fit the schema is for a person to settle.
+  const parsed = parseDocument(merged.document);
+  return parsed.kind === "refused" ? { kind: "conflict", leftOut: [] } : { kind: "document", number: newest, document: parsed.document, isMerged: true };
 }
 
 /** Others saved since, and the two can't be merged: who, and where both changed the same. */

@@ -1,0 +1,128 @@
+/**
+ * Bringing two changes of one block together, finer than by the block: of running text by its sentences, of lists and
+ * tables by what stands in them. Edits in different sentences merge; two of one sentence are for a person to settle.
+ */
+import canonicalize from "canonicalize";
+import type { DocumentNode } from "../document/model";
+
+/** Merges documents whose blocks have ids: handed in, since documents and blocks are merged by each other. */
+export type MergeContent = (before: readonly DocumentNode[], ours: readonly DocumentNode[], theirs: readonly DocumentNode[]) => readonly DocumentNode[] | null;
+
+const running = new Set(["paragraph", "heading"]);
+const holding = new Set(["bulletList", "orderedList", "listItem", "blockquote", "table", "tableRow", "tableCell", "tableHeader"]);
+
+/** What `before` becomes by both changes; null where a person has to say. O(sentences²) for running text. */
+export function mergeWithin(before: DocumentNode, ours: DocumentNode, theirs: DocumentNode, mergeContent: MergeContent): DocumentNode | null {
+  if (before.type !== ours.type || before.type !== theirs.type) return null;
+  const attrs = mergeValue(before.attrs, ours.attrs, theirs.attrs);
+  if (attrs === null) return null;
+  const contents = [before, ours, theirs].map(({ content = [] }) => content) as [readonly DocumentNode[], readonly DocumentNode[], readonly DocumentNode[]];
+  const content = running.has(before.type) ? mergeSentences(...contents) : holding.has(before.type) ? mergeContent(...contents) : null;
+  if (content === null || (content.length === 0 && holding.has(before.type)) || (before.type === "table" && !isEven(content))) return null;
+  const { content: _, ...bare } = ours;
+  return { ...bare, ...(attrs.value ? { attrs: attrs.value } : {}), ...(content.length > 0 ? { content: [...content] } : {}) };
+}
+
+/** One value that both may have changed: the changed one, if not both did, or both to the same. */
+function mergeValue<Value>(before: Value, ours: Value, theirs: Value): { readonly value: Value } | null {
+  const [was, own, other] = [before, ours, theirs].map((value) => canonicalize(value ?? null));
+  if (other === was || other === own) return { value: ours };
+  return own === was ? { value: theirs } : null;
+}
+
+/** Whether all rows of a table are equally wide: a row that one added has not the column that the other added. */
+function isEven(rows: readonly DocumentNode[]): boolean {
+  if (rows.some(({ content = [] }) => content.some(({ attrs }) => Number(attrs?.rowspan ?? 1) > 1))) return false;
+  const widths = new Set(rows.map(({ content = [] }) => content.reduce((sum, { attrs }) => sum + Number(attrs?.colspan ?? 1), 0)));
+  return widths.size <= 1;
+}
+
+/** A change of a sequence: from `from` (included) to `to` (excluded) of what was before, `put` stands now. */
+interface Edit<Part> {
+  readonly from: number;
+  readonly to: number;
+  readonly put: readonly Part[];
+}
+
+/** Running text in which both changed sentences; null where they changed the same one, or both wrote at the same place. */
+export function mergeSentences(before: readonly DocumentNode[], ours: readonly DocumentNode[], theirs: readonly DocumentNode[]): DocumentNode[] | null {
+  const [was, own, other] = [sentencesOf(before), sentencesOf(ours), sentencesOf(theirs)];
+  const edits = [...editsOf(was, own), ...editsOf(was, other).filter((edit) => !editsOf(was, own).some((same) => isSame(same, edit)))].sort((one, next) => one.from - next.from || one.to - next.to);
+  for (const [at, edit] of edits.entries()) {
+    const next = edits[at + 1];
+    if (!next) break;
+    const isSamePlace = edit.from === edit.to && next.from === next.to && edit.from === next.from;
+    // What is put right beside a sentence that the other changed belongs to that sentence as far as anybody can tell.
+    const touches = next.from === edit.to && (next.from === next.to || edit.from === edit.to);
+    if (next.from < edit.to || isSamePlace || touches) return null;
+  }
+  const merged: Sentence[] = [];
+  let at = 0;
+  for (const { from, to, put } of edits) {
+    merged.push(...was.slice(at, from), ...put);
+    at = to;
+  }
+  merged.push(...was.slice(at));
+  return joined(merged.flatMap(({ nodes }) => nodes));
+}
+
+function isSame(one: Edit<Sentence>, other: Edit<Sentence>): boolean {
+  return one.from === other.from && one.to === other.to && one.put.map(({ key }) => key).join("\n") === other.put.map(({ key }) => key).join("\n");
+}
+
+interface Sentence {
+  readonly nodes: readonly DocumentNode[];
+  readonly key: string;
+}
+
+/** Ends of sentences: a full stop and the like with what closes after it, where white space follows. */
+const sentenceEnd = /[.!?…:;]["'”’)\]]*(?=\s)/g;
+
+/** Running text cut behind each end of a sentence; white space goes with what follows it. Joined again it is as before. */
+function sentencesOf(content: readonly DocumentNode[]): Sentence[] {
+  const sentences: DocumentNode[][] = [[]];
+  for (const node of joined(content)) {
+    if (node.text === undefined) { sentences.at(-1)!.push(node); continue; }
+    let at = 0;
+    for (const { index, 0: end } of node.text.matchAll(sentenceEnd)) {
+      sentences.at(-1)!.push({ ...node, text: node.text.slice(at, index + end.length) });
+      sentences.push([]);
+      at = index + end.length;
+    }
+    if (at < node.text.length) sentences.at(-1)!.push({ ...node, text: node.text.slice(at) });
+  }
+  return sentences.filter((nodes) => nodes.length > 0).map((nodes) => ({ nodes, key: canonicalize(nodes)! }));
+}
+
+/** Neighbours with the same marks as one text, so that it does not matter how a text was cut. */
+function joined(nodes: readonly DocumentNode[]): DocumentNode[] {
+  const result: DocumentNode[] = [];
+  for (const node of nodes) {
+    const last = result.at(-1);
+    if (last?.text !== undefined && node.text !== undefined && canonicalize(last.marks ?? []) === canonicalize(node.marks ?? [])) result[result.length - 1] = { ...last, text: last.text + node.text };
+    else result.push(node);
+  }
+  return result;
+}
+
+/** How `after` comes about from `before`, by a longest common subsequence. O(n · m), of sentences of one block. */
+function editsOf(before: readonly Sentence[], after: readonly Sentence[]): Edit<Sentence>[] {
+  const lengths = Array.from({ length: before.length + 1 }, () => new Int32Array(after.length + 1));
+  for (let a = before.length - 1; a >= 0; a--) {
+    for (let b = after.length - 1; b >= 0; b--) lengths[a]![b] = before[a]!.key === after[b]!.key ? lengths[a + 1]![b + 1]! + 1 : Math.max(lengths[a + 1]![b]!, lengths[a]![b + 1]!);
+  }
+  const edits: Edit<Sentence>[] = [];
+  let [a, b, fromA, fromB] = [0, 0, 0, 0];
+  const push = () => { if (a > fromA || b > fromB) edits.push({ from: fromA, to: a, put: after.slice(fromB, b) }); };
+  while (a < before.length && b < after.length) {
+    if (before[a]!.key === after[b]!.key) {
+      push();
+      [a, b] = [a + 1, b + 1];
+      [fromA, fromB] = [a, b];
+    } else if (lengths[a + 1]![b]! >= lengths[a]![b + 1]!) a++;
+    else b++;
+  }
+  [a, b] = [before.length, after.length];
+  push();
+  return edits;
+}
