@@ -96,6 +96,19 @@ test("a student sees the same account of their own work, and nobody else's", asy
   const review = `${deniz.url()}/review`;
   await deniz.getByRole("link", { name: "What I did" }).click();
   await expect(deniz.getByRole("table", { name: "Statement of Deniz Aksoyan" }).getByRole("row")).not.toHaveCount(0);
+  await deniz.getByLabel("Say", { exact: true }).selectOption("Something in this account that is wrong");
+  await deniz.getByLabel("In your words, for your instructor").fill("Lena typed what I dictated on the bank.");
+  await deniz.getByRole("button", { name: "Put it beside the record" }).click();
+  await expect(deniz.getByRole("listitem").filter({ hasText: "An objection" })).toContainText("Lena typed what I dictated");
+
+  const ines = await signInAs(browser, "Ines Calder");
+  await ines.getByRole("link", { name: "Deniz Aksoyan of Kestrel Water objects to something in their statement" }).click();
+  await ines.getByRole("button", { name: "Answer", exact: true }).click();
+  await ines.getByLabel("Answer", { exact: true }).fill("I asked Lena: she says so too.");
+  await ines.getByRole("button", { name: "Send the answer" }).click();
+  await expect(ines.getByRole("listitem").filter({ hasText: "An objection" })).toContainText("she says so too");
+  await deniz.reload();
+  await expect(deniz.getByRole("listitem").filter({ hasText: "An objection" })).toContainText("Ines Calder");
   expect((await deniz.goto(review))?.status()).toBe(404);
 });
 

@@ -18,13 +18,13 @@ interface Places {
 }
 
 type Walker = "nobody" | "stranger" | "guest" | "other group" | "other assistant" | "member" | "instructor";
-type Allowed = "anyone" | "guests" | "staff" | "signed in" | "on course" | "readers" | "instructors" | "students" | "no one";
+type Allowed = "anyone" | "guests" | "staff" | "signed in" | "on course" | "readers" | "instructors" | "students" | "students of the wiki" | "no one";
 
 const everyone: readonly Walker[] = ["nobody", "stranger", "guest", "other group", "other assistant", "member", "instructor"];
 const allowedTo: Record<Allowed, readonly Walker[]> = {
   // A guest whose room has closed is told so, and sees nothing of its pages.
   anyone: everyone, guests: ["guest"], staff: ["other assistant", "instructor"], "signed in": ["stranger", "other group", "other assistant", "member", "instructor"], "on course": ["other group", "other assistant", "member", "instructor"],
-  readers: ["member", "instructor"], instructors: ["instructor"], students: ["other group", "member"], "no one": [],
+  readers: ["member", "instructor"], instructors: ["instructor"], students: ["other group", "member"], "students of the wiki": ["member"], "no one": [],
 };
 
 /** Who may open each route, with the places of what is asked for. */
@@ -65,6 +65,7 @@ const assignmentOf = () => new Parcel({
 const hidden = (at: Places) => new Parcel({ cells: [{ scope: "page", place: at.page, who: { kind: "group" } }], setting: { level: "hidden", from: null, until: null, weekly: null } });
 const list = () => new Parcel({ table: { headings: ["Name", "Address"], rows: [["Walker Lane", "walker.lane@urban-rivers.example"]], lines: [2] }, kinds: ["name", "address"], groups: null });
 const guests = "courses/[course]/assignments/[assignment]/guests/actions";
+const ownWords = "courses/[course]/assignments/[assignment]/_parts/own-word-actions";
 const review = "courses/[course]/assignments/[assignment]/review/actions";
 const access = "courses/[course]/assignments/[assignment]/access/actions";
 const room = "courses/[course]/rooms/[room]/actions";
@@ -106,6 +107,9 @@ const acts: Record<string, Act> = {
   [`${access}#setPowers`]: { for: "instructors", args: (at) => [course, at.assignment, ["start"]], proves: true },
   [`${access}#setPowersHere`]: { for: "instructors", args: (at) => [course, at.assignment, new Parcel({ cells: [{ scope: "page", place: at.page, who: { kind: "group" } }], powers: { upload: false } })], proves: true },
   [`${access}#give`]: { for: "instructors", args: (at) => [course, at.assignment, { to: [{ wikiId: at.wiki, personId: null }], until: "2027-02-01T09:00" }], proves: true },
+  [`${ownWords}#say`]: { for: "students of the wiki", args: (at) => [course, at.wiki, "objection", "Walked."], proves: true },
+  [`${ownWords}#answerWord`]: { for: "instructors", args: (at) => [course, at.ownWord, "Walked on."], proves: true },
+  [`${ownWords}#takeBack`]: { for: "students of the wiki", args: (at) => [course, at.ownWord], proves: true },
   [`${review}#mark`]: { for: "instructors", args: (at) => [course, at.wiki, "miraokonjo", true], proves: true },
   [`${review}#actOn`]: { for: "instructors", args: (at) => [course, at.wiki, "nothing done|miraokonjo", "Walked"] },
   [`${guests}#open`]: { for: "instructors", args: (at) => [course, at.assignment, json({ title: "Walk", pages: [at.page], minutes: 30, names: { kind: "list", names: ["Ada"] } })], proves: true },
@@ -198,6 +202,8 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
   await asked(member, "courses/[course]/pages/[page]/actions#comment", [course, at.page, null, "Walked here myself."], at);
   at.ownComment = (await sql`select id from comment where course_id = ${course} and page_id = ${at.page!} and author_id = 'miraokonjo'`)[0]!.id as string;
   at.comment = (await sql`select id from comment where course_id = ${course} and page_id = ${at.page} and author_id = 'inescalder'`)[0]!.id as string;
+  await sql`insert into own_word (course_id, id, wiki_id, person_id, kind, body, at) values (${course}, 'walkword', ${at.wiki!}, 'miraokonjo', 'objection', 'Walked.', now())`;
+  at.ownWord = "walkword";
   await sql`insert into shared_credit (course_id, page_id, number, person_id, wiki_id, asked_at) select ${course}, ${at.page!}, 1, id, ${at.wiki!}, now() from person where id in ('miraokonjo', 'saoirsedelaney', 'tomasquill', 'tobinmarsh')`;
   for (const [name, value] of Object.entries(at)) expect(value, `the walk's ${name}`).toBeTruthy();
   const walkers = { nobody: await nobody(), stranger: await personOf("saoirsedelaney"), guest, "other group": await personOf("tomasquill"), "other assistant": await personOf("tobinmarsh"), member, instructor };
@@ -259,7 +265,7 @@ test("who may not see it finds nothing, and who may not do it changes nothing", 
   // The same words in the mouth of those who may: that they change something shows that the refusals were no slips of the walk.
   for (const [name, { for: allowed, args, proves }] of Object.entries(acts)) {
     if (!proves) continue;
-    const [was, as] = [await fingerprints(), walkers[allowed === "readers" ? "member" : "instructor"]];
+    const [was, as] = [await fingerprints(), walkers[allowed === "readers" || allowed === "students of the wiki" ? "member" : "instructor"]];
     const answer = await asked(as, name, args(at), at);
     expect.soft(await fingerprints(), `${name}: ${answer.status()} ${(await answer.text()).slice(0, 400)}`).not.toEqual(was);
     await quiet();

@@ -1,4 +1,5 @@
 import type { AskedDto } from "../ledger/shared";
+import type { ToHearDto } from "../review/own-words";
 
 /** Something that happened on a page: a run of entries by one person, or a comment. */
 export interface HappeningDto {
@@ -33,7 +34,7 @@ export interface DeskDto {
   /** Entries whose authors say that the viewer wrote them too. */
   readonly together: readonly AskedDto[];
   /** For those who run the course; null for others. */
-  readonly waits: { readonly requests: number; readonly withoutInvitation: number; readonly withoutGroup: number; readonly mailDelayed: number; readonly toAnswer: ToAnswerDto } | null;
+  readonly waits: { readonly requests: number; readonly withoutInvitation: number; readonly withoutGroup: number; readonly mailDelayed: number; readonly toAnswer: ToAnswerDto; readonly objections: readonly ToHearDto[] } | null;
   /** Sets of groups that the viewer can sign up to and has not. */
   readonly signUps: readonly { readonly title: string; readonly until: Date | null }[];
 }

@@ -13,6 +13,7 @@ import { groupSetsForStudents } from "../groups/read";
 import { creditOfEntry } from "../ledger/credit";
 import { sharedToAnswer } from "../ledger/shared";
 import { hasPassword } from "../people/read";
+import { openObjections } from "../review/own-words";
 import type { ContextIn } from "../session/context";
 import type { DeskDto, HappeningDto, ToAnswerDto } from "./dto";
 
@@ -122,7 +123,7 @@ async function whatWaits({ db, now }: ContextIn, courseId: string): Promise<NonN
     .where(and(onCourse, eq(enrolment.role, "student"), sql`not exists (select 1 from ${groupMember} m join ${courseGroup} g on g.course_id = m.course_id and g.id = m.group_id
       where m.course_id = ${enrolment.courseId} and m.person_id = ${enrolment.personId} and m.until_at is null and g.set_id is not null)`));
   const [delayed] = await db.select({ number }).from(mail).where(and(eq(mail.courseId, courseId), isNull(mail.sentAt), isNotNull(mail.lastProblem)));
-  return { requests: requests!.number, withoutInvitation: uninvited!.number, withoutGroup: ungrouped!.number, mailDelayed: delayed!.number, toAnswer: await toAnswer({ db }, courseId) };
+  return { requests: requests!.number, withoutInvitation: uninvited!.number, withoutGroup: ungrouped!.number, mailDelayed: delayed!.number, toAnswer: await toAnswer({ db }, courseId), objections: await openObjections(db, courseId) };
 }
 
 const toAnswerShown = 4;

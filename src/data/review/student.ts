@@ -8,6 +8,7 @@ import type { MemberDto } from "../pages/dto";
 import type { ContextIn } from "../session/context";
 import { type FindingDto, findingsOf } from "./findings";
 import { type MarkDto, marksIn } from "./marks";
+import { type OwnWordDto, ownWordsOf } from "./own-words";
 import { type EntryRef, loadWork, type Period } from "./work";
 
 export interface StatementLineDto extends StatementLine {
@@ -38,6 +39,8 @@ export interface StatementDto {
   /** About this student; none for the student. */
   readonly findings: readonly FindingDto[];
   readonly marks: readonly MarkDto[];
+  /** What the student says beside the record. */
+  readonly ownWords: readonly OwnWordDto[];
   /** The pages on which something was done. */
   readonly pages: readonly { readonly id: string; readonly title: string }[];
 }
@@ -71,6 +74,7 @@ export async function findStatement(ctx: ContextIn, courseId: string, wikiId: st
     members: reviewed ? loaded.members : [],
     findings: reviewed ? (await findingsOf(ctx, loaded)).filter(({ finding }) => ("members" in finding ? finding.members.includes(personId) : finding.member === personId)) : [],
     marks: reviewed ? (await marksIn(ctx.db, courseId, [wikiId])).filter((mark) => mark.personId === personId) : [],
+    ownWords: await ownWordsOf(ctx.db, courseId, wikiId, personId),
     pages: [...pages].flatMap(([id, { title }]) => (touched.has(id) ? [{ id, title }] : [])),
   };
 }

@@ -35,3 +35,23 @@ export const reviewMark = pgTable("review_mark", {
   primaryKey({ columns: [table.courseId, table.wikiId, table.personId, table.byId] }),
   foreignKey({ columns: [table.courseId, table.wikiId], foreignColumns: [wiki.courseId, wiki.id] }),
 ]);
+
+/** What a student says beside the record of their work: what they did outside the wiki, or what they object to; and what was answered. */
+export const ownWord = pgTable("own_word", {
+  courseId: text("course_id").notNull(),
+  id: text().notNull(),
+  wikiId: text("wiki_id").notNull(),
+  personId: text("person_id").notNull().references(() => person.id),
+  kind: text().$type<"done outside" | "objection">().notNull(),
+  body: text().notNull(),
+  at: instant("at").notNull(),
+  /** Since when the student has taken it back; it is kept. */
+  takenBackAt: instant("taken_back_at"),
+  answer: text(),
+  answeredBy: text("answered_by").references(() => person.id),
+  answeredAt: instant("answered_at"),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.id] }),
+  foreignKey({ columns: [table.courseId, table.wikiId], foreignColumns: [wiki.courseId, wiki.id] }),
+  index("own_word_by_wiki").on(table.courseId, table.wikiId, table.personId),
+]);

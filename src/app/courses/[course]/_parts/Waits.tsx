@@ -46,7 +46,8 @@ function waitingLines({ waits, signUps, together }: DeskDto, { id, timeZone }: C
   const lines: Line[] = signUps.map(({ title, until }) => ({ text: `Choose a group: ${title}${until ? `, until ${momentAndDistance(until, timeZone, now)}` : ""}`, href: paths.groups(id) }));
   for (const { author, page, pageId, number } of together) lines.push({ text: `${author} says that you wrote entry ${number} of ${page} together`, href: paths.entry(id, pageId, number) });
   if (!waits) return lines;
-  const { requests, withoutInvitation, withoutGroup, mailDelayed, toAnswer } = waits;
+  const { requests, withoutInvitation, withoutGroup, mailDelayed, toAnswer, objections } = waits;
+  for (const { person, wiki, wikiId, assignmentId, personId } of objections) lines.push({ text: `${person} of ${wiki} objects to something in their statement`, href: `${paths.statement(id, assignmentId, wikiId, personId)}#own-words` });
   for (const { person, page, wiki, pageId, commentId } of toAnswer.some) lines.push({ text: `${person} answered you on ${page}, ${wiki}`, href: `${paths.page(id, pageId)}#comment-${commentId}` });
   const more = toAnswer.number - toAnswer.some.length;
   if (more > 0) lines.push({ text: `${counted(more, "more conversation waits", "more conversations wait")} for an answer`, href: paths.course(id) });

@@ -11,6 +11,7 @@ import { momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { assignmentTrail } from "@/app/_parts/trail";
+import { OwnWords } from "../_parts/OwnWords";
 import { openedOf, shownOf } from "../_parts/statement-asked";
 import { StatementFacts } from "../_parts/StatementFacts";
 import { StatementFilter } from "../_parts/StatementFilter";
@@ -46,6 +47,7 @@ export default async function OwnStatementPage({ params, searchParams }: PagePro
           <StatementFilter told={told} shown={shown} href={here} />
           <StatementTable told={told} shown={shown} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
         </section>
+        <section className="section" aria-labelledby="own-words"><h2 id="own-words">What the record does not say</h2><OwnWords courseId={course} wikiId={own.id} said={told.ownWords} isOwn zone={zone} now={ctx.now} /></section>
       </div>
     </Frame>
   );

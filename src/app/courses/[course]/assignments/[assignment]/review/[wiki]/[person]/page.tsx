@@ -8,6 +8,7 @@ import { momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { reviewTrail } from "@/app/_parts/trail";
+import { OwnWords } from "../../../_parts/OwnWords";
 import { openedOf, shownOf } from "../../../_parts/statement-asked";
 import { StatementFacts } from "../../../_parts/StatementFacts";
 import { StatementFilter } from "../../../_parts/StatementFilter";
@@ -56,6 +57,7 @@ export default async function StatementPage({ params, searchParams }: PageProps<
         <PeriodChoice period={period} dueAt={told.dueAt} zone={zone} now={ctx.now} href={(more) => here(more)} />
         <StatementFacts told={told} />
         {told.findings.length > 0 && <section className="section" aria-labelledby="found"><h2 id="found">What to ask about</h2><FindingList courseId={course} wikiId={wiki} findings={toldFindings(told.findings, members, told.pages, zone)} zone={zone} now={ctx.now} /></section>}
+        <section className="section" aria-labelledby="own-words"><h2 id="own-words">In their own words</h2><OwnWords courseId={course} wikiId={wiki} said={told.ownWords} isOwn={false} zone={zone} now={ctx.now} /></section>
         <section className="section" aria-labelledby="acts">
           <h2 id="acts">What was done</h2>
           <StatementFilter told={told} shown={shown} href={(more) => here({ ...periodAsked(period), ...more })} />

@@ -1,0 +1,35 @@
+"use server";
+import { revalidatePath } from "next/cache";
+import { z } from "zod";
+import { answerOwn, type OwnWordSaid, ownWordKind, sayOwn, takeBackOwn } from "@/data/review/own-words";
+import { onlyLooking } from "@/ui/words/problems";
+import type { Answer } from "@/app/_parts/answers";
+import { signedIn } from "@/app/_parts/context";
+
+const id = z.string().max(60);
+const body = z.string().max(10_000);
+
+const problems: Record<Extract<OwnWordSaid, { kind: "refused" }>["code"], string> = {
+  "not found": "Nothing was kept: this is not here any more. Load the page again.", "only looking": onlyLooking, "empty or too long": "That has between 1 and 2,000 characters.",
+  "too many": "You have said fifty things here. Take some back first.",
+};
+
+/** Puts something beside the record of one's own work. */
+export async function say(courseId: string, wikiId: string, kind: string, text: string): Promise<Answer> {
+  return told(courseId, await sayOwn(await signedIn(), id.parse(courseId), id.parse(wikiId), ownWordKind.parse(kind), body.parse(text)));
+}
+
+export async function takeBack(courseId: string, word: string): Promise<Answer> {
+  return told(courseId, await takeBackOwn(await signedIn(), id.parse(courseId), id.parse(word)));
+}
+
+/** Answers what a student said. */
+export async function answerWord(courseId: string, word: string, text: string): Promise<Answer> {
+  return told(courseId, await answerOwn(await signedIn(), id.parse(courseId), id.parse(word), body.parse(text)));
+}
+
+function told(courseId: string, said: OwnWordSaid): Answer {
+  if (said.kind === "refused") return { kind: "wrong", text: problems[said.code] };
+  revalidatePath(`/courses/${courseId}`, "layout");
+  return { kind: "done" };
+}
