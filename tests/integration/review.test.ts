@@ -8,6 +8,7 @@ import { answerShared } from "@/data/ledger/shared";
 import { findPage } from "@/data/pages/read";
 import { savePage } from "@/data/pages/write";
 import { reviewFigures } from "@/data/review/dto";
+import { classFindings, findingsWaiting } from "@/data/review/class-findings";
 import { actOnFinding } from "@/data/review/findings";
 import { evidenceInGroup, findGroup } from "@/data/review/group";
 import { markReviewed } from "@/data/review/marks";
@@ -170,5 +171,19 @@ describe("a group and its students", () => {
     expect(await takeBackOwn(as("mira", later(4)), courseId, id)).toMatchObject({ kind: "said" });
     expect(await answerOwn(as("ines", later(5)), courseId, id, "Too late.")).toEqual({ kind: "refused", code: "not found" });
     expect(await said("ines")).toEqual([["done outside", "Took the samples.", null]]);
+  });
+
+  test("of a whole class are looked through again where something happened, and told to nobody but who reviews", async () => {
+    const { courseId, assignmentId, homeId, wikiId, otherWikiId, as } = await makeCourse();
+    const wikis = [{ wikiId, name: "Alder" }, { wikiId: otherWikiId, name: "Thorn" }];
+    const told = async (name: "ines" | "tobin" | "mira" | "una") => (await classFindings(as(name), courseId, wikis)).map(({ open }) => open.map(({ kind, who }) => `${kind}: ${who.join()}`));
+    expect(await told("ines")).toEqual([["nothing done: mira", "nothing done: jonas"], ["nothing done: priya"]]);
+    await write(as("mira", later(1)), courseId, homeId, sixty("word"));
+    expect(await told("tobin")).toEqual([["one author for most: mira", "large arrival: mira", "nothing done: jonas"], ["nothing done: priya"]]);
+    await addComment(as("jonas", later(2)), { courseId, pageId: homeId, parent: null, body: "Where from?" });
+    await actOnFinding(as("ines", later(3)), courseId, wikiId, `large arrival|mira${courseId}|3`, "She said so.");
+    expect(await told("ines")).toEqual([["one author for most: mira"], ["nothing done: priya"]]);
+    expect(await findingsWaiting(as("ines"), courseId)).toEqual([{ assignmentId, title: "Dossier", number: 2 }]);
+    for (const name of ["mira", "una"] as const) expect([await told(name), await findingsWaiting(as(name), courseId)]).toEqual([[], []]);
   });
 });

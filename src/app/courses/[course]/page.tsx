@@ -47,7 +47,7 @@ export default async function CoursePage({ params }: PageProps<"/courses/[course
             {isInstructor && people === 0 && assignments.length === 0 ? <FirstSteps courseId={courseId} /> : <Assignments {...{ course, assignments, mayReview }} wikis={mayReview ? wikis : mine} now={ctx.now} />}
             {wikis.length > 0 && <Happenings desk={desk} courseId={courseId} zone={course.timeZone} now={ctx.now} isStudent={course.role === "student"} />}
           </div>
-          <Waits desk={desk} course={course} students={people} now={ctx.now} />
+          <Waits ctx={ctx} desk={desk} course={course} students={people} />
         </div>
       </div>
     </Frame>

@@ -1,9 +1,12 @@
 import Link from "next/link";
+import { Suspense } from "react";
 import type { CourseDto } from "@/data/courses/dto";
 import type { DeskDto } from "@/data/desk/dto";
+import type { Context } from "@/data/session/context";
 import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
 import { momentAndDistance } from "@/ui/words/times";
+import { FindingsWaiting } from "./FindingsWaiting";
 
 interface Line {
   readonly text: string;
@@ -11,7 +14,8 @@ interface Line {
 }
 
 /** What waits for the viewer, and where the course's own screens are. */
-export function Waits({ desk, course, students, now }: { desk: DeskDto; course: CourseDto; students: number; now: Date }) {
+export function Waits({ ctx, desk, course, students }: { ctx: Context; desk: DeskDto; course: CourseDto; students: number }) {
+  const { now } = ctx;
   const waiting = waitingLines(desk, course, now);
   const isInstructor = course.role === "instructor";
   return (
@@ -20,8 +24,9 @@ export function Waits({ desk, course, students, now }: { desk: DeskDto; course: 
         <section aria-labelledby="waits">
           <h2 id="waits">What waits for you</h2>
           <ul className="desk-list">
-            {waiting.length === 0 && <li><span className="told quiet">Nothing at the moment.</span></li>}
             {waiting.map(({ text, href }) => <li key={text}><Link href={href}><span className="waiting">{text}</span></Link></li>)}
+            {isInstructor && <Suspense fallback={null}><FindingsWaiting ctx={ctx} courseId={course.id} /></Suspense>}
+            <li className="nothing-waits"><span className="told quiet">Nothing at the moment.</span></li>
           </ul>
         </section>
       )}
