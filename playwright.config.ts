@@ -25,7 +25,7 @@ export default defineConfig({
   workers: 2,
   retries: 0,
   // Machines that run tests are at times many times slower than the one that one sits at.
-  timeout: 300_000,
+  timeout: 480_000,
   expect: { timeout: 60_000 },
   reporter: [["list"], ["json"]],
   use: {

@@ -18,8 +18,8 @@ test("a student compares two states, goes from change to change, and sees who wr
   await expect(steps).toHaveText(`${count} of ${count}`);
   await expect(beatriz.locator(".compared .block:focus")).toBeInViewport();
 
-  await beatriz.getByLabel("From", { exact: true }).selectOption({ index: 2 });
-  await beatriz.getByLabel("to", { exact: true }).selectOption({ index: 0 });
+  await beatriz.getByRole("combobox", { name: /^From/ }).selectOption({ index: 2 });
+  await beatriz.getByRole("combobox", { name: /^to/ }).selectOption({ index: 0 });
   await beatriz.getByRole("button", { name: "Compare", exact: true }).click();
   await expect(beatriz).toHaveURL(/from=2&to=\d+/);
   await expect(beatriz.locator(".compared")).toBeVisible();

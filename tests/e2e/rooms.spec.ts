@@ -11,7 +11,7 @@ async function comeIn(page: Page, code: string, name: string): Promise<void> {
 }
 
 test("two guests write in an open room, which closes; their words are given to a student; a reader sees initials", async ({ browser }) => {
-  test.setTimeout(400_000);
+  test.setTimeout(600_000);
   const ines = await signInAs(browser, "Ines Calder");
   await ines.getByRole("link", { name: "Restoration dossier", exact: true }).click();
   await ines.getByRole("link", { name: "Guests", exact: true }).click();

@@ -222,7 +222,7 @@ test("everything that the application has is known to the walk", () => {
 });
 
 test("who may not see it finds nothing, and who may not do it changes nothing", async () => {
-  test.setTimeout(400_000);
+  test.setTimeout(600_000);
   const { at, walkers } = await prepare();
   await quiet();
   const before = await fingerprints();
