@@ -6,7 +6,6 @@ import { openPage, signInAs, test, textOf } from "./people";
 const cells = (page: Page, line: RegExp) => page.getByRole("row", { name: line }).getByRole("gridcell");
 
 test("six wikis: some pages closed, others one member's alone, more time for one, seen as a student, undone", async ({ browser }) => {
-  test.setTimeout(300_000);
   const ines = await signInAs(browser, "Ines Calder");
   const title = "Spring diary";
 

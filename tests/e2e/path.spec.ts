@@ -3,7 +3,6 @@ import { expect } from "@playwright/test";
 import { press, settled, signInAs, test, textOf } from "./people";
 
 test("from an assignment to the evidence behind a figure", async ({ browser }) => {
-  test.setTimeout(300_000);
   const ines = await signInAs(browser, "Ines Calder");
   const assignment = "Field visit report";
 
@@ -135,6 +134,8 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
     await text.pressSequentially(" Too late.");
 
     await ines.getByRole("link", { name: "North bank", exact: true }).click();
+    // The screen that is left has a way to access too.
+    await expect(ines.getByRole("heading", { name: "Home", level: 1 })).toBeVisible();
     await ines.getByRole("link", { name: "Access" }).click();
     await ines.getByRole("row", { name: /^Home/ }).getByRole("gridcell").first().click();
     await ines.getByRole("radio", { name: /^Read/ }).check();

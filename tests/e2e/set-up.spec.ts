@@ -20,7 +20,6 @@ async function makeCourse(page: Page, title: string): Promise<void> {
 }
 
 test("from an empty course to a published assignment with 24 wikis, from a list of 120", async ({ browser }) => {
-  test.setTimeout(300_000);
   const ines = await signInAs(browser, "Ines Calder");
   await makeCourse(ines, "Urban rivers, evening course");
 

@@ -14,9 +14,9 @@ import { momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { assignmentTrail } from "@/app/_parts/trail";
-import { EvidencePanel } from "./_parts/EvidencePanel";
-import { ClassFindings } from "./_parts/ClassFindings";
-import { ReviewTable } from "./_parts/ReviewTable";
+import { EvidencePanel } from "../_parts/EvidencePanel";
+import { ClassFindings } from "../_parts/ClassFindings";
+import { ReviewTable } from "../_parts/ReviewTable";
 
 export const metadata: Metadata = { title: "Review" };
 
