@@ -40,6 +40,7 @@ const open = {
   "the review with evidence": async (page: Page) => {
     await page.goto("/courses/urbanrivers");
     await page.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
+    await expect(page.locator(".class-asked summary, .class-asked p:not([role])").first()).toBeVisible();
     await page.getByRole("link", { name: /^Added of Rory McAllan/ }).click();
     await expect(page.getByRole("region", { name: "Added of Rory McAllan" })).toBeVisible();
   },
@@ -49,6 +50,8 @@ const open = {
   "what the figures mean, from a figure's name": async (page: Page) => {
     await page.goto("/courses/urbanrivers");
     await page.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
+    // What to ask about comes after the table, above it: nothing is pointed at before it stands.
+    await expect(page.locator(".class-asked summary, .class-asked p:not([role])").first()).toBeVisible();
     await page.getByRole("columnheader", { name: "Added" }).getByRole("link").hover();
     await expect(page.getByRole("tooltip")).toContainText("Words that were new when they were saved");
     await page.getByRole("tooltip").getByRole("link", { name: "How it comes about" }).click();
