@@ -1,16 +1,6 @@
 /** The editor's tools, by mouse and by keyboard: what they make is what stands on the page afterwards. */
 import { expect, type Page } from "@playwright/test";
-import { openPage, signInAs, test, textOf } from "./people";
-
-/** Starts a page of its own in a demo wiki, so that tests do not meet. */
-async function startPage(page: Page, wiki: string, title: string) {
-  await openPage(page, wiki);
-  await page.getByRole("link", { name: "Start a page" }).click();
-  await page.getByRole("textbox", { name: "Title of the page" }).fill(title);
-  const text = await textOf(page, title);
-  await text.click();
-  return text;
-}
+import { openPage, signInAs, startPage, test, textOf } from "./people";
 
 /** Opens one of the toolbar's lists and takes something from it. */
 async function choose(page: Page, list: string, name: string) {

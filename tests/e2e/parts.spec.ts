@@ -1,17 +1,7 @@
 /** What stands in a page and is no running text: from the toolbar to the saved page, and back into the editor. */
 import { expect, type Locator, type Page } from "@playwright/test";
 import sharp from "sharp";
-import { openPage, press, settled, signInAs, test, textOf } from "./people";
-
-async function startPage(page: Page, wiki: string, title: string): Promise<Locator> {
-  await openPage(page, wiki);
-  await page.getByRole("link", { name: "Start a page" }).click();
-  await page.getByRole("textbox", { name: "Title of the page" }).fill(title);
-  const text = await textOf(page, title);
-  await text.click();
-  await expect(text).toBeFocused();
-  return text;
-}
+import { press, settled, signInAs, startPage, test, textOf } from "./people";
 
 async function putIn(page: Page, name: string): Promise<Locator> {
   await page.getByRole("button", { name: "Put in", exact: true }).click();

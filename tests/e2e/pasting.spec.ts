@@ -1,6 +1,6 @@
 /** Pasting: structure stays, looks go, and nothing that was copied to do harm runs or loads anything. */
 import { expect, type Page } from "@playwright/test";
-import { openPage, signInAs, test, textOf } from "./people";
+import { openPage, signInAs, startPage, test, textOf } from "./people";
 
 /** Pastes as a browser does, without the machine's own clipboard, which other tests share. */
 async function paste(page: Page, html: string, plain: string): Promise<void> {
@@ -10,15 +10,6 @@ async function paste(page: Page, html: string, plain: string): Promise<void> {
     data.setData("text/plain", without!);
     text.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
   }, [html, plain]);
-}
-
-async function startPage(page: Page, wiki: string, title: string) {
-  await openPage(page, wiki);
-  await page.getByRole("link", { name: "Start a page" }).click();
-  await page.getByRole("textbox", { name: "Title of the page" }).fill(title);
-  const text = await textOf(page, title);
-  await text.click();
-  return text;
 }
 
 test("from a word processor: headings, lists and tables come; what was dropped is said; plain text is one step away", async ({ browser }) => {

@@ -57,3 +57,13 @@ export async function textOf(page: Page, title: string, name = `Text of ${title}
   await expect(text).toBeVisible();
   return text;
 }
+
+/** Starts a page of its own in a demo wiki, so that tests do not meet; the cursor stands in its text. Nothing is saved yet. */
+export async function startPage(page: Page, wiki: string, title: string) {
+  await openPage(page, wiki);
+  await page.getByRole("link", { name: "Start a page" }).click();
+  await page.getByRole("textbox", { name: "Title of the page" }).fill(title);
+  const text = await textOf(page, title);
+  await text.click();
+  return text;
+}

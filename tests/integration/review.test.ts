@@ -3,6 +3,7 @@ import { summedFigures } from "@/core/credit/figures";
 import { afterAll, describe, expect, test } from "vitest";
 import { fromMarkdown } from "@/core/document/markdown";
 import { addComment } from "@/data/comments/write";
+import { setArchived } from "@/data/courses/write";
 import { visitDesk } from "@/data/desk/read";
 import { answerShared } from "@/data/ledger/shared";
 import { findPage } from "@/data/pages/read";
@@ -171,6 +172,23 @@ describe("a group and its students", () => {
     expect(await takeBackOwn(as("mira", later(4)), courseId, id)).toMatchObject({ kind: "said" });
     expect(await answerOwn(as("ines", later(5)), courseId, id, "Too late.")).toEqual({ kind: "refused", code: "not found" });
     expect(await said("ines")).toEqual([["done outside", "Took the samples.", null]]);
+  });
+
+  test("of an archived course are read, and changed by nobody", async () => {
+    const { courseId, homeId, wikiId, as } = await makeCourse();
+    const saved = await savePage(as("mira", later(1)), { courseId, pageId: homeId, base: 1, document: fromMarkdown(sixty("word")), note: "", sending: { saveId: "archivedsave", pasted: 0, largestPaste: 0, coWriters: [`jonas${courseId}`] } });
+    const said = await sayOwn(as("mira", later(2)), courseId, wikiId, "objection", "Said in time.");
+    const id = said.kind === "said" ? said.id : "";
+    await setArchived(as("ines", later(3)), courseId, true);
+    const refusal = { kind: "refused", code: "not found" };
+    expect(await sayOwn(as("mira", later(4)), courseId, wikiId, "objection", "Too late.")).toEqual(refusal);
+    expect(await takeBackOwn(as("mira", later(4)), courseId, id)).toEqual(refusal);
+    for (const name of ["ines", "tobin"] as const) {
+      expect(await answerOwn(as(name, later(4)), courseId, id, "Too late.")).toEqual(refusal);
+      expect(await actOnFinding(as(name, later(4)), courseId, wikiId, `one author for most|mira${courseId}`, "Too late.")).toEqual(refusal);
+    }
+    expect(await answerShared(as("jonas", later(4)), { courseId, pageId: homeId, number: saved.kind === "saved" ? saved.number : 0, isConfirmed: true })).toEqual(refusal);
+    expect((await findStatement(as("ines", later(5)), courseId, wikiId, `mira${courseId}`, allTime))?.ownWords).toMatchObject([{ body: "Said in time.", answer: null }]);
   });
 
   test("of a whole class are looked through again where something happened, and told to nobody but who reviews", async () => {

@@ -40,7 +40,8 @@ export type SharedAnswered = { readonly kind: "answered" } | { readonly kind: "r
 /** The viewer says whether they wrote an entry too; they can change their mind. Only who was named is asked. */
 export async function answerShared(ctx: Context, { courseId, pageId, number, isConfirmed }: { courseId: string; pageId: string; number: number; isConfirmed: boolean }): Promise<SharedAnswered> {
   if (ctx.lookingAs) return { kind: "refused", code: "only looking" };
-  if (!(await standAtPage(ctx, courseId, pageId))) return { kind: "refused", code: "not found" };
+  const standpoint = await standAtPage(ctx, courseId, pageId);
+  if (!standpoint || standpoint.closed !== null) return { kind: "refused", code: "not found" };
   const answered = await ctx.db.update(sharedCredit).set({ isConfirmed, answeredAt: ctx.now })
     .where(and(eq(sharedCredit.courseId, courseId), eq(sharedCredit.pageId, pageId), eq(sharedCredit.number, number), eq(sharedCredit.personId, ctx.viewer.id))).returning({ number: sharedCredit.number });
   return answered.length > 0 ? { kind: "answered" } : { kind: "refused", code: "not found" };

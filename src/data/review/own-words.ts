@@ -4,7 +4,7 @@ import { and, asc, eq, isNull } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
 import { z } from "zod";
 import { cleanText } from "@/core/text/clean";
-import { mayChangeCourse, roleOn } from "../access/read";
+import { roleOn } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { ownWord } from "../db/tables/review";
@@ -44,7 +44,7 @@ export async function sayOwn(ctx: Context, courseId: string, wikiId: string, kin
   const text = words.safeParse(body);
   if (!text.success) return refused("empty or too long");
   const loaded = (await roleOn(ctx, courseId)) === "student" ? await loadWork(ctx, courseId, wikiId, allTime, "members") : null;
-  if (!loaded) return refused("not found");
+  if (!loaded || loaded.isArchived) return refused("not found");
   if ((await ownWordsOf(ctx.db, courseId, wikiId, ctx.viewer.id)).length >= mostOfOne) return refused("too many");
   const id = ctx.newId();
   await ctx.db.insert(ownWord).values({ courseId, id, wikiId, personId: ctx.viewer.id, kind, body: text.data, at: ctx.now });
@@ -54,7 +54,9 @@ export async function sayOwn(ctx: Context, courseId: string, wikiId: string, kin
 /** Takes back what one said oneself. */
 export async function takeBackOwn(ctx: Context, courseId: string, id: string): Promise<OwnWordSaid> {
   if (ctx.lookingAs) return refused("only looking");
-  if (!(await roleOn(ctx, courseId))) return refused("not found");
+  const [found] = await ctx.db.select({ wikiId: ownWord.wikiId }).from(ownWord).where(and(eq(ownWord.courseId, courseId), eq(ownWord.id, id)));
+  const loaded = found && (await loadWork(ctx, courseId, found.wikiId, allTime, "members"));
+  if (!loaded || loaded.isArchived) return refused("not found");
   const taken = await ctx.db.update(ownWord).set({ takenBackAt: ctx.now }).where(and(eq(ownWord.courseId, courseId), eq(ownWord.id, id), eq(ownWord.personId, ctx.viewer.id), isNull(ownWord.takenBackAt))).returning({ id: ownWord.id });
   return taken.length > 0 ? { kind: "said", id } : refused("not found");
 }
@@ -66,7 +68,7 @@ export async function answerOwn(ctx: Context, courseId: string, id: string, body
   if (!text.success) return refused("empty or too long");
   const [found] = await ctx.db.select({ wikiId: ownWord.wikiId }).from(ownWord).where(and(eq(ownWord.courseId, courseId), eq(ownWord.id, id), isNull(ownWord.takenBackAt)));
   const loaded = found && (await loadWork(ctx, courseId, found.wikiId, allTime, "reviewers"));
-  if (!loaded || !((await roleOn(ctx, courseId)) === "assistant" || (await mayChangeCourse(ctx, courseId)))) return refused("not found");
+  if (!loaded || loaded.isArchived) return refused("not found");
   await ctx.db.update(ownWord).set({ answer: text.data, answeredBy: ctx.viewer.id, answeredAt: ctx.now }).where(and(eq(ownWord.courseId, courseId), eq(ownWord.id, id)));
   return { kind: "said", id };
 }

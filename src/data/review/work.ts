@@ -47,6 +47,8 @@ export interface WikiWork {
   readonly assignmentId: string;
   readonly homePageId: string | null;
   readonly entries: number;
+  /** Whether the course has been archived: it is read then, and changed by nobody. */
+  readonly isArchived: boolean;
   readonly timeZone: string;
   readonly opensAt: Date;
   readonly dueAt: Date;
@@ -70,7 +72,7 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
   if (!role || (who === "reviewers" && !isReviewer)) return null;
   const [found] = await ctx.db.select({
     wikiId: wiki.id, courseId: wiki.courseId, groupId: wiki.groupId, personId: wiki.personId, name: wiki.name, homePageId: wiki.homePageId, entries: wiki.entries, assignmentId: wiki.assignmentId,
-    timeZone: course.timeZone, opensAt: assignment.opensAt, dueAt: assignment.dueAt,
+    timeZone: course.timeZone, archivedAt: course.archivedAt, opensAt: assignment.opensAt, dueAt: assignment.dueAt,
   }).from(wiki).innerJoin(course, eq(course.id, wiki.courseId)).innerJoin(assignment, and(eq(assignment.courseId, wiki.courseId), eq(assignment.id, wiki.assignmentId)))
     .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId), isNull(wiki.setAsideAt), isReviewer ? givenToAssistant(ctx.viewer.id) : undefined));
   if (!found) return null;
@@ -99,7 +101,7 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
   // Whoever went elsewhere stays in the list of those with whom they wrote, if they did.
   const members = all.filter(({ id, until: end }) => end === null || end > ctx.now || didSomething.has(id));
   return {
-    courseId, wikiId, name: found.name, assignmentId: found.assignmentId, homePageId: found.homePageId, entries: found.entries, timeZone: found.timeZone, opensAt: found.opensAt, dueAt: found.dueAt, members,
+    courseId, wikiId, name: found.name, assignmentId: found.assignmentId, homePageId: found.homePageId, entries: found.entries, isArchived: found.archivedAt !== null, timeZone: found.timeZone, opensAt: found.opensAt, dueAt: found.dueAt, members,
     work: {
       members: members.map(({ id }) => id), deeds, remarks, dueAt: found.dueAt.getTime(), dayOf: dayIn(found.timeZone), ...(from ? { from: from.getTime() } : {}),
     },

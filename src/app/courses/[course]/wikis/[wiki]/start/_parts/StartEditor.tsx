@@ -1,5 +1,6 @@
 "use client";
 import { type ComponentProps, useState } from "react";
+import { BelowChoice } from "@/ui/contents/BelowChoice";
 import { PageEditor } from "@/ui/editor/PageEditor";
 import { startText } from "../actions";
 
@@ -23,12 +24,7 @@ export function StartEditor({ courseId, wikiId, template, pages, cameFrom, ...ed
       {...editor} isNew base={0} save={(input) => startText(courseId, wikiId, template, belongs, input)}
       asked={(
         <div className="belongs">
-          {pages.length > 0 && (
-            <label>In the contents <select className="plain-select wide" value={below ?? ""} onChange={(event) => setBelow(event.target.value || null)}>
-              <option value="">behind all other pages</option>
-              {pages.map(({ id, title, depth }) => <option key={id} value={id}>{"\u2003".repeat(depth)}below {title}</option>)}
-            </select></label>
-          )}
+          <BelowChoice pages={pages} below={below} choose={setBelow} />
           {cameFrom && <label className="tick"><input type="checkbox" checked={leads} onChange={(event) => setLeads(event.target.checked)} /> Put a link to it at the end of “{cameFrom.title}”</label>}
         </div>
       )}

@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import type { Several } from "@/data/pages/several";
+import { BelowChoice } from "@/ui/contents/BelowChoice";
 import { Said } from "@/ui/forms/Said";
 import { SteadyForm } from "@/ui/forms/SteadyForm";
 import { useAct } from "@/ui/forms/useAct";
@@ -41,12 +42,7 @@ export function SeveralForm({ courseId, wikiId, members, isInstructor, templates
           {templates.map(({ id, title }) => <option key={id} value={id}>{title}</option>)}
         </select></label>
       )}
-      {pages.length > 0 && (
-        <label className="plain-label">In the contents <select className="plain-select wide" value={more.below ?? ""} onChange={(event) => setMore({ ...more, below: event.target.value || null })}>
-          <option value="">behind all other pages</option>
-          {pages.map(({ id, title, depth }) => <option key={id} value={id}>{"\u2003".repeat(depth)}below {title}</option>)}
-        </select></label>
-      )}
+      <BelowChoice pages={pages} below={more.below} choose={(below) => setMore({ ...more, below })} />
       <Said said={said} />
       <div className="actions"><Button type="submit" variant="contained" disabled={isBusy || count === 0}>{isBusy ? "Starting" : `Start ${counted(count, "page")}`}</Button></div>
     </SteadyForm>
