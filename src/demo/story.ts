@@ -27,7 +27,7 @@ export type Act =
   /** Restores the state after an entry of the page. */
   | { readonly act: "restore"; readonly page: string; readonly number: number }
   | { readonly act: "tag"; readonly page: string; readonly tags: readonly string[] }
-  | { readonly act: "comment"; readonly page: string; readonly name: string; readonly text: string }
+  | { readonly act: "comment"; readonly page: string; readonly name: string; readonly text: string; /** The words of the page that it is about. */ readonly about?: string }
   | { readonly act: "answer"; readonly page: string; readonly to: string; readonly text: string };
 
 export interface Deed {
@@ -53,7 +53,7 @@ export function on(daysAgo: number, time: string, who: string) {
     move: (page: string, part: string, after: string | null, note = "") => deed({ act: "move", page, part, after }, note),
     carry: (page: string, part: string, to: string, note = "") => deed({ act: "carry", page, part, to }, note),
     restore: (page: string, number: number) => deed({ act: "restore", page, number }, ""),
-    comment: (page: string, name: string, text: string) => deed({ act: "comment", page, name, text }, ""),
+    comment: (page: string, name: string, text: string, about?: string) => deed({ act: "comment", page, name, text, ...(about ? { about } : {}) }, ""),
     answer: (page: string, to: string, text: string) => deed({ act: "answer", page, to, text }, ""),
   };
 }

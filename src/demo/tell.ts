@@ -108,7 +108,9 @@ export async function tell(telling: Telling, deeds: readonly Deed[]): Promise<vo
         const key = `${act.page}/${act.act === "comment" ? act.name : act.to}`;
         const parent = act.act === "answer" ? comments.get(key) : null;
         if (parent === undefined) throw new Error(`Nobody has said "${key}" yet`);
-        const answer = await addComment(ctx, { courseId: telling.courseId, pageId: pageNamed(act.page).id, parent, body: act.text });
+        const page = pageNamed(act.page);
+        const passage = act.act === "comment" && act.about ? { quote: act.about, near: 0, entry: page.base } : null;
+        const answer = await addComment(ctx, { courseId: telling.courseId, pageId: page.id, parent, body: act.text, passage });
         if (answer.kind !== "commented") throw new Error(`${deed.who} could not comment: ${answer.code}`);
         if (act.act === "comment") comments.set(key, answer.id);
         break;

@@ -1,6 +1,6 @@
 /** Comments that are changed and taken back. */
 import { expect } from "@playwright/test";
-import { openPage, signInAs, test } from "./people";
+import { openPage, press, signInAs, startPage, test, textOf } from "./people";
 
 test("a student edits a comment, withdraws it and puts it back; the instructor reads what it said", async ({ browser }) => {
   const yuki = await signInAs(browser, "Yuki Morisada");
@@ -26,4 +26,49 @@ test("a student edits a comment, withdraws it and puts it back; the instructor r
   await gone.getByRole("button", { name: /^Put back/ }).click();
   await expect(remark).toContainText("ours to build?");
   await expect(yuki.locator(".remark[data-withdrawn='true']", { hasText: "Yuki Morisada" })).toHaveCount(0);
+});
+
+test("words that are selected can be spoken of, and the conversation goes with them to another page", async ({ browser }) => {
+  const yuki = await signInAs(browser, "Yuki Morisada");
+  const sentence = "The sluice keeper opens the gate twice a year";
+  const text = await startPage(yuki, "Millrace", "The sluice keeper");
+  await text.pressSequentially(`Nobody pays for the grease. ${sentence}.`);
+  await yuki.getByRole("button", { name: "Save the page" }).click();
+  await expect(yuki.getByRole("heading", { name: "The sluice keeper", level: 1 })).toBeVisible();
+
+  // By the pointer: the selection offers itself. Without one, the paragraph is chosen from a list.
+  await yuki.locator(".sheet .prose").getByText(sentence).evaluate((paragraph, from) => {
+    const range = document.createRange();
+    range.setStart(paragraph.firstChild!, paragraph.textContent!.indexOf(from));
+    range.setEnd(paragraph.firstChild!, paragraph.textContent!.indexOf(from) + from.length);
+    document.getSelection()!.removeAllRanges();
+    document.getSelection()!.addRange(range);
+  }, sentence);
+  await yuki.getByRole("button", { name: "Comment on these words" }).click();
+  await yuki.getByLabel("Comment on this passage").fill("Which months?");
+  await yuki.getByRole("button", { name: "Comment", exact: true }).click();
+  const mark = yuki.locator("mark.passage");
+  await expect(mark).toHaveText(`a${sentence}`);
+  await yuki.getByLabel("What the comment is about").selectOption({ index: 1 });
+  await yuki.getByLabel("Comment on this passage").fill("And who pays him?");
+  await yuki.getByRole("button", { name: "Comment", exact: true }).click();
+  await expect(yuki.locator("mark.passage").first()).toContainText("Nobody pays");
+
+  await yuki.getByRole("link", { name: "Write", exact: true }).click();
+  const writing = await textOf(yuki, "The sluice keeper");
+  await writing.click();
+  await press(yuki, "ControlOrMeta+a", "ControlOrMeta+x");
+  await yuki.keyboard.type("Told elsewhere.");
+  await yuki.getByRole("button", { name: "Save the page" }).click();
+  await expect(yuki.getByText("Its text is gone").first()).toBeVisible();
+  const other = await startPage(yuki, "Millrace", "Who opens the gate");
+  await other.click();
+  await press(yuki, "ControlOrMeta+v");
+  await expect(other).toContainText(sentence);
+  await yuki.getByRole("button", { name: "Save the page" }).click();
+  await expect(yuki.getByRole("heading", { name: "Who opens the gate", level: 1 })).toBeVisible();
+  await expect(yuki.locator(".remark", { hasText: "Which months?" })).toBeVisible();
+  await expect(yuki.locator("mark.passage", { hasText: sentence }).last()).toBeVisible();
+  await openPage(yuki, "Millrace", "The sluice keeper");
+  await expect(yuki.locator(".passage-line", { hasText: "Who opens the gate" }).first()).toContainText("Its text stands on Who opens the gate now.");
 });

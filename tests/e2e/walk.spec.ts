@@ -82,7 +82,8 @@ const acts: Record<string, Act> = {
   "invitation/[token]/actions#accept": { for: "no one", args: () => ["nosuchtoken", "long enough for it"] },
   "courses/[course]/pages/[page]/write/actions#saveText": { for: "readers", args: (at) => [course, at.page, save(Number(at.entries))], proves: true },
   "courses/[course]/wikis/[wiki]/start/actions#startText": { for: "readers", args: (at) => [course, at.wiki, null, { below: null, linkFrom: null }, save(0)], proves: true },
-  "courses/[course]/pages/[page]/actions#comment": { for: "readers", args: (at) => [course, at.page, null, "Walked by."], proves: true },
+  "courses/[course]/pages/[page]/actions#commentOn": { for: "readers", args: (at) => [course, at.page, 1, null, "Walked by."], proves: true },
+  "courses/[course]/pages/[page]/actions#answer": { for: "readers", args: (at) => [course, at.page, at.comment, "Answered in passing."], proves: true },
   "courses/[course]/pages/[page]/actions#restore": { for: "readers", args: (at) => [course, at.page, 1, Number(at.entries) + 1], proves: true },
   "courses/[course]/pages/[page]/actions#settle": { for: "readers", args: (at) => [course, at.comment, true], proves: true },
   "courses/[course]/pages/[page]/actions#editRemark": { for: "readers", args: (at) => [course, at.ownComment, "Walked otherwise."], proves: true },
@@ -198,8 +199,8 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
   at.emptySet = (await sql`select id from group_set where course_id = ${course} and title = 'Empty'`)[0]!.id as string;
   const sent = (await (await send(member, `/courses/${course}/wikis/${at.wiki}/upload?page=${at.page}`)).json()) as { file: { id: string } };
   at.file = sent.file.id;
-  await asked(instructor, "courses/[course]/pages/[page]/actions#comment", [course, at.page, null, "Walk by here."], at);
-  await asked(member, "courses/[course]/pages/[page]/actions#comment", [course, at.page, null, "Walked here myself."], at);
+  await asked(instructor, "courses/[course]/pages/[page]/actions#commentOn", [course, at.page, 1, null, "Walk by here."], at);
+  await asked(member, "courses/[course]/pages/[page]/actions#commentOn", [course, at.page, 1, null, "Walked here myself."], at);
   at.ownComment = (await sql`select id from comment where course_id = ${course} and page_id = ${at.page!} and author_id = 'miraokonjo'`)[0]!.id as string;
   at.comment = (await sql`select id from comment where course_id = ${course} and page_id = ${at.page} and author_id = 'inescalder'`)[0]!.id as string;
   await sql`insert into own_word (course_id, id, wiki_id, person_id, kind, body, at) values (${course}, 'walkword', ${at.wiki!}, 'miraokonjo', 'objection', 'Walked.', now())`;

@@ -14,6 +14,12 @@ export interface Word {
   readonly folded: string;
 }
 
+/** Words of a text, by their numbers over the whole of it: `from` included, `to` excluded. */
+export interface WordRange {
+  readonly from: number;
+  readonly to: number;
+}
+
 /** What stands between a word and the one before it, from nothing to the edge of a block. */
 export const noBreak = 0;
 export const clauseBreak = 1;

@@ -6,6 +6,7 @@ import { may, mayChangeCourse, mayUsePower, standAtPage, type Standpoint } from 
 import type { Queryable } from "../db/client";
 import { assignment, comment, commentAct, page } from "../db/tables/wikis";
 import { type Commented, longestComment } from "./dto";
+import { type GivenPassage, passageColumns } from "./passages";
 import type { Context } from "../session/context";
 
 const body = z.string().transform(cleanText).pipe(z.string().trim().min(1).max(longestComment));
@@ -74,8 +75,18 @@ async function noted(ctx: Context, inside: Queryable, courseId: string, commentI
   return { kind: "commented", id: commentId };
 }
 
-/** Comments on a page, or answers a comment (`parent`). An answer to an answer joins the same thread. */
-export async function addComment(ctx: Context, given: { courseId: string; pageId: string; parent: string | null; body: string }): Promise<Commented> {
+export interface NewComment {
+  readonly courseId: string;
+  readonly pageId: string;
+  /** The comment that is answered; null: none. */
+  readonly parent: string | null;
+  readonly body: string;
+  /** What it is about, if that is not the whole page. */
+  readonly passage?: GivenPassage | null;
+}
+
+/** Comments on a page or a passage of it, or answers a comment. An answer to an answer joins the same thread. */
+export async function addComment(ctx: Context, given: NewComment): Promise<Commented> {
   const text = body.safeParse(given.body);
   if (!text.success) return { kind: "refused", code: "empty or too long" };
   const standpoint = await standAtPage(ctx, given.courseId, given.pageId);
@@ -92,9 +103,11 @@ export async function addComment(ctx: Context, given: { courseId: string; pageId
     if (!parent) return { kind: "refused", code: "not found" };
     parentId = parent.parentId ?? parent.id;
   }
+  const passage = given.passage && parentId === null ? await passageColumns(ctx.db, given.courseId, given.pageId, given.passage) : {};
+  if (!passage) return { kind: "refused", code: "passage not found" };
   const id = ctx.newId();
   await ctx.db.insert(comment).values({
-    courseId: given.courseId, id, wikiId: standpoint.wikiId, pageId: given.pageId, parentId, authorId: ctx.viewer.id, body: text.data, at: ctx.now,
+    ...passage, courseId: given.courseId, id, wikiId: standpoint.wikiId, pageId: given.pageId, parentId, authorId: ctx.viewer.id, body: text.data, at: ctx.now,
   });
   return { kind: "commented", id };
 }

@@ -12,6 +12,7 @@ import { CreditedWiki, stateKey } from "@/core/credit/wiki";
 import type { Database, Queryable } from "../db/client";
 import { givenEntry } from "../db/tables/doors";
 import { entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
+import { refreshPassages } from "../comments/passages";
 import { authorsThatCount } from "./authors";
 import { putStanding } from "./credit";
 
@@ -68,6 +69,7 @@ export async function recomputeWiki(tx: Queryable, courseId: string, wikiId: str
       .where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
     await putStanding(tx, { courseId, wikiId, pageId }, [...wordsByEntry(origins)], (rev) => credited.authors.get(rev) ?? null);
   }
+  await refreshPassages(tx, courseId, wikiId);
   await tx.update(wiki).set({ spread: [...credited.spread].sort((one, other) => one - other), creditVersion: storedVersion }).where(here);
   return count;
 }

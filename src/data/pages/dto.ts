@@ -3,6 +3,7 @@ import type { Weekly } from "@/core/access/when";
 import type { PageDocument } from "@/core/document/model";
 import type { LeftOut } from "@/core/merge/blocks";
 import type { DocumentProblem } from "@/core/document/parse";
+import type { PassageDto } from "../comments/dto";
 import type { FileDto } from "../files/dto";
 
 /** One of those whose wiki it is. `mark` is the order of joining: it decides colour and glyph, on every screen. */
@@ -45,6 +46,10 @@ export interface ContentsItemDto {
 
 export interface CommentDto {
   readonly id: string;
+  /** The page on which it was said. */
+  readonly pageId: string;
+  /** What it is about, where that is a passage; null: the page, or the comment that it answers. */
+  readonly passage: PassageDto | null;
   readonly authorId: string;
   readonly author: string;
   readonly body: string;

@@ -4,6 +4,7 @@ import { inOrder } from "@/core/contents/order";
 import { filesIn } from "@/core/document/files";
 import { accessDto, whoMay } from "../access/told";
 import { mayUsePower, readablePages, standAtPage, standAtWiki, type Standpoint } from "../access/read";
+import { placeThreads } from "../comments/passages";
 import { pageComments } from "../comments/read";
 import { person } from "../db/tables/accounts";
 import { course } from "../db/tables/courses";
@@ -70,7 +71,7 @@ export async function findPage(ctx: ContextIn, courseId: string, pageId: string)
   const atWiki = await standAtWiki(ctx, courseId, standpoint.wikiId);
   const loaded = await loadWiki(ctx, standpoint, atWiki);
   const [found] = await ctx.db
-    .select({ title: page.title, entries: page.entries, words: page.words, removedAt: page.removedAt, document: entry.document, at: entry.at, note: entry.note, author: person.name,
+    .select({ title: page.title, entries: page.entries, words: page.words, removedAt: page.removedAt, document: entry.document, at: entry.at, note: entry.note, author: person.name, origins: entryCredit.origins,
       ownerId: page.ownerId, owner: sql<string | null>`(select o.name from ${person} o where o.id = ${page.ownerId})`,
     })
     .from(page)
@@ -91,7 +92,7 @@ export async function findPage(ctx: ContextIn, courseId: string, pageId: string)
     wiki: loaded, id: pageId, title: found.title, entries: found.entries, words: found.words, document: found.document,
     last: { author: found.author, at: found.at, note: found.note },
     parts: [...members, { authorId: null, words: others }], unassigned,
-    comments: await pageComments(ctx.db, courseId, pageId, { id: ctx.viewer.id, isInstructor: loaded.isInstructor }),
+    comments: await pageComments(ctx.db, courseId, pageId, { id: ctx.viewer.id, isInstructor: loaded.isInstructor }, await placeThreads(ctx, { courseId, wikiId: standpoint.wikiId, pageId, origins: found.origins })),
     access: await accessDto(ctx, standpoint), whoMay: whoMay(standpoint, found.ownerId, found.owner),
     files: await filesNamed(ctx.db, courseId, filesIn(found.document)),
     mayRename: mayUsePower(standpoint, "rename"), mayRemove: mayUsePower(standpoint, "remove"), mayUpload: mayUsePower(standpoint, "upload"), maySettle: mayUsePower(standpoint, "settle"), removedAt: found.removedAt,

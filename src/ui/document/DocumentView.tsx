@@ -2,19 +2,28 @@
 import type { ReactNode } from "react";
 import { type DocumentNode, headingsOf, type PageDocument } from "@/core/document/model";
 import { noteLabel, notesOf } from "@/core/document/notes";
+import { markPassages } from "@/core/document/passages";
 import { EquationView } from "./EquationView";
 import { FigureView, LinkCardView, MediaView } from "./FileViews";
 import { marked } from "./Marked";
 import { NotesView } from "./NotesView";
-import { headingAnchor, type LinkTargets, type Reading } from "./reading";
+import { headingAnchor, type LinkTargets, type Reading, type ShownPassage } from "./reading";
 import { cellAttributes } from "./cells";
 
-export { type LinkTargets, noLinks, wikiLinks } from "./reading";
+export { type LinkTargets, noLinks, type ShownPassage, wikiLinks } from "./reading";
 
-export function DocumentView({ document, links }: { document: PageDocument; links: LinkTargets }) {
+interface Props {
+  readonly document: PageDocument;
+  readonly links: LinkTargets;
+  /** What open comments are about. */
+  readonly passages?: readonly ShownPassage[];
+}
+
+export function DocumentView({ document: read, links, passages = [] }: Props) {
+  const document = markPassages(read, passages);
   const isEmpty = (document.content ?? []).every((node) => node.type === "paragraph" && !node.content?.length);
   if (isEmpty) return <div className="prose"><p className="empty">Nothing is written here yet.</p></div>;
-  const reading: Reading = { ...links, notes: notesOf(document), headings: headingsOf(document) };
+  const reading: Reading = { ...links, notes: notesOf(document), headings: headingsOf(document), passages: new Map(passages.map((each) => [each.id, each])) };
   return <div className="prose">{children(document, reading)}<NotesView notes={reading.notes} /></div>;
 }
 

@@ -4,10 +4,10 @@ import type { ReactNode } from "react";
 import type { DocumentMark } from "@/core/document/model";
 import { titleKey } from "@/core/links/titles";
 import { fileSize } from "../words/sizes";
-import { headingAnchor, type LinkTargets } from "./reading";
+import { commentAnchor, headingAnchor, type LinkTargets, passageAnchor, type Reading } from "./reading";
 
 /** `links` null draws links to pages and files as plain text (in comparisons). */
-export function marked(text: ReactNode, marks: readonly DocumentMark[], links: LinkTargets | null): ReactNode {
+export function marked(text: ReactNode, marks: readonly DocumentMark[], links: LinkTargets | Reading | null): ReactNode {
   return marks.reduceRight<ReactNode>((inside, mark) => {
     switch (mark.type) {
       case "bold": return <strong>{inside}</strong>;
@@ -22,9 +22,22 @@ export function marked(text: ReactNode, marks: readonly DocumentMark[], links: L
       case "link": return <a href={String(mark.attrs?.href)} rel="noopener noreferrer nofollow">{inside}</a>;
       case "pageLink": return links ? <PageLinkView mark={mark} links={links}>{inside}</PageLinkView> : <span className="promised-link">{inside}</span>;
       case "fileLink": return links ? <FileLinkView mark={mark} links={links}>{inside}</FileLinkView> : <span className="promised-link">{inside}</span>;
+      case "passage": return links && "passages" in links ? <PassageView mark={mark} passages={links.passages}>{inside}</PassageView> : inside;
       default: return inside;
     }
   }, text);
+}
+
+/** Text that a comment is about; where it begins, the sign of the conversation and the way to it. */
+function PassageView({ mark: { attrs }, passages, children }: { mark: DocumentMark; passages: Reading["passages"]; children: ReactNode }) {
+  const passage = passages.get(String(attrs?.id));
+  if (!passage) return children;
+  return (
+    <mark className="passage" data-passage={passage.id} {...(attrs?.opens === true ? { id: passageAnchor(passage.id) } : {})}>
+      {attrs?.opens === true && <a className="passage-sign" href={`#${commentAnchor(passage.id)}`} aria-label={`Comment ${passage.sign}, by ${passage.author}`}>{passage.sign}</a>}
+      {children}
+    </mark>
+  );
 }
 
 interface LinkProps {

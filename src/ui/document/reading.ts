@@ -1,5 +1,6 @@
 /** What a document needs to be read somewhere: where its links lead, what its files are, how its notes are numbered. */
 import type { Notes } from "@/core/document/notes";
+import type { PlacedPassage } from "@/core/document/passages";
 import type { FileDto } from "@/data/files/dto";
 import { paths } from "../paths";
 
@@ -17,8 +18,16 @@ export interface LinkTargets {
   readonly fileHref?: (id: string, width?: number) => string;
 }
 
+/** A passage that an open comment is about, as it is marked in the text. */
+export interface ShownPassage extends PlacedPassage {
+  readonly sign: string;
+  /** Who began to speak of it. */
+  readonly author: string;
+}
+
 /** What a document's parts are drawn by. */
 export interface Reading extends LinkTargets {
+  readonly passages: ReadonlyMap<string, ShownPassage>;
   readonly notes: Notes;
   /** The page's headings, for its list of contents. */
   readonly headings: readonly { readonly id: string | null; readonly level: number; readonly text: string }[];
@@ -37,3 +46,7 @@ export const noLinks: LinkTargets = { pages: [], pageHref: () => "", startHref: 
 
 /** The anchor of a heading, by its block's id. */
 export const headingAnchor = (id: string): string => `h-${id}`;
+
+/** The anchor of a passage that a comment is about, and of the comment, by the comment's id. */
+export const passageAnchor = (id: string): string => `p-${id}`;
+export const commentAnchor = (id: string): string => `comment-${id}`;

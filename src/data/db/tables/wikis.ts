@@ -228,11 +228,32 @@ export const comment = pgTable("comment", {
   /** Since when it is withdrawn, by its author or by those who run the course: kept, and counted no more. */
   withdrawnAt: instant("withdrawn_at"),
   withdrawnBy: text("withdrawn_by").references(() => person.id),
+  /** Of one about a passage: the words that it is about, of the page as it stood after this entry. */
+  passageEntry: integer("passage_entry"),
+  passageFrom: integer("passage_from"),
+  passageTo: integer("passage_to"),
+  /** What the passage said then. */
+  passageQuote: text("passage_quote"),
+  /** The origins of its words (see `storeOrigins`), by which it is found again; computed anew with the page's credit. */
+  passageOrigins: bytes("passage_origins"),
 }, (table) => [
   primaryKey({ columns: [table.courseId, table.id] }),
   foreignKey({ columns: [table.courseId, table.pageId], foreignColumns: [page.courseId, page.id] }),
   index("comment_by_page").on(table.courseId, table.pageId, table.at),
   index("comment_by_author").on(table.courseId, table.wikiId, table.authorId),
+  index("comment_with_passage").on(table.courseId, table.wikiId).where(sql`passage_entry is not null`),
+  check("passage_is_whole", sql`num_nulls(passage_entry, passage_from, passage_to, passage_quote, passage_origins) in (0, 5)`),
+]);
+
+/** Whom a comment names: those who read the page and are told of it. */
+export const mention = pgTable("mention", {
+  courseId: text("course_id").notNull(),
+  commentId: text("comment_id").notNull(),
+  personId: text("person_id").notNull().references(() => person.id),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.commentId, table.personId] }),
+  foreignKey({ columns: [table.courseId, table.commentId], foreignColumns: [comment.courseId, comment.id] }),
+  index("mention_by_person").on(table.courseId, table.personId),
 ]);
 
 /** What was done with a comment: never changed. */

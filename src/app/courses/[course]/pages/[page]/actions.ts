@@ -12,11 +12,21 @@ import { signedIn } from "@/app/_parts/context";
 
 const id = z.string().max(40);
 
-export async function comment(courseId: string, pageId: string, parent: string | null, body: string): Promise<Commented> {
-  const given = z.object({ courseId: id, pageId: id, parent: id.nullable(), body: z.string().max(20_000) }).parse({ courseId, pageId, parent, body });
-  const answer = await addComment(await signedIn(), given);
+/** Comments on a page as it stood after an entry, or on a passage of it. */
+export async function commentOn(courseId: string, pageId: string, entry: number, about: { quote: string; near: number } | null, body: string): Promise<Commented> {
+  const place = z.object({ quote: z.string().max(20_000), near: z.int().min(0) }).nullable();
+  const given = z.object({ courseId: id, pageId: id, entry: z.int().min(1), about: place, body: z.string().max(20_000) }).parse({ courseId, pageId, entry, about, body });
+  const answer = await addComment(await signedIn(), { ...given, parent: null, passage: given.about && { ...given.about, entry: given.entry } });
   refresh();
   return answer;
+}
+
+/** Answers a comment. */
+export async function answer(courseId: string, pageId: string, parent: string, body: string): Promise<Commented> {
+  const given = z.object({ courseId: id, pageId: id, parent: id, body: z.string().max(20_000) }).parse({ courseId, pageId, parent, body });
+  const said = await addComment(await signedIn(), given);
+  refresh();
+  return said;
 }
 
 /** Says something else in a comment of one's own. */

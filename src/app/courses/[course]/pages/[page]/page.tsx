@@ -22,6 +22,7 @@ import { Conversation } from "./_parts/Conversation";
 import { dropText } from "../../_parts/writing-actions";
 import { LeftDraft } from "./_parts/LeftDraft";
 import { PageActs } from "./_parts/PageActs";
+import { shownPassages } from "./_parts/placed";
 
 export const metadata: Metadata = { title: "Page" };
 
@@ -46,7 +47,7 @@ export default async function PagePage({ params, searchParams }: PageProps<"/cou
           {leftDraft && <LeftDraft draft={leftDraft} zone={wiki.timeZone} now={ctx.now} drop={dropText.bind(null, { courseId: course, pageId })} />}
           {page.removedAt
             ? <p className="notice">This page lies in the bin since {momentAndDistance(page.removedAt, wiki.timeZone, ctx.now)}. Its history is kept{page.mayRemove ? <>, and it can be <Link href={paths.contents(course, wiki.wikiId)}>brought back</Link></> : ""}.</p>
-            : <DocumentView document={page.document} links={links} />}
+            : <DocumentView document={page.document} links={links} passages={shownPassages(page)} />}
         </article>
         <aside className="margin" aria-label="Margin">
           <section aria-labelledby="who">

@@ -1,13 +1,14 @@
 "use client";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
-import { useState, useTransition } from "react";
+import { type ReactNode, useState, useTransition } from "react";
 import type { Commented } from "@/data/comments/dto";
 import { SteadyForm } from "@/ui/forms/SteadyForm";
 
 /** Why nothing came of it, in words. */
 export const commentProblems: Record<Extract<Commented, { kind: "refused" }>["code"], string> = {
   "not found": "This page, or the comment you answer, is not here any more. Your text is still in the field.",
+  "passage not found": "These words are not on the page as you see it. Your text is still in the field; choose the passage again.",
   "may not settle": "You may not settle comments of others here.",
   "may not comment": "Commenting on this page has been closed. Your text is still in the field.",
   "not yours": "This is for its author to do.",
@@ -24,11 +25,13 @@ interface Props {
   readonly isFolded?: boolean;
   /** What stands in the field at first, and what is done once it was sent or given up. */
   readonly first?: string;
+  /** What is chosen above the field. */
+  readonly above?: ReactNode;
   readonly onDone?: () => void;
 }
 
 /** Sends a comment. The text stays in the field until the server has it. */
-export function CommentForm({ label, button, send, isFolded = false, first = "", onDone }: Props) {
+export function CommentForm({ label, button, send, isFolded = false, first = "", above, onDone }: Props) {
   const [isOpen, setOpen] = useState(!isFolded);
   const [body, setBody] = useState(first);
   const [problem, setProblem] = useState<string | null>(null);
@@ -50,6 +53,7 @@ export function CommentForm({ label, button, send, isFolded = false, first = "",
   if (!isOpen) return <Button size="small" onClick={() => setOpen(true)} aria-label={label}>{button}</Button>;
   return (
     <SteadyForm className="comment-form" onSubmit={(event) => { event.preventDefault(); submit(); }}>
+      {above}
       <TextField label={label} multiline minRows={2} maxRows={10} value={body} autoFocus={isFolded || first !== ""} onChange={(event) => setBody(event.target.value)} slotProps={{ htmlInput: { maxLength: 5000 } }} />
       <div role="alert">{problem && <p className="field-problem">{problem}</p>}</div>
       <div className="actions">

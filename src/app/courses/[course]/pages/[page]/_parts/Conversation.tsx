@@ -1,8 +1,12 @@
 import type { CommentDto, PageDto } from "@/data/pages/dto";
 import { distance } from "@/ui/words/times";
 import { counted } from "@/ui/words/counts";
-import { comment, editRemark, settle, withdrawRemark } from "../actions";
+import { answer, commentOn, editRemark, settle, withdrawRemark } from "../actions";
+import { BesidePassages } from "./BesidePassages";
 import { CommentForm } from "./CommentForm";
+import { PassageForm } from "./PassageForm";
+import { PassageLine } from "./PassageLine";
+import { placedThreads } from "./placed";
 import { Remark } from "./Remark";
 import { SettleButton } from "./SettleButton";
 
@@ -13,39 +17,47 @@ interface Props {
   readonly now: Date;
 }
 
-/** A page's comments with their answers, and the place to add one. What is settled stands folded below what is open. */
+/**
+ * A page's comments with their answers, and the place to add one: first what is said of the page, then what is about
+ * passages, each beside its own. What is settled stands folded between them.
+ */
 export function Conversation({ page, viewerId, zone, now }: Props) {
   const mayComment = page.wiki.commentsOn && !page.removedAt && (page.access.level === "write" || page.access.level === "comment");
   const [open, settled] = [page.comments.filter((each) => !each.settled), page.comments.filter((each) => each.settled)];
-  const send = comment.bind(null, page.wiki.courseId, page.id);
-  const thread = (each: CommentDto) => <Thread key={each.id} thread={each} page={page} viewerId={viewerId} mayComment={mayComment} maySettle={mayComment && (page.maySettle || each.authorId === viewerId)} zone={zone} now={now} />;
+  const placed = placedThreads(page);
+  const others = open.filter((each) => !placed.some(({ thread }) => thread === each));
+  const draw = (each: CommentDto, sign: string | null = null) => <Thread key={each.id} thread={each} sign={sign} page={page} viewerId={viewerId} mayComment={mayComment} maySettle={mayComment && (page.maySettle || each.authorId === viewerId)} zone={zone} now={now} />;
   return (
     <>
       {page.comments.length === 0 && <p className="quiet">{mayComment ? "Nobody has said anything about this page yet." : page.wiki.commentsOn ? "No comments." : "This assignment has no comments."}</p>}
-      <ul className="thread">{open.map(thread)}</ul>
-      {settled.length > 0 && <details className="settled"><summary>{counted(settled.length, "settled comment")}</summary><ul className="thread">{settled.map(thread)}</ul></details>}
-      {mayComment && <CommentForm label="Comment on this page" button="Comment" send={send.bind(null, null)} />}
+      <ul className="thread">{others.map((each) => draw(each))}</ul>
+      {mayComment && <PassageForm send={commentOn.bind(null, page.wiki.courseId, page.id, page.entries)} />}
+      {settled.length > 0 && <details className="settled"><summary>{counted(settled.length, "settled comment")}</summary><ul className="thread">{settled.map((each) => draw(each))}</ul></details>}
+      {placed.length > 0 && <BesidePassages>{placed.map(({ thread, sign }) => draw(thread, sign))}</BesidePassages>}
     </>
   );
 }
 
 interface ThreadProps extends Props {
   readonly thread: CommentDto;
+  /** The sign that its passage carries in the text; null: it has none there. */
+  readonly sign: string | null;
   readonly mayComment: boolean;
   readonly maySettle: boolean;
 }
 
-function Thread({ thread, page, viewerId, mayComment, maySettle, zone, now }: ThreadProps) {
+function Thread({ thread, sign, page, viewerId, mayComment, maySettle, zone, now }: ThreadProps) {
   const markOf = (id: string) => page.wiki.members.find((member) => member.id === id)?.mark ?? null;
   const { courseId, isInstructor } = page.wiki;
   const remark = (each: CommentDto) => <Remark comment={each} mark={markOf(each.authorId)} {...{ viewerId, mayComment, isInstructor, zone, now }} edit={editRemark.bind(null, courseId, each.id)} withdraw={withdrawRemark.bind(null, courseId, each.id)} />;
   return (
-    <li>
+    <li data-passage={sign === null ? undefined : thread.id}>
+      {thread.passage && <PassageLine passage={thread.passage} sign={sign} thread={thread} page={page} />}
       {remark(thread)}
       {thread.replies.length > 0 && <ul className="replies">{thread.replies.map((reply) => <li key={reply.id}>{remark(reply)}</li>)}</ul>}
       {thread.settled && <p className="quiet settled-by">Settled by {thread.settled.by}, {distance(thread.settled.at, zone, now)}</p>}
       <div className="thread-acts">
-        {mayComment && !thread.settled && <CommentForm label={`Answer ${thread.author}`} button="Answer" send={comment.bind(null, page.wiki.courseId, page.id, thread.id)} isFolded />}
+        {mayComment && !thread.settled && <CommentForm label={`Answer ${thread.author}`} button="Answer" send={answer.bind(null, page.wiki.courseId, thread.pageId, thread.id)} isFolded />}
         {maySettle && <SettleButton author={thread.author} isSettled={thread.settled !== null} settle={settle.bind(null, page.wiki.courseId, thread.id)} />}
       </div>
     </li>

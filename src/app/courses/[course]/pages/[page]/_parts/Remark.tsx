@@ -4,6 +4,7 @@ import { useState, useTransition } from "react";
 import type { Commented } from "@/data/comments/dto";
 import type { CommentDto } from "@/data/pages/dto";
 import { Author } from "@/ui/authors/AuthorMark";
+import { commentAnchor } from "@/ui/document/reading";
 import { counted } from "@/ui/words/counts";
 import { distance, moment } from "@/ui/words/times";
 import { CommentForm, commentProblems } from "./CommentForm";
@@ -33,7 +34,7 @@ export function Remark({ comment, mark, viewerId, mayComment, isInstructor, edit
     setProblem(answer?.kind === "commented" ? null : answer ? commentProblems[answer.code] : "The server did not answer. Load the page again.");
   });
   return (
-    <div className="remark" id={`comment-${comment.id}`} data-withdrawn={withdrawn !== null}>
+    <div className="remark" id={commentAnchor(comment.id)} data-withdrawn={withdrawn !== null}>
       <div className="remark-head"><strong><Author name={author} mark={mark} /></strong><time dateTime={comment.at.toISOString()} title={moment(comment.at, zone, now)}>{distance(comment.at, zone, now)}{comment.editedAt && !withdrawn ? ", edited" : ""}</time></div>
       {withdrawn && <p className="quiet">{withdrawn.byId === comment.authorId ? "Withdrawn" : `Removed by ${withdrawn.by}`}, {distance(withdrawn.at, zone, now)}. It counts no more.</p>}
       {isEditing

@@ -1,0 +1,73 @@
+"use client";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import { type RefObject, useEffect, useRef, useState } from "react";
+import { createPortal } from "react-dom";
+import type { Commented } from "@/data/comments/dto";
+import { blocksIn, type Quoted, quotedIn } from "@/ui/document/quoting";
+import { shortened } from "@/ui/words/shortened";
+import { CommentForm } from "./CommentForm";
+
+interface Props {
+  readonly send: (about: Quoted | null, body: string) => Promise<Commented>;
+}
+
+const theText = () => document.querySelector(".sheet .prose");
+
+/** Comments on the page, or on a passage of it: words that were selected in the text, or a paragraph that is chosen here. */
+export function PassageForm({ send }: Props) {
+  const [about, setAbout] = useState<Quoted | null>(null);
+  const [selected, setSelected] = useState<Quoted | null>(null);
+  const [blocks, setBlocks] = useState<readonly Quoted[]>([]);
+  const frame = useRef<HTMLDivElement>(null);
+  const collect = () => setBlocks(blocksIn(theText() ?? document.createElement("p")));
+  const choose = (value: string) => setAbout(value === "page" ? null : value === "selected" ? selected : (blocks[Number(value)] ?? null));
+  const take = (quoted: Quoted) => {
+    setSelected(quoted);
+    setAbout(quoted);
+    frame.current?.scrollIntoView({ block: "center" });
+    frame.current?.querySelector("textarea")?.focus();
+  };
+  const sent = async (body: string) => {
+    const answer = await send(about, body);
+    if (answer.kind === "commented") { setAbout(null); setSelected(null); }
+    return answer;
+  };
+  const value = about === null ? "page" : about === selected ? "selected" : String(blocks.indexOf(about));
+  return (
+    <div ref={frame}>
+      <CommentForm
+        label={about ? "Comment on this passage" : "Comment on this page"} button="Comment" send={sent}
+        above={(
+          <TextField select label="About" value={value} onFocus={collect} onChange={(event) => choose(event.target.value)} slotProps={{ select: { native: true }, htmlInput: { "aria-label": "What the comment is about" } }}>
+            <option value="page">the whole page</option>
+            {selected && <option value="selected">“{shortened(selected.quote, 60)}”</option>}
+            {blocks.map(({ quote }, at) => <option key={at} value={at}>{shortened(quote, 60)}</option>)}
+          </TextField>
+        )}
+      />
+      <SelectionButton take={take} frame={frame} />
+    </div>
+  );
+}
+
+/** Stands under the words that are selected in the text, for as long as they are. */
+function SelectionButton({ take, frame }: { take: (quoted: Quoted) => void; frame: RefObject<HTMLDivElement | null> }) {
+  const [at, setAt] = useState<{ readonly top: number; readonly left: number; readonly quoted: Quoted } | null>(null);
+  useEffect(() => {
+    const look = () => {
+      const [root, selection] = [theText(), document.getSelection()];
+      const range = selection && selection.rangeCount > 0 && !selection.isCollapsed ? selection.getRangeAt(0) : null;
+      const quoted = root && range ? quotedIn(root, range) : null;
+      const box = range?.getBoundingClientRect();
+      setAt(quoted && box ? { quoted, top: box.bottom + window.scrollY + 6, left: Math.max(8, Math.min(box.left, window.innerWidth - 190)) + window.scrollX } : null);
+    };
+    document.addEventListener("selectionchange", look);
+    return () => document.removeEventListener("selectionchange", look);
+  }, [frame]);
+  if (!at) return null;
+  return createPortal(
+    <Button className="selection-button" size="small" variant="contained" style={{ top: at.top, left: at.left }} onMouseDown={(event) => event.preventDefault()} onClick={() => take(at.quoted)}>Comment on these words</Button>,
+    document.body,
+  );
+}
