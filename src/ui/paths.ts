@@ -44,6 +44,8 @@ export const paths = {
   entry: (course: string, page: string, number: number) => `/courses/${course}/pages/${page}/ledger/${number}`,
   /** Two states of a page beside each other: after entry `from` (0: before there was anything) and after entry `to`. */
   compare: (course: string, page: string, from?: number, to?: number) => `/courses/${course}/pages/${page}/compare${from === undefined ? "" : `?from=${from}${to === undefined ? "" : `&to=${to}`}`}`,
+  /** What happens on a page while it is open. */
+  live: (course: string, page: string) => `/courses/${course}/pages/${page}/live`,
   /** Who wrote what, as the page stood after an entry; without one, as it stands. */
   who: (course: string, page: string, at?: number) => `/courses/${course}/pages/${page}/who${at === undefined ? "" : `?at=${at}`}`,
   /** A file's bytes; of a picture, in the kept size that is near `width`. */

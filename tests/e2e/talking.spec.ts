@@ -59,7 +59,7 @@ test("words that are selected can be spoken of, and the conversation goes with t
   await writing.click();
   await press(yuki, "ControlOrMeta+a", "ControlOrMeta+x");
   await yuki.keyboard.type("Told elsewhere.");
-  await yuki.getByRole("button", { name: "Save the page" }).click();
+  await yuki.getByRole("button", { name: "Save", exact: true }).click();
   await expect(yuki.getByText("Its text is gone").first()).toBeVisible();
   const other = await startPage(yuki, "Millrace", "Who opens the gate");
   await other.click();

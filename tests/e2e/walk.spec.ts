@@ -40,7 +40,7 @@ const routesFor: Record<string, Allowed> = {
   "/courses/[course]/groups": "on course", "/courses/[course]/groups/new": "instructors", "/courses/[course]/groups/[set]": "instructors",
   "/courses/[course]/people": "instructors", "/courses/[course]/people/list": "instructors", "/courses/[course]/people/file": "instructors", "/courses/[course]/settings": "instructors",
   "/courses/[course]/rooms/[room]": "instructors",
-  "/courses/[course]/pages/[page]": "readers", "/courses/[course]/pages/[page]/write": "readers", "/courses/[course]/pages/[page]/ledger": "readers", "/courses/[course]/pages/[page]/ledger/[number]": "readers", "/courses/[course]/pages/[page]/compare": "readers", "/courses/[course]/pages/[page]/who": "readers",
+  "/courses/[course]/pages/[page]": "readers", "/courses/[course]/pages/[page]/write": "readers", "/courses/[course]/pages/[page]/live": "readers", "/courses/[course]/pages/[page]/ledger": "readers", "/courses/[course]/pages/[page]/ledger/[number]": "readers", "/courses/[course]/pages/[page]/compare": "readers", "/courses/[course]/pages/[page]/who": "readers",
   "/courses/[course]/files/[file]": "readers", "/courses/[course]/wikis/[wiki]/files": "readers", "/room/in/files/[file]": "no one", "/open/[token]/files/[file]": "no one",
   "/courses/[course]/wikis/[wiki]": "readers", "/courses/[course]/wikis/[wiki]/contents": "readers", "/courses/[course]/wikis/[wiki]/start": "readers", "/courses/[course]/wikis/[wiki]/start/several": "readers",
 };

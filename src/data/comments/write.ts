@@ -6,6 +6,7 @@ import { may, mayChangeCourse, mayUsePower, standAtPage, type Standpoint } from 
 import type { Queryable } from "../db/client";
 import { assignment, comment, commentAct, page } from "../db/tables/wikis";
 import { type Commented, longestComment } from "./dto";
+import { send } from "../live/signal";
 import { type GivenPassage, passageColumns } from "./passages";
 import type { Context } from "../session/context";
 
@@ -109,5 +110,6 @@ export async function addComment(ctx: Context, given: NewComment): Promise<Comme
   await ctx.db.insert(comment).values({
     ...passage, courseId: given.courseId, id, wikiId: standpoint.wikiId, pageId: given.pageId, parentId, authorId: ctx.viewer.id, body: text.data, at: ctx.now,
   });
+  await send(ctx.db, { courseId: given.courseId, pageId: given.pageId, kind: "comment", by: ctx.viewer.id });
   return { kind: "commented", id };
 }

@@ -27,3 +27,12 @@ export function readOnlyDatabase(): Database {
   openedForReading ??= openDatabase(settings().DATABASE_URL, 3, true).db;
   return openedForReading;
 }
+
+/**
+ * Hears what is notified on a channel, over a connection of its own that is made anew when it breaks.
+ * @throws if it can't be made now.
+ */
+export async function listenTo(channel: string, heard: (payload: string) => void): Promise<void> {
+  const client = postgres(settings().DATABASE_URL, { max: 1, onnotice: () => {} });
+  await client.listen(channel, heard).catch(async (problem: unknown) => { await client.end({ timeout: 1 }); throw problem; });
+}

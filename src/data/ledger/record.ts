@@ -14,6 +14,7 @@ import type { Queryable } from "../db/client";
 import { entry, page, wiki } from "../db/tables/wikis";
 import { computeCredit, type EntryToCredit, isCurrent, storeCredit } from "./credit";
 import { storeUses } from "../files/use";
+import { send } from "../live/signal";
 import { recomputeWiki } from "./recompute";
 
 export interface NewEntry {
@@ -106,6 +107,7 @@ export async function recordEntry(tx: Queryable, given: NewEntry): Promise<Recor
   await tx.update(wiki).set({ entries: rev, creditVersion: storedVersion }).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
   await storeCredit(tx, toCredit, number, credited);
   await storeUses(tx, courseId, pageId, newest?.document ?? null, document);
+  await send(tx, { courseId, pageId, kind: "entry", by: given.authorId, number });
   return { kind: "recorded", number };
 }
 

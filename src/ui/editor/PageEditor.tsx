@@ -13,6 +13,7 @@ import type { FileDto } from "@/data/files/dto";
 import type { DraftDto } from "@/data/drafts/dto";
 import { DocumentView } from "../document/DocumentView";
 import type { LinkTargets } from "../document/reading";
+import { HereLine, type LivePlace } from "../live/HereLine";
 import { CoWriters } from "./CoWriters";
 import { FoundDraft } from "./FoundDraft";
 import type { Pasted } from "./paste/paste";
@@ -44,11 +45,13 @@ interface Props {
   readonly pageBase: string | null;
   /** How many of the page's words are the writer's own; absent: all may be. */
   readonly ownWords?: number;
+  /** What the writer is told by while they write; absent: nothing. */
+  readonly live?: LivePlace;
   /** What else is asked about a page that is being started. */
   readonly asked?: ReactNode;
 }
 
-export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase, document: given, place, save, draft: onServer, keeper, backHref, pageBase, ownWords, asked }: Props) {
+export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase, document: given, place, save, draft: onServer, keeper, backHref, pageBase, ownWords, live, asked }: Props) {
   const router = useRouter();
   const editor = useRef<Editor | null>(null);
   const [isReady, setReady] = useState(false);
@@ -132,6 +135,7 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase
       {isNew
         ? <input className="editor-title" aria-label="Title of the page" placeholder="Title of the page" value={title} maxLength={200} required autoFocus={givenTitle === ""} onChange={(event) => { setTitle(event.target.value); touch(); }} />
         : <h1>{title}</h1>}
+      {live && <HereLine place={live} isWriting entries={base} />}
       {asked}
       <div className="preview-line"><Button size="small" aria-pressed={preview !== null} onClick={() => setPreview(preview || !editor.current ? null : { document: textNow(), files: [...storeOf(editor.current).files.values()] })}>{preview ? "Write on" : "As readers see it"}</Button></div>
       {near.length > 0 && <p className="near-titles" role="status">There {near.length === 1 ? "is a page" : "are pages"} called nearly so: {near.map(({ id, title: other }, at) => <span key={id}>{at > 0 && ", "}<a href={`${pageBase}/${id}`} target="_blank" rel="noreferrer">{other}</a></span>)}.</p>}

@@ -9,6 +9,7 @@ import { type Part, PartsStrip } from "@/ui/authors/PartsStrip";
 import { DocumentView, wikiLinks } from "@/ui/document/DocumentView";
 import { TagLine } from "@/ui/contents/TagLine";
 import { LinkButton } from "@/ui/frame/NextLink";
+import { HereLine } from "@/ui/live/HereLine";
 import { paths } from "@/ui/paths";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { whoMayWords, whyNotWriting } from "@/ui/words/access";
@@ -19,6 +20,7 @@ import { Frame } from "@/app/_parts/Frame";
 import { pageTrail } from "@/app/_parts/trail";
 import { Contents } from "./_parts/Contents";
 import { Conversation } from "./_parts/Conversation";
+import { livePlace } from "../../_parts/live-place";
 import { dropText } from "../../_parts/writing-actions";
 import { LeftDraft } from "./_parts/LeftDraft";
 import { PageActs } from "./_parts/PageActs";
@@ -43,6 +45,7 @@ export default async function PagePage({ params, searchParams }: PageProps<"/cou
         <Contents wiki={wiki} here={pageId} promised={promised} />
         <article className="sheet">
           <SheetHead page={page} now={ctx.now} />
+          {!page.removedAt && <HereLine place={livePlace(page)} entries={page.entries} />}
           {Number.isInteger(since) && since > 0 && since < page.entries - 1 && <Merged page={page} since={since} />}
           {leftDraft && <LeftDraft draft={leftDraft} zone={wiki.timeZone} now={ctx.now} drop={dropText.bind(null, { courseId: course, pageId })} />}
           {page.removedAt

@@ -7,6 +7,7 @@ import { paths } from "@/ui/paths";
 import { signedIn } from "@/app/_parts/context";
 import { Frame, OnlyLooking } from "@/app/_parts/Frame";
 import { pageTrail } from "@/app/_parts/trail";
+import { livePlace } from "../../../_parts/live-place";
 import { dropText, keepText } from "../../../_parts/writing-actions";
 import { writingPlace } from "../../../_parts/writing-place";
 import { saveText } from "./actions";
@@ -27,7 +28,7 @@ export default async function WritePage({ params }: PageProps<"/courses/[course]
         key={pageId} draftKey={`${ctx.viewer.id} ${pageId}`} title={page.title} isNew={false} base={page.entries} document={page.document}
         place={await writingPlace(ctx, page.wiki, { pageId, title: page.title, mayUpload: page.mayUpload })}
         draft={await findDraft(ctx, at)} keeper={{ keep: keepText.bind(null, at), drop: dropText.bind(null, at) }}
-        save={saveText.bind(null, course, pageId)} backHref={paths.page(course, pageId)} pageBase={paths.pageBase(course)} ownWords={page.parts.find(({ authorId }) => authorId === ctx.viewer.id)?.words ?? 0}
+        save={saveText.bind(null, course, pageId)} backHref={paths.page(course, pageId)} pageBase={paths.pageBase(course)} live={livePlace(page)} ownWords={page.parts.find(({ authorId }) => authorId === ctx.viewer.id)?.words ?? 0}
       />
     </Frame>
   );

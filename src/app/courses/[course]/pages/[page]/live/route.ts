@@ -1,0 +1,69 @@
+import { z } from "zod";
+import type { LiveEvent } from "@/data/live/dto";
+import { beatEvery, goNear, whoIsHere } from "@/data/live/presence";
+import { type Watch, watchPage } from "@/data/live/watch";
+import type { Context } from "@/data/session/context";
+import { requestContext } from "@/data/session/request";
+
+const id = z.string().max(60);
+const nothing = () => new Response(null, { status: 404 });
+/** Then the window asks anew, and with it whether its session still holds. */
+const streamLasts = 10 * 60_000;
+
+/** Who has a page open and what happens on it: as a stream of events, or once, for who asks for no stream. */
+export async function GET(request: Request, { params }: RouteContext<"/courses/[course]/pages/[page]/live">): Promise<Response> {
+  const at = z.object({ course: id, page: id }).safeParse(await params);
+  const ctx = await requestContext();
+  if (!ctx || !at.success) return nothing();
+  if (!request.headers.get("accept")?.includes("text/event-stream")) {
+    const people = await whoIsHere(ctx, at.data.course, at.data.page);
+    return people ? Response.json({ people }, { headers: { "Cache-Control": "no-store" } }) : nothing();
+  }
+  return stream(ctx, at.data, new URL(request.url).searchParams.get("doing") === "writing", request.signal);
+}
+
+async function stream(ctx: Context, { course, page }: { course: string; page: string }, isWriting: boolean, signal: AbortSignal): Promise<Response> {
+  const bytes = new TextEncoder();
+  let send: (text: string) => void = () => {};
+  let close = () => {};
+  const body = new ReadableStream<Uint8Array>({
+    start(controller) {
+      send = (text) => { try { controller.enqueue(bytes.encode(text)); } catch { close(); } };
+      close = () => { try { controller.close(); } catch { /* it is closed */ } };
+    },
+    cancel: () => over(),
+  });
+  let watch: Watch | null = null;
+  let isOver = false;
+  const over = () => {
+    isOver = true;
+    clearInterval(beating);
+    clearTimeout(ending);
+    close();
+    void watch?.end();
+  };
+  const tell = (event: LiveEvent) => {
+    send(`data: ${JSON.stringify(event)}\n\n`);
+    if (event.kind === "closed") over();
+  };
+  const beating = setInterval(() => { send(": still here\n\n"); void watch?.beat(new Date()); }, beatEvery);
+  const ending = setTimeout(() => over(), streamLasts);
+  signal.addEventListener("abort", over);
+  watch = await watchPage(ctx, course, page, isWriting, tell).catch((problem: unknown) => { over(); throw problem; });
+  if (!watch) over();
+  if (!watch) return nothing();
+  if (isOver) await watch.end();
+  return new Response(body, { headers: { "Content-Type": "text/event-stream; charset=utf-8", "Cache-Control": "no-store", "X-Accel-Buffering": "no" } });
+}
+
+const place = z.object({ id, near: z.string().max(60).nullable() });
+
+/** A window says near which heading its person is. */
+export async function POST(request: Request, { params }: RouteContext<"/courses/[course]/pages/[page]/live">): Promise<Response> {
+  const at = z.object({ course: id, page: id }).safeParse(await params);
+  const given = place.safeParse(await request.json().catch(() => null));
+  const ctx = await requestContext();
+  if (!ctx || !at.success || !given.success) return nothing();
+  const isKnown = await goNear(ctx, { courseId: at.data.course, pageId: at.data.page, id: given.data.id }, given.data.near);
+  return isKnown ? new Response(null, { status: 204 }) : nothing();
+}

@@ -1,0 +1,21 @@
+/** Somebody who has the page open. */
+export interface HereDto {
+  readonly id: string;
+  readonly name: string;
+  readonly isWriting: boolean;
+  /** The heading that they are near, by its block's id; null: not known. */
+  readonly near: string | null;
+}
+
+/** What somebody who has a page open is told while it is so. */
+export type LiveEvent =
+  /** The stream's own name, by which its window says where it is. */
+  | { readonly kind: "open"; readonly id: string }
+  /** Who is here, without the one who is told. */
+  | { readonly kind: "here"; readonly people: readonly HereDto[] }
+  /** The page has a newer entry, of somebody else. */
+  | { readonly kind: "entry"; readonly number: number; readonly by: string }
+  /** Somebody else said something here. */
+  | { readonly kind: "comment"; readonly by: string }
+  /** They may not read it any more. */
+  | { readonly kind: "closed" };

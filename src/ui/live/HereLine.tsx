@@ -1,0 +1,67 @@
+"use client";
+import Button from "@mui/material/Button";
+import { useRouter } from "next/navigation";
+import { useState, useTransition } from "react";
+import { Author } from "../authors/AuthorMark";
+import { listed } from "../words/counts";
+import { type NamedHeading, nearWhereRead, nearWhereWritten } from "./near";
+import { type Live, useLive } from "./useLive";
+
+/** What a page that is open is told by. */
+export interface LivePlace {
+  /** Where its events come from. */
+  readonly href: string;
+  /** Where it is seen what changed: the number of the entry to begin from follows. */
+  readonly changesBase: string;
+  readonly marks: Readonly<Record<string, number>>;
+  readonly headings: readonly NamedHeading[];
+}
+
+interface Props {
+  readonly place: LivePlace;
+  readonly isWriting?: boolean;
+  /** The newest entry that the reader sees, or the writer has under what they write. */
+  readonly entries: number;
+}
+
+/** Who else has the page open, and what happened on it since it was drawn. */
+export function HereLine({ place: { href, changesBase, marks, headings }, isWriting = false, entries }: Props) {
+  const live = useLive(href, isWriting, () => (isWriting ? nearWhereWritten(headings) : nearWhereRead(headings)));
+  const nameOf = (near: string | null) => headings.find(({ id }) => id !== null && id === near)?.text;
+  return (
+    <div className="live">
+      <p className="here" aria-live="polite">
+        {live.people.map(({ id, name, isWriting: writes, near }) => (
+          <span key={id} data-writes={writes}><Author name={name} mark={marks[id] ?? null} /> {writes ? "is writing" : "is reading"}{nameOf(near) && <>, near “{nameOf(near)}”</>}</span>
+        ))}
+      </p>
+      <Happened live={live} entries={entries} isWriting={isWriting} changesHref={`${changesBase}${entries}`} />
+    </div>
+  );
+}
+
+/** What others did meanwhile: taken in when the reader wants it, and where a writer is, merged when they save. */
+function Happened({ live: { happened, isClosed }, entries, isWriting, changesHref }: { live: Live; entries: number; isWriting: boolean; changesHref: string }) {
+  const router = useRouter();
+  const [isBusy, startTransition] = useTransition();
+  const [shown, setShown] = useState(0);
+  const entriesSince = happened.filter(({ kind, number }) => kind === "entry" && number > entries);
+  const commentsSince = happened.slice(shown).filter(({ kind }) => kind === "comment");
+  const names = (of: typeof happened) => listed([...new Set(of.map(({ by }) => by || "Somebody"))]);
+  const show = () => startTransition(() => { setShown(happened.length); router.refresh(); });
+  const isNews = entriesSince.length > 0 || (commentsSince.length > 0 && !isWriting);
+  return (
+    <div role="status">
+      {isClosed && <p className="notice waits live-news">This page is not open to you any more.{isWriting ? " What you wrote is kept as a draft." : ""}</p>}
+      {isNews && !isClosed && (
+        <p className="notice live-news">
+          <span>
+            {entriesSince.length > 0 && <>{names(entriesSince)} saved {entriesSince.length === 1 ? `entry ${entriesSince[0]!.number}` : `${entriesSince.length} entries`}{isWriting ? " meanwhile. What you save is put together with it." : "."} <a href={changesHref} target="_blank" rel="noreferrer">See what changed</a> </>}
+            {commentsSince.length > 0 && !isWriting && <>{names(commentsSince)} commented.</>}
+          </span>
+          {!isWriting && <Button size="small" variant="outlined" disabled={isBusy} onClick={show}>Show it here</Button>}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,99 @@
+import { afterAll, expect, inject, test, vi } from "vitest";
+import { addComment } from "@/data/comments/write";
+import { goNear, whoIsHere } from "@/data/live/presence";
+import { watchPage } from "@/data/live/watch";
+import type { LiveEvent } from "@/data/live/dto";
+import type { Context } from "@/data/session/context";
+import { closeDatabase, later, makeCourse, setGroupLevel, type TestCourse, write } from "../support/course";
+
+// What listens opens a connection of its own, to the database of the settings.
+vi.stubEnv("DATABASE_URL", inject("databaseUrl"));
+afterAll(closeDatabase);
+
+/** Watches the home page as somebody, and keeps what they are told. */
+async function watching({ courseId, homeId }: TestCourse, ctx: Context, isWriting = false) {
+  const told: LiveEvent[] = [];
+  const watch = await watchPage(ctx, courseId, homeId, isWriting, (event) => told.push(event));
+  const here = () => told.flatMap((event) => (event.kind === "here" ? [event.people.map(({ name, isWriting: writes }) => (writes ? `${name} writes` : name))] : [])).at(-1);
+  return { told, here, end: watch!.end, beat: watch!.beat, id: told.flatMap((event) => (event.kind === "open" ? [event.id] : []))[0]! };
+}
+
+test("those who have a page open are told of each other, of what is saved and said, and not of themselves", async () => {
+  const course = await makeCourse();
+  const { courseId, homeId, as } = course;
+  const now = new Date();
+  const [mira, jonas] = [await watching(course, as("mira", now)), await watching(course, as("jonas", now), true)];
+  expect(jonas.here()).toEqual(["mira"]);
+  await vi.waitFor(() => expect(mira.here()).toEqual(["jonas writes"]));
+  await write(as("jonas", later(1)), courseId, homeId, "Eels.");
+  await addComment(as("jonas", later(2)), { courseId, pageId: homeId, parent: null, body: "Eels?" });
+  await vi.waitFor(() => expect(mira.told.filter(({ kind }) => kind === "entry" || kind === "comment")).toEqual([{ kind: "entry", number: 2, by: "jonas" }, { kind: "comment", by: "jonas" }]));
+  expect(jonas.told.some(({ kind }) => kind === "entry" || kind === "comment")).toBe(false);
+  await jonas.end();
+  await vi.waitFor(() => expect(mira.here()).toEqual([]));
+  await mira.end();
+});
+
+test("that somebody who is no member only reads is told to nobody; that they write is", async () => {
+  const course = await makeCourse();
+  const { as } = course;
+  const now = new Date();
+  const mira = await watching(course, as("mira", now));
+  const reading = await watching(course, as("ines", now));
+  expect(await whoIsHere(as("jonas", now), course.courseId, course.homeId)).toMatchObject([{ name: "mira" }]);
+  expect(reading.here()).toEqual(["mira"]);
+  const writing = await watching(course, as("ines", now), true);
+  await vi.waitFor(() => expect(mira.here()).toEqual(["ines writes"]));
+  for (const each of [mira, reading, writing]) await each.end();
+});
+
+test("where somebody is they say for their own window alone, and a window without a sign of life is gone", async () => {
+  const course = await makeCourse();
+  const { courseId, homeId, as } = course;
+  const now = new Date();
+  const [mira, jonas] = [await watching(course, as("mira", now)), await watching(course, as("jonas", now))];
+  const window = { courseId, pageId: homeId, id: mira.id };
+  expect(await goNear(as("jonas", now), window, "b1")).toBe(false);
+  expect(await goNear(as("mira", now), { ...window, pageId: "elsewhere" }, "b1")).toBe(false);
+  expect(await goNear(as("mira", now), window, "b1")).toBe(true);
+  await vi.waitFor(() => expect(jonas.told.at(-1)).toMatchObject({ kind: "here", people: [{ name: "mira", near: "b1" }] }));
+  const inAMinute = new Date(now.getTime() + 60_000);
+  expect(await whoIsHere(as("jonas", inAMinute), courseId, homeId)).toEqual([]);
+  await mira.beat(inAMinute);
+  expect(await whoIsHere(as("jonas", inAMinute), courseId, homeId)).toMatchObject([{ name: "mira" }]);
+  for (const each of [mira, jonas]) await each.end();
+});
+
+test("who may not read a page watches nothing, and a watch ends when it is closed to its reader", async () => {
+  const course = await makeCourse();
+  const { courseId, homeId, as } = course;
+  const now = new Date();
+  for (const name of ["priya", "una"] as const) {
+    expect(await watchPage(as(name, now), courseId, homeId, false, () => undefined)).toBeNull();
+    expect(await whoIsHere(as(name, now), courseId, homeId)).toBeNull();
+  }
+  const [mira, tobin] = [await watching(course, as("mira", now)), await watching(course, as("tobin", now))];
+  await setGroupLevel(as("ines", later(1)), course, homeId, "hidden");
+  await write(as("ines", later(2)), courseId, homeId, "Not for them.");
+  await vi.waitFor(() => expect(tobin.told).toContainEqual({ kind: "entry", number: 2, by: "ines" }));
+  await vi.waitFor(() => expect(mira.told.at(-1)).toEqual({ kind: "closed" }));
+  expect(mira.told.some(({ kind }) => kind === "entry")).toBe(false);
+  const before = mira.told.length;
+  await write(as("ines", later(3)), courseId, homeId, "Nor this.");
+  await vi.waitFor(() => expect(tobin.told).toContainEqual({ kind: "entry", number: 3, by: "ines" }));
+  expect(mira.told).toHaveLength(before);
+  const jonas = await watching(course, as("jonas", now)).catch(() => null);
+  expect(jonas).toBeNull();
+  await tobin.end();
+});
+
+test("who looks as somebody else is told, and is not there", async () => {
+  const course = await makeCourse();
+  const { courseId, homeId, as } = course;
+  const now = new Date();
+  const looking = await watching(course, { ...as("mira", now), lookingAs: { by: as("ines").viewer, courseId } });
+  expect(await whoIsHere(as("jonas", now), courseId, homeId)).toEqual([]);
+  await write(as("jonas", later(1)), courseId, homeId, "Eels.");
+  await vi.waitFor(() => expect(looking.told).toContainEqual({ kind: "entry", number: 2, by: "jonas" }));
+  await looking.end();
+});
