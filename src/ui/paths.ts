@@ -41,7 +41,11 @@ export const paths = {
   pageBase: (course: string) => `/courses/${course}/pages`,
   write: (course: string, page: string) => `/courses/${course}/pages/${page}/write`,
   ledger: (course: string, page: string) => `/courses/${course}/pages/${page}/ledger`,
+  /** The entries of all pages of a wiki. */
+  wikiLedger: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}/ledger`,
   entry: (course: string, page: string, number: number) => `/courses/${course}/pages/${page}/ledger/${number}`,
+  /** What bringing an entry back, or parts of it, would change. */
+  restore: (course: string, page: string, number: number) => `/courses/${course}/pages/${page}/ledger/${number}/restore`,
   /** Two states of a page beside each other: after entry `from` (0: before there was anything) and after entry `to`. */
   compare: (course: string, page: string, from?: number, to?: number) => `/courses/${course}/pages/${page}/compare${from === undefined ? "" : `?from=${from}${to === undefined ? "" : `&to=${to}`}`}`,
   /** What happens on a page while it is open. */

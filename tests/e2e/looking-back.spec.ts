@@ -1,6 +1,6 @@
 /** Looking back at a page: two states beside each other, and whose each word is. */
 import { expect } from "@playwright/test";
-import { openPage, press, signInAs, test } from "./people";
+import { openPage, press, signInAs, startPage, test, textOf } from "./people";
 
 test("a student compares two states, goes from change to change, and sees who wrote what at any time", async ({ browser }) => {
   const beatriz = await signInAs(browser, "Beatriz Lanza");
@@ -40,4 +40,50 @@ test("a student compares two states, goes from change to change, and sees who wr
   await expect(beatriz.locator(".written:not(.nobody)")).not.toHaveCount(0);
   await beatriz.locator(".written:not(.nobody) a").first().click();
   await expect(beatriz.getByRole("heading", { name: /^Entry \d+ of / })).toBeVisible();
+});
+
+test("a sitting opens to its entries, words that went are looked for, and the paragraph they stood in is brought back alone", async ({ browser }) => {
+  const beatriz = await signInAs(browser, "Beatriz Lanza");
+  const title = "Footbridges of the beck";
+  const text = await startPage(beatriz, "Thornbeck", title);
+  await text.pressSequentially("Four bridges cross it.");
+  await press(beatriz, "Enter");
+  await text.pressSequentially("The second was built from a barn door.");
+  await beatriz.getByRole("button", { name: "Save the page" }).click();
+  await expect(beatriz.getByRole("heading", { name: title, level: 1 })).toBeVisible();
+  await beatriz.getByRole("link", { name: "Write", exact: true }).click();
+  await (await textOf(beatriz, title)).click();
+  await press(beatriz, "ControlOrMeta+a");
+  await beatriz.keyboard.type("Nobody has counted them.");
+  await beatriz.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(beatriz.getByRole("link", { name: "2 entries" })).toBeVisible();
+  await beatriz.getByRole("link", { name: "2 entries" }).click();
+
+  const ledger = beatriz.getByRole("table", { name: `Ledger of “${title}”` });
+  const sitting = ledger.getByRole("button", { name: "2 entries in one sitting" });
+  await expect(ledger.getByRole("link")).toHaveCount(0);
+  await sitting.click();
+  await expect(ledger.getByRole("link")).toHaveCount(2);
+  await beatriz.getByRole("searchbox", { name: "in which came or went" }).fill("BARN door");
+  await beatriz.getByLabel("that", { exact: true }).selectOption("added words");
+  await beatriz.getByRole("button", { name: "Look" }).click();
+  await expect(beatriz).toHaveURL(/phrase=BARN/);
+  await beatriz.getByLabel("that", { exact: true }).selectOption("took words out");
+  await beatriz.getByRole("button", { name: "Look" }).click();
+  await expect(beatriz).toHaveURL(/act=removed/);
+  await expect(ledger.getByRole("row")).toHaveCount(2);
+  await beatriz.getByRole("link", { name: "Show all" }).click();
+  await beatriz.getByRole("button", { name: "Check the chain of entries" }).click();
+  await expect(beatriz.getByText(/^All fit: \d+ entries on \d+ pages/)).toBeVisible();
+
+  await sitting.click();
+  await ledger.getByRole("link").last().click();
+  await beatriz.getByRole("link", { name: "Bring it back" }).click();
+  await beatriz.getByRole("checkbox", { name: /^The second was built/ }).check();
+  await beatriz.getByRole("button", { name: "Show what these would change" }).click();
+  await expect(beatriz.locator(".compared ins")).toHaveText(["The second was built from a barn door."]);
+  await expect(beatriz.locator(".compared del")).toHaveCount(0);
+  await beatriz.getByRole("button", { name: "Bring back 1 part" }).click();
+  await expect(beatriz.getByRole("heading", { name: title, level: 1 })).toBeVisible();
+  await expect(beatriz.locator(".sheet .prose p")).toHaveText(["Nobody has counted them.", "The second was built from a barn door."]);
 });

@@ -115,3 +115,25 @@ test("two who change different sentences of one paragraph both save, and neither
   await expect(pavel.getByText("Saved, together with what others wrote in other places meanwhile")).toBeVisible();
   await expect(pavel.getByRole("article")).toContainText("The grating is almost new. It clogs in autumn. Nobody rakes it but us.");
 });
+
+test("those who have a page open see each other, and take in what was saved when they want to", async ({ browser }) => {
+  const [marta, idris] = [await signInAs(browser, "Marta Kowalik"), await signInAs(browser, "Idris Vaughn")];
+  for (const page of [marta, idris]) await openPage(page, "Hollin Burn", "The river today");
+  await expect(marta.locator(".here")).toContainText("Idris Vaughn is reading");
+  await idris.getByRole("link", { name: "Write", exact: true }).click();
+  const text = await textOf(idris, "The river today");
+  await text.locator("p").last().click();
+  await expect(marta.locator(".here")).toContainText("Idris Vaughn is writing, near “");
+  await expect(idris.locator(".here")).toContainText("Marta Kowalik is reading");
+  await press(idris, "Control+End");
+  await idris.keyboard.type(" The water was clear on Sunday.");
+  await idris.getByRole("button", { name: "Save", exact: true }).click();
+  const news = marta.getByRole("status").filter({ hasText: "Idris Vaughn saved entry" });
+  await expect(news).toBeVisible();
+  await expect(marta.getByRole("article")).not.toContainText("clear on Sunday");
+  await news.getByRole("button", { name: "Show it here" }).click();
+  await expect(marta.getByRole("article")).toContainText("clear on Sunday");
+  await expect(news).toBeHidden();
+  await idris.close();
+  await expect(marta.locator(".here")).not.toContainText("Idris Vaughn");
+});

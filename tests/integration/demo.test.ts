@@ -6,7 +6,7 @@ import { openDatabase } from "@/data/db/client";
 import { migrateDatabase } from "@/data/db/migrate";
 import { entry, entryCredit, page, standing } from "@/data/db/tables/wikis";
 import { findDifferences } from "@/data/ledger/check";
-import { verifyPage } from "@/data/ledger/read";
+import { verifyPage } from "@/data/ledger/verify";
 import { askForRecompute, recomputeStale } from "@/data/ledger/recompute";
 import { assignmentReview, findEvidence } from "@/data/review/read";
 import type { GroupReviewDto } from "@/data/review/dto";

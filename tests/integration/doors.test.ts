@@ -15,7 +15,7 @@ import { outsidePage, pagesInRoom } from "@/data/doors/outside";
 import { findRoom, roomsOf } from "@/data/doors/read";
 import { endRoom, freeName, openRoomFor, prolongRoom } from "@/data/doors/rooms";
 import { findDifferences } from "@/data/ledger/check";
-import { pageLedger } from "@/data/ledger/read";
+import { ledgerLines } from "@/data/ledger/list";
 import { renamePage } from "@/data/pages/places";
 import { findPage, findWiki } from "@/data/pages/read";
 import { savePage, startPage } from "@/data/pages/write";
@@ -79,7 +79,7 @@ describe("an open room", () => {
     expect((await addComment(ben, { courseId, pageId: homeId, parent: null, body: "May I?" })).kind).toBe("refused");
     expect((await startPage(ben, { courseId, wikiId, title: "New", document: fromMarkdown("New"), note: "" })).kind).toBe("refused");
     expect((await renamePage(ben, { courseId, pageId: homeId, title: "Mine" })).kind).toBe("refused");
-    expect((await pageLedger(as("mira", later(20)), courseId, homeId, null))![0]!.author).toBe("Ben (guest)");
+    expect((await ledgerLines(as("mira", later(20)), courseId, { kind: "page", id: homeId }))!.lines[0]!.author).toBe("Ben (guest)");
   });
 
   test("closes by itself, at once when it is ended, and goes on where it was", async () => {
@@ -199,7 +199,7 @@ describe("what guests wrote", () => {
     const { wikiId, rev } = room.names[1]!.entries[0]!;
     const one = await giveEntries(as("ines", later(91)), courseId, roomId, { wikiId, rev }, as("mira").viewer.id);
     expect(await figures(made)).toEqual({ members: { mira: 16, jonas: 6 }, unassigned: 0, others: 0 });
-    expect((await pageLedger(as("mira", later(95)), courseId, homeId, null))!.map(({ author }) => author)).toEqual(["mira", "jonas", "mira", null]);
+    expect((await ledgerLines(as("mira", later(95)), courseId, { kind: "page", id: homeId }))!.lines.map(({ author }) => author)).toEqual(["mira", "jonas", "mira", null]);
     expect(await findDifferences(db, courseId)).toEqual([]);
     const told = (await findRoom(ines, courseId, roomId))!;
     expect(told.log.map(({ from, to, entry }) => [from, to, entry?.number ?? null])).toEqual([["Ben (guest)", "mira", 4], ["Ada (guest)", "jonas", null]]);

@@ -5,7 +5,7 @@ import { fromMarkdown } from "@/core/document/markdown";
 import { draft, entryArrival } from "@/data/db/tables/writing";
 import { findDraft } from "@/data/drafts/read";
 import { dropDraft, keepDraft } from "@/data/drafts/write";
-import { pageLedger } from "@/data/ledger/read";
+import { ledgerLines } from "@/data/ledger/list";
 import { findPage } from "@/data/pages/read";
 import { savePage, startPage } from "@/data/pages/write";
 import { closeDatabase, db, later, makeCourse, monday } from "../support/course";
@@ -23,7 +23,7 @@ describe("a draft", () => {
     expect((await findDraft(as("mira"), page))!.document).toEqual(fromMarkdown("Eels"));
     expect((await findDraft(as("mira"), start))!.base).toBe(0);
     for (const name of ["jonas", "ines", "tobin", "priya"] as const) expect(await findDraft(as(name), page)).toBeNull();
-    expect(await pageLedger(as("mira"), courseId, homeId, null)).toHaveLength(1);
+    expect((await ledgerLines(as("mira"), courseId, { kind: "page", id: homeId }))!.lines).toHaveLength(1);
   });
   test("that was typed later stays, whichever arrives first", async () => {
     const { as, courseId, homeId } = await makeCourse();

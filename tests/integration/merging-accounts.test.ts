@@ -4,7 +4,8 @@ import { afterAll, describe, expect, test } from "vitest";
 import { addComment } from "@/data/comments/write";
 import { person } from "@/data/db/tables/accounts";
 import { findDifferences } from "@/data/ledger/check";
-import { pageLedger, verifyPage } from "@/data/ledger/read";
+import { ledgerLines } from "@/data/ledger/list";
+import { verifyPage } from "@/data/ledger/verify";
 import { findPage, findWiki } from "@/data/pages/read";
 import { planList } from "@/data/people/list";
 import { mergeAccounts, undoMerge } from "@/data/people/merge";
@@ -41,11 +42,11 @@ describe("merging two accounts", () => {
     const { courseId, wikiId, homeId, as } = course;
     const before = await figures(course);
     const [mira, jonas] = before[0]!.members as [string, number, number, number, number][];
-    expect((await pageLedger(as("ines"), courseId, homeId, null))![0]!.figures).toMatchObject({ removedOwn: 0, removedOthers: 1 });
+    expect((await ledgerLines(as("ines"), courseId, { kind: "page", id: homeId }))!.lines[0]!.figures).toMatchObject({ removedOwn: 0, removedOthers: 1 });
     expect(await mergeAccounts(as("ines", later(10)), courseId, idOf(course, "mira"), idOf(course, "jonas"))).toEqual({ kind: "saved", count: 1 });
     const both = [1, 2, 3, 4].map((at) => Number(mira![at]) + Number(jonas![at]));
     expect((await figures(course))[0]!.members).toEqual([["jonas", ...both]]);
-    const lines = (await pageLedger(as("ines"), courseId, homeId, null))!;
+    const lines = (await ledgerLines(as("ines"), courseId, { kind: "page", id: homeId }))!.lines;
     expect(lines.map(({ author }) => author)).toEqual(["jonas", "jonas", "jonas", null]);
     // What was another's word taken away is one's own now.
     expect(lines[0]!.figures).toMatchObject({ removedOwn: 1, removedOthers: 0 });

@@ -10,7 +10,9 @@ import { findSetUp } from "@/data/assignments/set-up";
 import { readableWikis } from "@/data/assignments/read";
 import { contentsAct, standing } from "@/data/db/tables/wikis";
 import { findDifferences } from "@/data/ledger/check";
-import { findEntry, pageLedger, verifyPage } from "@/data/ledger/read";
+import { ledgerLines } from "@/data/ledger/list";
+import { findEntry } from "@/data/ledger/read";
+import { verifyPage } from "@/data/ledger/verify";
 import { copyPage } from "@/data/pages/copy";
 import { type Several, startSeveral } from "@/data/pages/several";
 import { setTags } from "@/data/pages/tags";
@@ -38,7 +40,7 @@ describe("a new title", () => {
     expect(await renamePage(as("jonas", later(1)), { courseId, pageId: fish, title: "  Fish and eels " })).toEqual({ kind: "saved" });
     const page = (await findPage(as("mira", later(2)), courseId, fish))!;
     expect(page).toMatchObject({ title: "Fish and eels", words: 4, entries: 2, wiki: { formerTitles: [{ title: "Fish", id: fish }] } });
-    const [line] = (await pageLedger(as("mira"), courseId, fish, null))!;
+    const [line] = (await ledgerLines(as("mira"), courseId, { kind: "page", id: fish }))!.lines;
     expect(line).toMatchObject({ kind: "renamed", title: "Fish and eels", note: "Was “Fish”", author: "jonas", figures: { added: 0, wordsOut: 0 } });
     expect(await verifyPage(as("ines"), courseId, fish)).toBeNull();
     // The home page's promise of “Fish” is kept by the page that was called so.
@@ -87,7 +89,7 @@ describe("the bin", () => {
     expect(await bringPageBack(as("mira", later(3)), { courseId, pageId: fish })).toEqual({ kind: "saved" });
     expect(await stands()).toEqual(before);
     expect((await findPage(as("mira"), courseId, fish))).toMatchObject({ title: "Fish", words: 8, removedAt: null });
-    expect((await pageLedger(as("mira"), courseId, fish, null))!.map(({ kind }) => kind)).toEqual(["brought back", "removed", "wrote", "started"]);
+    expect((await ledgerLines(as("mira"), courseId, { kind: "page", id: fish }))!.lines.map(({ kind }) => kind)).toEqual(["brought back", "removed", "wrote", "started"]);
     expect(await verifyPage(as("ines"), courseId, fish)).toBeNull();
     expect(await findDifferences(db, courseId)).toEqual([]);
   });

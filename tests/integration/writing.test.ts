@@ -5,7 +5,9 @@ import { plainText } from "@/core/document/leaves";
 import type { PageDocument } from "@/core/document/model";
 import { entry } from "@/data/db/tables/wikis";
 import { findDifferences } from "@/data/ledger/check";
-import { findEntry, pageLedger, verifyPage } from "@/data/ledger/read";
+import { ledgerLines } from "@/data/ledger/list";
+import { findEntry } from "@/data/ledger/read";
+import { verifyPage } from "@/data/ledger/verify";
 import { findPage } from "@/data/pages/read";
 import { restoreEntry, savePage, startPage } from "@/data/pages/write";
 import { closeDatabase, db, later, makeCourse, monday, pageNamed, write } from "../support/course";
@@ -20,8 +22,8 @@ describe("saving", () => {
     const saved = await savePage(as("mira"), { courseId, pageId: homeId, base: 1, document, note: " Where it rises " });
     expect(page?.words).toBe(8);
     expect(saved).toEqual({ kind: "saved", pageId: homeId, number: 2 });
-    const ledger = await pageLedger(as("jonas"), courseId, homeId, null);
-    expect(ledger?.map(({ number, author, kind, note, figures }) => ({ number, author, kind, note, in: figures.wordsIn, after: figures.wordsAfter }))).toEqual([
+    const ledger = await ledgerLines(as("jonas"), courseId, { kind: "page", id: homeId });
+    expect(ledger?.lines.map(({ number, author, kind, note, figures }) => ({ number, author, kind, note, in: figures.wordsIn, after: figures.wordsAfter }))).toEqual([
       { number: 2, author: "mira", kind: "wrote", note: "Where it rises", in: 5, after: 13 },
       { number: 1, author: null, kind: "started", note: "Starter page", in: 8, after: 8 },
     ]);
@@ -136,7 +138,7 @@ describe("two who write at once", () => {
       .toMatchObject({ kind: "saved", pageId: homeId, number: 4, mergedSince: 2 });
     const page = (await findPage(as("mira", later(2)), courseId, homeId))!;
     expect(plainText(page.document)).toBe("The Alder rises in a wet meadow.\n\nWhat lives in it.\n\nOpen the culvert and plant willows.");
-    const [line] = (await pageLedger(as("mira", later(2)), courseId, homeId, null))!;
+    const [line] = (await ledgerLines(as("mira", later(2)), courseId, { kind: "page", id: homeId }))!.lines;
     expect(line).toMatchObject({ author: "jonas", figures: { added: 6, removedOthers: 4 } });
     expect(await verifyPage(as("ines"), courseId, homeId)).toBeNull();
   });

@@ -52,18 +52,36 @@ export type ChainFault =
   | { readonly kind: "missing"; readonly number: number }
   | { readonly kind: "changed"; readonly number: number };
 
+/** Checks a page's entries one after the other, so that they need not be there all at once. */
+export class ChainCheck {
+  #before = chainStart;
+  #number = 0;
+
+  /** How many entries have fitted. */
+  get length(): number {
+    return this.#number;
+  }
+
+  /** The fault that the page's next entry shows, or null if it fits. O(its text). */
+  next({ entry, hash }: { readonly entry: ChainedEntry; readonly hash: string }): ChainFault | null {
+    const number = this.#number + 1;
+    if (entry.number !== number) return { kind: "missing", number };
+    if (entryHash(entry, this.#before) !== hash) return { kind: "changed", number };
+    this.#before = hash;
+    this.#number = number;
+    return null;
+  }
+}
+
 /**
  * The first entry that does not fit, or null if all do. `entries` are a page's, in the order of their numbers.
  * O(text of all entries).
  */
 export function findChainFault(entries: Iterable<{ readonly entry: ChainedEntry; readonly hash: string }>): ChainFault | null {
-  let before = chainStart;
-  let number = 1;
-  for (const { entry, hash } of entries) {
-    if (entry.number !== number) return { kind: "missing", number };
-    if (entryHash(entry, before) !== hash) return { kind: "changed", number };
-    before = hash;
-    number++;
+  const check = new ChainCheck();
+  for (const each of entries) {
+    const fault = check.next(each);
+    if (fault) return fault;
   }
   return null;
 }

@@ -21,6 +21,7 @@ import type { Context, ContextIn } from "../session/context";
 import { type Belongs, nowhere, settleIn } from "./belongs";
 import type { Saved, SaveProblem } from "./dto";
 import { atLockedPage } from "./locked";
+import { restoredText } from "./restoring";
 import { pageTemplates } from "./templates";
 
 const note = z.string().transform(cleanText).pipe(z.string().trim().max(300));
@@ -53,12 +54,15 @@ function readText(given: { readonly document: unknown; readonly note: string }):
   return words.success ? { kind: "read", document: parsed.document, note: words.data } : { kind: "refused", problem: { code: "bad note" } };
 }
 
-/** Brings back the text of an earlier entry, as a new entry. Gives nobody credit for others' words. */
-export async function restoreEntry(ctx: Context, given: { courseId: string; pageId: string; number: number; base: number }): Promise<Saved> {
+/**
+ * Brings back the text of an earlier entry, or the parts of it that are named, as a new entry. Gives nobody credit for
+ * others' words.
+ */
+export async function restoreEntry(ctx: Context, given: { courseId: string; pageId: string; number: number; base: number; parts?: readonly string[] | null }): Promise<Saved> {
   return changePage(ctx, { ...given, power: "restore" }, async (tx) => {
-    const [earlier] = await tx.select({ document: entry.document }).from(entry)
-      .where(and(eq(entry.courseId, given.courseId), eq(entry.pageId, given.pageId), eq(entry.number, given.number)));
-    return earlier ? { kind: "restored", note: `Restored entry ${given.number}`, document: earlier.document, restoredFrom: given.number } : null;
+    const restored = await restoredText(tx, given);
+    const note = given.parts ? `Restored ${given.parts.length === 1 ? "a part" : `${given.parts.length} parts`} of entry ${given.number}` : `Restored entry ${given.number}`;
+    return restored && { kind: "restored", note, document: restored.document, restoredFrom: given.number };
   });
 }
 

@@ -14,6 +14,11 @@ export function day(instant: Date, zone: string): string {
   return format(new TZDate(instant, zone), "EEE d MMM");
 }
 
+/** "14:02". */
+export function clock(instant: Date, zone: string): string {
+  return format(new TZDate(instant, zone), "HH:mm");
+}
+
 /** Where there is little room: "14:02" today, "Mon 23 Nov" on other days. The whole moment stands beside it or in its tooltip. */
 export function shortMoment(instant: Date, zone: string, now: Date): string {
   const local = new TZDate(instant, zone);

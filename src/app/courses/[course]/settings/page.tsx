@@ -1,12 +1,15 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
+import { readableWikis } from "@/data/assignments/read";
 import { findCourse } from "@/data/courses/read";
 import { CourseForm } from "@/ui/courses/CourseForm";
 import { LinkButton } from "@/ui/frame/NextLink";
+import { CheckChains } from "@/ui/ledger/CheckChains";
 import { paths } from "@/ui/paths";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { coursePartTrail } from "@/app/_parts/trail";
+import { checkWiki } from "../_parts/ledger-actions";
 import { ArchiveButton } from "./ArchiveButton";
 import { archive, saveCourse } from "./actions";
 
@@ -17,6 +20,7 @@ export default async function SettingsPage({ params }: PageProps<"/courses/[cour
   const ctx = await signedIn();
   const course = await findCourse(ctx, courseId);
   if (!course || course.role !== "instructor") notFound();
+  const wikis = (await readableWikis(ctx, courseId)).map(({ id, name }) => ({ id, name }));
   const { title, term, timeZone, startsOn, endsOn, archivedAt } = course;
   return (
     <Frame ctx={ctx} trail={await coursePartTrail(ctx, courseId, "Settings")}>
@@ -26,6 +30,10 @@ export default async function SettingsPage({ params }: PageProps<"/courses/[cour
           fields={{ title, term, timeZone, startsOn, endsOn }} zones={Intl.supportedValuesOf("timeZone")} button="Save the settings"
           aboutDates="Another time zone changes how times are told, not when anything is due." save={saveCourse.bind(null, courseId)}
         />
+        <section className="form-part">
+          <div><h2>The ledger</h2><p>Each entry carries a hash over itself and the one before. An entry that somebody changed, took out or moved in the database no longer fits.</p></div>
+          <div className="fields"><CheckChains courseId={courseId} wikis={wikis} check={checkWiki.bind(null, courseId)} /></div>
+        </section>
         <section className="form-part">
           <div><h2>At the end of term</h2><p>Nothing is lost by either.</p></div>
           <div className="fields">

@@ -62,8 +62,9 @@ export async function answerTogether(courseId: string, pageId: string, number: n
   return { kind: "done" };
 }
 
-export async function restore(courseId: string, pageId: string, number: number, base: number): Promise<Saved> {
-  const given = z.object({ courseId: id, pageId: id, number: z.int().min(1), base: z.int().min(1) }).parse({ courseId, pageId, number, base });
+/** Brings back an entry, or the parts of it that are named. */
+export async function restore(courseId: string, pageId: string, number: number, base: number, parts: readonly string[] | null): Promise<Saved> {
+  const given = z.object({ courseId: id, pageId: id, number: z.int().min(1), base: z.int().min(1), parts: z.array(id).min(1).max(2000).nullable() }).parse({ courseId, pageId, number, base, parts });
   const saved = await restoreEntry(await signedIn(), given);
   if (saved.kind === "saved") revalidatePath(`/courses/${given.courseId}`, "layout");
   return saved;

@@ -29,6 +29,7 @@ export function Contents({ wiki, here, promised }: { wiki: WikiDto; here: string
           {wiki.mayStart && <LinkButton href={paths.start(wiki.courseId, wiki.wikiId, undefined, undefined, here)} size="small">Start a page</LinkButton>}
           <LinkButton href={paths.contents(wiki.courseId, wiki.wikiId)} size="small">{wiki.mayArrange ? "Arrange" : "All pages"}</LinkButton>
           <LinkButton href={paths.files(wiki.courseId, wiki.wikiId)} size="small">Files</LinkButton>
+          <LinkButton href={paths.wikiLedger(wiki.courseId, wiki.wikiId)} size="small">Ledger</LinkButton>
         </div>
       </Foldable>
     </nav>

@@ -16,8 +16,7 @@ import { momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { pageTrail } from "@/app/_parts/trail";
-import { answerTogether, restore } from "../../actions";
-import { RestoreButton } from "./RestoreButton";
+import { answerTogether } from "../../actions";
 import { Together } from "./Together";
 
 export const metadata: Metadata = { title: "Entry" };
@@ -46,7 +45,7 @@ export default async function EntryPage({ params }: PageProps<"/courses/[course]
             {number > 1 && <LinkButton href={paths.entry(course, pageId, number - 1)} variant="text">Earlier</LinkButton>}
             {!isNewest && <LinkButton href={paths.entry(course, pageId, number + 1)} variant="text">Later</LinkButton>}
             <LinkButton href={paths.ledger(course, pageId)} variant="outlined">Ledger</LinkButton>
-            {entry.mayRestore && !isNewest && <RestoreButton number={number} restore={restore.bind(null, course, pageId, number, entry.newest)} backHref={paths.page(course, pageId)} />}
+            {entry.mayRestore && !isNewest && <LinkButton href={paths.restore(course, pageId, number)} variant="contained">Bring it back</LinkButton>}
           </div>
         </div>
         <div className="paper entry-facts">

@@ -16,8 +16,8 @@ function whyNot(problem: SaveProblem): string {
   }
 }
 
-/** Brings an entry's text back as a new entry. It can be undone in the same way, so it does not ask first. */
-export function RestoreButton({ number, restore, backHref }: { number: number; restore: () => Promise<Saved>; backHref: string }) {
+/** Brings an entry's text back, or parts of it, as a new entry. */
+export function RestoreButton({ what, restore, backHref }: { what: string; restore: () => Promise<Saved>; backHref: string }) {
   const router = useRouter();
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, startTransition] = useTransition();
@@ -35,7 +35,7 @@ export function RestoreButton({ number, restore, backHref }: { number: number; r
 
   return (
     <>
-      <Button variant="contained" onClick={run} disabled={isBusy}>{isBusy ? "Restoring" : `Restore entry ${number}`}</Button>
+      <Button variant="contained" onClick={run} disabled={isBusy}>{isBusy ? "Bringing back" : `Bring back ${what}`}</Button>
       <div role="alert" style={{ flexBasis: "100%" }}>{problem && <p className="notice wrong">{problem}</p>}</div>
     </>
   );
