@@ -156,7 +156,7 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
   await test.step("the ledger, the comparison, and a restore", async () => {
     await ines.getByRole("link", { name: "Open the wiki" }).click();
     await ines.getByRole("link", { name: "4 entries" }).click();
-    const ledger = ines.getByRole("table", { name: "Entries of Home" });
+    const ledger = ines.getByRole("table", { name: "Ledger of “Home”" });
     const row = (number: number) => ledger.getByRole("row").filter({ has: ines.getByRole("cell", { name: String(number), exact: true }).first() }).first();
     await expect(row(4)).toContainText("Moved text");
     await expect(row(3)).toContainText("Callum Wray");

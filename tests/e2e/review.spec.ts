@@ -138,3 +138,23 @@ test("two who wrote together share the credit once the other confirms it", async
   await ewan.reload();
   await expect(ewan.locator(".parts-list li", { hasText: "Felix Oduya" })).toContainText("2.5 words");
 });
+
+test("what one student alone is told reaches their desk and nobody else's, and the instructor sees that it was read", async ({ browser }) => {
+  const ines = await signInAs(browser, "Ines Calder");
+  await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
+  await ines.getByRole("table").getByRole("link", { name: "Kestrel Water", exact: true }).click();
+  await expect(ines.getByRole("heading", { name: "Kestrel Water", level: 1 })).toBeVisible();
+  await ines.getByRole("combobox", { name: "Tell" }).selectOption({ label: "Lena Hartvig alone" });
+  await ines.getByRole("textbox", { name: "Feedback" }).fill("Say where the thermometer hung.");
+  await ines.getByRole("button", { name: "Tell Lena Hartvig alone" }).click();
+  const piece = ines.locator(".feedback li", { hasText: "thermometer hung" });
+  await expect(piece).toContainText("Nobody has had it before them yet.");
+
+  const [lena, other] = [await signInAs(browser, "Lena Hartvig"), await signInAs(browser, "Mira Okonjo")];
+  await expect(other.getByRole("link", { name: /wrote feedback/ })).toHaveCount(0);
+  await lena.getByRole("link", { name: "Ines Calder wrote feedback on Restoration dossier" }).click();
+  await expect(lena.locator(".feedback")).toContainText("Say where the thermometer hung.");
+  await expect(lena.locator(".feedback")).toContainText("to you alone");
+  await ines.reload();
+  await expect(piece).toContainText("Read by Lena Hartvig.");
+});

@@ -84,6 +84,9 @@ const acts: Record<string, Act> = {
   "courses/[course]/wikis/[wiki]/start/actions#startText": { for: "readers", args: (at) => [course, at.wiki, null, { below: null, linkFrom: null }, save(0)], proves: true },
   "courses/[course]/_parts/ledger-actions#earlierLines": { for: "readers", args: (at) => [course, "page", at.page, {}, 1000] },
   "courses/[course]/_parts/ledger-actions#checkWiki": { for: "readers", args: (at) => [course, at.wiki] },
+  "courses/[course]/assignments/[assignment]/_parts/feedback-actions#tellThem": { for: "instructors", args: (at) => [course, at.assignment, at.wiki, "miraokonjo", "Walked well."], proves: true },
+  "courses/[course]/assignments/[assignment]/_parts/feedback-actions#changeWords": { for: "instructors", args: (at) => [course, at.feedback, "Walked better."], proves: true },
+  "courses/[course]/assignments/[assignment]/_parts/feedback-actions#withdrawWords": { for: "instructors", args: (at) => [course, at.feedback, true], proves: true },
   "courses/[course]/pages/[page]/actions#commentOn": { for: "readers", args: (at) => [course, at.page, 1, null, "Walked by."], proves: true },
   "courses/[course]/pages/[page]/actions#answer": { for: "readers", args: (at) => [course, at.page, at.comment, "Answered in passing."], proves: true },
   "courses/[course]/pages/[page]/actions#restore": { for: "readers", args: (at) => [course, at.page, 1, Number(at.entries) + 1, null], proves: true },
@@ -207,6 +210,8 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
   at.comment = (await sql`select id from comment where course_id = ${course} and page_id = ${at.page} and author_id = 'inescalder'`)[0]!.id as string;
   await sql`insert into own_word (course_id, id, wiki_id, person_id, kind, body, at) values (${course}, 'walkword', ${at.wiki!}, 'miraokonjo', 'objection', 'Walked.', now())`;
   at.ownWord = "walkword";
+  await sql`insert into feedback (course_id, id, assignment_id, wiki_id, person_id, author_id, body, at) values (${course}, 'walkfeedback', ${at.assignment!}, ${at.wiki!}, 'miraokonjo', 'inescalder', ${secret}, now())`;
+  at.feedback = "walkfeedback";
   await sql`insert into shared_credit (course_id, page_id, number, person_id, wiki_id, asked_at) select ${course}, ${at.page!}, 1, id, ${at.wiki!}, now() from person where id in ('miraokonjo', 'saoirsedelaney', 'tomasquill', 'tobinmarsh')`;
   for (const [name, value] of Object.entries(at)) expect(value, `the walk's ${name}`).toBeTruthy();
   const walkers = { nobody: await nobody(), stranger: await personOf("saoirsedelaney"), guest, "other group": await personOf("tomasquill"), "other assistant": await personOf("tobinmarsh"), member, instructor };

@@ -33,6 +33,8 @@ export interface DeskDto {
   readonly leftOff: { readonly pageId: string; readonly page: string; readonly wiki: string; readonly at: Date } | null;
   /** Entries whose authors say that the viewer wrote them too. */
   readonly together: readonly AskedDto[];
+  /** Feedback that the viewer was given and has not read. */
+  readonly feedback: readonly { readonly assignmentId: string; readonly assignment: string; readonly author: string }[];
   /** For those who run the course; null for others. */
   readonly waits: { readonly requests: number; readonly withoutInvitation: number; readonly withoutGroup: number; readonly mailDelayed: number; readonly toAnswer: ToAnswerDto; readonly objections: readonly ToHearDto[] } | null;
   /** Sets of groups that the viewer can sign up to and has not. */

@@ -13,6 +13,7 @@ import { groupSetsForStudents } from "../groups/read";
 import { creditOfEntry } from "../ledger/credit";
 import { sharedToAnswer } from "../ledger/shared";
 import { hasPassword } from "../people/read";
+import { unseenFeedback } from "../review/feedback";
 import { openObjections } from "../review/own-words";
 import type { ContextIn } from "../session/context";
 import type { DeskDto, HappeningDto, ToAnswerDto } from "./dto";
@@ -34,7 +35,7 @@ export async function visitDesk(ctx: ContextIn, courseId: string): Promise<DeskD
   const [happenings, leftOff, signUps] = await Promise.all([
     happeningsIn(ctx, courseId, watched, before), role === "student" ? whereLeftOff(ctx, courseId, watched) : null, role === "student" ? openSignUps(ctx, courseId) : [],
   ]);
-  return { before, happenings, leftOff, signUps, together: role === "student" ? await sharedToAnswer(ctx, courseId) : [], waits: role === "instructor" ? await whatWaits(ctx, courseId) : null };
+  return { before, happenings, leftOff, signUps, together: role === "student" ? await sharedToAnswer(ctx, courseId) : [], feedback: await unseenFeedback(ctx, courseId), waits: role === "instructor" ? await whatWaits(ctx, courseId) : null };
 }
 
 async function noteVisit({ db, viewer, now, lookingAs }: ContextIn, courseId: string): Promise<Date | null> {

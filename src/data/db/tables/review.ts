@@ -1,7 +1,7 @@
 /** What those who review an assignment did with what the computation found, and how far they have read. */
-import { foreignKey, index, integer, pgTable, primaryKey, text, timestamp } from "drizzle-orm/pg-core";
+import { foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from "drizzle-orm/pg-core";
 import { person } from "./accounts";
-import { wiki } from "./wikis";
+import { assignment, wiki } from "./wikis";
 
 const instant = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
 
@@ -54,4 +54,39 @@ export const ownWord = pgTable("own_word", {
   primaryKey({ columns: [table.courseId, table.id] }),
   foreignKey({ columns: [table.courseId, table.wikiId], foreignColumns: [wiki.courseId, wiki.id] }),
   index("own_word_by_wiki").on(table.courseId, table.wikiId, table.personId),
+]);
+
+/** What those who review an assignment tell all of its students, one group, or one student alone. */
+export const feedback = pgTable("feedback", {
+  courseId: text("course_id").notNull(),
+  id: text().notNull(),
+  assignmentId: text("assignment_id").notNull(),
+  /** The group that is told, by its wiki; null: all groups. */
+  wikiId: text("wiki_id"),
+  /** The one of it who alone is told; null: the whole group. */
+  personId: text("person_id").references(() => person.id),
+  authorId: text("author_id").notNull().references(() => person.id),
+  body: text().notNull(),
+  at: instant("at").notNull(),
+  /** When its wording was changed last, and what it said before, oldest first. */
+  editedAt: instant("edited_at"),
+  earlier: jsonb().$type<readonly string[]>().notNull().default([]),
+  /** Since when it is withdrawn: kept, and told to students no more. */
+  withdrawnAt: instant("withdrawn_at"),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.id] }),
+  foreignKey({ columns: [table.courseId, table.assignmentId], foreignColumns: [assignment.courseId, assignment.id] }),
+  foreignKey({ columns: [table.courseId, table.wikiId], foreignColumns: [wiki.courseId, wiki.id] }),
+  index("feedback_by_assignment").on(table.courseId, table.assignmentId, table.at),
+]);
+
+/** Who has had a piece of feedback before them, and when first. */
+export const feedbackSeen = pgTable("feedback_seen", {
+  courseId: text("course_id").notNull(),
+  feedbackId: text("feedback_id").notNull(),
+  personId: text("person_id").notNull().references(() => person.id),
+  at: instant("at").notNull(),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.feedbackId, table.personId] }),
+  foreignKey({ columns: [table.courseId, table.feedbackId], foreignColumns: [feedback.courseId, feedback.id] }),
 ]);

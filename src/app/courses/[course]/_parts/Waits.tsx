@@ -47,9 +47,10 @@ export function Waits({ ctx, desk, course, students }: { ctx: Context; desk: Des
   );
 }
 
-function waitingLines({ waits, signUps, together }: DeskDto, { id, timeZone }: CourseDto, now: Date): Line[] {
+function waitingLines({ waits, signUps, together, feedback }: DeskDto, { id, timeZone }: CourseDto, now: Date): Line[] {
   const lines: Line[] = signUps.map(({ title, until }) => ({ text: `Choose a group: ${title}${until ? `, until ${momentAndDistance(until, timeZone, now)}` : ""}`, href: paths.groups(id) }));
   for (const { author, page, pageId, number } of together) lines.push({ text: `${author} says that you wrote entry ${number} of ${page} together`, href: paths.entry(id, pageId, number) });
+  for (const { author, assignment, assignmentId } of feedback) lines.push({ text: `${author} wrote feedback on ${assignment}`, href: `${paths.assignment(id, assignmentId)}#feedback` });
   if (!waits) return lines;
   const { requests, withoutInvitation, withoutGroup, mailDelayed, toAnswer, objections } = waits;
   for (const { person, wiki, wikiId, assignmentId, personId } of objections) lines.push({ text: `${person} of ${wiki} objects to something in their statement`, href: `${paths.statement(id, assignmentId, wikiId, personId)}#own-words` });

@@ -5,6 +5,7 @@ import { findAssignment, readableWikis } from "@/data/assignments/read";
 import { findExpected } from "@/data/assignments/expected";
 import { findProgress } from "@/data/assignments/set-up";
 import { findCourse } from "@/data/courses/read";
+import { myFeedback, noteSeen } from "@/data/review/feedback";
 import { plainText } from "@/core/document/leaves";
 import { DocumentView, noLinks } from "@/ui/document/DocumentView";
 import { LinkButton } from "@/ui/frame/NextLink";
@@ -16,6 +17,7 @@ import { Frame } from "@/app/_parts/Frame";
 import { assignmentTrail } from "@/app/_parts/trail";
 import { progressOf } from "../actions";
 import { Expected } from "./_parts/Expected";
+import { Feedback } from "./_parts/Feedback";
 import { MakingWikis } from "./_parts/MakingWikis";
 
 export const metadata: Metadata = { title: "Assignment" };
@@ -35,6 +37,8 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
   const mayReview = course.role === "instructor" || course.role === "assistant";
   const expected = assignment.publishedAt ? await findExpected(ctx, courseId, assignmentId) : null;
   const own = wikis.find((wiki) => wiki.isMine);
+  const feedback = course.role === "student" ? await myFeedback(ctx, courseId, assignmentId) : [];
+  await noteSeen(ctx, courseId, feedback);
   const isMaking = progress !== null && progress.made < progress.wanted;
   return (
     <Frame ctx={ctx} trail={await assignmentTrail(ctx, courseId, assignmentId)}>
@@ -55,6 +59,7 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
         </div>
         {!assignment.publishedAt && <p className="notice waits">Not published yet: students see nothing of it, and it has no wikis.</p>}
         {plainText(assignment.brief).trim() !== "" ? <DocumentView document={assignment.brief} links={noLinks} /> : <p className="quiet">No brief was written.</p>}
+        {feedback.length > 0 && <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={courseId} assignmentId={assignmentId} told={feedback} viewerId={ctx.viewer.id} groupName={own?.name ?? "your group"} to={[]} zone={course.timeZone} now={ctx.now} /></section>}
         {expected?.mine && <Expected expected={expected} courseId={courseId} now={ctx.now} />}
         {isMaking && <MakingWikis start={progress} ask={progressOf.bind(null, courseId, assignmentId)} />}
         {!(isMaking && wikis.length === 0) && <section className="section">

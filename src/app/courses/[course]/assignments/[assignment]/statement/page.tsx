@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
 import { readableWikis } from "@/data/assignments/read";
+import { myFeedback, noteSeen } from "@/data/review/feedback";
 import { findStatement } from "@/data/review/student";
 import { allTime } from "@/data/review/work";
 import { Author } from "@/ui/authors/AuthorMark";
@@ -11,6 +12,7 @@ import { momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { assignmentTrail } from "@/app/_parts/trail";
+import { Feedback } from "../_parts/Feedback";
 import { OwnWords } from "../_parts/OwnWords";
 import { openedOf, shownOf } from "../_parts/statement-asked";
 import { StatementFacts } from "../_parts/StatementFacts";
@@ -28,6 +30,8 @@ export default async function OwnStatementPage({ params, searchParams }: PagePro
   const own = (await readableWikis(ctx, course, assignment)).find(({ isMine }) => isMine);
   const told = own && (await findStatement(ctx, course, own.id, ctx.viewer.id, allTime));
   if (!own || !told) notFound();
+  const feedback = await myFeedback(ctx, course, assignment);
+  await noteSeen(ctx, course, feedback);
   const { timeZone: zone, member } = told;
   const kept = { ...(shown.page ? { page: shown.page } : {}), ...(shown.kind ? { kind: shown.kind } : {}) };
   const here = (more: Record<string, string>) => paths.ownStatement(course, assignment, more);
@@ -47,6 +51,7 @@ export default async function OwnStatementPage({ params, searchParams }: PagePro
           <StatementFilter told={told} shown={shown} href={here} />
           <StatementTable told={told} shown={shown} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
         </section>
+        {feedback.length > 0 && <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={course} assignmentId={assignment} told={feedback} viewerId={ctx.viewer.id} groupName={told.groupName} to={[]} zone={zone} now={ctx.now} /></section>}
         <section className="section" aria-labelledby="own-words"><h2 id="own-words">What the record does not say</h2><OwnWords courseId={course} wikiId={own.id} said={told.ownWords} isOwn zone={zone} now={ctx.now} /></section>
       </div>
     </Frame>

@@ -31,7 +31,7 @@ export function Conversation({ page, viewerId, zone, now }: Props) {
     <>
       {page.comments.length === 0 && <p className="quiet">{mayComment ? "Nobody has said anything about this page yet." : page.wiki.commentsOn ? "No comments." : "This assignment has no comments."}</p>}
       <ul className="thread">{others.map((each) => draw(each))}</ul>
-      {mayComment && <PassageForm send={commentOn.bind(null, page.wiki.courseId, page.id, page.entries)} />}
+      {mayComment && <PassageForm entries={page.entries} send={commentOn.bind(null, page.wiki.courseId, page.id, page.entries)} />}
       {settled.length > 0 && <details className="settled"><summary>{counted(settled.length, "settled comment")}</summary><ul className="thread">{settled.map((each) => draw(each))}</ul></details>}
       {placed.length > 0 && <BesidePassages>{placed.map(({ thread, sign }) => draw(thread, sign))}</BesidePassages>}
     </>

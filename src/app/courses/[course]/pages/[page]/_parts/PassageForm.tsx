@@ -9,18 +9,24 @@ import { shortened } from "@/ui/words/shortened";
 import { CommentForm } from "./CommentForm";
 
 interface Props {
+  /** The page's newest entry: with another one its paragraphs are others. */
+  readonly entries: number;
   readonly send: (about: Quoted | null, body: string) => Promise<Commented>;
 }
 
 const theText = () => document.querySelector(".sheet .prose");
 
 /** Comments on the page, or on a passage of it: words that were selected in the text, or a paragraph that is chosen here. */
-export function PassageForm({ send }: Props) {
+export function PassageForm({ entries, send }: Props) {
   const [about, setAbout] = useState<Quoted | null>(null);
   const [selected, setSelected] = useState<Quoted | null>(null);
   const [blocks, setBlocks] = useState<readonly Quoted[]>([]);
   const frame = useRef<HTMLDivElement>(null);
-  const collect = () => setBlocks(blocksIn(theText() ?? document.createElement("p")));
+  // Once the text is drawn: a list that is filled only as it opens comes too late on some machines.
+  useEffect(() => {
+    const collecting = setTimeout(() => setBlocks(blocksIn(theText() ?? document.createElement("p"))));
+    return () => clearTimeout(collecting);
+  }, [entries]);
   const choose = (value: string) => setAbout(value === "page" ? null : value === "selected" ? selected : (blocks[Number(value)] ?? null));
   const take = (quoted: Quoted) => {
     setSelected(quoted);
@@ -39,7 +45,7 @@ export function PassageForm({ send }: Props) {
       <CommentForm
         label={about ? "Comment on this passage" : "Comment on this page"} button="Comment" send={sent}
         above={(
-          <TextField select label="About" value={value} onFocus={collect} onChange={(event) => choose(event.target.value)} slotProps={{ select: { native: true }, htmlInput: { "aria-label": "What the comment is about" } }}>
+          <TextField select label="About" value={value} onChange={(event) => choose(event.target.value)} slotProps={{ select: { native: true }, htmlInput: { "aria-label": "What the comment is about" } }}>
             <option value="page">the whole page</option>
             {selected && <option value="selected">“{shortened(selected.quote, 60)}”</option>}
             {blocks.map(({ quote }, at) => <option key={at} value={at}>{shortened(quote, 60)}</option>)}

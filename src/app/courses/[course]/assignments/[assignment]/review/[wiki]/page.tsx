@@ -1,6 +1,8 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
+import { isInstructor } from "@/data/access/read";
+import { feedbackOn } from "@/data/review/feedback";
 import { z } from "zod";
 import { summedFigures } from "@/core/credit/figures";
 import { wikiNames } from "@/data/assignments/read";
@@ -13,6 +15,7 @@ import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { reviewTrail } from "@/app/_parts/trail";
 import { GrowthChart } from "@/ui/charts/GrowthChart";
+import { Feedback } from "../../_parts/Feedback";
 import { FindingList } from "../_parts/FindingList";
 import { periodAsked, periodOf } from "../_parts/period";
 import { PeriodChoice } from "../_parts/PeriodChoice";
@@ -43,6 +46,11 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
   const kept = periodAsked(period);
   const href = (more: Record<string, string>) => paths.reviewGroup(course, assignment, wiki, more);
   const members = group.members.map(({ member }) => member);
+  const feedback = (await feedbackOn(ctx, course, wiki, null)) ?? [];
+  const toTell = [
+    { label: group.name, wikiId: wiki, personId: null }, ...members.map(({ id, name }) => ({ label: `${name} alone`, wikiId: wiki, personId: id })),
+    ...((await isInstructor(ctx, course)) ? [{ label: "all groups", wikiId: null, personId: null }] : []),
+  ];
   const { order, layers } = layersOf(group);
   const firstAt = group.growth[0]?.at ?? group.opensAt.getTime();
   const from = period.from?.getTime() ?? Math.max(group.opensAt.getTime(), firstAt - 24 * 60 * 60 * 1000);
@@ -73,6 +81,7 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
             <MembersTable group={group} href={(person, name) => href({ ...kept, person, figure: name })} statementHref={(person) => paths.statement(course, assignment, wiki, person, kept)} open={figure.success ? figure.data : null} zone={zone} now={ctx.now} />
             <section className="section" aria-labelledby="where"><h2 id="where">Who wrote where</h2><p className="quiet">Standing words on each page.</p><PagesTable group={group} courseId={course} /></section>
             <section className="section" aria-labelledby="built"><h2 id="built">Who built on whom</h2><p className="quiet">What each did with the words of each other: corrected, removed, wrote right beside, answered.</p><BuiltOnTable group={group} /></section>
+            <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={course} assignmentId={assignment} told={feedback} viewerId={ctx.viewer.id} groupName={group.name} to={toTell} zone={zone} now={ctx.now} /></section>
           </div>
           <aside>
             {evidence && <FigureEvidence evidence={evidence} courseId={course} zone={zone} now={ctx.now} backHref={href(kept)} />}

@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
+import { feedbackOn } from "@/data/review/feedback";
 import { findStatement } from "@/data/review/student";
 import { Author } from "@/ui/authors/AuthorMark";
 import { LinkButton } from "@/ui/frame/NextLink";
@@ -8,6 +9,7 @@ import { momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { reviewTrail } from "@/app/_parts/trail";
+import { Feedback } from "../../../_parts/Feedback";
 import { OwnWords } from "../../../_parts/OwnWords";
 import { openedOf, shownOf } from "../../../_parts/statement-asked";
 import { StatementFacts } from "../../../_parts/StatementFacts";
@@ -31,6 +33,7 @@ export default async function StatementPage({ params, searchParams }: PageProps<
   const told = await findStatement(ctx, course, wiki, person, period);
   // Whoever may not review has a statement of their own, at an address of its own.
   if (!told || told.members.length === 0) notFound();
+  const feedback = (await feedbackOn(ctx, course, wiki, person)) ?? [];
   const { timeZone: zone, member, members } = told;
   const at = members.findIndex(({ id }) => id === person);
   const kept = { ...periodAsked(period), ...(shown.page ? { page: shown.page } : {}), ...(shown.kind ? { kind: shown.kind } : {}) };
@@ -57,6 +60,7 @@ export default async function StatementPage({ params, searchParams }: PageProps<
         <PeriodChoice period={period} dueAt={told.dueAt} zone={zone} now={ctx.now} href={(more) => here(more)} />
         <StatementFacts told={told} />
         {told.findings.length > 0 && <section className="section" aria-labelledby="found"><h2 id="found">What to ask about</h2><FindingList courseId={course} wikiId={wiki} findings={toldFindings(told.findings, members, told.pages, zone)} zone={zone} now={ctx.now} /></section>}
+        <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={course} assignmentId={assignment} told={feedback} viewerId={ctx.viewer.id} groupName={told.groupName} to={[{ label: `${member.name} alone`, wikiId: wiki, personId: person }, { label: told.groupName, wikiId: wiki, personId: null }]} zone={zone} now={ctx.now} /></section>
         <section className="section" aria-labelledby="own-words"><h2 id="own-words">In their own words</h2><OwnWords courseId={course} wikiId={wiki} said={told.ownWords} isOwn={false} zone={zone} now={ctx.now} /></section>
         <section className="section" aria-labelledby="acts">
           <h2 id="acts">What was done</h2>
