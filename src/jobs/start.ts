@@ -6,6 +6,7 @@ import { scalePicture } from "@/data/files/pictures";
 import { askFor, type Jobs } from "@/data/jobs/ask";
 import { openQueues } from "@/data/jobs/queues";
 import { carrier, carryMail } from "@/data/mail/carry";
+import { mailNews } from "@/data/news/carry";
 import { newId } from "@/data/session/ids";
 
 const work: { readonly [Kind in keyof Jobs]: (given: Jobs[Kind]) => Promise<unknown> } = {
@@ -26,6 +27,9 @@ async function makeWikis(place: Jobs["wikis"]): Promise<void> {
   if (made < wanted) await askFor(database(), "wikis", place);
 }
 
+/** Milliseconds between looks at whose news are due by mail. */
+const newsEvery = 5 * 60_000;
+
 /** Seconds between looks at an empty queue. */
 const pollingIntervalSeconds = 1;
 
@@ -38,4 +42,6 @@ export async function startJobs(): Promise<void> {
   await take("mail");
   await take("pictures");
   await take("wikis");
+  // Unlike a job it is not asked for: what is due depends on the time alone. A time that is missed is made up for by the next.
+  setInterval(() => void mailNews(database(), new Date(), newId).catch(() => undefined), newsEvery).unref();
 }

@@ -17,6 +17,8 @@ export const paths = {
   setUp: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/set-up`,
   newAssignment: (course: string) => `/courses/${course}/assignments/new`,
   assignment: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}`,
+  /** What others did: of all that the viewer watches, or of one wiki. */
+  news: (course: string, wiki?: string) => `/courses/${course}/news${wiki ? `?wiki=${wiki}` : ""}`,
   review: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/review`,
   evidence: (course: string, assignment: string, wiki: string, person: string, figure: string) =>
     `/courses/${course}/assignments/${assignment}/review?${new URLSearchParams({ wiki, person, figure })}`,

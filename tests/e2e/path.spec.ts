@@ -158,6 +158,8 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
     await ines.getByRole("link", { name: "4 entries" }).click();
     const ledger = ines.getByRole("table", { name: "Ledger of “Home”" });
     const row = (number: number) => ledger.getByRole("row").filter({ has: ines.getByRole("cell", { name: String(number), exact: true }).first() }).first();
+    await expect(ledger).toBeVisible();
+    for (const sitting of await ledger.getByRole("button", { name: /in one sitting/ }).all()) await sitting.click();
     await expect(row(4)).toContainText("Moved text");
     await expect(row(3)).toContainText("Callum Wray");
     await expect(row(2)).toContainText("Wrote: First impressions");

@@ -72,3 +72,30 @@ test("words that are selected can be spoken of, and the conversation goes with t
   await openPage(yuki, "Millrace", "The sluice keeper");
   await expect(yuki.locator(".passage-line", { hasText: "Who opens the gate" }).first()).toContainText("Its text stands on Who opens the gate now.");
 });
+
+test("who is named in a comment finds it among their news, marked as new until they have seen the page", async ({ browser }) => {
+  const chidi = await signInAs(browser, "Chidi Amaechi");
+  await openPage(chidi, "Saltmere", "Restoration plan");
+  const field = chidi.getByLabel("Comment on this page");
+  await field.pressSequentially("Can you check the tide table, @han");
+  const offered = chidi.getByRole("listbox", { name: "Who is named" }).getByRole("option");
+  await expect(offered).toHaveCount(1);
+  await press(chidi, "Enter");
+  await expect(field).toHaveValue(/tide table, @Hana \S+ $/);
+  await chidi.getByRole("button", { name: "Comment", exact: true }).click();
+  await expect(chidi.locator(".named", { hasText: "@Hana" })).toBeVisible();
+
+  const hana = await signInAs(browser, (await chidi.locator(".named").first().textContent())!.slice(1));
+  await hana.getByRole("link", { name: "All news" }).click();
+  const line = hana.getByRole("listitem").filter({ hasText: "tide table" });
+  await expect(line).toContainText("names you, new");
+  await line.getByRole("link").click();
+  await expect(hana.locator(".remark", { hasText: "tide table" })).toBeInViewport();
+  await hana.goto("/courses/urbanrivers/news");
+  await expect(line).toContainText("names you");
+  await expect(line).not.toContainText("new");
+  await line.getByRole("button", { name: "Mute Restoration plan" }).click();
+  await expect(line).toHaveCount(0);
+  await hana.getByRole("checkbox", { name: /^Restoration plan/ }).check();
+  await expect(line).toBeVisible();
+});

@@ -7,6 +7,7 @@ import type { Queryable } from "../db/client";
 import { assignment, comment, commentAct, page } from "../db/tables/wikis";
 import { type Commented, longestComment } from "./dto";
 import { send } from "../live/signal";
+import { noteMentions } from "./mentions";
 import { type GivenPassage, passageColumns } from "./passages";
 import type { Context } from "../session/context";
 
@@ -39,6 +40,7 @@ export async function editComment(ctx: Context, given: { courseId: string; comme
     if (!may(standpoint, "comment")) return { kind: "refused", code: "may not comment" };
     if (found.body === text.data) return { kind: "commented", id: found.id };
     await inside.update(comment).set({ body: text.data, editedAt: ctx.now }).where(and(eq(comment.courseId, given.courseId), eq(comment.id, found.id)));
+    await noteMentions({ ...ctx, db: inside }, given.courseId, found.wikiId, found.id, text.data);
     return noted(ctx, inside, given.courseId, found.id, "edited", found.body);
   });
 }
@@ -110,6 +112,7 @@ export async function addComment(ctx: Context, given: NewComment): Promise<Comme
   await ctx.db.insert(comment).values({
     ...passage, courseId: given.courseId, id, wikiId: standpoint.wikiId, pageId: given.pageId, parentId, authorId: ctx.viewer.id, body: text.data, at: ctx.now,
   });
+  await noteMentions(ctx, given.courseId, standpoint.wikiId, id, text.data);
   await send(ctx.db, { courseId: given.courseId, pageId: given.pageId, kind: "comment", by: ctx.viewer.id });
   return { kind: "commented", id };
 }

@@ -1,22 +1,6 @@
 import type { AskedDto } from "../ledger/shared";
+import type { HappeningDto } from "../news/dto";
 import type { ToHearDto } from "../review/own-words";
-
-/** Something that happened on a page: a run of entries by one person, or a comment. */
-export interface HappeningDto {
-  readonly kind: "entries" | "comment" | "answer";
-  readonly person: string;
-  readonly pageId: string;
-  readonly page: string;
-  readonly wiki: string;
-  /** The newest of the run. */
-  readonly at: Date;
-  readonly count: number;
-  /** The newest entry's number; null for comments. */
-  readonly number: number | null;
-  /** The comment's id; null for entries. */
-  readonly commentId: string | null;
-  readonly isNew: boolean;
-}
 
 /** Open conversations in which those who run the course take part, and a student spoke last. */
 export interface ToAnswerDto {
@@ -28,7 +12,7 @@ export interface ToAnswerDto {
 export interface DeskDto {
   /** When the visit before this one ended; null on the first. */
   readonly before: Date | null;
-  readonly happenings: readonly HappeningDto[];
+  readonly happenings: readonly (HappeningDto & { /** Whether it came since the visit before this one. */ readonly isNew: boolean })[];
   /** The page on which the viewer wrote last. */
   readonly leftOff: { readonly pageId: string; readonly page: string; readonly wiki: string; readonly at: Date } | null;
   /** Entries whose authors say that the viewer wrote them too. */

@@ -1,10 +1,8 @@
 /** The course's front screen: what waits, and what happened since the last visit. */
 import "server-only";
-import { and, desc, eq, inArray, isNotNull, isNull, ne, sql, type SQLWrapper } from "drizzle-orm";
+import { and, desc, eq, inArray, isNotNull, isNull, sql, type SQLWrapper } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
-import { allows } from "@/core/access/may";
-import { ownership, roleOn, rulebookAt } from "../access/read";
-import { readableWikis } from "../assignments/read";
+import { roleOn } from "../access/read";
 import { person } from "../db/tables/accounts";
 import { courseGroup, enrolment, groupMember, groupSet, invitation, placeRequest } from "../db/tables/courses";
 import { mail } from "../db/tables/mail";
@@ -16,11 +14,10 @@ import { hasPassword } from "../people/read";
 import { unseenFeedback } from "../review/feedback";
 import { openObjections } from "../review/own-words";
 import type { ContextIn } from "../session/context";
-import type { DeskDto, HappeningDto, ToAnswerDto } from "./dto";
+import { happenedIn, readablePageIds, type Watched, watchedWikis } from "../news/read";
+import type { DeskDto, ToAnswerDto } from "./dto";
 
 const shownAtMost = 8;
-/** Read so many to fold runs of entries from, and to leave out pages that the viewer may not read. */
-const readAtMost = 80;
 const minute = 60_000;
 /** Coming back within this is still the same visit. */
 const visitLasts = 30 * minute;
@@ -30,12 +27,11 @@ export async function visitDesk(ctx: ContextIn, courseId: string): Promise<DeskD
   const role = await roleOn(ctx, courseId);
   if (!role) return null;
   const before = await noteVisit(ctx, courseId);
-  const wikis = await readableWikis(ctx, courseId);
-  const watched = role === "student" ? wikis.filter((wiki) => wiki.isMine) : wikis;
+  const watched = await watchedWikis(ctx, courseId);
   const [happenings, leftOff, signUps] = await Promise.all([
-    happeningsIn(ctx, courseId, watched, before), role === "student" ? whereLeftOff(ctx, courseId, watched) : null, role === "student" ? openSignUps(ctx, courseId) : [],
+    happenedIn(ctx, courseId, watched, { most: shownAtMost, withoutMuted: true }), role === "student" ? whereLeftOff(ctx, courseId, watched) : null, role === "student" ? openSignUps(ctx, courseId) : [],
   ]);
-  return { before, happenings, leftOff, signUps, together: role === "student" ? await sharedToAnswer(ctx, courseId) : [], feedback: await unseenFeedback(ctx, courseId), waits: role === "instructor" ? await whatWaits(ctx, courseId) : null };
+  return { before, happenings: happenings.map((each) => ({ ...each, isNew: before !== null && each.at > before })), leftOff, signUps, together: role === "student" ? await sharedToAnswer(ctx, courseId) : [], feedback: await unseenFeedback(ctx, courseId), waits: role === "instructor" ? await whatWaits(ctx, courseId) : null };
 }
 
 async function noteVisit({ db, viewer, now, lookingAs }: ContextIn, courseId: string): Promise<Date | null> {
@@ -48,52 +44,6 @@ async function noteVisit({ db, viewer, now, lookingAs }: ContextIn, courseId: st
   // Written at most once a minute, so that clicking about costs no writing.
   if (!known?.visitedAt || now.getTime() - known.visitedAt.getTime() > minute) await db.update(enrolment).set({ visitedAt: now, visitedBefore: before }).where(at);
   return before;
-}
-
-type Watched = Awaited<ReturnType<typeof readableWikis>>;
-
-/** What others wrote and said in these wikis, newest first, as far as the viewer may read the pages. */
-async function happeningsIn(ctx: ContextIn, courseId: string, wikis: Watched, before: Date | null): Promise<HappeningDto[]> {
-  if (wikis.length === 0) return [];
-  const ids = wikis.map(({ id }) => id);
-  const onPage = { pageId: page.id, page: page.title, wikiId: page.wikiId, ownerId: page.ownerId, person: person.name };
-  const entries = await ctx.db.select({ ...onPage, at: entry.at, number: entry.number }).from(entry)
-    .innerJoin(page, and(eq(page.courseId, entry.courseId), eq(page.id, entry.pageId))).innerJoin(entryCredit, creditOfEntry).innerJoin(person, eq(person.id, entryCredit.authorId))
-    .where(and(eq(entry.courseId, courseId), inArray(entry.wikiId, ids), ne(entryCredit.authorId, ctx.viewer.id))).orderBy(desc(entry.at)).limit(readAtMost);
-  const comments = await ctx.db.select({ ...onPage, at: comment.at, commentId: comment.id, parentId: comment.parentId }).from(comment)
-    .innerJoin(page, and(eq(page.courseId, comment.courseId), eq(page.id, comment.pageId))).innerJoin(person, eq(person.id, comment.authorId))
-    .where(and(eq(comment.courseId, courseId), inArray(comment.wikiId, ids), isNull(comment.withdrawnAt), ne(comment.authorId, ctx.viewer.id))).orderBy(desc(comment.at)).limit(readAtMost);
-  const all = [
-    ...entries.map((row) => ({ ...row, kind: "entries" as const, commentId: null })),
-    ...comments.map(({ parentId, ...row }) => ({ ...row, kind: parentId ? ("answer" as const) : ("comment" as const), number: null })),
-  ].sort((one, other) => other.at.getTime() - one.at.getTime());
-  const readable = await readablePageIds(ctx, courseId, wikis, all);
-  const nameOf = new Map(wikis.map(({ id, name }) => [id, name]));
-  const folded: HappeningDto[] = [];
-  for (const { wikiId, ownerId: _, ...row } of all) {
-    if (!readable.has(row.pageId)) continue;
-    const last = folded.at(-1);
-    if (last && row.kind === "entries" && last.kind === "entries" && last.person === row.person && last.pageId === row.pageId) {
-      folded[folded.length - 1] = { ...last, count: last.count + 1 };
-      continue;
-    }
-    if (folded.length === shownAtMost) break;
-    folded.push({ ...row, wiki: nameOf.get(wikiId) ?? "", count: 1, isNew: before !== null && row.at > before });
-  }
-  return folded;
-}
-
-async function readablePageIds(ctx: ContextIn, courseId: string, wikis: Watched, rows: readonly { readonly pageId: string; readonly wikiId: string; readonly ownerId: string | null }[]): Promise<Set<string>> {
-  const role = (await roleOn(ctx, courseId))!;
-  const book = await rulebookAt(ctx, courseId, [courseId, ...new Set(wikis.flatMap(({ id, assignmentId }) => [id, assignmentId])), ...new Set(rows.map(({ pageId }) => pageId))]);
-  const readable = new Set<string>();
-  for (const { pageId, wikiId, ownerId } of rows) {
-    const wiki = wikis.find(({ id }) => id === wikiId)!;
-    const place = { course: courseId, assignment: wiki.assignmentId, wiki: wikiId, page: pageId };
-    const asked = { id: ctx.viewer.id, role, isMember: wiki.isMine, isGiven: wiki.isGiven, groups: wiki.groups, ...ownership(ownerId, ctx.viewer.id) };
-    if (allows(book.levelOf(asked, place), "read")) readable.add(pageId);
-  }
-  return readable;
 }
 
 async function whereLeftOff(ctx: ContextIn, courseId: string, wikis: Watched): Promise<DeskDto["leftOff"]> {

@@ -3,7 +3,6 @@ import "server-only";
 import { and, asc, desc, eq, gte, inArray, lt, type SQL, sql } from "drizzle-orm";
 import { z } from "zod";
 import type { EntryFigures } from "@/core/credit/account";
-import type { EntryKind } from "@/core/ledger/chain";
 import { lateness } from "../access/more-time";
 import { readablePages, standAtPage, standAtWiki, type Standpoint } from "../access/read";
 import type { Queryable } from "../db/client";
@@ -12,11 +11,11 @@ import { entry, entryCredit, page } from "../db/tables/wikis";
 import { entryArrival } from "../db/tables/writing";
 import type { ContextIn } from "../session/context";
 import { creditOfEntry } from "./credit";
-import { type CoWriterDto, coWritersOf, sharedWith } from "./shared";
+import type { AskedFilter, CoWriterDto, LedgerAct, LedgerLinesDto } from "./dto";
+import { coWritersOf, sharedWith } from "./shared";
 
 /** What acts a reader can look for. */
-export const ledgerActs = ["wrote", "corrected", "moved", "restored", "removed", "restyled", "page"] as const;
-export type LedgerAct = (typeof ledgerActs)[number];
+const ledgerActs = ["wrote", "corrected", "moved", "restored", "removed", "restyled", "page"] as const satisfies readonly LedgerAct[];
 
 export interface LedgerFilter {
   /** Who wrote it, or wrote it too; "" for starter text. */
@@ -30,34 +29,9 @@ export interface LedgerFilter {
 }
 
 /** The longest phrase that is looked for, in characters. */
-export const longestPhrase = 200;
+const longestPhrase = 200;
 
 export type LedgerScope = { readonly kind: "page" | "wiki"; readonly id: string };
-
-export interface LedgerLineDto {
-  readonly pageId: string;
-  /** What the page is called now. */
-  readonly page: string;
-  readonly number: number;
-  /** Its number in the wiki. */
-  readonly rev: number;
-  readonly at: Date;
-  readonly authorId: string | null;
-  readonly author: string | null;
-  readonly kind: EntryKind;
-  /** What the page was called after it. */
-  readonly title: string;
-  readonly note: string;
-  readonly restoredFrom: number | null;
-  readonly figures: EntryFigures;
-  /** Whether a member saved it when it was due already; more time that they were given counts. */
-  readonly isLate: boolean;
-  /** Whom the author named as having written it too. */
-  readonly coWriters: readonly CoWriterDto[];
-  /** Words that came by pasting, and the most that came at once, as far as the editor knows. */
-  readonly pasted: number;
-  readonly largestPaste: number;
-}
 
 export const lineColumns = {
   pageId: entry.pageId, number: entry.number, rev: entry.rev, at: entry.at, authorId: entryCredit.authorId, author: person.name, kind: entry.kind, title: entry.title, note: entry.note,
@@ -69,12 +43,6 @@ export const arrivalOfEntry = and(eq(entryArrival.courseId, entry.courseId), eq(
 
 /** Lines that are read at once. */
 export const ledgerPage = 100;
-
-export interface LedgerLinesDto {
-  readonly lines: readonly LedgerLineDto[];
-  /** Where the lines that follow begin (`before`); null: these were the last. */
-  readonly next: number | null;
-}
 
 /**
  * The newest lines of a ledger below `before` (of a page's, an entry's number; of a wiki's, its number in the wiki; null:
@@ -168,5 +136,4 @@ export const askedFilter = z.object({
   from: z.iso.date().optional().catch(undefined),
   until: z.iso.date().optional().catch(undefined),
   phrase: z.string().trim().max(longestPhrase).optional().catch(undefined),
-});
-export type AskedFilter = z.infer<typeof askedFilter>;
+}) satisfies z.ZodType<AskedFilter>;

@@ -12,7 +12,8 @@ import type { FileDto } from "../files/dto";
 import { filesNamed } from "../files/read";
 import type { ContextIn } from "../session/context";
 import { creditOfEntry } from "./credit";
-import { arrivalOfEntry, type LedgerLineDto, lineColumns } from "./list";
+import type { LedgerLineDto } from "./dto";
+import { arrivalOfEntry, lineColumns } from "./list";
 import { coWritersOf } from "./shared";
 
 export interface EntryDto {

@@ -12,18 +12,12 @@ import { person } from "../db/tables/accounts";
 import { entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
 import { sharedCredit } from "../db/tables/writing";
 import { wikiMembers } from "../pages/members";
+import type { CoWriterDto } from "./dto";
 import { mergedAccounts } from "../people/merged";
 import type { Context, ContextIn } from "../session/context";
 import { creditOfEntry } from "./credit";
 
 export const coWritersInput = z.array(z.string().max(60)).max(30);
-
-export interface CoWriterDto {
-  readonly id: string;
-  readonly name: string;
-  /** Null: not answered yet. */
-  readonly isConfirmed: boolean | null;
-}
 
 /** Notes whom the viewer named with an entry of theirs. Who is no member of the wiki at the time is left out. */
 export async function nameCoWriters({ db, viewer, now }: ContextIn, courseId: string, pageId: string, number: number, named: readonly string[]): Promise<void> {

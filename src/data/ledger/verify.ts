@@ -6,15 +6,8 @@ import { readablePages, standAtPage, standAtWiki } from "../access/read";
 import type { Queryable } from "../db/client";
 import { entry, page } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
+import type { CheckedDto } from "./dto";
 import { chainedEntry } from "./export";
-
-export interface CheckedDto {
-  /** Entries that fit. */
-  readonly entries: number;
-  readonly pages: number;
-  /** The first fault of each page that has one. */
-  readonly faults: readonly { readonly pageId: string; readonly page: string; readonly fault: ChainFault }[];
-}
 
 const entriesAtOnce = 100;
 

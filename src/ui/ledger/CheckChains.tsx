@@ -2,7 +2,7 @@
 import Button from "@mui/material/Button";
 import Link from "next/link";
 import { useState } from "react";
-import type { CheckedDto } from "@/data/ledger/verify";
+import type { CheckedDto } from "@/data/ledger/dto";
 import { paths } from "../paths";
 import { counted } from "../words/counts";
 

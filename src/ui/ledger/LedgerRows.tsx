@@ -1,7 +1,7 @@
 /** The lines of a ledger, folded into sittings. */
 import Link from "next/link";
 import { foldSittings } from "@/core/credit/sittings";
-import type { LedgerLineDto } from "@/data/ledger/list";
+import type { LedgerLineDto } from "@/data/ledger/dto";
 import { Author } from "../authors/AuthorMark";
 import { paths } from "../paths";
 import { counted, listed, number } from "../words/counts";

@@ -1,5 +1,5 @@
 import { FigureLabel } from "../measures/FigureLabel";
-import type { LedgerLinesDto } from "@/data/ledger/list";
+import type { LedgerLinesDto } from "@/data/ledger/dto";
 import { EarlierRows } from "./EarlierRows";
 import { type LedgerLook, LedgerRows } from "./LedgerRows";
 

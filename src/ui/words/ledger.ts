@@ -1,6 +1,6 @@
-import type { LedgerAct } from "@/data/ledger/list";
+import type { LedgerAct } from "@/data/ledger/dto";
 
 /** What an act is called where a reader looks for it. */
 export const ledgerActWords: Record<LedgerAct, string> = {
-  wrote: "Added words", corrected: "Corrected spelling", moved: "Moved or brought over", restored: "Brought back", removed: "Took words out", restyled: "Restyled", page: "Started, renamed, removed",
+  wrote: "added words", corrected: "corrected spelling", moved: "moved or brought over", restored: "brought back", removed: "took words out", restyled: "restyled", page: "started, renamed or removed a page",
 };

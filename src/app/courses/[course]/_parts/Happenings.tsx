@@ -1,5 +1,6 @@
 import Link from "next/link";
-import type { DeskDto, HappeningDto } from "@/data/desk/dto";
+import type { DeskDto } from "@/data/desk/dto";
+import { happeningHref, happeningWords } from "@/ui/news/happening";
 import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
 import { distance, moment } from "@/ui/words/times";
@@ -12,12 +13,9 @@ interface Props {
   readonly isStudent: boolean;
 }
 
-const words: Readonly<Record<HappeningDto["kind"], string>> = { entries: "wrote on", comment: "commented on", answer: "answered on" };
-
 /** What others did, newest first; what came since the last visit is marked as new in words. */
 export function Happenings({ desk: { happenings, before, leftOff }, courseId, zone, now, isStudent }: Props) {
   const fresh = happenings.filter(({ isNew }) => isNew).length;
-  const href = ({ pageId, number, commentId }: HappeningDto) => (commentId ? `${paths.page(courseId, pageId)}#comment-${commentId}` : number === null ? paths.page(courseId, pageId) : paths.entry(courseId, pageId, number));
   return (
     <>
       {leftOff && <p className="notice" style={{ marginTop: 20 }}><span>You wrote last on <Link href={paths.page(courseId, leftOff.pageId)}>{leftOff.page}</Link> ({leftOff.wiki}), {distance(leftOff.at, zone, now)}.</span></p>}
@@ -29,14 +27,15 @@ export function Happenings({ desk: { happenings, before, leftOff }, courseId, zo
             <ul className="desk-list">
               {happenings.map((each) => (
                 <li key={`${each.pageId} ${each.at.getTime()}`}>
-                  <Link href={href(each)}>
-                    <span><strong>{each.person}</strong> {words[each.kind]} {each.page}{each.kind === "entries" && each.count > 1 ? ` (${counted(each.count, "entry", "entries")})` : ""}{each.isNew && <span className="waiting"> new</span>}</span>
+                  <Link href={happeningHref(courseId, each)}>
+                    <span><strong>{each.person}</strong> {happeningWords(each)} {each.page}{each.kind === "entries" && each.count > 1 ? ` (${counted(each.count, "entry", "entries")})` : ""}{each.namesViewer && <span className="waiting"> names you</span>}{each.isNew && <span className="waiting"> new</span>}</span>
                     <span className="quiet">{isStudent ? "" : `${each.wiki}, `}<time dateTime={each.at.toISOString()} title={moment(each.at, zone, now)}>{distance(each.at, zone, now)}</time></span>
                   </Link>
                 </li>
               ))}
             </ul>
           )}
+        {happenings.length > 0 && <p style={{ marginTop: 10 }}><Link href={paths.news(courseId)}>All news</Link></p>}
       </section>
     </>
   );

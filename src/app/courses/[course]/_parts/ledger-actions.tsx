@@ -1,7 +1,8 @@
 "use server";
 import { z } from "zod";
-import { askedFilter, type AskedFilter, ledgerLines } from "@/data/ledger/list";
-import { type CheckedDto, verifyWiki } from "@/data/ledger/verify";
+import type { AskedFilter, CheckedDto } from "@/data/ledger/dto";
+import { askedFilter, ledgerLines } from "@/data/ledger/list";
+import { verifyWiki } from "@/data/ledger/verify";
 import { findPage, findWiki } from "@/data/pages/read";
 import { LedgerRows } from "@/ui/ledger/LedgerRows";
 import { signedIn } from "@/app/_parts/context";

@@ -1,5 +1,6 @@
 import { instantAt } from "@/core/time/zone";
-import type { AskedFilter, LedgerFilter } from "@/data/ledger/list";
+import type { AskedFilter } from "@/data/ledger/dto";
+import type { LedgerFilter } from "@/data/ledger/list";
 import type { WikiDto } from "@/data/pages/dto";
 import type { LedgerLook } from "@/ui/ledger/LedgerRows";
 

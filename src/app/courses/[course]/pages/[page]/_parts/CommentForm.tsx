@@ -1,9 +1,9 @@
 "use client";
 import Button from "@mui/material/Button";
-import TextField from "@mui/material/TextField";
 import { type ReactNode, useState, useTransition } from "react";
 import type { Commented } from "@/data/comments/dto";
 import { SteadyForm } from "@/ui/forms/SteadyForm";
+import { NamingField } from "./NamingField";
 
 /** Why nothing came of it, in words. */
 export const commentProblems: Record<Extract<Commented, { kind: "refused" }>["code"], string> = {
@@ -25,13 +25,15 @@ interface Props {
   readonly isFolded?: boolean;
   /** What stands in the field at first, and what is done once it was sent or given up. */
   readonly first?: string;
+  /** Who can be named. */
+  readonly people: readonly { readonly id: string; readonly name: string }[];
   /** What is chosen above the field. */
   readonly above?: ReactNode;
   readonly onDone?: () => void;
 }
 
 /** Sends a comment. The text stays in the field until the server has it. */
-export function CommentForm({ label, button, send, isFolded = false, first = "", above, onDone }: Props) {
+export function CommentForm({ label, button, send, isFolded = false, first = "", people, above, onDone }: Props) {
   const [isOpen, setOpen] = useState(!isFolded);
   const [body, setBody] = useState(first);
   const [problem, setProblem] = useState<string | null>(null);
@@ -54,7 +56,7 @@ export function CommentForm({ label, button, send, isFolded = false, first = "",
   return (
     <SteadyForm className="comment-form" onSubmit={(event) => { event.preventDefault(); submit(); }}>
       {above}
-      <TextField label={label} multiline minRows={2} maxRows={10} value={body} autoFocus={isFolded || first !== ""} onChange={(event) => setBody(event.target.value)} slotProps={{ htmlInput: { maxLength: 5000 } }} />
+      <NamingField label={label} people={people} value={body} hasFocus={isFolded || first !== ""} onChange={setBody} />
       <div role="alert">{problem && <p className="field-problem">{problem}</p>}</div>
       <div className="actions">
         <Button type="submit" size="small" variant="outlined" disabled={isBusy || body.trim() === ""}>{isBusy ? "Sending" : button}</Button>

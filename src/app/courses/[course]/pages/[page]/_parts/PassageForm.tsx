@@ -11,13 +11,14 @@ import { CommentForm } from "./CommentForm";
 interface Props {
   /** The page's newest entry: with another one its paragraphs are others. */
   readonly entries: number;
+  readonly people: readonly { readonly id: string; readonly name: string }[];
   readonly send: (about: Quoted | null, body: string) => Promise<Commented>;
 }
 
 const theText = () => document.querySelector(".sheet .prose");
 
 /** Comments on the page, or on a passage of it: words that were selected in the text, or a paragraph that is chosen here. */
-export function PassageForm({ entries, send }: Props) {
+export function PassageForm({ entries, people, send }: Props) {
   const [about, setAbout] = useState<Quoted | null>(null);
   const [selected, setSelected] = useState<Quoted | null>(null);
   const [blocks, setBlocks] = useState<readonly Quoted[]>([]);
@@ -43,7 +44,7 @@ export function PassageForm({ entries, send }: Props) {
   return (
     <div ref={frame}>
       <CommentForm
-        label={about ? "Comment on this passage" : "Comment on this page"} button="Comment" send={sent}
+        label={about ? "Comment on this passage" : "Comment on this page"} button="Comment" people={people} send={sent}
         above={(
           <TextField select label="About" value={value} onChange={(event) => choose(event.target.value)} slotProps={{ select: { native: true }, htmlInput: { "aria-label": "What the comment is about" } }}>
             <option value="page">the whole page</option>

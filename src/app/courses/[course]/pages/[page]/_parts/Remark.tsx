@@ -1,6 +1,7 @@
 "use client";
 import Button from "@mui/material/Button";
-import { useState, useTransition } from "react";
+import { type ReactNode, useState, useTransition } from "react";
+import { namingsIn } from "@/core/text/named";
 import type { Commented } from "@/data/comments/dto";
 import type { CommentDto } from "@/data/pages/dto";
 import { Author } from "@/ui/authors/AuthorMark";
@@ -15,14 +16,21 @@ interface Props {
   readonly viewerId: string;
   readonly mayComment: boolean;
   readonly isInstructor: boolean;
+  readonly people: readonly { readonly id: string; readonly name: string }[];
   readonly edit: (body: string) => Promise<Commented>;
   readonly withdraw: (withdrawn: boolean) => Promise<Commented>;
   readonly zone: string;
   readonly now: Date;
 }
 
+/** A comment's words, those who are named in it set apart. */
+function withNames(body: string, people: Props["people"]): ReactNode {
+  const namings = namingsIn(body, people);
+  return namings.length === 0 ? body : [...namings.flatMap(({ from, to }, at) => [body.slice(namings[at - 1]?.to ?? 0, from), <b key={from} className="named">{body.slice(from, to)}</b>]), body.slice(namings.at(-1)!.to)];
+}
+
 /** One comment or answer, and what its author and those who run the course can do with it. */
-export function Remark({ comment, mark, viewerId, mayComment, isInstructor, edit, withdraw, zone, now }: Props) {
+export function Remark({ comment, mark, viewerId, mayComment, isInstructor, people, edit, withdraw, zone, now }: Props) {
   const [isEditing, setEditing] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, startTransition] = useTransition();
@@ -38,8 +46,8 @@ export function Remark({ comment, mark, viewerId, mayComment, isInstructor, edit
       <div className="remark-head"><strong><Author name={author} mark={mark} /></strong><time dateTime={comment.at.toISOString()} title={moment(comment.at, zone, now)}>{distance(comment.at, zone, now)}{comment.editedAt && !withdrawn ? ", edited" : ""}</time></div>
       {withdrawn && <p className="quiet">{withdrawn.byId === comment.authorId ? "Withdrawn" : `Removed by ${withdrawn.by}`}, {distance(withdrawn.at, zone, now)}. It counts no more.</p>}
       {isEditing
-        ? <CommentForm label={`What ${author} says`} button="Change it" first={body} send={edit} onDone={() => setEditing(false)} />
-        : withdrawn ? body !== "" && <p><del>{body}</del></p> : <p>{body}</p>}
+        ? <CommentForm label={`What ${author} says`} button="Change it" first={body} people={people} send={edit} onDone={() => setEditing(false)} />
+        : withdrawn ? body !== "" && <p><del>{body}</del></p> : <p>{withNames(body, people)}</p>}
       {earlier.length > 0 && !isEditing && <details className="quiet"><summary>{counted(earlier.length, "earlier wording")}</summary>{earlier.map((words, at) => <p key={at}><del>{words}</del></p>)}</details>}
       {!isEditing && (
         <div className="remark-acts">

@@ -1,0 +1,69 @@
+"use client";
+import TextField from "@mui/material/TextField";
+import { type KeyboardEvent, useId, useRef, useState } from "react";
+
+interface Props {
+  readonly label: string;
+  readonly value: string;
+  readonly onChange: (value: string) => void;
+  readonly people: readonly { readonly id: string; readonly name: string }[];
+  readonly hasFocus: boolean;
+}
+
+const mostShown = 6;
+/** An "@" at the beginning of a word, and what has been typed of a name behind it. */
+const begun = /(?<![\p{L}\p{N}])@([^\n@]{0,40})$/u;
+
+/** A field in which people are named: behind an "@" it offers those who can be. */
+export function NamingField({ label, value, onChange, people, hasFocus }: Props) {
+  const field = useRef<HTMLTextAreaElement>(null);
+  const [typed, setTyped] = useState<string | null>(null);
+  const [at, setAt] = useState(0);
+  const listId = useId();
+  const offered = typed === null ? [] : people.filter(({ name }) => startsLike(name, typed)).slice(0, mostShown);
+  const chosen = offered[Math.min(at, offered.length - 1)];
+
+  const look = () => {
+    const { value: text = "", selectionStart = 0 } = field.current ?? {};
+    setTyped(begun.exec(text.slice(0, selectionStart))?.[1] ?? null);
+    setAt(0);
+  };
+  const take = (name: string) => {
+    const end = field.current?.selectionStart ?? value.length;
+    const start = end - (typed?.length ?? 0);
+    onChange(`${value.slice(0, start)}${name} ${value.slice(end)}`);
+    setTyped(null);
+    const caret = start + name.length + 1;
+    requestAnimationFrame(() => { field.current?.focus(); field.current?.setSelectionRange(caret, caret); });
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (!chosen) return;
+    const step = event.key === "ArrowDown" ? 1 : event.key === "ArrowUp" ? -1 : 0;
+    if (step !== 0) setAt((offered.indexOf(chosen) + step + offered.length) % offered.length);
+    else if (event.key === "Enter" || event.key === "Tab") take(chosen.name);
+    else if (event.key === "Escape") setTyped(null);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  return (
+    <div className="naming-field">
+      <TextField
+        label={label} multiline minRows={2} maxRows={10} fullWidth value={value} autoFocus={hasFocus} inputRef={field} onKeyDown={onKeyDown} onKeyUp={(event) => { if (!["ArrowUp", "ArrowDown", "Escape"].includes(event.key)) look(); }} onClick={look} onBlur={() => setTyped(null)}
+        onChange={(event) => onChange(event.target.value)}
+        slotProps={{ htmlInput: { maxLength: 5000, ...(chosen ? { "aria-controls": listId, "aria-activedescendant": `${listId}-${chosen.id}`, "aria-autocomplete": "list" } : {}) } }}
+      />
+      {chosen && (
+        <ul role="listbox" id={listId} aria-label="Who is named" className="naming-list">
+          {offered.map(({ id, name }) => <li key={id} role="option" id={`${listId}-${id}`} aria-selected={id === chosen.id} onMouseDown={(event) => { event.preventDefault(); take(name); }}>{name}</li>)}
+        </ul>
+      )}
+    </div>
+  );
+}
+
+/** Whether a name, or one of its parts, begins with what was typed. */
+function startsLike(name: string, typed: string): boolean {
+  const [folded, sought] = [name.toLowerCase(), typed.toLowerCase()];
+  return folded !== sought && (folded.startsWith(sought) || folded.split(/\s+/).some((part) => part.startsWith(sought)));
+}

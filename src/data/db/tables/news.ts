@@ -1,0 +1,45 @@
+/** How far each person has followed what happens, and how they want to hear of it. */
+import { boolean, foreignKey, index, pgTable, primaryKey, text, timestamp, uniqueIndex } from "drizzle-orm/pg-core";
+import { person } from "./accounts";
+import { course } from "./courses";
+import { page } from "./wikis";
+
+const instant = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
+
+/** When somebody had a page before them last: what others did there since is unread. */
+export const pageVisit = pgTable("page_visit", {
+  courseId: text("course_id").notNull(),
+  personId: text("person_id").notNull().references(() => person.id),
+  pageId: text("page_id").notNull(),
+  at: instant("at").notNull(),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.personId, table.pageId] }),
+  foreignKey({ columns: [table.courseId, table.pageId], foreignColumns: [page.courseId, page.id] }),
+]);
+
+/** Places that somebody wants to hear nothing of: wikis and pages, by their ids. */
+export const muted = pgTable("muted", {
+  courseId: text("course_id").notNull().references(() => course.id),
+  personId: text("person_id").notNull().references(() => person.id),
+  placeId: text("place_id").notNull(),
+  isPage: boolean("is_page").notNull(),
+  at: instant("at").notNull(),
+}, (table) => [primaryKey({ columns: [table.courseId, table.personId, table.placeId] })]);
+
+export const newsMails = ["never", "daily", "at once"] as const;
+export type NewsMail = (typeof newsMails)[number];
+
+/** How somebody wants to hear of a course. */
+export const newsWish = pgTable("news_wish", {
+  courseId: text("course_id").notNull().references(() => course.id),
+  personId: text("person_id").notNull().references(() => person.id),
+  mail: text().$type<NewsMail>().notNull().default("never"),
+  /** Up to when they have been told by mail. */
+  mailedUntil: instant("mailed_until").notNull(),
+  /** The secret part of their feed's address; null: they have none. */
+  feedToken: text("feed_token"),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.personId] }),
+  uniqueIndex("news_by_feed").on(table.feedToken),
+  index("news_by_mail").on(table.mail),
+]);
