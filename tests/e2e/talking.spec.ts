@@ -96,6 +96,6 @@ test("who is named in a comment finds it among their news, marked as new until t
   await expect(line).not.toContainText("new");
   await line.getByRole("button", { name: "Mute Restoration plan" }).click();
   await expect(line).toHaveCount(0);
-  await hana.getByRole("checkbox", { name: /^Restoration plan/ }).check();
+  await hana.getByRole("checkbox", { name: /^Restoration plan/ }).click();
   await expect(line).toBeVisible();
 });

@@ -2,7 +2,7 @@
 import { expect } from "@playwright/test";
 import { openPage, press, signInAs, test, textOf } from "./people";
 
-test("of two who save, the second is told what happened, and keeps the text", async ({ browser }) => {
+test("of two who change the same, the second settles it passage by passage, and nothing is overwritten", async ({ browser }) => {
   const [marta, idris] = [await signInAs(browser, "Marta Kowalik"), await signInAs(browser, "Idris Vaughn")];
   for (const page of [marta, idris]) {
     await openPage(page, "Hollin Burn", "The culvert");
@@ -20,11 +20,22 @@ test("of two who save, the second is told what happened, and keeps the text", as
   await expect(said).toContainText("Nothing was overwritten.");
   await expect(said.getByRole("link", { name: /^Marta Kowalik/ })).toBeVisible();
   await expect(await textOf(idris, "The culvert")).toContainText("Idris saw it too.");
+  await expect(said.getByRole("group", { name: "Theirs, saved" })).toContainText("Marta saw it first.");
+  await expect(said.getByRole("group", { name: "Mine" })).toContainText("Idris saw it too.");
 
+  // Gone in between, the text is offered as a draft, and says the same when it is saved.
   await idris.goto(idris.url());
   await expect(await textOf(idris, "The culvert")).toContainText("Marta saw it first.");
-  await idris.getByRole("button", { name: "Show the draft" }).click();
-  await expect(idris.locator(".left-draft")).toContainText("Idris saw it too.");
+  await idris.getByRole("button", { name: "Go on with it" }).click();
+  await expect(await textOf(idris, "The culvert")).toContainText("Idris saw it too.");
+  await idris.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(said).toBeVisible();
+  await expect(said.getByRole("button", { name: "Put it together" })).toBeDisabled();
+  await said.getByRole("radio", { name: /^Both/ }).check();
+  await said.getByRole("button", { name: "Put it together" }).click();
+  await expect(await textOf(idris, "The culvert")).toContainText(/Marta saw it first\.[\s\S]*Idris saw it too\./);
+  await idris.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(idris.getByRole("article")).toContainText(/Marta saw it first\.[\s\S]*Idris saw it too\./);
 });
 
 test("a draft that was left behind is offered the next time, and can be dropped", async ({ browser }) => {

@@ -69,21 +69,15 @@ export function saveAnswer({ zone, now, pageHref, entryHref }: SavingPlace, page
     case "bad note": return refused(`Nothing was saved. ${kept}`, { text: "A note has at most 300 characters." });
     case "foreign files": return refused(`Nothing was saved. ${kept}`, { text: `${counted(problem.count, "picture or file does", "pictures or files do")} not belong to this wiki, or you may not see ${problem.count === 1 ? "it" : "them"}. Upload ${problem.count === 1 ? "it" : "them"} here, or take ${problem.count === 1 ? "it" : "them"} out.` });
     case "title taken": return refused(`Nothing was saved. ${kept}`, { text: "A page with this title is there already: open it", href: pageHref(problem.pageId) });
-    case "stale": return refused(
-      `The page was saved by others while you wrote, and ${problem.leftOut.length > 0 ? "both of you changed the same" : "the two can’t be put together by themselves"}. Nothing was overwritten. ${kept}`,
-      ...problem.leftOut.map(({ theirs, ours }) => ({ text: `Yours: ${passage(theirs)} Theirs: ${passage(ours)}` })),
-      ...problem.since.map((entry) => ({
+    case "stale": {
+      const others = problem.since.map((entry) => ({
         text: `${entry.author ?? "Somebody"}, ${distance(entry.at, zone, now)}${entry.note ? `: ${entry.note}` : ""}${entryHref ? " (see what changed)" : ""}`,
         ...(entryHref ? { href: entryHref(pageId ?? "", entry.number) } : {}),
-      })),
-      { text: "Open the page as it is now, and press Write there: your draft is offered to you.", href: pageHref(pageId ?? "") },
-    );
+      }));
+      if (!problem.both) return refused(`The page was saved by others while you wrote, and the two can’t be put together by themselves. Nothing was overwritten. ${kept}`, ...others, { text: "Open the page as it is now, and press Write there: your draft is offered to you.", href: pageHref(pageId ?? "") });
+      const { base, newest, number } = problem.both;
+      return { kind: "refused", title: `Others saved the page while you wrote, and both of you changed the same. Nothing was overwritten. ${kept}`, lines: others, settle: { base: JSON.stringify(base), newest: JSON.stringify(newest), number } };
+    }
     default: return problem satisfies never;
   }
-}
-
-/** A passage as short as it can be told. */
-function passage(text: string): string {
-  if (text.trim() === "") return "(taken away).";
-  return text.length > 160 ? `“${text.slice(0, 160).trimEnd()} …”.` : `“${text}”.`;
 }

@@ -27,9 +27,9 @@ describe("a change of a starter page", () => {
     const merged = mergeBlocks(base, ours, theirs);
     expect(merged.document).toBe(ours);
     expect(merged.leftOut).toEqual([
-      { why: "both changed it", theirs: "Where does it rise, and how high?", ours: "It rises in a meadow." },
-      { why: "ours took it away", theirs: "What lives there now?", ours: "" },
-      { why: "ours changed what theirs took away", theirs: "", ours: "A mill went wrong." },
+      { id: "a", why: "both changed it", theirs: "Where does it rise, and how high?", ours: "It rises in a meadow." },
+      { id: "b", why: "ours took it away", theirs: "What lives there now?", ours: "" },
+      { id: "c", why: "ours changed what theirs took away", theirs: "", ours: "A mill went wrong." },
     ]);
   });
 
@@ -47,14 +47,18 @@ describe("two who save", () => {
     expect("document" in merged && linesOf(merged.document)).toEqual(["One, by Marta.", "And a half.", "Two, by Idris.", "Three."]);
   });
   test("in the same block are not, and it is told where", () => {
-    expect(mergeSave(began, lines("One, by Marta.", "Two.", "Three."), lines("One, by Idris.", "Two.", "Three."))).toEqual({ leftOut: [{ why: "both changed it", theirs: "One, by Idris.", ours: "One, by Marta." }] });
+    expect(mergeSave(began, lines("One, by Marta.", "Two.", "Three."), lines("One, by Idris.", "Two.", "Three."))).toEqual({ leftOut: [{ id: "a", why: "both changed it", theirs: "One, by Idris.", ours: "One, by Marta." }] });
   });
   test("in different sentences of one block are", () => {
     const merged = mergeSave(lines("One is here. Two is there.", "Two.", "Three."), lines("One was here. Two is there.", "Two.", "Three."), lines("One is here. Two is gone.", "Two.", "Three."));
     expect("document" in merged && linesOf(merged.document)).toEqual(["One was here. Two is gone.", "Two.", "Three."]);
   });
-  test("a new order is not merged", () => {
-    expect(mergeSave(began, lines("One, by Marta.", "Two.", "Three."), page(["c", "Three."], ["a", "One."], ["b", "Two."]))).toEqual({ leftOut: [] });
+  test("a new order by either of them holds, with what the other wrote", () => {
+    const [moved, changed] = [page(["c", "Three."], ["a", "One."], ["b", "Two."]), lines("One, by Marta.", "Two.", "Three.")];
+    for (const merged of [mergeSave(began, changed, moved), mergeSave(began, moved, changed)]) expect("document" in merged && linesOf(merged.document)).toEqual(["Three.", "One, by Marta.", "Two."]);
+  });
+  test("two new orders are not merged", () => {
+    expect(mergeSave(began, page(["b", "Two."], ["a", "One."], ["c", "Three."]), page(["c", "Three."], ["a", "One."], ["b", "Two."]))).toEqual({ leftOut: [] });
   });
   test("a line that stands there already can be written a second time", () => {
     const merged = mergeSave(began, lines("One.", "Two, by Marta.", "Three."), page(["a", "One."], ["b", "Two."], ["c", "Three."], ["d", "One."]));

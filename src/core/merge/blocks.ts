@@ -7,10 +7,13 @@
 import canonicalize from "canonicalize";
 import { plainText } from "../document/leaves";
 import type { DocumentNode, PageDocument } from "../document/model";
+import { bringBackParts } from "./parts";
 import { mergeWithin } from "./within";
 
 /** A change of theirs that did not come in, because ours had changed or taken away the same block. */
 export interface LeftOut {
+  /** The block that both changed; null where each put others in the place of one. */
+  readonly id: string | null;
   readonly why: "both changed it" | "ours took it away" | "ours changed what theirs took away";
   /** What theirs has there; empty where theirs took the block away. */
   readonly theirs: string;
@@ -41,12 +44,12 @@ export function mergeBlocks(base: PageDocument, ours: PageDocument, theirs: Page
     const before = inBase.get(block.id);
     const own = inOurs.get(block.id);
     if (before?.content === block.content || (!before && !own)) continue;
-    if (!own) leftOut.push({ why: "ours took it away", theirs: textOf(block), ours: "" });
+    if (!own) leftOut.push({ id: block.id, why: "ours took it away", theirs: textOf(block), ours: "" });
     else if (before && own.content === before.content) { result.set(own, block.node); changes++; }
     else if (own.content !== block.content) {
       const together = before && within(before.node, own.node, block.node);
       if (together) { result.set(own, together); changes++; }
-      else leftOut.push({ why: "both changed it", theirs: textOf(block), ours: textOf(own) });
+      else leftOut.push({ id: block.id, why: "both changed it", theirs: textOf(block), ours: textOf(own) });
     }
   }
   for (const before of baseBlocks) {
@@ -54,7 +57,7 @@ export function mergeBlocks(base: PageDocument, ours: PageDocument, theirs: Page
     const own = inOurs.get(before.id);
     if (!own) continue;
     if (own.content === before.content) { result.set(own, null); changes++; }
-    else leftOut.push({ why: "ours changed what theirs took away", theirs: "", ours: textOf(own) });
+    else leftOut.push({ id: before.id, why: "ours changed what theirs took away", theirs: "", ours: textOf(own) });
   }
 
   // What is new in theirs comes in behind the block that it follows there, as far as ours still has one.
@@ -80,13 +83,40 @@ export function mergeBlocks(base: PageDocument, ours: PageDocument, theirs: Page
 }
 
 /**
- * Brings what a writer made of `base` into `newest`, which others made of it meanwhile; null where that needs a person:
- * both changed the same block, or the writer put blocks into another order. O(blocks).
+ * Brings what a writer made of `base` into `newest`, which others made of it meanwhile; or tells what needs a person: where
+ * both changed the same block, or (`leftOut` empty) both put blocks into another order. O(blocks).
  */
 export function mergeSave(base: PageDocument, newest: PageDocument, written: PageDocument): { readonly document: PageDocument } | { readonly leftOut: readonly LeftOut[] } {
-  const merged = mergeBlocks(base, newest, written, within);
-  const leftOut = [...merged.leftOut, ...replacedByBoth(base, newest, written)];
-  return leftOut.length > 0 || hasMoved(base, written) ? { leftOut } : { document: merged.document };
+  const { document, leftOut, isOrdered } = mergeBoth(base, newest, written);
+  return leftOut.length > 0 || !isOrdered ? { leftOut } : { document };
+}
+
+/**
+ * What two made of `base`, put together as far as it can be: where both changed the same, the document has what stands in
+ * `newest`. Blocks stand in the order of the one who moved them; where both did, in the order of `newest`, and `isOrdered` is false.
+ */
+export function mergeBoth(base: PageDocument, newest: PageDocument, written: PageDocument): { readonly document: PageDocument; readonly leftOut: readonly LeftOut[]; readonly isOrdered: boolean } {
+  const movedByWriter = hasMoved(base, written);
+  const isOrdered = !movedByWriter || !hasMoved(base, newest);
+  const merged = movedByWriter && isOrdered ? inOrderOf(base, newest, written) : mergeBlocks(base, newest, written, within);
+  return { document: merged.document, leftOut: [...merged.leftOut, ...replacedByBoth(base, newest, written)], isOrdered };
+}
+
+/** The same with the order of what was written, where others moved nothing. */
+function inOrderOf(base: PageDocument, newest: PageDocument, written: PageDocument): Pick<MergedBlocks, "document" | "leftOut"> {
+  const merged = mergeBlocks(base, written, newest, within);
+  const turned: Readonly<Record<LeftOut["why"], LeftOut["why"]>> = { "both changed it": "both changed it", "ours took it away": "ours changed what theirs took away", "ours changed what theirs took away": "ours took it away" };
+  const leftOut = merged.leftOut.map(({ id, why, theirs, ours }): LeftOut => ({ id, why: turned[why], theirs: ours, ours: theirs }));
+  // What stays out is others' then: in its place stands what was written, until a person has settled it.
+  const saved = new Map(blocksOf(newest).flatMap(({ id, node }) => (id === null ? [] : [[id, node] as const])));
+  const open = new Map(leftOut.flatMap(({ id }) => (id === null ? [] : [[id, saved.get(id) ?? null] as const])));
+  const content = (merged.document.content ?? []).flatMap((node) => {
+    const id = typeof node.attrs?.id === "string" ? node.attrs.id : null;
+    if (id === null || !open.has(id)) return [node];
+    const other = open.get(id);
+    return other ? [other] : [];
+  });
+  return { leftOut, document: open.size === 0 ? merged.document : bringBackParts({ ...merged.document, content }, newest, new Set([...open].flatMap(([id, node]) => (node ? [id] : [])))) };
 }
 
 /** A block that both changed: by its sentences, or by the blocks in it, as documents are. */
@@ -108,7 +138,7 @@ function replacedByBoth(base: PageDocument, newest: PageDocument, written: PageD
   const added = (blocks: readonly Block[]) => blocks.filter(({ id }) => id === null || !inBase.has(id)).map(textOf).join("\n\n");
   const bothRemoved = before.some(({ id }) => id !== null && !inOurs.has(id) && !inTheirs.has(id));
   const [own, other] = [added(ours), added(theirs)];
-  return bothRemoved && own !== "" && other !== "" && own !== other ? [{ why: "both changed it", theirs: other, ours: own }] : [];
+  return bothRemoved && own !== "" && other !== "" && own !== other ? [{ id: null, why: "both changed it", theirs: other, ours: own }] : [];
 }
 
 /** Whether blocks of `before` stand in another order in `after`. */

@@ -3,7 +3,7 @@ import "server-only";
 import { eq } from "drizzle-orm";
 import { z } from "zod";
 import { roleOn } from "../access/read";
-import type { Database } from "../db/client";
+import { type Database, database } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { course } from "../db/tables/courses";
 import { newsWish } from "../db/tables/news";
@@ -30,4 +30,9 @@ export async function openFeed(db: Database, token: string, now: Date): Promise<
   if (!(await roleOn(ctx, found.courseId))) return null;
   const happenings = await happenedIn(ctx, found.courseId, await watchedWikis(ctx, found.courseId), { most: inFeed, withoutMuted: true });
   return { courseId: found.courseId, title: found.title, happenings, updated: happenings[0]?.at ?? now };
+}
+
+/** The same, now, in the application's database. */
+export async function feedAt(token: string): Promise<FeedDto | null> {
+  return openFeed(database(), token, new Date());
 }

@@ -143,6 +143,14 @@ export type Saved =
   | { readonly kind: "unchanged"; readonly pageId: string; readonly number: number }
   | { readonly kind: "refused"; readonly problem: SaveProblem };
 
+/** What a writer began from and what others made of it meanwhile: what they need to settle by hand what both changed. */
+export interface ToSettle {
+  readonly base: PageDocument;
+  readonly newest: PageDocument;
+  /** The newest entry's number. */
+  readonly number: number;
+}
+
 export type SaveProblem =
   /** There is no such page for this person, or not any more. */
   | { readonly code: "not found" }
@@ -161,4 +169,4 @@ export type SaveProblem =
   | { readonly code: "foreign files"; readonly count: number }
   | { readonly code: "title taken"; readonly pageId: string }
   /** Others saved since the writer began; nothing was written. */
-  | { readonly code: "stale"; readonly base: number; /** Where both changed the same. */ readonly leftOut: readonly LeftOut[]; readonly since: readonly { readonly number: number; readonly author: string | null; readonly at: Date; readonly note: string }[] };
+  | { readonly code: "stale"; readonly base: number; /** Where both changed the same. */ readonly leftOut: readonly LeftOut[]; readonly since: readonly { readonly number: number; readonly author: string | null; readonly at: Date; readonly note: string }[]; readonly both: ToSettle | null };

@@ -19,7 +19,7 @@ import { foreignFiles } from "../files/read";
 import { type NewEntry, recordEntry, type Recorded } from "../ledger/record";
 import type { Context, ContextIn } from "../session/context";
 import { type Belongs, nowhere, settleIn } from "./belongs";
-import type { Saved, SaveProblem } from "./dto";
+import type { Saved, SaveProblem, ToSettle } from "./dto";
 import { atLockedPage } from "./locked";
 import { restoredText } from "./restoring";
 import { pageTemplates } from "./templates";
@@ -92,7 +92,7 @@ async function changePage(
     const foreign = changed.kind === "wrote" ? await foreignFiles(inside, courseId, standpoint.wikiId, await newFiles(tx, courseId, pageId, changed.document)) : [];
     if (foreign.length > 0) return refused({ code: "foreign files", count: foreign.length });
     const on = await standsOn(tx, courseId, pageId, base, changed);
-    if (on.kind === "conflict") return stale(inside, courseId, pageId, base, on.leftOut);
+    if (on.kind === "conflict") return stale(inside, courseId, pageId, base, on.leftOut, on.both);
     const recorded = await recordEntry(tx, {
       courseId, wikiId: standpoint.wikiId, pageId, base, ...changed, document: on.document, on: on.number, title: found!.title, authorId: ctx.viewer.id, at: ctx.now, newBlockId: ctx.newId,
     });
@@ -112,7 +112,7 @@ async function newFiles(tx: Queryable, courseId: string, pageId: string, documen
 
 type StandsOn =
   | { readonly kind: "document"; readonly number: number; readonly document: PageDocument; readonly isMerged: boolean }
-  | { readonly kind: "conflict"; readonly leftOut: readonly LeftOut[] };
+  | { readonly kind: "conflict"; readonly leftOut: readonly LeftOut[]; readonly both: ToSettle | null };
 
 /**
  * What a writer's document is when it is put on top of the newest entry: the same, if the text has been as it was since
@@ -128,20 +128,20 @@ async function standsOn(tx: Queryable, courseId: string, pageId: string, base: n
   // Nothing came since, or no such entry was ever there: recording says which.
   if (began?.number !== base || !now) return { kind: "document", number: base, document, isMerged: false };
   if (since.every((each) => each.kind === "renamed")) return { kind: "document", number: newest, document, isMerged: false };
-  if (kind !== "wrote") return { kind: "conflict", leftOut: [] };
+  if (kind !== "wrote") return { kind: "conflict", leftOut: [], both: null };
   const merged = mergeSave(began.document, now.document, document);
-  if (!("document" in merged)) return { kind: "conflict", leftOut: merged.leftOut };
+  if (!("document" in merged)) return { kind: "conflict", leftOut: merged.leftOut, both: { base: began.document, newest: now.document, number: now.number } };
   // Two changes that are each a page can be none together: what does not fit the schema is for a person to settle.
   const parsed = parseDocument(merged.document);
-  return parsed.kind === "refused" ? { kind: "conflict", leftOut: [] } : { kind: "document", number: newest, document: parsed.document, isMerged: true };
+  return parsed.kind === "refused" ? { kind: "conflict", leftOut: [], both: null } : { kind: "document", number: newest, document: parsed.document, isMerged: true };
 }
 
 /** Others saved since, and the two can't be merged: who, and where both changed the same. */
-async function stale(ctx: ContextIn, courseId: string, pageId: string, base: number, leftOut: readonly LeftOut[]): Promise<Saved> {
+async function stale(ctx: ContextIn, courseId: string, pageId: string, base: number, leftOut: readonly LeftOut[], both: ToSettle | null): Promise<Saved> {
   const since = await ctx.db.select({ number: entry.number, author: person.name, at: entry.at, note: entry.note }).from(entry)
     .leftJoin(person, eq(person.id, entry.authorId))
     .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), gt(entry.number, base))).orderBy(asc(entry.number));
-  return refused({ code: "stale", base, leftOut, since });
+  return refused({ code: "stale", base, leftOut, since, both });
 }
 
 export interface PageStart {
@@ -197,7 +197,7 @@ async function answer(ctx: ContextIn, courseId: string, pageId: string, base: nu
     case "recorded": return { kind: "saved", pageId, number: recorded.number };
     case "unchanged": return { kind: "unchanged", pageId, number: recorded.number };
     case "title taken": return refused({ code: "title taken", pageId: recorded.pageId });
-    case "stale": return stale(ctx, courseId, pageId, base, []);
+    case "stale": return stale(ctx, courseId, pageId, base, [], null);
     default: return recorded satisfies never;
   }
 }

@@ -18,6 +18,7 @@ import { CoWriters } from "./CoWriters";
 import { FoundDraft } from "./FoundDraft";
 import type { Pasted } from "./paste/paste";
 import { storeOf, type WritingPlace } from "./place";
+import { Settling } from "./Settling";
 import { SaveLine } from "./SaveLine";
 import { takeIn } from "./take-in";
 import { type DraftKeeper, useDraft } from "./useDraft";
@@ -113,6 +114,8 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase
     if (!left) return;
     setTitle(isNew ? left.title : title);
     setNote(left.note);
+    setBase(left.base);
+    now.current.base = left.base;
     editor.current?.commands.setContent(left.document as JSONContent);
     touch();
   }
@@ -125,6 +128,16 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase
     if (!wantsNote && note.trim() === "" && !isNew && takesMuch(given, textNow(), ownWords)) return setWantsNote(true);
     leaves.current = thenLeave;
     saving.submit(makeInput);
+  }
+
+  /** What both changed has been put together: it stands on the newest entry now, and is saved like any other text. */
+  function takeSettled(document: PageDocument, number: number): void {
+    if (editor.current) takeIn(editor.current, document as unknown as JSONContent);
+    setBase(number);
+    now.current.base = number;
+    saving.clear();
+    touch();
+    editor.current?.commands.focus();
   }
 
   const near = isNew && pageBase !== null ? nearTitles(title, place.pages, 4) : [];
@@ -151,6 +164,11 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase
       <div role="alert">
         {saving.problem && (
           <div className="notice wrong"><div><strong>{saving.problem.title}</strong><ul>{saving.problem.lines.map((line, index) => <li key={index}>{line.href ? <a href={line.href} target="_blank" rel="noreferrer">{line.text}</a> : line.text}</li>)}</ul></div></div>
+        )}
+        {saving.problem?.settle && (
+          <Settling
+            both={saving.problem.settle} written={textNow} links={readerLinks(place, pageBase, place.files)} take={takeSettled}
+          />
         )}
         {saving.state === "waiting" && <div className="notice waits"><div><strong>The server does not answer.</strong> Your text is still here, and kept on this machine. It is saved by itself as soon as the connection is back; you can write on.</div></div>}
         {wantsNote && <div className="notice waits"><div>Much of the text that was here goes with this. Say why in the note, if you like, then save again.</div></div>}

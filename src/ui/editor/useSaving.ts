@@ -6,7 +6,7 @@ import { customAlphabet } from "nanoid";
 export type SaveAnswer =
   /** `document`: the text as JSON, where others' was merged into it. */
   | { readonly kind: "saved"; readonly href: string; readonly number: number; readonly document?: string }
-  | { readonly kind: "refused"; readonly title: string; readonly lines: readonly { readonly text: string; readonly href?: string }[] };
+  | { readonly kind: "refused"; readonly title: string; readonly lines: readonly { readonly text: string; readonly href?: string }[]; /** What can be settled here: the documents as JSON. */ readonly settle?: { readonly base: string; readonly newest: string; readonly number: number } };
 
 export interface SaveInput {
   readonly title: string;
@@ -36,6 +36,8 @@ export function useSaving(save: Save, done: (input: SaveInput, answer: Extract<S
   readonly problem: SaveProblem | null;
   /** `make` is asked for what is to be saved once the save before is settled. */
   readonly submit: (make: () => SaveInput) => void;
+  /** The problem has been dealt with. */
+  readonly clear: () => void;
 } {
   const [state, setState] = useState<"ready" | "saving" | "waiting">("ready");
   const [problem, setProblem] = useState<SaveProblem | null>(null);
@@ -91,5 +93,6 @@ export function useSaving(save: Save, done: (input: SaveInput, answer: Extract<S
     };
   }, [state, run]);
 
-  return { state, problem, submit };
+  const clear = useCallback(() => setProblem(null), []);
+  return { state, problem, submit, clear };
 }

@@ -1,12 +1,11 @@
-import { database } from "@/data/db/client";
-import { openFeed } from "@/data/news/feed";
+import { feedAt } from "@/data/news/feed";
 import { addressOf } from "@/data/session/address";
 import { atomFeed } from "@/ui/news/atom";
 
 /** Somebody's news, for whoever has the address. */
 export async function GET(_request: Request, { params }: RouteContext<"/feeds/[token]">): Promise<Response> {
   const { token } = await params;
-  const found = await openFeed(database(), token, new Date());
+  const found = await feedAt(token);
   if (!found) return new Response(null, { status: 404 });
   const { title, courseId, happenings, updated } = found;
   const xml = atomFeed({ title, courseId, happenings, updated, self: addressOf(`/feeds/${token}`), base: addressOf("/") });

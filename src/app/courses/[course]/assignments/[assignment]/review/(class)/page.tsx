@@ -14,9 +14,12 @@ import { momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { assignmentTrail } from "@/app/_parts/trail";
+import { arrangementOf, selected, type Selection } from "../_parts/arrange";
+import { ArrangeLine } from "../_parts/ArrangeLine";
 import { EvidencePanel } from "../_parts/EvidencePanel";
 import { ClassFindings } from "../_parts/ClassFindings";
 import { ReviewTable } from "../_parts/ReviewTable";
+import { RowKeys } from "../_parts/RowKeys";
 
 export const metadata: Metadata = { title: "Review" };
 
@@ -30,12 +33,17 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
   const assignment = course && (await findAssignment(ctx, courseId, assignmentId));
   const groups = assignment && (await assignmentReview(ctx, courseId, assignmentId));
   if (!course || !assignment || !groups) notFound();
-  const asked = opened.safeParse(await searchParams);
+  const searched = await searchParams;
+  const asked = opened.safeParse(searched);
   const evidence = asked.success ? await findEvidence(ctx, courseId, asked.data.wiki, asked.data.person, asked.data.figure) : null;
   const progress = await readingProgress(ctx, courseId, groups.map(({ wikiId }) => wikiId));
   const students = groups.flatMap(({ wikiId, members }) => members.map(({ member }) => ({ wikiId, personId: member.id, name: member.name })));
   const next = students.find(({ wikiId, personId }) => !progress?.mine.has(`${wikiId} ${personId}`));
   const done = progress?.mine.size ?? 0;
+  const arrangement = arrangementOf(searched);
+  const href = (more: Record<string, string>) => `${paths.review(courseId, assignmentId)}${Object.keys(more).length > 0 ? `?${new URLSearchParams(more)}` : ""}`;
+  const countOf = (only: Selection | null) => selected(groups, only, progress).length;
+  const counts = { all: countOf(null), "nothing done": countOf("nothing done"), "not looked at": countOf("not looked at"), "new since": countOf("new since") };
   const people = groups.reduce((sum, group) => sum + group.members.length, 0);
   return (
     <Frame ctx={ctx} trail={await assignmentTrail(ctx, courseId, assignmentId, paths.review)}>
@@ -52,8 +60,10 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
           <h2 id="found">What to ask about</h2>
           <Suspense fallback={<p className="quiet" role="status">Looking through the groups.</p>}><ClassFindings ctx={ctx} courseId={courseId} assignmentId={assignmentId} wikis={groups} /></Suspense>
         </section>
+        <ArrangeLine arrangement={arrangement} counts={counts} href={href} />
+        <RowKeys />
         <div className="review">
-          <ReviewTable groups={groups} place={{ courseId, assignmentId }} zone={course.timeZone} now={ctx.now} open={asked.success ? asked.data : null} progress={progress} />
+          <ReviewTable groups={groups} arrangement={arrangement} href={href} place={{ courseId, assignmentId }} zone={course.timeZone} now={ctx.now} open={asked.success ? asked.data : null} progress={progress} />
           {evidence && asked.success && <EvidencePanel evidence={evidence} courseId={courseId} zone={course.timeZone} now={ctx.now} backHref={paths.review(courseId, assignmentId)} />}
         </div>
       </div>

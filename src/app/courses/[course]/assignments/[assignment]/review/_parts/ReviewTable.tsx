@@ -1,4 +1,5 @@
 import Link from "next/link";
+import type { ReactNode } from "react";
 import { type GroupReviewDto, type MemberReviewDto, type ReviewFigure, unassigned } from "@/data/review/dto";
 import type { ProgressDto } from "@/data/review/progress";
 import { Author, authorFill } from "@/ui/authors/AuthorMark";
@@ -7,6 +8,9 @@ import { paths } from "@/ui/paths";
 import { counted, number, percent, percents } from "@/ui/words/counts";
 import { figureWords } from "@/ui/words/figures";
 import { distance, moment } from "@/ui/words/times";
+import { type Arrangement, arrangementAsked, inOrder, type Order, selected } from "./arrange";
+
+const orderNames: Readonly<Record<Order, string>> = { entries: "entries", comments: "comments", added: "added words", standing: "standing words", share: "share", last: "when they were last at work" };
 
 interface Props {
   readonly groups: readonly GroupReviewDto[];
@@ -14,11 +18,22 @@ interface Props {
   readonly zone: string;
   readonly now: Date;
   readonly progress: ProgressDto | null;
+  readonly arrangement: Arrangement;
+  /** The address of the class, arranged in another way. */
+  readonly href: (asked: Record<string, string>) => string;
   readonly open: { readonly wiki: string; readonly person: string; readonly figure: ReviewFigure } | null;
 }
 
-/** One ledger table: groups with their members, each group closed by its sum. */
-export function ReviewTable({ groups, place, zone, now, open, progress }: Props) {
+/** One ledger table: groups with their members, each group closed by its sum; or those who are looked for, in the order of a figure. */
+export function ReviewTable({ groups, arrangement, href, place, zone, now, open, progress }: Props) {
+  const { by, only, isDescending } = arrangement;
+  const placed = by || only ? selected(groups, only, progress) : null;
+  const rows = placed && by ? inOrder(placed, by, isDescending) : placed;
+  const head = (order: Order, label: ReactNode, isNumber: boolean, columns = 1) => (
+    <th key={order} scope="col" colSpan={columns} className={isNumber ? "number" : undefined} aria-sort={by === order ? (isDescending ? "descending" : "ascending") : "none"}>
+      {label} <Link href={href(arrangementAsked({ by: order, only, isDescending: by === order && !isDescending }))} scroll={false} className="sort-link" aria-label={`In the order of ${orderNames[order]}, ${by === order && !isDescending ? "most" : "least"} first`}>{by === order ? (isDescending ? "▾" : "▴") : "▵"}</Link>
+    </th>
+  );
   return (
     <div className="scroll-x">
       <table className="ledger review-table">
@@ -26,19 +41,20 @@ export function ReviewTable({ groups, place, zone, now, open, progress }: Props)
         <thead>
           <tr>
             <th scope="col">Student</th>
-            {(["entries", "comments", "added", "standing"] as const).map((figure) => <th key={figure} scope="col" className="number"><FigureLabel figure={figure} /></th>)}
-            <th scope="col" colSpan={2}><FigureLabel figure="share" /></th>
-            <th scope="col">Last seen at work</th>
+            {(["entries", "comments", "added", "standing"] as const).map((figure) => head(figure, <FigureLabel figure={figure} />, true))}
+            {head("share", <FigureLabel figure="share" />, false, 2)}
+            {head("last", "Last seen at work", false)}
             <th scope="col">Looked at</th>
           </tr>
         </thead>
-        {groups.map((group) => <GroupRows key={group.wikiId} {...{ group, place, zone, now, open, progress }} />)}
+        {rows && <tbody>{rows.length === 0 ? <tr><td colSpan={9} className="quiet">Nobody is like that.</td></tr> : rows.map(({ group, each }) => <FigureRow key={`${group.wikiId} ${each.member.id}`} id={each.member.id} name={each.member.name} mark={each.member.mark} group={group.name} figures={each} wikiId={group.wikiId} {...{ place, zone, now, open, progress }} />)}</tbody>}
+        {!rows && groups.map((group) => <GroupRows key={group.wikiId} {...{ group, place, zone, now, open, progress }} />)}
       </table>
     </div>
   );
 }
 
-function GroupRows({ group, place, zone, now, open, progress }: Omit<Props, "groups"> & { group: GroupReviewDto }) {
+function GroupRows({ group, place, zone, now, open, progress }: Omit<Props, "groups" | "arrangement" | "href"> & { group: GroupReviewDto }) {
   const sum = (of: (each: Omit<MemberReviewDto, "member" | "comments">) => number) => [...group.members, ...(group.unassigned ? [group.unassigned] : [])].reduce((total, each) => total + of(each), 0);
   return (
     <tbody>
@@ -63,7 +79,9 @@ function GroupRows({ group, place, zone, now, open, progress }: Omit<Props, "gro
   );
 }
 
-interface RowProps extends Omit<Props, "groups"> {
+interface RowProps extends Omit<Props, "groups" | "arrangement" | "href"> {
+  /** The group, where it is not said above. */
+  readonly group?: string;
   /** The student, or what is unassigned. */
   readonly id: string;
   readonly name: string;
@@ -73,7 +91,7 @@ interface RowProps extends Omit<Props, "groups"> {
   readonly wikiId: string;
 }
 
-function FigureRow({ id, name: who, mark, figures: each, wikiId, place, zone, now, open, progress }: RowProps) {
+function FigureRow({ id, name: who, mark, group, figures: each, wikiId, place, zone, now, open, progress }: RowProps) {
   const figure = (name: ReviewFigure, text: string, amount: number) => {
     const isOpen = open?.wiki === wikiId && open.person === id && open.figure === name;
     return (
@@ -88,7 +106,7 @@ function FigureRow({ id, name: who, mark, figures: each, wikiId, place, zone, no
   const didNothing = each.entries === 0 && !each.comments;
   return (
     <tr>
-      <th scope="row">{mark === null ? <Author name={who} mark={mark} /> : <Link href={paths.statement(place.courseId, place.assignmentId, wikiId, id)} className="student-link"><Author name={who} mark={mark} /></Link>}</th>
+      <th scope="row">{mark === null ? <Author name={who} mark={mark} /> : <Link href={paths.statement(place.courseId, place.assignmentId, wikiId, id)} className="student-link"><Author name={who} mark={mark} /></Link>}{group && <span className="quiet"> {group}</span>}</th>
       {figure("entries", number(each.entries), each.entries)}
       {each.comments === null ? <td className="number"><span className="nothing">–</span></td> : figure("comments", number(each.comments), each.comments)}
       {figure("added", number(each.added), each.added)}

@@ -1,0 +1,37 @@
+import fc from "fast-check";
+import { expect, test } from "vitest";
+import type { GroupReviewDto, MemberReviewDto } from "@/data/review/dto";
+import { arrangementAsked, arrangementOf, inOrder, orders, selected } from "./arrange";
+
+const member = (id: string, over: Partial<MemberReviewDto> = {}): MemberReviewDto => ({ member: { id, name: id, mark: 0, until: null }, entries: 0, comments: 0, added: 0, standing: 0, share: null, sharePercent: null, lastAt: null, ...over });
+const group = (wikiId: string, ...members: MemberReviewDto[]): GroupReviewDto => ({ wikiId, name: wikiId, homePageId: null, members, unassigned: null, balance: null, starterWords: 0, othersWords: 0 });
+const groups = [group("alder", member("mira", { entries: 3, share: 0.5 }), member("jonas", { comments: 1, share: 0.1 })), group("thorn", member("priya"), member("elin", { entries: 1, share: 0.9, lastAt: new Date(5) }))];
+const ids = (placed: ReturnType<typeof selected>) => placed.map(({ each }) => each.member.id);
+
+test("those are shown who are asked for", () => {
+  const looked = { mine: new Map([["alder mira", {}], ["thorn elin", {}]]), newSince: new Map([["thorn elin", 2], ["alder mira", 0]]) };
+  expect(ids(selected(groups, null, looked))).toEqual(["mira", "jonas", "priya", "elin"]);
+  expect(ids(selected(groups, "nothing done", looked))).toEqual(["priya"]);
+  expect(ids(selected(groups, "not looked at", looked))).toEqual(["jonas", "priya"]);
+  expect(ids(selected(groups, "new since", looked))).toEqual(["elin"]);
+});
+
+test("in the order of a figure, either way, those without it stand last", () => {
+  const all = selected(groups, null, null);
+  expect(ids(inOrder(all, "share", false))).toEqual(["jonas", "mira", "elin", "priya"]);
+  expect(ids(inOrder(all, "share", true))).toEqual(["elin", "mira", "jonas", "priya"]);
+  expect(ids(inOrder(all, "last", false))).toEqual(["elin", "mira", "jonas", "priya"]);
+  expect(ids(inOrder(all, "entries", false))).toEqual(["jonas", "priya", "elin", "mira"]);
+});
+
+test("an arrangement is what its address says, and ordering loses nobody", () => {
+  fc.assert(fc.property(fc.option(fc.constantFrom(...orders), { nil: null }), fc.boolean(), fc.array(fc.nat(3), { maxLength: 12 }), (by, isDescending, amounts) => {
+    const arrangement = { by, isDescending: by !== null && isDescending, only: null };
+    expect(arrangementOf(arrangementAsked(arrangement))).toEqual(arrangement);
+    const placed = selected([group("g", ...amounts.map((entries, at) => member(`m${at}`, { entries })))], null, null);
+    const ordered = inOrder(placed, "entries", isDescending);
+    expect(new Set(ordered)).toEqual(new Set(placed));
+    for (const [at, { each }] of ordered.entries()) if (at > 0) expect((each.entries - ordered[at - 1]!.each.entries) * (isDescending ? -1 : 1)).toBeGreaterThanOrEqual(0);
+  }), { seed: 91, numRuns: 200 });
+  expect(arrangementOf({ by: "height", only: ["x"] })).toEqual({ by: null, isDescending: false, only: null });
+});
