@@ -1,6 +1,6 @@
 "use client";
 import Button from "@mui/material/Button";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { DocumentNode, PageDocument } from "@/core/document/model";
 import { type Choice, choices, findConflicts, orderKey, settle } from "@/core/merge/settle";
 import { DocumentView } from "../document/DocumentView";
@@ -26,9 +26,11 @@ export function Settling({ both, written, links, take }: Props) {
   // What is typed while the panel stands open is put together with the rest; what is asked about stays as it was when it opened.
   const conflicts = useMemo(() => findConflicts(base, newest, written()), [base, newest, written]);
   const [chosen, setChosen] = useState<ReadonlyMap<string, Choice>>(new Map());
+  const panel = useRef<HTMLElement>(null);
+  useEffect(() => panel.current?.scrollIntoView({ block: "center" }), []);
   const open = conflicts.filter(({ key }) => !chosen.has(key)).length;
   return (
-    <section className="settling" aria-label="What both of you changed">
+    <section ref={panel} className="settling" aria-label="What both of you changed">
       <ol>
         {conflicts.map(({ key, theirs, mine }) => (
           <li key={key}>

@@ -19,6 +19,8 @@ export interface Live {
 const nobody: Live = { people: [], happened: [], isClosed: false };
 /** Milliseconds between two looks at where the person is. */
 const lookEvery = 4000;
+/** Milliseconds after which a stream that was refused is asked for again. */
+const tryAfter = 5000;
 
 /**
  * What happens on a page while its window is seen. A window that is not looked at listens to nothing, so that many open
@@ -32,6 +34,7 @@ export function useLive(href: string, isWriting: boolean, findNear: () => string
   useEffect(() => {
     let source: EventSource | null = null;
     let [own, told] = [null as string | null, null as string | null];
+    let trying: ReturnType<typeof setTimeout> | undefined;
     const hear = (message: MessageEvent<string>) => {
       const event = JSON.parse(message.data) as LiveEvent;
       switch (event.kind) {
@@ -46,10 +49,15 @@ export function useLive(href: string, isWriting: boolean, findNear: () => string
     const open = () => {
       if (document.visibilityState !== "visible" || source) return;
       source = new EventSource(`${href}${isWriting ? "?doing=writing" : ""}`);
-      // A stream that breaks is opened anew by the browser itself.
       source.addEventListener("message", hear);
+      // A stream that breaks is opened anew by the browser itself; one that is refused, by a server that is going or coming, is not.
+      source.addEventListener("error", () => {
+        if (source?.readyState !== EventSource.CLOSED) return;
+        close();
+        trying = setTimeout(open, tryAfter);
+      });
     };
-    const close = () => { source?.close(); source = null; own = null; };
+    const close = () => { clearTimeout(trying); source?.close(); source = null; own = null; };
     const turn = () => (document.visibilityState === "visible" ? open() : close());
     const say = () => {
       const here = near.current();

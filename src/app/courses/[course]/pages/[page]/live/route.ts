@@ -4,6 +4,7 @@ import { beatEvery, goNear, whoIsHere } from "@/data/live/presence";
 import { type Watch, watchPage } from "@/data/live/watch";
 import type { Context } from "@/data/session/context";
 import { requestContext } from "@/data/session/request";
+import { endWithProcess, stopsNow } from "./open-streams";
 
 const id = z.string().max(60);
 const nothing = () => new Response(null, { status: 404 });
@@ -19,6 +20,7 @@ export async function GET(request: Request, { params }: RouteContext<"/courses/[
     const people = await whoIsHere(ctx, at.data.course, at.data.page);
     return people ? Response.json({ people }, { headers: { "Cache-Control": "no-store" } }) : nothing();
   }
+  if (stopsNow()) return new Response(null, { status: 503, headers: { "Retry-After": "5", Connection: "close" } });
   return stream(ctx, at.data, new URL(request.url).searchParams.get("doing") === "writing", request.signal);
 }
 
@@ -37,6 +39,7 @@ async function stream(ctx: Context, { course, page }: { course: string; page: st
   let isOver = false;
   const over = () => {
     isOver = true;
+    forget();
     clearInterval(beating);
     clearTimeout(ending);
     close();
@@ -46,6 +49,7 @@ async function stream(ctx: Context, { course, page }: { course: string; page: st
     send(`data: ${JSON.stringify(event)}\n\n`);
     if (event.kind === "closed") over();
   };
+  const forget = endWithProcess(over);
   const beating = setInterval(() => { send(": still here\n\n"); void watch?.beat(new Date()); }, beatEvery);
   const ending = setTimeout(() => over(), streamLasts);
   signal.addEventListener("abort", over);
@@ -53,7 +57,8 @@ async function stream(ctx: Context, { course, page }: { course: string; page: st
   if (!watch) over();
   if (!watch) return nothing();
   if (isOver) await watch.end();
-  return new Response(body, { headers: { "Content-Type": "text/event-stream; charset=utf-8", "Cache-Control": "no-store", "X-Accel-Buffering": "no" } });
+  // The connection ends with the stream: a server that is told to stop waits for those that could bring another request.
+  return new Response(body, { headers: { "Content-Type": "text/event-stream; charset=utf-8", "Cache-Control": "no-store", "X-Accel-Buffering": "no", Connection: "close" } });
 }
 
 const place = z.object({ id, near: z.string().max(60).nullable() });
