@@ -14,9 +14,19 @@ export type Change = "kept" | "restyled" | "came" | "went" | "moved" | "moved aw
 
 export interface Segment extends Piece {
   readonly change: Change;
-  /** Where it is shown who wrote what: the entry that wrote it. */
+  /** Where it is shown who did what: the entry that wrote what stands or came, or that took away what went. */
   readonly entry?: number;
 }
+
+/** Which entry did what between two states, by the numbers of their words; undefined where nobody asks, or nobody knows. */
+export interface Doers {
+  /** For a word of the later state that came or was moved: the entry that did so. */
+  readonly came: (word: number) => number | undefined;
+  /** For a word of the earlier state that went: the entry that took it away. */
+  readonly went: (word: number) => number | undefined;
+}
+
+const nobodyAsks: Doers = { came: () => undefined, went: () => undefined };
 
 export interface ComparedBlock {
   /** How the block looks: as it is after, or as it was for blocks that went. */
@@ -48,7 +58,7 @@ function side(document: PageDocument): Side {
  * Every word of `after` is in exactly one segment that is not "went" or "moved away"; every word of `before` that is
  * not kept is in exactly one that is.
  */
-export function compareDocuments(before: PageDocument, after: PageDocument): ComparedBlock[] {
+export function compareDocuments(before: PageDocument, after: PageDocument, doers: Doers = nobodyAsks): ComparedBlock[] {
   const [a, b] = [side(before), side(after)];
   const vocabulary = new Vocabulary();
   const read = ({ leaves }: Side) => readBlocks(leaves.map((leaf) => ({ id: leaf.id, text: leaf.text, style: "" })), [], vocabulary);
@@ -80,7 +90,7 @@ export function compareDocuments(before: PageDocument, after: PageDocument): Com
 
   function goneBlock(index: number): ComparedBlock[] {
     const leaf = a.leaves[index]!;
-    const segments = stretch(leaf, a.words[index]!, a.firstWord[index]!, 0, leaf.text.length, wordBefore, "went");
+    const segments = stretch(leaf, a.words[index]!, a.firstWord[index]!, 0, leaf.text.length, wordBefore, "went", doers.went);
     const changes = new Set(segments.map((segment) => segment.change));
     if (isObject(leaf)) return [{ look: leaf, state: "went", segments }];
     if (changes.size === 0 || leaf.text === "") return [];
@@ -88,7 +98,7 @@ export function compareDocuments(before: PageDocument, after: PageDocument): Com
   }
 
   function newBlock(leaf: Leaf, index: number): ComparedBlock {
-    const segments = stretch(leaf, b.words[index]!, b.firstWord[index]!, 0, leaf.text.length, wordAfter, "came");
+    const segments = stretch(leaf, b.words[index]!, b.firstWord[index]!, 0, leaf.text.length, wordAfter, "came", doers.came);
     const changes = new Set(segments.map((segment) => segment.change));
     const state = isObject(leaf) ? "came" : changes.size > 1 ? "changed" : changes.has("moved") ? "moved" : changes.has("kept") ? "changed" : leaf.text === "" ? "same" : "came";
     return { look: leaf, state, segments };
@@ -108,8 +118,8 @@ export function compareDocuments(before: PageDocument, after: PageDocument): Com
       const lead = commonSpace(aText, bText);
       const tail = commonSpace([...aText.slice(lead)].reverse().join(""), [...bText.slice(lead)].reverse().join(""));
       segments.push(...keptStretch(aLeaf, aAt, bLeaf, bAt, bAt + lead));
-      segments.push(...stretch(aLeaf, aWords, a.firstWord[aIndex]!, aAt + lead, aTo - tail, wordBefore, "went"));
-      segments.push(...stretch(bLeaf, bWords, b.firstWord[bIndex]!, bAt + lead, bTo - tail, wordAfter, "came"));
+      segments.push(...stretch(aLeaf, aWords, a.firstWord[aIndex]!, aAt + lead, aTo - tail, wordBefore, "went", doers.went));
+      segments.push(...stretch(bLeaf, bWords, b.firstWord[bIndex]!, bAt + lead, bTo - tail, wordAfter, "came", doers.came));
       return segments.push(...keptStretch(aLeaf, aTo - tail, bLeaf, bTo - tail, bTo));
     };
     bWords.forEach((word, index) => {
@@ -165,24 +175,26 @@ function pairLeaves(a: Side, b: Side, { fromBefore, how }: ReturnType<typeof com
 /** Part of a leaf as segments, each word with its own change and what lies between with the word before it. */
 function stretch(
   leaf: Leaf, leafWords: readonly Word[], firstWord: number, from: number, to: number,
-  changeOf: (word: number) => Change | null, between: Change,
+  changeOf: (word: number) => Change | null, between: Change, entryOf: (word: number) => number | undefined,
 ): Segment[] {
   const segments: Segment[] = [];
   let at = from;
   let change: Change | null = between;
+  let entry: number | undefined;
   let started = false;
   leafWords.forEach((word, index) => {
     if (word.from < from || word.to > to) return;
     const own = changeOf(firstWord + index);
-    if (started && own !== change) { push(word.from); }
-    change = own;
+    const by = own === null || own === "kept" ? undefined : entryOf(firstWord + index);
+    if (started && (own !== change || by !== entry)) { push(word.from); }
+    [change, entry] = [own, by];
     started = true;
   });
   push(to);
   return segments;
 
   function push(until: number): void {
-    if (change !== null) segments.push(...slice(leaf, at, until).map((piece) => ({ ...piece, change: change! })));
+    if (change !== null) segments.push(...slice(leaf, at, until).map((piece): Segment => ({ ...piece, change: change!, ...(entry === undefined ? {} : { entry }) })));
     at = until;
   }
 }
@@ -222,7 +234,7 @@ function joinSegments(segments: readonly Segment[]): Segment[] {
   const result: Segment[] = [];
   for (const segment of segments) {
     const last = result.at(-1);
-    if (last && !last.object && !segment.object && last.change === segment.change && JSON.stringify(last.marks) === JSON.stringify(segment.marks)) {
+    if (last && !last.object && !segment.object && last.change === segment.change && last.entry === segment.entry && JSON.stringify(last.marks) === JSON.stringify(segment.marks)) {
       result[result.length - 1] = { ...last, text: last.text + segment.text };
     } else if (segment.text !== "") result.push(segment);
   }

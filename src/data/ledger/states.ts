@@ -1,9 +1,10 @@
 /** Any two states of a page beside each other, and any one state with who wrote what. No history is replayed: both are stored. */
 import "server-only";
-import { and, asc, desc, eq, gt, inArray, lte, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gt, gte, inArray, lte, sql } from "drizzle-orm";
 import { authoredBlocks } from "@/core/credit/authored";
-import { readStoredOrigins } from "@/core/credit/origins";
-import { type ComparedBlock, compareDocuments } from "@/core/diff/document";
+import { doersBetween } from "@/core/credit/doers";
+import { emptyOrigins, readStoredOrigins } from "@/core/credit/origins";
+import { type ComparedBlock, compareDocuments, type Doers } from "@/core/diff/document";
 import { filesIn } from "@/core/document/files";
 import { emptyDocument } from "@/core/document/model";
 import { standAtPage } from "../access/read";
@@ -27,7 +28,12 @@ export interface ComparedStatesDto {
   readonly files: readonly FileDto[];
   /** The entries that lie between the two, the later state's own included. */
   readonly between: readonly StepDto[];
+  /** By its number in the wiki, which of them a stretch that came or went is owed to; empty where one author alone was at work, or too many entries lie between. */
+  readonly doneBy: ReadonlyMap<number, StepDto>;
 }
+
+/** Between states that lie further apart it is not looked for who did what: each entry between them has to be read. */
+const mostAttributed = 400;
 
 /** What changed from the state after entry `from` (0: before there was anything) to the one after `to`; null if there are none such for the viewer. Cost: one comparison. */
 export async function compareStates(ctx: ContextIn, courseId: string, pageId: string, from: number, to: number): Promise<ComparedStatesDto | null> {
@@ -39,7 +45,17 @@ export async function compareStates(ctx: ContextIn, courseId: string, pageId: st
   if (!before || !after) return null;
   const between = await ctx.db.select({ number: entry.number, at: entry.at, author: person.name, authorId: entryCredit.authorId }).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entryCredit.authorId))
     .where(and(ofPage, gt(entry.number, from), lte(entry.number, to))).orderBy(asc(entry.number));
-  return { blocks: compareDocuments(before, after), files: await filesNamed(ctx.db, courseId, [...new Set([...filesIn(before), ...filesIn(after)])]), between };
+  const doers = new Set(between.map(({ authorId }) => authorId)).size > 1 && between.length <= mostAttributed ? await doersOf(ctx, courseId, pageId, from, to) : null;
+  return { blocks: compareDocuments(before, after, doers?.doers), doneBy: new Map(doers?.revs.map((rev, at) => [rev, between[at]!])), files: await filesNamed(ctx.db, courseId, [...new Set([...filesIn(before), ...filesIn(after)])]), between };
+}
+
+/** Who did what between two states, and the entries between them by their numbers in the wiki. Reads the stored origins of each. */
+async function doersOf({ db }: ContextIn, courseId: string, pageId: string, from: number, to: number): Promise<{ doers: Doers; revs: number[] }> {
+  const rows = await db.select({ number: entry.number, rev: entry.rev, origins: entryCredit.origins }).from(entry).innerJoin(entryCredit, creditOfEntry)
+    .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), gte(entry.number, from), lte(entry.number, to))).orderBy(asc(entry.number));
+  const read = rows.map(({ number, rev, origins }) => ({ number, entry: rev, origins: readStoredOrigins(origins) }));
+  const steps = read.filter(({ number }) => number > from);
+  return { doers: doersBetween(read.find(({ number }) => number === from)?.origins ?? emptyOrigins(0), steps), revs: steps.map((step) => step.entry) };
 }
 
 /** The steps of a page's ledger, oldest first: what states can be chosen from. */

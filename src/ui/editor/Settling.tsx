@@ -27,7 +27,7 @@ export function Settling({ both, written, links, take }: Props) {
   const conflicts = useMemo(() => findConflicts(base, newest, written()), [base, newest, written]);
   const [chosen, setChosen] = useState<ReadonlyMap<string, Choice>>(new Map());
   const panel = useRef<HTMLElement>(null);
-  useEffect(() => panel.current?.scrollIntoView({ block: "center" }), []);
+  useEffect(() => { panel.current?.scrollIntoView({ block: "center" }); }, []);
   const open = conflicts.filter(({ key }) => !chosen.has(key)).length;
   return (
     <section ref={panel} className="settling" aria-label="What both of you changed">

@@ -4,6 +4,7 @@ import type { ComparedBlock, Segment } from "@/core/diff/document";
 import type { Frame } from "@/core/document/leaves";
 import type { DocumentNode } from "@/core/document/model";
 import { readNote } from "@/core/document/notes";
+import { AuthorMark } from "../authors/AuthorMark";
 import { EquationView } from "../document/EquationView";
 import { FigureView, LinkCardView, MediaView } from "../document/FileViews";
 import { marked } from "../document/Marked";
@@ -22,9 +23,22 @@ interface Props {
   readonly links?: LinkTargets;
   /** Where it is shown who wrote what: draws a stretch that one entry wrote. Nothing is folded then. */
   readonly drawEntry?: (entry: number, text: ReactNode) => ReactNode;
+  /** Who did what came or went, where several worked in between: by the entry. */
+  readonly doneBy?: (entry: number) => Doer | null;
+  /** Whether the two states stand beside each other; otherwise in one text. */
+  readonly isBeside?: boolean;
 }
 
-export function ComparedView({ blocks, links = noLinks, drawEntry }: Props) {
+/** Who did something, in which entry. */
+export interface Doer {
+  readonly mark: number | null;
+  readonly told: string;
+}
+
+export function ComparedView({ blocks, links = noLinks, drawEntry, doneBy, isBeside = false }: Props) {
+  const look: BlockLook = { links, drawEntry, doneBy };
+  // A table is as wide as both: its cells are compared within it.
+  const drawBlock = (block: ComparedBlock, key: string | number, isWhole = false) => (isBeside && !isWhole ? <BesideBlock key={key} block={block} look={look} /> : <Block key={key} block={block} look={look} />);
   const parts: ReactNode[] = [];
   // A table stays whole: its unchanged cells are what tells where the changed ones stand.
   const isSame = (at: number) => blocks[at]!.state === "same" && tableOf(blocks[at]!) === null;
@@ -35,14 +49,14 @@ export function ComparedView({ blocks, links = noLinks, drawEntry }: Props) {
       while (end < blocks.length && tableOf(blocks[end]!) === table) end++;
       const cells = blocks.slice(at, end);
       const hasChanged = cells.some(({ state }) => state !== "same");
-      const shown = <ComparedTable key={at} blocks={cells} draw={(block, index) => <Block key={index} block={block} links={links} drawEntry={drawEntry} />} />;
+      const shown = <ComparedTable key={at} blocks={cells} draw={(block, index) => drawBlock(block, index, true)} />;
       parts.push(hasChanged || drawEntry ? shown : <details className="folded" key={`fold${at}`}><summary>an unchanged table</summary>{shown}</details>);
       at = end;
       continue;
     }
     while (end < blocks.length && isSame(end)) end++;
     const run = blocks.slice(at, end);
-    const draw = (block: ComparedBlock, key: string | number) => <Block key={key} block={block} links={links} drawEntry={drawEntry} />;
+    const draw = (block: ComparedBlock, key: string | number) => drawBlock(block, key);
     if (run.length >= foldFrom && !drawEntry) {
       const [head, tail] = [at === 0 ? 0 : 1, end === blocks.length ? 0 : 1];
       const folded = run.slice(head, run.length - tail);
@@ -58,13 +72,32 @@ export function ComparedView({ blocks, links = noLinks, drawEntry }: Props) {
     if (end < blocks.length && tableOf(blocks[end]!) === null) parts.push(draw(blocks[end++]!, `c${end}`));
     at = end;
   }
-  return <div className="prose compared">{blocks.length === 0 ? <p className="empty">The page is empty, as it was before.</p> : parts}</div>;
+  return <div className={isBeside ? "prose compared beside-states" : "prose compared"}>{blocks.length === 0 ? <p className="empty">The page is empty, as it was before.</p> : parts}</div>;
 }
 
-type DrawEntry = Props["drawEntry"];
+interface BlockLook {
+  readonly links: LinkTargets;
+  readonly drawEntry: Props["drawEntry"];
+  readonly doneBy: Props["doneBy"];
+}
 
-function Block({ block, links, drawEntry }: { block: ComparedBlock; links: LinkTargets; drawEntry: DrawEntry }) {
-  const text = block.segments.map((segment, index) => (segment.entry !== undefined && drawEntry ? <Fragment key={index}>{drawEntry(segment.entry, <Changed segment={segment} />)}</Fragment> : <Changed key={index} segment={segment} />));
+/** A block as it was, and beside it as it is; where it was not there, nothing. */
+function BesideBlock({ block, look }: { block: ComparedBlock; look: BlockLook }) {
+  const { state, segments, was, ...rest } = block;
+  const [isNew, isGone] = [state === "came" || state === "moved", state === "went" || state === "moved away"];
+  const before = segments.filter(({ change }) => change !== "came" && change !== "moved");
+  const after = segments.filter(({ change }) => change !== "went" && change !== "moved away");
+  return (
+    <div className="beside-block">
+      <div>{!isNew && <Block block={{ ...rest, state, segments: before, ...(was ? { look: { ...rest.look, node: was } } : {}) }} look={look} />}</div>
+      <div>{!isGone && <Block block={{ ...rest, state, segments: after }} look={look} />}</div>
+    </div>
+  );
+}
+
+function Block({ block, look: { links, drawEntry, doneBy } }: { block: ComparedBlock; look: BlockLook }) {
+  const drawn = (segment: Segment) => <Changed segment={segment} doer={segment.entry !== undefined && doneBy ? doneBy(segment.entry) : null} />;
+  const text = block.segments.map((segment, index) => <Fragment key={index}>{segment.entry !== undefined && drawEntry ? drawEntry(segment.entry, drawn(segment)) : drawn(segment)}</Fragment>);
   return (
     <div className="block" data-state={block.state} data-sign={signs[block.state]}>
       {block.was && <div className="object-change" data-change="went"><span className="object-sign">before</span><Look node={block.was} links={links}>{null}</Look></div>}
@@ -120,14 +153,15 @@ function Look({ node, links, children }: { node: DocumentNode; links: LinkTarget
   }
 }
 
-function Changed({ segment }: { segment: Segment }): ReactNode {
+function Changed({ segment, doer }: { segment: Segment; doer: Doer | null }): ReactNode {
   const text = marked(segment.object ? <InlineObject node={segment.object} /> : withBreaks(segment.text), segment.marks, null);
+  const by = doer && <span className="doer" title={doer.told}><AuthorMark mark={doer.mark} /><span className="visually-hidden">{doer.told}: </span></span>;
   switch (segment.change) {
     case "kept": return text;
-    case "came": return <ins>{text}</ins>;
-    case "went": return <del>{text}</del>;
-    case "moved": return <span className="moved"><span className="visually-hidden">moved here: </span>{text}</span>;
-    case "moved away": return <span className="moved-away"><span className="visually-hidden">moved from here: </span>{text}</span>;
+    case "came": return <ins>{by}{text}</ins>;
+    case "went": return <del>{by}{text}</del>;
+    case "moved": return <span className="moved">{by}<span className="visually-hidden">moved here: </span>{text}</span>;
+    case "moved away": return <span className="moved-away">{by}<span className="visually-hidden">moved from here: </span>{text}</span>;
     case "restyled": return <span className="restyled" title="The formatting changed, the words did not">{text}</span>;
     default: return segment.change satisfies never;
   }

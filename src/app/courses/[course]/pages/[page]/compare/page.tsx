@@ -6,7 +6,7 @@ import { findPage } from "@/data/pages/read";
 import { Author } from "@/ui/authors/AuthorMark";
 import { wikiLinks } from "@/ui/document/reading";
 import { LinkButton } from "@/ui/frame/NextLink";
-import { ComparedView, ComparisonKey } from "@/ui/ledger/ComparedView";
+import { ComparedView, ComparisonKey, type Doer } from "@/ui/ledger/ComparedView";
 import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
 import { moment } from "@/ui/words/times";
@@ -31,6 +31,11 @@ export default async function ComparePage({ params, searchParams }: PageProps<"/
   const to = numberIn(asked.to, 1, newest) ?? newest;
   const from = numberIn(asked.from, 0, to - 1) ?? (seen !== null && seen < to ? seen : Math.max(0, to - 1));
   const compared = await compareStates(ctx, course, pageId, from, to);
+  const isBeside = asked.beside === "1";
+  const doneBy = (rev: number): Doer | null => {
+    const step = compared?.doneBy.get(rev);
+    return step ? { mark: wiki.members.find(({ id }) => id === step.authorId)?.mark ?? null, told: `${step.author ?? "Starter text"}, entry ${step.number}, ${moment(step.at, wiki.timeZone, ctx.now)}` } : null;
+  };
   const atDue = states.filter(({ at }) => at < wiki.dueAt).at(-1)?.number ?? null;
   const authors = [...new Map((compared?.between ?? []).map((step) => [step.authorId, step])).values()];
   const shortcuts = [
@@ -39,7 +44,7 @@ export default async function ComparePage({ params, searchParams }: PageProps<"/
   ];
   return (
     <Frame ctx={ctx} trail={await pageTrail(ctx, wiki, pageId)}>
-      <div className="desk entry-desk">
+      <div className={isBeside ? "desk" : "desk entry-desk"}>
         <div className="title-line">
           <div>
             <h1>What changed on “{page.title}”</h1>
@@ -48,17 +53,18 @@ export default async function ComparePage({ params, searchParams }: PageProps<"/
           <div className="actions"><LinkButton href={paths.ledger(course, pageId)} variant="text">Ledger</LinkButton><LinkButton href={paths.page(course, pageId)} variant="outlined">Back to the page</LinkButton></div>
         </div>
         <nav className="period-choice" aria-label="What is compared">
-          {shortcuts.map((each) => <Link key={each.name} href={paths.compare(course, pageId, each.from, each.to)} {...(each.from === from && each.to === to ? { "aria-current": "true" as const } : {})}>{each.name}</Link>)}
+          {shortcuts.map((each) => <Link key={each.name} href={`${paths.compare(course, pageId, each.from, each.to)}${isBeside ? "&beside=1" : ""}`} {...(each.from === from && each.to === to ? { "aria-current": "true" as const } : {})}>{each.name}</Link>)}
         </nav>
-        <form className="table-tools" method="get">
+        <form className="table-tools compare-tools" method="get">
           <label className="plain-label">From <select name="from" className="plain-select wide" key={`from${from}`} defaultValue={from}><option value={0}>before there was anything</option>{states.map((step) => <option key={step.number} value={step.number}>{stateName(step, wiki.timeZone, ctx.now)}</option>)}</select></label>
           <label className="plain-label">to <select name="to" className="plain-select wide" key={`to${to}`} defaultValue={to}>{[...states].reverse().map((step) => <option key={step.number} value={step.number}>{stateName(step, wiki.timeZone, ctx.now)}</option>)}</select></label>
+          <label className="plain-label"><input type="checkbox" name="beside" value="1" key={`beside${isBeside}`} defaultChecked={isBeside} /> beside each other</label>
           <button type="submit" className="plain-button">Compare</button>
         </form>
         {compared === null ? <p className="notice">There are no two such states: the first has to lie before the second.</p> : (
           <>
             <div className="paper entry-facts"><ComparisonKey /><ChangeSteps key={`${from} ${to}`} count={compared.blocks.filter(({ state }) => state !== "same").length} /></div>
-            <article className="sheet compared-sheet"><ComparedView blocks={compared.blocks} links={wikiLinks(course, wiki.wikiId, wiki, compared.files)} /></article>
+            <article className="sheet compared-sheet"><ComparedView blocks={compared.blocks} links={wikiLinks(course, wiki.wikiId, wiki, compared.files)} isBeside={isBeside} {...(compared.doneBy.size > 0 ? { doneBy } : {})} /></article>
           </>
         )}
       </div>
