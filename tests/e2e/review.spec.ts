@@ -158,3 +158,28 @@ test("what one student alone is told reaches their desk and nobody else's, and t
   await ines.reload();
   await expect(piece).toContainText("Read by Lena Hartvig.");
 });
+
+test("the class is shown by a figure, or by who has done nothing, and gone through by keys", async ({ browser }) => {
+  const ines = await signInAs(browser, "Ines Calder");
+  await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
+  const table = ines.getByRole("table", { name: "Contributions by group and student" });
+  const names = table.locator(".student-link");
+  await expect(names).toHaveCount(24);
+  await ines.getByRole("link", { name: "In the order of share, least first" }).click();
+  await expect(table.getByRole("columnheader", { name: /^Share/ })).toHaveAttribute("aria-sort", "ascending");
+  await expect(table.locator(".group-line")).toHaveCount(0);
+  const shares = (await table.getByRole("link", { name: /^Share of .*Show what is behind it/ }).allTextContents()).map((text) => Number(text.replace(/\D/g, "") || "0"));
+  expect(shares).toEqual([...shares].sort((one, other) => one - other));
+  await ines.getByRole("link", { name: "In the order of share, most first" }).click();
+  await expect(table.getByRole("columnheader", { name: /^Share/ })).toHaveAttribute("aria-sort", "descending");
+  await ines.getByRole("link", { name: "Back to groups" }).click();
+  await expect(table.locator(".group-line")).toHaveCount(6);
+  await names.first().focus();
+  await press(ines, "ArrowDown");
+  await expect(names.nth(1)).toBeFocused();
+  await press(ines, "g");
+  await expect(table.locator(".group-line a").filter({ hasText: "Kestrel Water" })).toBeFocused();
+  await ines.getByRole("link", { name: /^Nothing done/ }).click();
+  await expect(ines).toHaveURL(/only=nothing/);
+  await expect(names).toHaveText([/Elin Sorby/]);
+});

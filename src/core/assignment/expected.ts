@@ -115,7 +115,7 @@ function hasSection({ content = [] }: PageDocument, heading: string): boolean {
 }
 
 /** The files of a page's pictures, each once. */
-function picturesIn(document: PageDocument): string[] {
+export function picturesIn(document: PageDocument): string[] {
   const files = new Set<string>();
   eachNode(document, (node) => { if (node.type === "figure" && typeof node.attrs?.file === "string") files.add(node.attrs.file); });
   return [...files];

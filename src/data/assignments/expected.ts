@@ -58,8 +58,23 @@ async function metByAll(ctx: ContextIn, courseId: string, assignmentId: string, 
   return result;
 }
 
+/** How far a wiki and its members meet what is expected of them, shown to students or not. For those who review it, which the caller has asked. */
+export async function expectedOf(ctx: ContextIn, courseId: string, assignmentId: string, wikiId: string, homePageId: string | null, members: readonly string[]): Promise<{ pages: Awaited<ReturnType<typeof pagesOf>>; ofWiki: Met[]; ofMembers: Map<string, Met[]> }> {
+  const [found] = await ctx.db.select({ expected: assignment.expected, zone: course.timeZone }).from(assignment)
+    .innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+  const expected = found?.expected ?? [];
+  const pages = await pagesOf(ctx, courseId, [wikiId]);
+  const ofMembers = new Map<string, Met[]>(members.map((id) => [id, []]));
+  for (const expectation of expected) {
+    if (expectation.of !== "student") continue;
+    const counts = await countsOf(ctx, courseId, [wikiId], expectation, found!.zone);
+    for (const [id, mets] of ofMembers) mets.push({ expectation, want: expectation.number, have: counts.get(`${wikiId} ${id}`) ?? 0, missing: [] });
+  }
+  return { pages, ofMembers, ofWiki: checkWiki(expected.filter((each): each is WikiExpectation => each.of === "wiki"), pages, homePageId) };
+}
+
 /** The pages of wikis with their newest text. */
-async function pagesOf({ db }: ContextIn, courseId: string, wikis: readonly string[]): Promise<(WikiPage & { readonly wikiId: string; readonly ownerId: string | null })[]> {
+async function pagesOf({ db }: Pick<ContextIn, "db">, courseId: string, wikis: readonly string[]): Promise<(WikiPage & { readonly wikiId: string; readonly ownerId: string | null })[]> {
   if (wikis.length === 0) return [];
   const rows = await db.select({
     id: page.id, wikiId: page.wikiId, ownerId: page.ownerId, title: page.title, document: entry.document,

@@ -1,20 +1,19 @@
 /** What was found in many groups, in a few words: looked for again only where something happened since. */
 import "server-only";
 import { and, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
-import type { Finding } from "@/core/credit/findings";
 import { roleOn } from "../access/read";
 import { findingAct } from "../db/tables/review";
 import { assignment, comment, wiki } from "../db/tables/wikis";
 import { sharedCredit } from "../db/tables/writing";
 import type { ContextIn } from "../session/context";
-import { findingsOf } from "./findings";
+import { type AnyFinding, findingsOf, membersIn } from "./findings";
 import { allTime, loadWork } from "./work";
 
 export interface GroupFindingsDto {
   readonly wikiId: string;
   readonly name: string;
   /** The findings that nobody dismissed. */
-  readonly open: readonly { readonly key: string; readonly kind: Finding["kind"]; readonly who: readonly string[] }[];
+  readonly open: readonly { readonly key: string; readonly kind: AnyFinding["kind"]; readonly who: readonly string[] }[];
 }
 
 /** Wikis that are looked through at the same time. */
@@ -46,7 +45,7 @@ async function openIn(ctx: ContextIn, courseId: string, wikiId: string, state: s
   const loaded = await loadWork(ctx, courseId, wikiId, allTime, "reviewers");
   if (!loaded) return [];
   const nameOf = (id: string) => loaded.members.find((member) => member.id === id)?.name ?? "somebody";
-  const open = (await findingsOf(ctx, loaded)).filter(({ dismissed }) => !dismissed).map(({ key: each, finding }) => ({ key: each, kind: finding.kind, who: ("members" in finding ? finding.members : [finding.member]).map(nameOf) }));
+  const open = (await findingsOf(ctx, loaded)).filter(({ dismissed }) => !dismissed).map(({ key: each, finding }) => ({ key: each, kind: finding.kind, who: membersIn(finding).map(nameOf) }));
   if (known.size >= mostKnown) known.clear();
   known.set(key, { state, at: now, open });
   return open;

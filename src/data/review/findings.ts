@@ -1,19 +1,34 @@
 /** Findings as those who review see them: with what they point at, and what was done about them. */
 import "server-only";
-import { and, asc, eq } from "drizzle-orm";
+import { and, asc, eq, inArray, sql } from "drizzle-orm";
 import { z } from "zod";
+import { picturesIn } from "@/core/assignment/expected";
+import { type WikiFinding, wikiFindingKey, wikiFindings, type WikiState } from "@/core/assignment/wiki-findings";
 import { type Finding, findingKey, findings } from "@/core/credit/findings";
+import { linkGraph } from "@/core/links/graph";
 import { cleanText } from "@/core/text/clean";
 import { person } from "../db/tables/accounts";
+import { expectedOf } from "../assignments/expected";
 import { findingAct } from "../db/tables/review";
+import { standing } from "../db/tables/wikis";
 import type { Context, ContextIn } from "../session/context";
 import { allTime, type EntryRef, loadWork, type WikiWork } from "./work";
 
+/** What was noticed in people's work, and in the wiki as a whole. */
+export type AnyFinding = Finding | WikiFinding;
+
+/** The members whom a finding is about; none: it is about the group. */
+export function membersIn(finding: AnyFinding): readonly string[] {
+  return "members" in finding ? finding.members : "member" in finding ? [finding.member] : [];
+}
+
 export interface FindingDto {
   readonly key: string;
-  readonly finding: Finding;
+  readonly finding: AnyFinding;
   /** The entries that it points at, in the order of time. */
   readonly entries: readonly (EntryRef & { readonly page: string })[];
+  /** The pages that it points at. */
+  readonly pages: readonly { readonly id: string; readonly title: string }[];
   /** Who dismissed it and why; null: it is open. */
   readonly dismissed: { readonly by: string; readonly at: Date; readonly reason: string } | null;
 }
@@ -23,18 +38,42 @@ export async function findingsOf(ctx: ContextIn, loaded: WikiWork): Promise<Find
   const acts = await ctx.db.select({ key: findingAct.key, kind: findingAct.kind, reason: findingAct.reason, at: findingAct.at, by: person.name }).from(findingAct).innerJoin(person, eq(person.id, findingAct.byId))
     .where(and(eq(findingAct.courseId, loaded.courseId), eq(findingAct.wikiId, loaded.wikiId))).orderBy(asc(findingAct.at));
   const newest = new Map(acts.map((act) => [act.key, act]));
-  const told = findings(loaded.work, undefined, loaded.couldNotWrite).map((finding): FindingDto => {
-    const key = findingKey(finding);
+  const dismissed = (key: string): FindingDto["dismissed"] => {
     const act = newest.get(key);
+    return act?.kind === "dismissed" ? { by: act.by, at: act.at, reason: act.reason } : null;
+  };
+  const titled = (id: string) => ({ id, title: loaded.pages.get(id)?.title ?? "" });
+  const ofWiki = wikiFindings(await wikiState(ctx, loaded)).map((finding): FindingDto => {
+    const key = wikiFindingKey(finding);
+    return { key, finding, dismissed: dismissed(key), entries: [], pages: "pages" in finding ? finding.pages.map(titled) : [] };
+  });
+  const ofWork = findings(loaded.work, undefined, loaded.couldNotWrite).map((finding): FindingDto => {
+    const key = findingKey(finding);
     return {
-      key, finding, dismissed: act?.kind === "dismissed" ? { by: act.by, at: act.at, reason: act.reason } : null,
+      key, finding, dismissed: dismissed(key), pages: [],
       entries: finding.evidence.entries.flatMap((rev) => {
         const ref = loaded.refs.get(rev);
         return ref ? [{ ...ref, page: loaded.pages.get(ref.pageId)?.title ?? ref.title }] : [];
       }),
     };
   });
-  return [...told.filter(({ dismissed }) => !dismissed), ...told.filter(({ dismissed }) => dismissed)];
+  const told = [...ofWork, ...ofWiki];
+  return [...told.filter((each) => !each.dismissed), ...told.filter((each) => each.dismissed)];
+}
+
+/** What is asked once work is nearly due is asked from then on. */
+const nearlyDue = 24 * 60 * 60 * 1000;
+
+async function wikiState(ctx: ContextIn, loaded: WikiWork): Promise<WikiState> {
+  const { courseId, wikiId, guests } = loaded;
+  const [sum] = guests.size === 0 ? [] : await ctx.db.select({ words: sql<number>`coalesce(sum(${standing.words}), 0)::int` }).from(standing)
+    .where(and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId), inArray(standing.authorId, [...guests])));
+  const unassignedWords = sum?.words ?? 0;
+  if (ctx.now.getTime() < loaded.dueAt.getTime() - nearlyDue) return { unassignedWords, nearDue: null };
+  const members = loaded.members.filter(({ until }) => until === null || until > ctx.now).map(({ id }) => id);
+  const { pages, ofWiki, ofMembers } = await expectedOf(ctx, courseId, loaded.assignmentId, wikiId, loaded.homePageId, members);
+  const withoutOrigin = new Map(pages.map(({ id, document, withOrigin }) => [id, picturesIn(document).filter((file) => !withOrigin.has(file)).length]));
+  return { unassignedWords, nearDue: { graph: linkGraph(pages, loaded.homePageId), withoutOrigin, ofWiki, ofMembers } };
 }
 
 const reasonInput = z.string().transform(cleanText).pipe(z.string().trim().max(500));

@@ -6,7 +6,7 @@ import type { EntryFigures } from "@/core/credit/account";
 import { lateness } from "../access/more-time";
 import type { MemberDto } from "../pages/dto";
 import type { ContextIn } from "../session/context";
-import { type FindingDto, findingsOf } from "./findings";
+import { type FindingDto, findingsOf, membersIn } from "./findings";
 import { type MarkDto, marksIn } from "./marks";
 import { type OwnWordDto, ownWordsOf } from "./own-words";
 import { type EntryRef, loadWork, type Period } from "./work";
@@ -72,7 +72,7 @@ export async function findStatement(ctx: ContextIn, courseId: string, wikiId: st
   return {
     courseId, wikiId, groupName: loaded.name, timeZone: loaded.timeZone, dueAt: loaded.dueAt, member, figures: memberFigures(work, personId), sittings, byOthersSince: told.byOthersSince,
     members: reviewed ? loaded.members : [],
-    findings: reviewed ? (await findingsOf(ctx, loaded)).filter(({ finding }) => ("members" in finding ? finding.members.includes(personId) : finding.member === personId)) : [],
+    findings: reviewed ? (await findingsOf(ctx, loaded)).filter(({ finding }) => membersIn(finding).includes(personId)) : [],
     marks: reviewed ? (await marksIn(ctx.db, courseId, [wikiId])).filter((mark) => mark.personId === personId) : [],
     ownWords: await ownWordsOf(ctx.db, courseId, wikiId, personId),
     pages: [...pages].flatMap(([id, { title }]) => (touched.has(id) ? [{ id, title }] : [])),

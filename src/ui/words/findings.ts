@@ -1,13 +1,20 @@
 /** Findings in words: what was noticed, as a question that a person can answer, never as a verdict. */
+import type { WikiFinding } from "@/core/assignment/wiki-findings";
 import type { Finding } from "@/core/credit/findings";
 import { counted, listed, number, percent } from "./counts";
 import { day } from "./times";
 
+type AnyFinding = Finding | WikiFinding;
+
 /** What a finding is called, in a few words. */
-export const findingNames: Readonly<Record<Finding["kind"], string>> = {
+export const findingNames: Readonly<Record<AnyFinding["kind"], string>> = {
   "nothing done": "Nothing yet", "most in the last day": "Most in the last day", "one author for most": "One author for most", "large arrival": "Much at once",
   "removed and not talked about": "Removed, not talked about", "back and forth": "Back and forth", "only own pages": "Only own pages", "only restyling": "Only restyling",
+  "unassigned words": "Words of nobody", "promised pages": "Promised pages", "loose pages": "Loose pages", "pictures without origin": "Pictures without origin", "expected of the wiki": "Expected, not there", "expected of a student": "Less than expected",
 };
+
+/** Of long lists so many are named. */
+const mostNamed = 4;
 
 interface Names {
   readonly person: (id: string) => string;
@@ -16,7 +23,7 @@ interface Names {
 }
 
 /** The finding as a question: "Ada added 300 words in one entry, 92 % of all that she added. Where did they come from?" */
-export function findingWords(finding: Finding, { person, page, zone }: Names): string {
+export function findingWords(finding: AnyFinding, { person, page, zone }: Names): string {
   switch (finding.kind) {
     case "nothing done": {
       const kept = finding.couldNotWrite.map(({ to }) => day(new Date(to), zone));
@@ -29,6 +36,12 @@ export function findingWords(finding: Finding, { person, page, zone }: Names): s
     case "back and forth": return `${listed(finding.members.map(person))} removed and restored the same text in turns on “${page(finding.page)}”, ${number(finding.words)} words in all. Have they settled it?`;
     case "only own pages": return `${person(finding.member)} has ${counted(finding.entries, "entry", "entries")}, all of them on pages that they started. Did they read what others wrote?`;
     case "only restyling": return `${person(finding.member)} changed how text looks in ${counted(finding.entries, "entry", "entries")}, and no words. What was their part?`;
+    case "unassigned words": return `${counted(finding.words, "word")} that guests wrote stand here and count for nobody. Whose are they?`;
+    case "promised pages": return `${listed(finding.titles.slice(0, mostNamed).map((title) => `“${title}”`))}${finding.titles.length > mostNamed ? ` and ${finding.titles.length - mostNamed} more` : ""} ${finding.titles.length === 1 ? "is" : "are"} linked to and not written. Are they still to come?`;
+    case "loose pages": return `No page leads to ${listed(finding.pages.slice(0, mostNamed).map((id) => `“${page(id)}”`))}${finding.pages.length > mostNamed ? ` and ${finding.pages.length - mostNamed} more` : ""}. Should readers find ${finding.pages.length === 1 ? "it" : "them"}?`;
+    case "pictures without origin": return `Of ${counted(finding.number, "picture")} nobody has said where ${finding.number === 1 ? "it comes" : "they come"} from. Who knows?`;
+    case "expected of the wiki": return `${finding.unmet} of ${counted(finding.of, "thing")} expected of the wiki ${finding.unmet === 1 ? "is" : "are"} not there. What is missing?`;
+    case "expected of a student": return `${person(finding.member)} has met ${finding.of - finding.unmet} of ${counted(finding.of, "expectation")}. What kept them from the rest?`;
     default: return finding satisfies never;
   }
 }

@@ -14,7 +14,7 @@ export async function ClassFindings({ ctx, courseId, assignmentId, wikis }: { ct
     <details className="class-findings" open={groups.length <= 8}>
       <summary>{counted(sum, "finding")} in {counted(groups.length, "group")}</summary>
       <ul>{groups.map(({ wikiId, name, open }) => (
-        <li key={wikiId}><Link href={`${paths.reviewGroup(courseId, assignmentId, wikiId)}#found`}>{name}</Link> {open.map(({ key, kind, who }, at) => <span key={key}>{at > 0 && "; "}{findingNames[kind]} <span className="quiet">({who.join(", ")})</span></span>)}</li>
+        <li key={wikiId}><Link href={`${paths.reviewGroup(courseId, assignmentId, wikiId)}#found`}>{name}</Link> {open.map(({ key, kind, who }, at) => <span key={key}>{at > 0 && "; "}{findingNames[kind]}{who.length > 0 && <span className="quiet"> ({who.join(", ")})</span>}</span>)}</li>
       ))}</ul>
     </details>
   );

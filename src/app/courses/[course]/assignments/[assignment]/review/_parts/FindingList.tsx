@@ -25,7 +25,9 @@ export function FindingList({ courseId, wikiId, findings, zone, now }: Props) {
   const [reason, setReason] = useState("");
   const open = findings.filter(({ dismissed }) => !dismissed);
   const done = findings.filter(({ dismissed }) => dismissed);
-  const entries = ({ entries: found }: Props["findings"][number]) => found.length > 0 && (
+  const entries = ({ entries: found, pages }: Props["findings"][number]) => found.length === 0 ? pages.length > 0 && (
+    <p className="quiet">{pages.map(({ id, title }, at) => <span key={id}>{at > 0 && ", "}<Link href={paths.page(courseId, id)}>{title}</Link></span>)}</p>
+  ) : (
     <details><summary>{counted(found.length, "entry", "entries")} behind it</summary><ul>{found.map((each) => <li key={each.rev}><Link href={paths.entry(courseId, each.pageId, each.number)}>{moment(each.at, zone, now)}</Link> “{each.page}”{each.note ? <span className="quiet">: {each.note}</span> : ""}</li>)}</ul></details>
   );
   return (

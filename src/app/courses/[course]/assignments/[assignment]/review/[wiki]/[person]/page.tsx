@@ -1,4 +1,5 @@
 import type { Metadata } from "next";
+import Link from "next/link";
 import { notFound } from "next/navigation";
 import { feedbackOn } from "@/data/review/feedback";
 import { findStatement } from "@/data/review/student";
@@ -64,6 +65,7 @@ export default async function StatementPage({ params, searchParams }: PageProps<
         <section className="section" aria-labelledby="own-words"><h2 id="own-words">In their own words</h2><OwnWords courseId={course} wikiId={wiki} said={told.ownWords} isOwn={false} zone={zone} now={ctx.now} /></section>
         <section className="section" aria-labelledby="acts">
           <h2 id="acts">What was done</h2>
+          <p className="quiet">As an account, a line an act. <Link href={`${paths.wikiLedger(course, wiki)}?person=${person}`}>In the wiki’s ledger</Link></p>
           <StatementFilter told={told} shown={shown} href={(more) => here({ ...periodAsked(period), ...more })} />
           <StatementTable told={told} shown={shown} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
         </section>
