@@ -136,7 +136,9 @@ test("pages are renamed, put in order and removed, and all of it can be undone",
   await expect(lines.filter({ hasText: "Restoration plan" })).toHaveCount(1);
   await lines.getByRole("link", { name: "Restoration plan" }).click();
   await page.getByRole("link", { name: /entries$/ }).click();
-  const ledger = page.getByRole("table", { name: "Entries of Restoration plan" });
+  await expect(page.getByRole("heading", { name: "Ledger of “Restoration plan”" })).toBeVisible();
+  const ledger = page.getByRole("table", { name: "Ledger of “Restoration plan”" });
+  for (const sitting of await ledger.getByRole("button", { name: /in one sitting/ }).all()) await sitting.click();
   await expect(ledger).toContainText("Brought the page back");
   await expect(ledger).toContainText("Removed the page");
   await expect(ledger).toContainText("Renamed the page to “What we would do”");

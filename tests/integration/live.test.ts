@@ -11,9 +11,9 @@ vi.stubEnv("DATABASE_URL", inject("databaseUrl"));
 afterAll(closeDatabase);
 
 /** Watches the home page as somebody, and keeps what they are told. */
-async function watching({ courseId, homeId }: TestCourse, ctx: Context, isWriting = false) {
+async function watching({ courseId, homeId }: TestCourse, ctx: Context, isWriting = false, seen: number | null = null) {
   const told: LiveEvent[] = [];
-  const watch = await watchPage(ctx, courseId, homeId, isWriting, (event) => told.push(event));
+  const watch = await watchPage(ctx, courseId, homeId, { isWriting, seen }, (event) => told.push(event));
   const here = () => told.flatMap((event) => (event.kind === "here" ? [event.people.map(({ name, isWriting: writes }) => (writes ? `${name} writes` : name))] : [])).at(-1);
   return { told, here, end: watch!.end, beat: watch!.beat, id: told.flatMap((event) => (event.kind === "open" ? [event.id] : []))[0]! };
 }
@@ -69,7 +69,7 @@ test("who may not read a page watches nothing, and a watch ends when it is close
   const { courseId, homeId, as } = course;
   const now = new Date();
   for (const name of ["priya", "una"] as const) {
-    expect(await watchPage(as(name, now), courseId, homeId, false, () => undefined)).toBeNull();
+    expect(await watchPage(as(name, now), courseId, homeId, { isWriting: false, seen: null }, () => undefined)).toBeNull();
     expect(await whoIsHere(as(name, now), courseId, homeId)).toBeNull();
   }
   const [mira, tobin] = [await watching(course, as("mira", now)), await watching(course, as("tobin", now))];
@@ -96,4 +96,14 @@ test("who looks as somebody else is told, and is not there", async () => {
   await write(as("jonas", later(1)), courseId, homeId, "Eels.");
   await vi.waitFor(() => expect(looking.told).toContainEqual({ kind: "entry", number: 2, by: "jonas" }));
   await looking.end();
+});
+
+test("what came while nobody looked is told when the page is looked at again, unless it was one's own", async () => {
+  const course = await makeCourse();
+  const { courseId, homeId, as } = course;
+  await write(as("jonas", later(1)), courseId, homeId, "Eels.");
+  const entries = (told: readonly LiveEvent[]) => told.filter(({ kind }) => kind === "entry");
+  const windows = [await watching(course, as("mira"), false, 1), await watching(course, as("mira"), false, 2), await watching(course, as("jonas"), false, 1), await watching(course, as("mira"))];
+  expect(windows.map(({ told }) => entries(told))).toEqual([[{ kind: "entry", number: 2, by: "jonas" }], [], [], []]);
+  for (const each of windows) await each.end();
 });

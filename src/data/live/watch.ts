@@ -1,8 +1,9 @@
 /** Watching a page: what happens on it is told for as long as it is open, and may be read. */
 import "server-only";
-import { eq } from "drizzle-orm";
+import { and, desc, eq, gt } from "drizzle-orm";
 import { standAtPage } from "../access/read";
 import { person } from "../db/tables/accounts";
+import { entry } from "../db/tables/wikis";
 import type { Context } from "../session/context";
 import type { LiveEvent } from "./dto";
 import { hearOf } from "./hub";
@@ -15,11 +16,17 @@ export interface Watch {
   readonly end: () => Promise<void>;
 }
 
+export interface Watching {
+  readonly isWriting: boolean;
+  /** The newest entry that the one who watches has before them: a later one is told at once. Null: it is not asked about. */
+  readonly seen: number | null;
+}
+
 /**
  * Tells what happens on a page from now on; null if the viewer may not read it. Who looks as somebody else is told, and
  * is not there. A signal is an occasion to ask the database: what is told is what the viewer may know then.
  */
-export async function watchPage(ctx: Context, courseId: string, pageId: string, isWriting: boolean, tell: (event: LiveEvent) => void): Promise<Watch | null> {
+export async function watchPage(ctx: Context, courseId: string, pageId: string, { isWriting, seen }: Watching, tell: (event: LiveEvent) => void): Promise<Watch | null> {
   if (!(await standAtPage(ctx, courseId, pageId))) return null;
   const at = { courseId, pageId, id: ctx.newId() };
   let isOver = false;
@@ -41,6 +48,11 @@ export async function watchPage(ctx: Context, courseId: string, pageId: string, 
     const [by] = signal.by === null ? [] : await ctx.db.select({ name: person.name }).from(person).where(eq(person.id, signal.by));
     tell(signal.kind === "entry" ? { kind: "entry", number: signal.number ?? 0, by: by?.name ?? "" } : { kind: "comment", by: by?.name ?? "" });
   });
+  const tellNewer = async (since: number) => {
+    const [newest] = await ctx.db.select({ number: entry.number, authorId: entry.authorId, name: person.name }).from(entry).leftJoin(person, eq(person.id, entry.authorId))
+      .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), gt(entry.number, since))).orderBy(desc(entry.number)).limit(1);
+    if (newest && newest.authorId !== ctx.viewer.id) tell({ kind: "entry", number: newest.number, by: newest.name ?? "" });
+  };
   const forget = await hearOf(courseId, pageId, hear);
 
   async function end(): Promise<void> {
@@ -52,7 +64,10 @@ export async function watchPage(ctx: Context, courseId: string, pageId: string, 
 
   tell({ kind: "open", id: at.id });
   if (!ctx.lookingAs) await arrive(ctx, at, isWriting);
-  await next(() => tellHere(ctx.now));
+  await next(async () => {
+    await tellHere(ctx.now);
+    if (seen !== null) await tellNewer(seen);
+  });
   return {
     beat: (now) => next(async () => {
       if (!ctx.lookingAs) await giveSign(ctx, at, now);

@@ -21,12 +21,21 @@ export interface LedgerLook {
   readonly now: Date;
 }
 
+/** Of a sitting's acts so many are named. */
+const mostActs = 4;
+
 export function LedgerRows({ lines, look }: { lines: readonly LedgerLineDto[]; look: LedgerLook }) {
   return foldSittings(lines).map((sitting) => {
     const rows = sitting.map((line) => <Row key={line.rev} line={line} look={look} />);
     const newest = sitting[0]!;
-    return sitting.length === 1 ? <tbody key={newest.rev}>{rows}</tbody> : <FoldedRows key={newest.rev} label={`${counted(sitting.length, "entry", "entries")} in one sitting`} before={<Before sitting={sitting} look={look} />} after={<After sitting={sitting} />} rows={rows} />;
+    return sitting.length === 1 ? <tbody key={newest.rev}>{rows}</tbody> : <FoldedRows key={newest.rev} label={`${counted(sitting.length, "entry", "entries")} in one sitting: ${didWords(sitting)}`} before={<Before sitting={sitting} look={look} />} after={<After sitting={sitting} />} rows={rows} />;
   });
+}
+
+/** What was done in a sitting, each kind of act once, the oldest first. */
+function didWords(sitting: readonly LedgerLineDto[]): string {
+  const [first, ...others] = [...new Set([...sitting].reverse().map(entryKindWords))];
+  return [first!, ...others.map((words) => words[0]!.toLowerCase() + words.slice(1))].slice(0, mostActs).join(", ") + (others.length >= mostActs ? " and more" : "");
 }
 
 function Row({ line, look: { courseId, marks, hasPages, zone, now } }: { line: LedgerLineDto; look: LedgerLook }) {

@@ -26,7 +26,7 @@ interface Props {
 
 /** Who else has the page open, and what happened on it since it was drawn. */
 export function HereLine({ place: { href, changesBase, marks, headings }, isWriting = false, entries }: Props) {
-  const live = useLive(href, isWriting, () => (isWriting ? nearWhereWritten(headings) : nearWhereRead(headings)));
+  const live = useLive(href, isWriting, entries, () => (isWriting ? nearWhereWritten(headings) : nearWhereRead(headings)));
   const nameOf = (near: string | null) => headings.find(({ id }) => id !== null && id === near)?.text;
   return (
     <div className="live">

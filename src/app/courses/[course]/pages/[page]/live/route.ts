@@ -1,7 +1,7 @@
 import { z } from "zod";
 import type { LiveEvent } from "@/data/live/dto";
 import { beatEvery, goNear, whoIsHere } from "@/data/live/presence";
-import { type Watch, watchPage } from "@/data/live/watch";
+import { type Watch, watchPage, type Watching } from "@/data/live/watch";
 import type { Context } from "@/data/session/context";
 import { requestContext } from "@/data/session/request";
 import { endWithProcess, stopsNow } from "./open-streams";
@@ -21,10 +21,12 @@ export async function GET(request: Request, { params }: RouteContext<"/courses/[
     return people ? Response.json({ people }, { headers: { "Cache-Control": "no-store" } }) : nothing();
   }
   if (stopsNow()) return new Response(null, { status: 503, headers: { "Retry-After": "5", Connection: "close" } });
-  return stream(ctx, at.data, new URL(request.url).searchParams.get("doing") === "writing", request.signal);
+  const asked = new URL(request.url).searchParams;
+  const seen = z.coerce.number().int().min(0).nullable().catch(null).parse(asked.get("seen"));
+  return stream(ctx, at.data, { isWriting: asked.get("doing") === "writing", seen }, request.signal);
 }
 
-async function stream(ctx: Context, { course, page }: { course: string; page: string }, isWriting: boolean, signal: AbortSignal): Promise<Response> {
+async function stream(ctx: Context, { course, page }: { course: string; page: string }, watching: Watching, signal: AbortSignal): Promise<Response> {
   const bytes = new TextEncoder();
   let send: (text: string) => void = () => {};
   let close = () => {};
@@ -53,7 +55,7 @@ async function stream(ctx: Context, { course, page }: { course: string; page: st
   const beating = setInterval(() => { send(": still here\n\n"); void watch?.beat(new Date()); }, beatEvery);
   const ending = setTimeout(() => over(), streamLasts);
   signal.addEventListener("abort", over);
-  watch = await watchPage(ctx, course, page, isWriting, tell).catch((problem: unknown) => { over(); throw problem; });
+  watch = await watchPage(ctx, course, page, watching, tell).catch((problem: unknown) => { over(); throw problem; });
   if (!watch) over();
   if (!watch) return nothing();
   if (isOver) await watch.end();
