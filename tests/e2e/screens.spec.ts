@@ -56,7 +56,7 @@ const open = {
     await page.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
     // What to ask about comes after the table, above it: nothing is pointed at before it stands.
     await expect(page.locator(".class-asked summary, .class-asked p:not([role])").first()).toBeVisible();
-    await page.getByRole("columnheader", { name: "Added" }).getByRole("link").hover();
+    await page.getByRole("columnheader", { name: "Added" }).getByRole("link", { name: "Added", exact: true }).hover();
     await expect(page.getByRole("tooltip")).toContainText("Words that were new when they were saved");
     await page.getByRole("tooltip").getByRole("link", { name: "How it comes about" }).click();
     await expect(page).toHaveURL(/\/measures#added$/);
