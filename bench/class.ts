@@ -15,7 +15,9 @@ import { migrateDatabase } from "@/data/db/migrate";
 import { saveGroupSet } from "@/data/groups/write";
 import { entry, page, wiki } from "@/data/db/tables/wikis";
 import { findDifferences } from "@/data/ledger/check";
+import { ledgerLines } from "@/data/ledger/list";
 import { recomputeStale } from "@/data/ledger/recompute";
+import { findNews } from "@/data/news/read";
 import { findPage } from "@/data/pages/read";
 import { savePage } from "@/data/pages/write";
 import { compareStates, whoWroteWhat } from "@/data/ledger/states";
@@ -79,6 +81,11 @@ async function run(): Promise<void> {
   const [long] = await db.select({ id: page.id, entries: page.entries }).from(page).where(eq(page.wikiId, wikis[0]!.id)).orderBy(desc(page.entries)).limit(1);
   const who = await median(9, () => whoWroteWhat(ctx, courseId, long!.id, long!.entries));
   const compared = await median(9, () => compareStates(ctx, courseId, long!.id, 1, long!.entries));
+  const afterwards = { ...ctx, now: new Date("2026-05-01T09:00:00Z") };
+  const news = await median(9, () => findNews(afterwards, courseId, null, null));
+  const ledger = await median(9, () => ledgerLines(afterwards, courseId, { kind: "page", id: long!.id }));
+  const wikiLedger = await median(9, () => ledgerLines(afterwards, courseId, { kind: "wiki", id: wikis[0]!.id }));
+  const phrase = await median(3, () => ledgerLines(afterwards, courseId, { kind: "wiki", id: wikis[0]!.id }, { phrase: "weir" }));
   const [differences, checking] = await timed(() => findDifferences(db, courseId));
   const writer: Context = { ...ctx, viewer: { id: students[0]!, name: "student" }, now: new Date("2026-05-01T09:00:00Z") };
   const saves: number[] = [];
@@ -99,6 +106,10 @@ async function run(): Promise<void> {
     ["all groups one after the other, findings included, s", (finding / 1000).toFixed(1)],
     [`who wrote what on its page of ${long!.entries} entries, ms`, milliseconds(who)],
     ["its first and its last state compared, ms", milliseconds(compared)],
+    ["its ledger, the newest hundred lines, ms", milliseconds(ledger)],
+    ["the wiki's ledger, the newest hundred lines, ms", milliseconds(wikiLedger)],
+    ["the entries of the wiki in which a word came or went, ms", milliseconds(phrase)],
+    ["the news of the whole course, ms", milliseconds(news)],
     ["all credit computed anew, s", (recomputing / 1000).toFixed(1)],
     ["entries a second", Math.round(recomputed.entriesDone / (recomputing / 1000)).toLocaleString("en")],
     ["stored and recomputed compared, s", (checking / 1000).toFixed(1)],

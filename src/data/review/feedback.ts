@@ -47,13 +47,13 @@ export async function feedbackOn(ctx: ContextIn, courseId: string, wikiId: strin
   const found = await reviewedWiki(ctx, courseId, wikiId);
   if (!found) return null;
   const toThem = and(eq(feedback.wikiId, wikiId), personId === null ? undefined : or(isNull(feedback.personId), eq(feedback.personId, personId)));
-  return load(ctx.db, and(eq(feedback.courseId, courseId), eq(feedback.assignmentId, found.assignmentId), or(isNull(feedback.wikiId), toThem)), true);
+  return load(ctx.db, courseId, and(eq(feedback.courseId, courseId), eq(feedback.assignmentId, found.assignmentId), or(isNull(feedback.wikiId), toThem)), true);
 }
 
 /** What the viewer, a student, was told in an assignment, newest first. */
 export async function myFeedback(ctx: ContextIn, courseId: string, assignmentId: string): Promise<FeedbackDto[]> {
   const isTold = await toldToMe(ctx, courseId, assignmentId);
-  return isTold ? load(ctx.db, isTold, false) : [];
+  return isTold ? load(ctx.db, courseId, isTold, false) : [];
 }
 
 /** What the viewer has not had before them yet, by assignment: for their desk. */
@@ -144,13 +144,13 @@ async function reviewedWiki(ctx: ContextIn, courseId: string, wikiId: string): P
   return found ?? null;
 }
 
-async function load(db: Queryable, isWanted: SQL | undefined, forReviewers: boolean): Promise<FeedbackDto[]> {
+async function load(db: Queryable, courseId: string, isWanted: SQL | undefined, forReviewers: boolean): Promise<FeedbackDto[]> {
   const rows = await db.select({
     id: feedback.id, wikiId: feedback.wikiId, personId: feedback.personId, authorId: feedback.authorId, author: person.name, body: feedback.body, at: feedback.at, editedAt: feedback.editedAt,
     earlier: feedback.earlier, withdrawnAt: feedback.withdrawnAt, person: sql<string | null>`(select p.name from ${person} p where p.id = ${feedback.personId})`,
   }).from(feedback).innerJoin(person, eq(person.id, feedback.authorId)).where(isWanted).orderBy(desc(feedback.at), asc(feedback.id));
   if (!forReviewers) return rows.map((row) => ({ ...row, earlier: [], seenBy: [] }));
   const seen = rows.length === 0 ? [] : await db.select({ feedbackId: feedbackSeen.feedbackId, name: person.name }).from(feedbackSeen).innerJoin(person, eq(person.id, feedbackSeen.personId))
-    .where(inArray(feedbackSeen.feedbackId, rows.map(({ id }) => id))).orderBy(asc(person.name));
+    .where(and(eq(feedbackSeen.courseId, courseId), inArray(feedbackSeen.feedbackId, rows.map(({ id }) => id)))).orderBy(asc(person.name));
   return rows.map((row) => ({ ...row, seenBy: seen.flatMap(({ feedbackId, name }) => (feedbackId === row.id ? [name] : [])) }));
 }

@@ -172,6 +172,7 @@ export const entry = pgTable("entry", {
   foreignKey({ columns: [table.courseId, table.pageId], foreignColumns: [page.courseId, page.id] }),
   uniqueIndex("entry_by_rev").on(table.courseId, table.wikiId, table.rev),
   index("entry_by_author").on(table.courseId, table.wikiId, table.authorId, table.at),
+  index("entry_by_time").on(table.courseId, table.at),
 ]);
 
 /** What was computed about each entry: unlike the entry it can be computed anew. */
@@ -240,6 +241,7 @@ export const comment = pgTable("comment", {
   primaryKey({ columns: [table.courseId, table.id] }),
   foreignKey({ columns: [table.courseId, table.pageId], foreignColumns: [page.courseId, page.id] }),
   index("comment_by_page").on(table.courseId, table.pageId, table.at),
+  index("comment_by_time").on(table.courseId, table.at),
   index("comment_by_author").on(table.courseId, table.wikiId, table.authorId),
   index("comment_with_passage").on(table.courseId, table.wikiId).where(sql`passage_entry is not null`),
   check("passage_is_whole", sql`num_nulls(passage_entry, passage_from, passage_to, passage_quote, passage_origins) in (0, 5)`),
