@@ -20,8 +20,9 @@ export const paths = {
   /** What others did: of all that the viewer watches, or of one wiki. */
   news: (course: string, wiki?: string) => `/courses/${course}/news${wiki ? `?wiki=${wiki}` : ""}`,
   review: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/review`,
-  evidence: (course: string, assignment: string, wiki: string, person: string, figure: string) =>
-    `/courses/${course}/assignments/${assignment}/review?${new URLSearchParams({ wiki, person, figure })}`,
+  /** The class with a figure opened; `kept`: how the class is arranged. */
+  evidence: (course: string, assignment: string, wiki: string, person: string, figure: string, kept: Readonly<Record<string, string>> = {}) =>
+    `/courses/${course}/assignments/${assignment}/review?${new URLSearchParams({ ...kept, wiki, person, figure })}`,
   /** A group's review; `asked`: a period, a figure that is opened. */
   reviewGroup: (course: string, assignment: string, wiki: string, asked: Readonly<Record<string, string>> = {}) =>
     `/courses/${course}/assignments/${assignment}/review/${wiki}${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,

@@ -172,6 +172,13 @@ test("the class is shown by a figure, or by who has done nothing, and gone throu
   expect(shares).toEqual([...shares].sort((one, other) => one - other));
   await ines.getByRole("link", { name: "In the order of share, most first" }).click();
   await expect(table.getByRole("columnheader", { name: /^Share/ })).toHaveAttribute("aria-sort", "descending");
+  // A figure that is opened, and closed again, leaves the class as it is arranged.
+  await table.getByRole("link", { name: /^Standing of .*Show what is behind it/ }).first().click();
+  await expect(ines.getByRole("region", { name: /^Standing of/ })).toBeVisible();
+  await expect(table.locator(".group-line")).toHaveCount(0);
+  await ines.getByRole("region", { name: /^Standing of/ }).getByRole("link", { name: "Close" }).click();
+  await expect(ines.getByRole("region", { name: /^Standing of/ })).toHaveCount(0);
+  await expect(table.getByRole("columnheader", { name: /^Share/ })).toHaveAttribute("aria-sort", "descending");
   await ines.getByRole("link", { name: "Back to groups" }).click();
   await expect(table.locator(".group-line").nth(5)).toBeVisible();
   await names.first().focus();

@@ -131,7 +131,7 @@ export async function ledgerAuthors(ctx: ContextIn, courseId: string, scope: Led
 
 /** A filter as it stands in an address. What is no filter is none. */
 export const askedFilter = z.object({
-  person: z.string().max(60).optional().catch(undefined),
+  person: z.string().regex(/^[\w-]{1,60}$/).optional().catch(undefined),
   act: z.enum(ledgerActs).optional().catch(undefined),
   from: z.iso.date().optional().catch(undefined),
   until: z.iso.date().optional().catch(undefined),

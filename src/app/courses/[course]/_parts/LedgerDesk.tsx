@@ -9,6 +9,9 @@ import { LedgerTable } from "@/ui/ledger/LedgerTable";
 import { checkWiki, earlierLines } from "./ledger-actions";
 import { filterOf, lookOf } from "./ledger-look";
 
+/** More than any ledger has; the database counts no further. */
+const mostEntries = 2_000_000_000;
+
 interface Props {
   readonly ctx: Context;
   readonly wiki: WikiDto;
@@ -26,7 +29,7 @@ export async function LedgerDesk({ ctx, wiki, scope, title, ways, href, searched
   const before = Number(searched.before);
   const { courseId } = wiki;
   const [shown, authors] = await Promise.all([
-    ledgerLines(ctx, courseId, scope, filterOf(asked, wiki.timeZone), Number.isInteger(before) && before > 0 ? before : null), ledgerAuthors(ctx, courseId, scope),
+    ledgerLines(ctx, courseId, scope, filterOf(asked, wiki.timeZone), Number.isInteger(before) && before > 0 && before <= mostEntries ? before : null), ledgerAuthors(ctx, courseId, scope),
   ]);
   if (!shown) notFound();
   const given = Object.entries(asked).flatMap(([name, value]) => (value ? [[name, value] as [string, string]] : []));

@@ -12,7 +12,7 @@ const id = z.string().max(60);
 
 /** The lines of a ledger that follow, drawn. */
 export async function earlierLines(courseId: string, kind: "page" | "wiki", place: string, asked: AskedFilter, before: number): Promise<{ rows: React.ReactNode; next: number | null }> {
-  const given = z.object({ courseId: id, kind: z.enum(["page", "wiki"]), place: id, asked: askedFilter, before: z.int().min(1) }).parse({ courseId, kind, place, asked, before });
+  const given = z.object({ courseId: id, kind: z.enum(["page", "wiki"]), place: id, asked: askedFilter, before: z.int().min(1).max(2_000_000_000) }).parse({ courseId, kind, place, asked, before });
   const ctx = await signedIn();
   const wiki = given.kind === "page" ? (await findPage(ctx, given.courseId, given.place))?.wiki : await findWiki(ctx, given.courseId, given.place);
   const shown = wiki && (await ledgerLines(ctx, given.courseId, { kind: given.kind, id: given.place }, filterOf(given.asked, wiki.timeZone), given.before));

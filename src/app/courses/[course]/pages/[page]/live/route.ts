@@ -63,7 +63,7 @@ async function stream(ctx: Context, { course, page }: { course: string; page: st
   return new Response(body, { headers: { "Content-Type": "text/event-stream; charset=utf-8", "Cache-Control": "no-store", "X-Accel-Buffering": "no", Connection: "close" } });
 }
 
-const place = z.object({ id, near: z.string().max(60).nullable() });
+const place = z.object({ id: z.string().regex(/^[a-z0-9]{1,60}$/), near: z.string().regex(/^[\w-]{1,60}$/).nullable() });
 
 /** A window says near which heading its person is. */
 export async function POST(request: Request, { params }: RouteContext<"/courses/[course]/pages/[page]/live">): Promise<Response> {

@@ -14,7 +14,7 @@ import { momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { assignmentTrail } from "@/app/_parts/trail";
-import { arrangementOf, selected, type Selection } from "../_parts/arrange";
+import { arrangementAsked, arrangementOf, selected, type Selection } from "../_parts/arrange";
 import { ArrangeLine } from "../_parts/ArrangeLine";
 import { EvidencePanel } from "../_parts/EvidencePanel";
 import { ClassFindings } from "../_parts/ClassFindings";
@@ -64,7 +64,7 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
         <RowKeys />
         <div className="review">
           <ReviewTable groups={groups} arrangement={arrangement} href={href} place={{ courseId, assignmentId }} zone={course.timeZone} now={ctx.now} open={asked.success ? asked.data : null} progress={progress} />
-          {evidence && asked.success && <EvidencePanel evidence={evidence} courseId={courseId} zone={course.timeZone} now={ctx.now} backHref={paths.review(courseId, assignmentId)} />}
+          {evidence && asked.success && <EvidencePanel evidence={evidence} courseId={courseId} zone={course.timeZone} now={ctx.now} backHref={href(arrangementAsked(arrangement))} />}
         </div>
       </div>
     </Frame>

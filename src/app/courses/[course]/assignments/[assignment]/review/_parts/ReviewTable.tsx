@@ -47,7 +47,7 @@ export function ReviewTable({ groups, arrangement, href, place, zone, now, open,
             <th scope="col">Looked at</th>
           </tr>
         </thead>
-        {rows && <tbody>{rows.length === 0 ? <tr><td colSpan={9} className="quiet">Nobody is like that.</td></tr> : rows.map(({ group, each }) => <FigureRow key={`${group.wikiId} ${each.member.id}`} id={each.member.id} name={each.member.name} mark={each.member.mark} group={group.name} figures={each} wikiId={group.wikiId} {...{ place, zone, now, open, progress }} />)}</tbody>}
+        {rows && <tbody>{rows.length === 0 ? <tr><td colSpan={9} className="quiet">Nobody is like that.</td></tr> : rows.map(({ group, each }) => <FigureRow kept={arrangementAsked(arrangement)} key={`${group.wikiId} ${each.member.id}`} id={each.member.id} name={each.member.name} mark={each.member.mark} group={group.name} figures={each} wikiId={group.wikiId} {...{ place, zone, now, open, progress }} />)}</tbody>}
         {!rows && groups.map((group) => <GroupRows key={group.wikiId} {...{ group, place, zone, now, open, progress }} />)}
       </table>
     </div>
@@ -80,6 +80,8 @@ function GroupRows({ group, place, zone, now, open, progress }: Omit<Props, "gro
 }
 
 interface RowProps extends Omit<Props, "groups" | "arrangement" | "href"> {
+  /** How the class is arranged, as it stands in an address: what is opened leaves it so. */
+  readonly kept?: Readonly<Record<string, string>>;
   /** The group, where it is not said above. */
   readonly group?: string;
   /** The student, or what is unassigned. */
@@ -91,12 +93,12 @@ interface RowProps extends Omit<Props, "groups" | "arrangement" | "href"> {
   readonly wikiId: string;
 }
 
-function FigureRow({ id, name: who, mark, group, figures: each, wikiId, place, zone, now, open, progress }: RowProps) {
+function FigureRow({ kept, id, name: who, mark, group, figures: each, wikiId, place, zone, now, open, progress }: RowProps) {
   const figure = (name: ReviewFigure, text: string, amount: number) => {
     const isOpen = open?.wiki === wikiId && open.person === id && open.figure === name;
     return (
       <td className="number">
-        <Link href={paths.evidence(place.courseId, place.assignmentId, wikiId, id, name)} scroll={false} aria-current={isOpen} className={amount === 0 ? "nothing" : ""}
+        <Link href={paths.evidence(place.courseId, place.assignmentId, wikiId, id, name, kept)} scroll={false} aria-current={isOpen} className={amount === 0 ? "nothing" : ""}
           aria-label={`${figureWords[name].label} of ${who}: ${text}. Show what is behind it`}>{text}</Link>
       </td>
     );
