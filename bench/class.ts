@@ -24,7 +24,7 @@ import { compareStates, whoWroteWhat } from "@/data/ledger/states";
 import { findGroup } from "@/data/review/group";
 import { assignmentReview } from "@/data/review/read";
 import { findStatement } from "@/data/review/student";
-import { allTime } from "@/data/review/work";
+import { allTime } from "@/data/review/period";
 import type { Context } from "@/data/session/context";
 import { newId } from "@/data/session/ids";
 import { dice } from "@/core/roster/dice";

@@ -27,7 +27,7 @@ export const paths = {
   reviewGroup: (course: string, assignment: string, wiki: string, asked: Readonly<Record<string, string>> = {}) =>
     `/courses/${course}/assignments/${assignment}/review/${wiki}${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
   /** All figures of all students as a file. */
-  figuresFile: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/review/figures`,
+  figuresFile: (course: string, assignment: string, asked: Readonly<Record<string, string>> = {}) => `/courses/${course}/assignments/${assignment}/review/figures${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
   statement: (course: string, assignment: string, wiki: string, person: string, asked: Readonly<Record<string, string>> = {}) =>
     `/courses/${course}/assignments/${assignment}/review/${wiki}/${person}${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
   /** A student's own statement. */

@@ -14,7 +14,8 @@ import { verifyPage } from "@/data/ledger/verify";
 import { arrangePage, bringPageBack, makeHomePage, removedPages, removePage, renamePage } from "@/data/pages/places";
 import { findPage, findWiki } from "@/data/pages/read";
 import { restoreEntry, savePage, startPage } from "@/data/pages/write";
-import { assignmentReview, findEvidence } from "@/data/review/read";
+import { findEvidence } from "@/data/review/evidence";
+import { assignmentReview } from "@/data/review/read";
 import { closeDatabase, later, makeCourse, setGroupLevel, toldLevel, write } from "../support/course";
 
 afterAll(closeDatabase);

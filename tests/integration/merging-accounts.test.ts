@@ -11,7 +11,8 @@ import { planList } from "@/data/people/list";
 import { mergeAccounts, undoMerge } from "@/data/people/merge";
 import { coursePeople } from "@/data/people/read";
 import { addPerson, setLeft } from "@/data/people/write";
-import { assignmentReview, findEvidence } from "@/data/review/read";
+import { findEvidence } from "@/data/review/evidence";
+import { assignmentReview } from "@/data/review/read";
 import { closeDatabase, db, later, makeCourse, type TestCourse, write } from "../support/course";
 
 afterAll(closeDatabase);

@@ -8,7 +8,8 @@ import { findEntry } from "@/data/ledger/read";
 import { answerShared } from "@/data/ledger/shared";
 import { findPage } from "@/data/pages/read";
 import { savePage } from "@/data/pages/write";
-import { assignmentReview, findEvidence } from "@/data/review/read";
+import { findEvidence } from "@/data/review/evidence";
+import { assignmentReview } from "@/data/review/read";
 import { closeDatabase, db, later, makeCourse, type TestCourse, write } from "../support/course";
 
 afterAll(closeDatabase);

@@ -4,7 +4,7 @@ import { actOnFinding, type FindingDto } from "@/data/review/findings";
 import { findGroup } from "@/data/review/group";
 import { classFindings } from "@/data/review/class-findings";
 import { findStatement } from "@/data/review/student";
-import { allTime } from "@/data/review/work";
+import { allTime } from "@/data/review/period";
 import { closeDatabase, later, makeCourse, pageNamed, write } from "../support/course";
 
 afterAll(closeDatabase);

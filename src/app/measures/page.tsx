@@ -2,17 +2,17 @@ import type { Metadata } from "next";
 import { ExampleView, WeekView } from "@/ui/measures/Examples";
 import { exampleAuthors, wordExamples } from "@/ui/measures/examples";
 import { Author } from "@/ui/authors/AuthorMark";
-import { type FigureName, figureWords, memberFigureWords } from "@/ui/words/figures";
+import { figureWords, memberFigureWords, reviewFigureWords } from "@/ui/words/figures";
 import { paths } from "@/ui/paths";
 import { signedIn } from "../_parts/context";
 import { Frame } from "../_parts/Frame";
 
 export const metadata: Metadata = { title: "How the figures come about" };
 
-const reviewed: readonly FigureName[] = ["entries", "comments", "added", "standing", "share", "balance"];
+const reviewed: readonly (keyof typeof figureWords)[] = ["entries", "comments", "added", "standing", "share", "balance"];
 /** Figures that the group's screen adds; what the examples explain has its place there. */
 const more = (Object.keys(memberFigureWords) as (keyof typeof memberFigureWords)[]).filter((name) => !(name in figureWords) && !wordExamples.some(({ id }) => id === name));
-const accounted: readonly FigureName[] = ["wordsIn", "wordsOut", "wordsAfter"];
+const accounted: readonly (keyof typeof figureWords)[] = ["wordsIn", "wordsOut", "wordsAfter"];
 
 /** What is counted and how: the same page for instructors and students, its examples computed as it is shown. */
 export default async function MeasuresPage() {
@@ -41,7 +41,9 @@ export default async function MeasuresPage() {
           <h2>More of a student</h2>
           <dl className="figure-list">
             {more.map((name) => <div key={name} id={name}><dt>{memberFigureWords[name].label}</dt><dd>{memberFigureWords[name].about}</dd></div>)}
+            {(["addedLate", "lasting", "activeDays"] as const).map((name) => <div key={name} id={name}><dt>{reviewFigureWords[name].label}</dt><dd>{reviewFigureWords[name].about}</dd></div>)}
           </dl>
+          <p>Where students talk to each other on a page, an instructor can mark the passage as discussion. Its words then count as discussion and not as text: in every figure, at every time in the past as well, and wherever the passage goes. What is written between its lines later is text until it is marked too.</p>
           <p>Words of an entry that several wrote, and confirmed, are theirs in equal parts. A statement is the account behind these figures: line by line what came, what went, what others did in between, and what stands.</p>
           <p>Shares are shown in whole per cent that add up to a hundred. Balance is Shannon’s evenness of the members’ standing words: −Σ p ln p / ln n, where p is each member’s part and n the number of members.</p>
           <h2>The account of a page</h2>

@@ -4,7 +4,7 @@ import { type Deed, type EvidenceItem, type GroupWork, indexOf, partOf, sittingG
 /** Figures that are sums over entries: each with the entries behind it. */
 export const summedFigures = [
   "entries", "added", "standing", "corrections", "carried", "restored", "moved", "removedOwn", "removedOthers", "tookBackOwn", "tookBackOthers",
-  "triedAndDropped", "editedByOthers", "entriesOnOthersPages",
+  "triedAndDropped", "editedByOthers", "entriesOnOthersPages", "discussed",
 ] as const;
 export type SummedFigure = (typeof summedFigures)[number];
 
@@ -56,6 +56,7 @@ export function evidenceOf(work: GroupWork, member: string, figure: SummedFigure
     case "triedAndDropped": return own((deed) => deed.figures.removedOwn - deed.figures.broughtOverOwn - deed.figures.tookBackOwn);
     case "editedByOthers": return items((deed) => (isOwn(deed) ? 0 : wordsOf(deed.figures.removedFrom) - wordsOf(deed.figures.broughtOverFrom) + wordsOf(deed.figures.correctedFrom)));
     case "entriesOnOthersPages": return own((deed) => (isOfTeammate(startedBy.get(deed.page) ?? null, work, member) ? 1 : 0));
+    case "discussed": return items((deed) => (deed.discussed ?? 0) * partOf(deed, member));
     default: return figure satisfies never;
   }
 }

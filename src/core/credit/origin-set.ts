@@ -13,6 +13,11 @@ export class OriginSet {
     return this.#flags.get(entry)?.[ordinal] === 1;
   }
 
+  /** How many of an entry's words are in it. */
+  countOf(entry: number): number {
+    return this.#flags.get(entry)?.reduce((sum, flag) => sum + flag, 0) ?? 0;
+  }
+
   add(entry: number, ordinal: number): void {
     this.#flagsFor(entry, ordinal)[ordinal] = 1;
   }

@@ -16,6 +16,8 @@ export interface Deed {
   readonly at: number;
   readonly page: string;
   readonly figures: EntryFigures;
+  /** Of the words that it added those that were marked as discussion, and are in none of its figures (see `setDiscussionApart`). */
+  readonly discussed?: number;
 }
 
 /** A comment or a reply that was not deleted. */

@@ -1,4 +1,5 @@
 import type { Expectation, Met } from "@/core/assignment/expected";
+import type { ContributionKind } from "@/core/assignment/kinds";
 import type { SetUpFinding } from "@/core/assignment/check";
 import type { PageDocument } from "@/core/document/model";
 import type { DocumentProblem } from "@/core/document/parse";
@@ -14,6 +15,10 @@ export interface AssignmentDto {
   readonly sharing: Sharing;
   /** Null while it is being prepared. */
   readonly publishedAt: Date | null;
+  /** Up to when work counts; null: the due time. */
+  readonly cutOffAt: Date | null;
+  /** The kinds of contribution that count; empty: nothing was said about it. */
+  readonly counts: readonly ContributionKind[];
 }
 
 export interface WikiListDto {
@@ -40,6 +45,8 @@ export interface SetUpDto {
   /** Changes with every change of the settings. */
   readonly state: string;
   readonly publishedAt: Date | null;
+  /** Whether its opening time has come. */
+  readonly hasOpened: boolean;
   /** What is missing or odd, by what is stored now. */
   readonly findings: readonly SetUpFinding[];
   readonly progress: Progress;

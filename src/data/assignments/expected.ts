@@ -58,6 +58,26 @@ async function metByAll(ctx: ContextIn, courseId: string, assignmentId: string, 
   return result;
 }
 
+export interface ExpectedOfEach {
+  /** How much is expected of each student. */
+  readonly of: number;
+  /** How much of it has been met, by "wiki student". */
+  readonly met: ReadonlyMap<string, number>;
+}
+
+/** How much of what is expected of each student they have met, shown to them or not; null if nothing is. For those who review these wikis, which the caller has asked. A query for each expectation. */
+export async function metByEach(ctx: ContextIn, courseId: string, assignmentId: string, wikis: readonly string[]): Promise<ExpectedOfEach | null> {
+  const [found] = await ctx.db.select({ expected: assignment.expected, zone: course.timeZone }).from(assignment)
+    .innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+  const ofStudents = (found?.expected ?? []).filter((each): each is StudentExpectation => each.of === "student");
+  if (!found || ofStudents.length === 0) return null;
+  const met = new Map<string, number>();
+  for (const expectation of ofStudents) {
+    for (const [who, have] of await countsOf(ctx, courseId, wikis, expectation, found.zone)) if (have >= expectation.number) met.set(who, (met.get(who) ?? 0) + 1);
+  }
+  return { of: ofStudents.length, met };
+}
+
 /** How far a wiki and its members meet what is expected of them, shown to students or not. For those who review it, which the caller has asked. */
 export async function expectedOf(ctx: ContextIn, courseId: string, assignmentId: string, wikiId: string, homePageId: string | null, members: readonly string[]): Promise<{ pages: Awaited<ReturnType<typeof pagesOf>>; ofWiki: Met[]; ofMembers: Map<string, Met[]> }> {
   const [found] = await ctx.db.select({ expected: assignment.expected, zone: course.timeZone }).from(assignment)

@@ -1,6 +1,7 @@
 /** What an instructor sends to set up an assignment. Shared with the form, so that both refuse the same things. */
 import { z } from "zod";
 import { powers } from "@/core/access/may";
+import { contributionKinds } from "@/core/assignment/kinds";
 import { studentMeasures } from "@/core/assignment/expected";
 import { cleanText } from "@/core/text/clean";
 
@@ -54,6 +55,8 @@ export const assignmentInput = z.object({
   /** The set of groups, where groups share a wiki. Null while it is not chosen. */
   setId: z.string().max(40).nullable(),
   expected: z.array(expectationInput).max(40, "At most 40 things can be expected"),
+  /** The kinds of contribution that count; said before students start, and not changed after that. */
+  counts: z.array(z.enum(contributionKinds)).max(contributionKinds.length).default([]),
   /** The first is the home page. */
   starterPages: z.array(starterPageInput).min(1, "A wiki begins with a home page").max(mostStarterPages),
 }).refine((input) => input.opensAt < input.dueAt, { path: ["dueAt"], message: "The due time is not after the opening" });

@@ -9,7 +9,7 @@ import { assignment, entry, page, wiki } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
 import type { AssignmentDto, WikiListDto } from "./dto";
 
-const columns = { id: assignment.id, title: assignment.title, brief: assignment.brief, opensAt: assignment.opensAt, dueAt: assignment.dueAt, sharing: assignment.sharing, publishedAt: assignment.publishedAt };
+const columns = { id: assignment.id, title: assignment.title, brief: assignment.brief, opensAt: assignment.opensAt, dueAt: assignment.dueAt, sharing: assignment.sharing, publishedAt: assignment.publishedAt, cutOffAt: assignment.cutOffAt, counts: assignment.counts };
 
 /**
  * The course's assignments, by due time. Nothing for people who are not on the course; only instructors see those that

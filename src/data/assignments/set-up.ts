@@ -30,11 +30,11 @@ export async function findSetUp(ctx: ContextIn, courseId: string, assignmentId: 
   const input: AssignmentInput = {
     title: row.title, brief: row.brief, opensAt: clock(row.opensAt), dueAt: clock(row.dueAt), closesAtDue: row.closesAtDue,
     cutOffAt: row.cutOffAt && clock(row.cutOffAt), commentsOn: row.commentsOn, othersReadFrom: row.othersReadFrom && clock(row.othersReadFrom),
-    membersMay: [...row.membersMay], sharing: row.sharing, setId: row.setId, expected: [...row.expected],
+    membersMay: [...row.membersMay], sharing: row.sharing, setId: row.setId, expected: [...row.expected], counts: [...row.counts],
     starterPages: pages.map(({ id, title, document, parentId, forEachMember, isTemplate }) => ({ id, title, document, parentId, forEachMember, isTemplate })),
   };
   const progress = row.publishedAt ? await wikiProgress(ctx.db, { courseId, assignmentId }) : { made: 0, wanted: 0 };
-  return { id: assignmentId, input, state: hashText(JSON.stringify(input)).toString(36), publishedAt: row.publishedAt, findings: await findingsOf(ctx, courseId, input, pages, clock(ctx.now), endsOn), progress };
+  return { id: assignmentId, input, state: hashText(JSON.stringify(input)).toString(36), publishedAt: row.publishedAt, hasOpened: row.opensAt <= ctx.now, findings: await findingsOf(ctx, courseId, input, pages, clock(ctx.now), endsOn), progress };
 }
 
 async function findingsOf(

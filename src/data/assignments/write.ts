@@ -47,6 +47,10 @@ export async function changeAssignment(ctx: Context, courseId: string, assignmen
     const at = and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId));
     await tx.select({ id: assignment.id }).from(assignment).where(at).for("update");
     if (seen !== undefined && (await findSetUp(inside, courseId, assignmentId))?.state !== seen) return { kind: "refused", problem: { code: "changed since" } };
+    const [stored] = await tx.select({ counts: assignment.counts, opensAt: assignment.opensAt, publishedAt: assignment.publishedAt }).from(assignment).where(at);
+    if (stored?.publishedAt && stored.opensAt <= ctx.now && [...stored.counts].sort().join() !== [...(read.row.counts ?? [])].sort().join()) {
+      return { kind: "refused", problem: { code: "bad input", field: "counts", message: "Students have started: what counts stays as they were told" } };
+    }
     const [changed] = await tx.update(assignment).set(read.row).where(at).returning();
     if (!changed) return { kind: "refused", problem: { code: "not found" } };
     await putPages(inside, courseId, assignmentId, read.pages);

@@ -16,3 +16,17 @@ export interface PassageDto {
     /** Its text stands on no page of the wiki that the viewer may read. */
     | { readonly kind: "gone" };
 }
+
+export type DiscussionMarked =
+  | { readonly kind: "marked"; readonly id: string }
+  | { readonly kind: "refused"; readonly code: "not found" | "passage not found" | "may not" | "only looking" };
+
+/** A passage that counts as discussion, and where its words stand on the page that is shown: by number, `to` excluded. */
+export interface DiscussionDto {
+  readonly id: string;
+  readonly quote: string;
+  readonly by: string;
+  readonly at: Date;
+  readonly words: number;
+  readonly stands: readonly { readonly from: number; readonly to: number }[];
+}

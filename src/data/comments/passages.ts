@@ -7,6 +7,7 @@ import { and, eq, inArray, isNotNull, isNull, ne, or, sql } from "drizzle-orm";
 import { type Origins, readStoredOrigins, storeOrigins } from "@/core/credit/origins";
 import { findPassage, originsIn } from "@/core/credit/passage";
 import { findQuote, textOf } from "@/core/document/passages";
+import type { WordRange } from "@/core/text/words";
 import { standAtPage } from "../access/read";
 import type { Queryable } from "../db/client";
 import { comment, entry, entryCredit, page, standing } from "../db/tables/wikis";
@@ -26,14 +27,26 @@ type PassageColumns = Pick<typeof comment.$inferInsert, "passageEntry" | "passag
 /** So much of what a passage said is kept with the comment, in UTF-16 code units. */
 const longestQuote = 600;
 
+/** The passage that somebody points at, as it is kept. */
+export interface PointedAt extends WordRange {
+  readonly quote: string;
+  readonly origins: Uint8Array;
+}
+
 /** What is stored of a passage; null if the page did not read so after that entry. */
 export async function passageColumns(db: Queryable, courseId: string, pageId: string, given: GivenPassage): Promise<PassageColumns | null> {
+  const found = await pointedAt(db, courseId, pageId, given);
+  return found && { passageEntry: given.entry, passageFrom: found.from, passageTo: found.to, passageQuote: found.quote, passageOrigins: found.origins };
+}
+
+/** Null if the page did not read so after that entry. */
+export async function pointedAt(db: Queryable, courseId: string, pageId: string, given: GivenPassage): Promise<PointedAt | null> {
   const [found] = await db.select({ document: entry.document, origins: entryCredit.origins }).from(entry).innerJoin(entryCredit, creditOfEntry)
     .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), eq(entry.number, given.entry)));
   const range = found && findQuote(found.document, given.quote, given.near);
   if (!range) return null;
   const quote = textOf(found.document, range).slice(0, longestQuote);
-  return { passageEntry: given.entry, passageFrom: range.from, passageTo: range.to, passageQuote: quote, passageOrigins: storeOrigins(originsIn(readStoredOrigins(found.origins), range)) };
+  return { ...range, quote, origins: storeOrigins(originsIn(readStoredOrigins(found.origins), range)) };
 }
 
 /** Brings what is kept of a wiki's passages to its credit, after that was computed anew. */

@@ -4,7 +4,7 @@ import { and, asc, between, eq, inArray } from "drizzle-orm";
 import { readStoredOrigins, wordsByEntry } from "@/core/credit/origins";
 import { storePage } from "@/core/credit/stored";
 import type { Database, Queryable } from "../db/client";
-import { entryCredit, page, standing, wiki } from "../db/tables/wikis";
+import { entryCredit, page, standing, standingChange, wiki } from "../db/tables/wikis";
 import { replayWiki } from "./recompute";
 
 export interface Difference {
@@ -38,6 +38,7 @@ async function differencesOfWiki(db: Queryable, courseId: string, wikiId: string
     const [one, other] = [tell(stored), tell(computed)];
     if (one !== other) found.push({ courseId, wikiId, pageId, number, what, stored: one, computed: other });
   };
+  const changes = new Map<string, [number, number, number][]>();
   const credited = await replayWiki(db, courseId, wikiId, async (batch) => {
     const stored = await db.select().from(entryCredit)
       .where(and(
@@ -46,6 +47,8 @@ async function differencesOfWiki(db: Queryable, courseId: string, wikiId: string
       ));
     const byPlace = new Map(stored.map((each) => [`${each.pageId} ${each.number}`, each]));
     for (const { pageId, number, authorId, stateKey, origins, figures } of batch) {
+      const onPage = changes.get(pageId) ?? changes.set(pageId, []).get(pageId)!;
+      onPage.push(...figures.standingChange.map(([rev, words]): [number, number, number] => [number, rev, words]));
       const known = byPlace.get(`${pageId} ${number}`);
       if (!known) { differ(pageId, number, "credit", null, "some"); continue; }
       differ(pageId, number, "author", known.authorId, authorId);
@@ -57,7 +60,10 @@ async function differencesOfWiki(db: Queryable, courseId: string, wikiId: string
   });
   const pages = await db.select({ id: page.id, words: page.words, credit: page.credit }).from(page).where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId)));
   const stands = await db.select().from(standing).where(and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId)));
+  const changed = await db.select().from(standingChange).where(and(eq(standingChange.courseId, courseId), eq(standingChange.wikiId, wikiId)));
+  const inOrder = (one: readonly unknown[], other: readonly unknown[]) => Number(one[0]) - Number(other[0]) || Number(one[1]) - Number(other[1]);
   for (const { id, words, credit } of pages) {
+    differ(id, null, "standing changes", changed.filter((row) => row.pageId === id).map((row) => [row.number, row.rev, row.words]).sort(inOrder), (changes.get(id) ?? []).sort(inOrder));
     const computed = credited.pages.get(id);
     differ(id, null, "words", words, computed?.text.words.length ?? 0);
     if (!computed) continue;

@@ -11,7 +11,7 @@ import { readBlocks } from "@/core/diff/sequence";
 import type { PageDocument } from "@/core/document/model";
 import { Vocabulary } from "@/core/text/vocabulary";
 import type { Queryable } from "../db/client";
-import { entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
+import { entry, entryCredit, page, standing, standingChange, wiki } from "../db/tables/wikis";
 import { authorsThatCount, type CountsAs } from "./authors";
 
 export interface EntryToCredit {
@@ -91,6 +91,7 @@ export async function storeCredit(tx: Queryable, { courseId, wikiId, pageId, at,
   const { authorId, stateKey, origins, figures, stood, stands, authorOf } = credited;
   await tx.insert(entryCredit).values({ courseId, pageId, number, wikiId, authorId, at, added: figures.added, stateKey, origins, figures });
   if (credited.spread !== spread) await tx.update(wiki).set({ spread: credited.spread }).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
+  await putStandingChanges(tx, { courseId, wikiId, pageId }, [{ number, at, changes: figures.standingChange }], authorOf);
   const gone = [...stood.keys()].filter((rev) => !stands.has(rev));
   if (gone.length > 0) {
     await tx.delete(standing).where(and(eq(standing.courseId, courseId), eq(standing.pageId, pageId), sql`${standing.rev} = any(${sql.param(gone)}::int[])`));
@@ -109,6 +110,14 @@ export async function putStanding(
     await tx.insert(standing).values(stands.slice(from, from + rowsAtOnce).map(([rev, words]) => ({ ...place, rev, words, authorId: authorOf(rev) })))
       .onConflictDoUpdate({ target: [standing.courseId, standing.pageId, standing.rev], set: { words: sql`excluded.words` } });
   }
+}
+
+/** Stores how entries of a page changed what stands. */
+export async function putStandingChanges(
+  tx: Queryable, place: { courseId: string; wikiId: string; pageId: string }, entries: readonly { readonly number: number; readonly at: Date; readonly changes: EntryFigures["standingChange"] }[], authorOf: (rev: number) => Author,
+): Promise<void> {
+  const rows = entries.flatMap(({ number, at, changes }) => changes.map(([rev, words]) => ({ ...place, number, at, rev, words, authorId: authorOf(rev) })));
+  for (let from = 0; from < rows.length; from += rowsAtOnce) await tx.insert(standingChange).values(rows.slice(from, from + rowsAtOnce));
 }
 
 /** Whether a wiki's stored credit follows the rules of this version. */

@@ -11,10 +11,11 @@ import { writtenBlocks } from "@/core/credit/text";
 import { CreditedWiki, stateKey } from "@/core/credit/wiki";
 import type { Database, Queryable } from "../db/client";
 import { givenEntry } from "../db/tables/doors";
-import { entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
+import { entry, entryCredit, page, standing, standingChange, wiki } from "../db/tables/wikis";
+import { refreshDiscussions } from "../comments/discussion";
 import { refreshPassages } from "../comments/passages";
 import { authorsThatCount } from "./authors";
-import { putStanding } from "./credit";
+import { putStanding, putStandingChanges } from "./credit";
 
 /** One entry as the rules of this version see it. */
 export interface Recomputed {
@@ -58,18 +59,27 @@ export async function recomputeWiki(tx: Queryable, courseId: string, wikiId: str
   const pages = sql`(select ${page.id} from ${page} where ${page.courseId} = ${courseId} and ${page.wikiId} = ${wikiId})`;
   await tx.delete(entryCredit).where(and(eq(entryCredit.courseId, courseId), sql`${entryCredit.pageId} in ${pages}`));
   await tx.delete(standing).where(and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId)));
+  await tx.delete(standingChange).where(and(eq(standingChange.courseId, courseId), eq(standingChange.wikiId, wikiId)));
   let count = 0;
+  const changes = new Map<string, { number: number; at: Date; changes: EntryFigures["standingChange"] }[]>();
   const credited = await replayWiki(tx, courseId, wikiId, async (batch) => {
     count += batch.length;
+    for (const { pageId, number, at, figures } of batch) {
+      const known = changes.get(pageId) ?? changes.set(pageId, []).get(pageId)!;
+      known.push({ number, at, changes: figures.standingChange });
+    }
     await tx.insert(entryCredit).values(batch.map(({ pageId, number, authorId, at, stateKey, origins, figures }) => (
       { courseId, pageId, number, wikiId, authorId, at, added: figures.added, stateKey, origins: storeOrigins(origins), figures })));
   });
+  const authorOf = (rev: number) => credited.authors.get(rev) ?? null;
   for (const [pageId, { text, origins, removed }] of credited.pages) {
     await tx.update(page).set({ words: text.words.length, credit: storePage({ text, origins, removed }, credited.vocabulary) })
       .where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
-    await putStanding(tx, { courseId, wikiId, pageId }, [...wordsByEntry(origins)], (rev) => credited.authors.get(rev) ?? null);
+    await putStanding(tx, { courseId, wikiId, pageId }, [...wordsByEntry(origins)], authorOf);
+    await putStandingChanges(tx, { courseId, wikiId, pageId }, changes.get(pageId) ?? [], authorOf);
   }
   await refreshPassages(tx, courseId, wikiId);
+  await refreshDiscussions(tx, courseId, wikiId);
   await tx.update(wiki).set({ spread: [...credited.spread].sort((one, other) => one - other), creditVersion: storedVersion }).where(here);
   return count;
 }

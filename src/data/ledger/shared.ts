@@ -9,7 +9,7 @@ import { z } from "zod";
 import { standAtPage } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
-import { entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
+import { entry, entryCredit, page, standing, standingChange, wiki } from "../db/tables/wikis";
 import { sharedCredit } from "../db/tables/writing";
 import { wikiMembers } from "../pages/members";
 import type { CoWriterDto } from "./dto";
@@ -85,12 +85,14 @@ export interface SharedEntry {
   readonly standing: number;
 }
 
-/** The entries with confirmed co-writers of which words were added in `wikis`; with their standing words there, or on one page alone. Two queries. */
-export async function sharedEntries(db: Queryable, courseId: string, wikis: readonly string[], onPage?: string): Promise<SharedEntry[]> {
+/** The entries with confirmed co-writers of which words were added in `wikis`; with their standing words there, now or at a time, or on one page alone. Two queries. */
+export async function sharedEntries(db: Queryable, courseId: string, wikis: readonly string[], { onPage, until = null }: { onPage?: string; until?: Date | null } = {}): Promise<SharedEntry[]> {
   if (wikis.length === 0) return [];
+  const stands = until ? sql`${standingChange} s` : sql`${standing} s`;
+  const where = sql`${onPage === undefined ? sql`` : sql` and s.page_id = ${onPage}`}${until ? sql` and s.at < ${until.toISOString()}::timestamptz` : sql``}`;
   const rows = await db.select({
     wikiId: sharedCredit.wikiId, pageId: sharedCredit.pageId, number: sharedCredit.number, at: entry.at, author: entryCredit.authorId, personId: sharedCredit.personId, added: entryCredit.added,
-    standing: sql<number>`coalesce((select sum(s.words) from ${standing} s where s.course_id = ${entry.courseId} and s.wiki_id = ${entry.wikiId} and s.rev = ${entry.rev}${onPage === undefined ? sql`` : sql` and s.page_id = ${onPage}`}), 0)::int`,
+    standing: sql<number>`coalesce((select sum(s.words) from ${stands} where s.course_id = ${entry.courseId} and s.wiki_id = ${entry.wikiId} and s.rev = ${entry.rev}${where}), 0)::int`,
   }).from(sharedCredit)
     .innerJoin(entry, and(eq(entry.courseId, sharedCredit.courseId), eq(entry.pageId, sharedCredit.pageId), eq(entry.number, sharedCredit.number))).innerJoin(entryCredit, creditOfEntry)
     .where(and(eq(sharedCredit.courseId, courseId), inArray(sharedCredit.wikiId, [...wikis]), eq(sharedCredit.isConfirmed, true)));
@@ -124,11 +126,6 @@ export function shifts(shared: readonly SharedEntry[], wordsOf: (entry: SharedEn
 export function sharedWith(people: readonly string[]): SQL<boolean> {
   if (people.length === 0) return sql<boolean>`false`;
   return sql<boolean>`exists (select 1 from ${sharedCredit} h where ${confirmedHere} and h.person_id in (${sql.join(people.map((id) => sql`${id}`), sql`, `)}))`;
-}
-
-/** SQL: the part of an entry's words that each of those who wrote it has, from 0 to 1. */
-export function partOfEach(): SQL<number> {
-  return sql<number>`(1.0 / (1 + (select count(*) from ${sharedCredit} h where ${confirmedHere})))::float8`;
 }
 
 const confirmedHere: SQLWrapper = sql`h.course_id = ${entry.courseId} and h.page_id = ${entry.pageId} and h.number = ${entry.number} and h.is_confirmed`;

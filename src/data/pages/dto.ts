@@ -3,7 +3,7 @@ import type { Weekly } from "@/core/access/when";
 import type { PageDocument } from "@/core/document/model";
 import type { LeftOut } from "@/core/merge/blocks";
 import type { DocumentProblem } from "@/core/document/parse";
-import type { PassageDto } from "../comments/dto";
+import type { DiscussionDto, PassageDto } from "../comments/dto";
 import type { FileDto } from "../files/dto";
 
 /** One of those whose wiki it is. `mark` is the order of joining: it decides colour and glyph, on every screen. */
@@ -104,6 +104,8 @@ export interface PageDto {
   /** Words of guests that nobody was given yet. */
   readonly unassigned: number;
   readonly comments: readonly CommentDto[];
+  /** Passages that count as discussion, and of which words stand here. */
+  readonly discussions: readonly DiscussionDto[];
   readonly access: AccessDto;
   /** What others may do here: those whose wiki it is, the one whose page it is, and the other students of the course. */
   readonly whoMay: { readonly group: LevelAheadDto; readonly owner: (LevelAheadDto & { readonly name: string }) | null; readonly others: LevelAheadDto };

@@ -4,6 +4,7 @@ import { inOrder } from "@/core/contents/order";
 import { filesIn } from "@/core/document/files";
 import { accessDto, whoMay } from "../access/told";
 import { mayUsePower, readablePages, standAtPage, standAtWiki, type Standpoint } from "../access/read";
+import { discussionsOn } from "../comments/discussion";
 import { placeThreads } from "../comments/passages";
 import { pageComments } from "../comments/read";
 import { person } from "../db/tables/accounts";
@@ -82,17 +83,19 @@ export async function findPage(ctx: ContextIn, courseId: string, pageId: string)
   if (!found) return null;
   const stands = await ctx.db.select({ authorId: standing.authorId, words: sql<number>`sum(${standing.words})::int` }).from(standing)
     .where(and(eq(standing.courseId, courseId), eq(standing.pageId, pageId))).groupBy(standing.authorId);
-  const shift = shifts(await sharedEntries(ctx.db, courseId, [standpoint.wikiId], pageId), (each) => each.standing);
+  const shift = shifts(await sharedEntries(ctx.db, courseId, [standpoint.wikiId], { onPage: pageId }), (each) => each.standing);
   const members = loaded.members.map(({ id }) => ({ authorId: id, words: (stands.find((each) => each.authorId === id)?.words ?? 0) + (shift.get(id) ?? 0) }));
   const guests = await guestsAmong(ctx.db, courseId, stands.flatMap(({ authorId }) => authorId ?? []));
   const sumOf = (rows: typeof stands) => rows.reduce((sum, each) => sum + each.words, 0);
   const unassigned = sumOf(stands.filter(({ authorId }) => guests.has(authorId ?? "")));
   const others = sumOf(stands.filter((each) => !loaded.members.some(({ id }) => id === each.authorId))) - unassigned;
+  const here = { courseId, wikiId: standpoint.wikiId, pageId, origins: found.origins };
   return {
     wiki: loaded, id: pageId, title: found.title, entries: found.entries, words: found.words, document: found.document,
     last: { author: found.author, at: found.at, note: found.note },
     parts: [...members, { authorId: null, words: others }], unassigned,
-    comments: await pageComments(ctx.db, courseId, pageId, { id: ctx.viewer.id, isInstructor: loaded.isInstructor }, await placeThreads(ctx, { courseId, wikiId: standpoint.wikiId, pageId, origins: found.origins })),
+    comments: await pageComments(ctx.db, courseId, pageId, { id: ctx.viewer.id, isInstructor: loaded.isInstructor }, await placeThreads(ctx, here)),
+    discussions: await discussionsOn(ctx.db, here),
     access: await accessDto(ctx, standpoint), whoMay: whoMay(standpoint, found.ownerId, found.owner),
     files: await filesNamed(ctx.db, courseId, filesIn(found.document)),
     mayRename: mayUsePower(standpoint, "rename"), mayRemove: mayUsePower(standpoint, "remove"), mayUpload: mayUsePower(standpoint, "upload"), maySettle: mayUsePower(standpoint, "settle"), removedAt: found.removedAt,

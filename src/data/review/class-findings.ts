@@ -2,18 +2,19 @@
 import "server-only";
 import { and, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
 import { roleOn } from "../access/read";
-import { findingAct } from "../db/tables/review";
+import { discussion, findingAct } from "../db/tables/review";
 import { assignment, comment, wiki } from "../db/tables/wikis";
 import { sharedCredit } from "../db/tables/writing";
 import type { ContextIn } from "../session/context";
 import { type AnyFinding, findingsOf, membersIn } from "./findings";
-import { allTime, loadWork } from "./work";
+import { allTime } from "./period";
+import { loadWork } from "./work";
 
 export interface GroupFindingsDto {
   readonly wikiId: string;
   readonly name: string;
   /** The findings that nobody dismissed. */
-  readonly open: readonly { readonly key: string; readonly kind: AnyFinding["kind"]; readonly who: readonly string[] }[];
+  readonly open: readonly { readonly key: string; readonly kind: AnyFinding["kind"]; readonly members: readonly string[]; readonly who: readonly string[] }[];
 }
 
 /** Wikis that are looked through at the same time. */
@@ -45,16 +46,17 @@ async function openIn(ctx: ContextIn, courseId: string, wikiId: string, state: s
   const loaded = await loadWork(ctx, courseId, wikiId, allTime, "reviewers");
   if (!loaded) return [];
   const nameOf = (id: string) => loaded.members.find((member) => member.id === id)?.name ?? "somebody";
-  const open = (await findingsOf(ctx, loaded)).filter(({ dismissed }) => !dismissed).map(({ key: each, finding }) => ({ key: each, kind: finding.kind, who: membersIn(finding).map(nameOf) }));
+  const open = (await findingsOf(ctx, loaded)).filter(({ dismissed }) => !dismissed).map(({ key: each, finding }) => ({ key: each, kind: finding.kind, members: membersIn(finding), who: membersIn(finding).map(nameOf) }));
   if (known.size >= mostKnown) known.clear();
   known.set(key, { state, at: now, open });
   return open;
 }
 
-/** What findings depend on, of each wiki: entries, comments, shared credit, what was dismissed, the due time. */
+/** What findings depend on, of each wiki: entries, comments, shared credit, what was dismissed or marked as discussion, the due time, the thresholds. */
 async function stateOf({ db }: ContextIn, courseId: string, wikis: readonly string[]): Promise<Map<string, string>> {
   const rows = await db.select({
-    id: wiki.id, entries: wiki.entries, version: wiki.creditVersion, dueAt: assignment.dueAt,
+    id: wiki.id, entries: wiki.entries, version: wiki.creditVersion, dueAt: assignment.dueAt, thresholds: assignment.thresholds,
+    discussed: sql<string>`(select count(*) || ' ' || count(${discussion.endedAt}) from ${discussion} where ${discussion.courseId} = ${wiki.courseId} and ${discussion.wikiId} = ${wiki.id})`,
     said: sql<string>`(select count(*) || ' ' || count(${comment.withdrawnAt}) from ${comment} where ${comment.courseId} = ${wiki.courseId} and ${comment.wikiId} = ${wiki.id})`,
     shared: sql<string>`(select count(*) || ' ' || coalesce(max(${sharedCredit.answeredAt})::text, '') from ${sharedCredit} where ${sharedCredit.courseId} = ${wiki.courseId} and ${sharedCredit.wikiId} = ${wiki.id})`,
     acts: sql<number>`(select count(*)::int from ${findingAct} where ${findingAct.courseId} = ${wiki.courseId} and ${findingAct.wikiId} = ${wiki.id})`,

@@ -5,15 +5,30 @@ import type { MemberDto } from "../pages/dto";
 export const unassigned = "unassigned";
 
 /** The figures that the review shows for a student, each with evidence of its own. */
-export const reviewFigures = ["entries", "comments", "added", "standing", "share"] as const;
+export const reviewFigures = ["standing", "share", "added", "addedLate", "lasting", "entries", "activeDays", "entriesOnOthersPages", "corrections", "moved", "restored", "comments"] as const;
 export type ReviewFigure = (typeof reviewFigures)[number];
 
 export interface MemberReviewDto {
   readonly member: MemberDto;
   readonly entries: number;
+  /** Comments, and of them those that answer others. */
   readonly comments: number;
+  readonly replies: number;
   /** Words. */
   readonly added: number;
+  /** Of these, words that were saved when it was due already. */
+  readonly addedLate: number;
+  /** Standing / added; null when nothing was added. */
+  readonly lasting: number | null;
+  /** Words of anybody's whose spelling was put right. */
+  readonly corrections: number;
+  /** Words that were put elsewhere on a page, and words that were brought back. */
+  readonly moved: number;
+  readonly restored: number;
+  readonly activeDays: number;
+  /** Entries and comments by day (YYYY-MM-DD by the course's clocks), oldest first. */
+  readonly days: readonly (readonly [day: string, acts: number])[];
+  readonly entriesOnOthersPages: number;
   /** Words. */
   readonly standing: number;
   /** Part of the members' standing words, 0 to 1; null where nobody has any. */
@@ -30,7 +45,7 @@ export interface GroupReviewDto {
   readonly homePageId: string | null;
   readonly members: readonly MemberReviewDto[];
   /** What guests of open rooms wrote and nobody was given yet; null if there is nothing such. Its words stand in the members' sum. */
-  readonly unassigned: Omit<MemberReviewDto, "member" | "comments"> | null;
+  readonly unassigned: Omit<MemberReviewDto, "member"> | null;
   /** 0 to 1; null for a group of one, or without words. */
   readonly balance: number | null;
   /** Words that stand and are nobody's (starter text) or belong to people outside the group. */
@@ -58,7 +73,8 @@ export interface EvidenceDto {
   readonly member: MemberDto | null;
   readonly groupName: string;
   readonly lines: readonly EvidenceLineDto[];
-  /** For a share: the standing words of all members, and the share as the review shows it. */
-  readonly groupStanding: number;
+  /** What the figure is a part of: for a share the standing words of all members, for what lasted the added ones; 0 for others. */
+  readonly whole: number;
+  /** The share as the review shows it. */
   readonly sharePercent: number | null;
 }

@@ -4,7 +4,7 @@ import { and, asc, eq, inArray, sql } from "drizzle-orm";
 import { z } from "zod";
 import { picturesIn } from "@/core/assignment/expected";
 import { type WikiFinding, wikiFindingKey, wikiFindings, type WikiState } from "@/core/assignment/wiki-findings";
-import { type Finding, findingKey, findings } from "@/core/credit/findings";
+import { type Finding, findingKey, findings, usualThresholds } from "@/core/credit/findings";
 import { linkGraph } from "@/core/links/graph";
 import { cleanText } from "@/core/text/clean";
 import { person } from "../db/tables/accounts";
@@ -12,7 +12,8 @@ import { expectedOf } from "../assignments/expected";
 import { findingAct } from "../db/tables/review";
 import { standing } from "../db/tables/wikis";
 import type { Context, ContextIn } from "../session/context";
-import { allTime, type EntryRef, loadWork, type WikiWork } from "./work";
+import { allTime } from "./period";
+import { type EntryRef, loadWork, type WikiWork } from "./work";
 
 /** What was noticed in people's work, and in the wiki as a whole. */
 export type AnyFinding = Finding | WikiFinding;
@@ -47,7 +48,7 @@ export async function findingsOf(ctx: ContextIn, loaded: WikiWork): Promise<Find
     const key = wikiFindingKey(finding);
     return { key, finding, dismissed: dismissed(key), entries: [], pages: "pages" in finding ? finding.pages.map(titled) : [] };
   });
-  const ofWork = findings(loaded.work, undefined, loaded.couldNotWrite).map((finding): FindingDto => {
+  const ofWork = findings(loaded.work, loaded.thresholds ?? usualThresholds, loaded.couldNotWrite).map((finding): FindingDto => {
     const key = findingKey(finding);
     return {
       key, finding, dismissed: dismissed(key), pages: [],

@@ -7,7 +7,8 @@ import type { MemberDto } from "../pages/dto";
 import type { ContextIn } from "../session/context";
 import { type FindingDto, findingsOf } from "./findings";
 import { type MarkDto, marksIn } from "./marks";
-import { type EntryRef, loadWork, type Period, type WikiWork } from "./work";
+import type { Period } from "./period";
+import { type EntryRef, loadWork, type WikiWork } from "./work";
 
 /** Words by author: one number for each member, then unassigned ones, those of others, and starter text. */
 export type WordsByAuthor = readonly number[];

@@ -5,7 +5,8 @@ import { person } from "../db/tables/accounts";
 import { reviewMark } from "../db/tables/review";
 import type { Queryable } from "../db/client";
 import type { Context } from "../session/context";
-import { allTime, loadWork } from "./work";
+import { allTime } from "./period";
+import { loadWork } from "./work";
 
 export interface MarkDto {
   readonly wikiId: string;

@@ -10,7 +10,8 @@ import { person } from "../db/tables/accounts";
 import { ownWord } from "../db/tables/review";
 import { wiki } from "../db/tables/wikis";
 import type { Context } from "../session/context";
-import { allTime, loadWork } from "./work";
+import { allTime } from "./period";
+import { loadWork } from "./work";
 
 const words = z.string().transform(cleanText).pipe(z.string().trim().min(1).max(2000));
 export const ownWordKind = z.enum(["done outside", "objection"]);

@@ -9,7 +9,8 @@ import type { ContextIn } from "../session/context";
 import { type FindingDto, findingsOf, membersIn } from "./findings";
 import { type MarkDto, marksIn } from "./marks";
 import { type OwnWordDto, ownWordsOf } from "./own-words";
-import { type EntryRef, loadWork, type Period } from "./work";
+import type { Period } from "./period";
+import { type EntryRef, loadWork } from "./work";
 
 export interface StatementLineDto extends StatementLine {
   readonly pageTitle: string;

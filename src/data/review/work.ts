@@ -1,7 +1,7 @@
 /** The work of one wiki's group, from stored figures: what the screens of a group and of a student are computed from. */
 import "server-only";
 import { and, asc, eq, gte, isNull, lt, sql } from "drizzle-orm";
-import type { Span } from "@/core/credit/findings";
+import type { Span, Thresholds } from "@/core/credit/findings";
 import type { Deed, GroupWork, Remark } from "@/core/credit/work";
 import type { EntryKind } from "@/core/ledger/chain";
 import { wallClockAt } from "@/core/time/zone";
@@ -17,15 +17,8 @@ import type { MemberDto } from "../pages/dto";
 import { wikiMembers } from "../pages/members";
 import { mergedAccounts } from "../people/merged";
 import type { ContextIn } from "../session/context";
-
-export interface Period {
-  /** Included; null: from the beginning. */
-  readonly from: Date | null;
-  /** Excluded: what came at it or later is as if it had never been. Null: to this day. */
-  readonly until: Date | null;
-}
-
-export const allTime: Period = { from: null, until: null };
+import { withoutDiscussion } from "./discussed";
+import type { Period } from "./period";
 
 /** An entry as it is told: where it stands in its page's ledger. */
 export interface EntryRef {
@@ -52,6 +45,8 @@ export interface WikiWork {
   readonly timeZone: string;
   readonly opensAt: Date;
   readonly dueAt: Date;
+  /** From when on something is found; null: as usual. */
+  readonly thresholds: Thresholds | null;
   readonly members: readonly MemberDto[];
   readonly work: GroupWork;
   readonly refs: ReadonlyMap<number, EntryRef>;
@@ -72,7 +67,7 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
   if (!role || (who === "reviewers" && !isReviewer)) return null;
   const [found] = await ctx.db.select({
     wikiId: wiki.id, courseId: wiki.courseId, groupId: wiki.groupId, personId: wiki.personId, name: wiki.name, homePageId: wiki.homePageId, entries: wiki.entries, assignmentId: wiki.assignmentId,
-    timeZone: course.timeZone, archivedAt: course.archivedAt, opensAt: assignment.opensAt, dueAt: assignment.dueAt,
+    timeZone: course.timeZone, archivedAt: course.archivedAt, opensAt: assignment.opensAt, dueAt: assignment.dueAt, thresholds: assignment.thresholds,
   }).from(wiki).innerJoin(course, eq(course.id, wiki.courseId)).innerJoin(assignment, and(eq(assignment.courseId, wiki.courseId), eq(assignment.id, wiki.assignmentId)))
     .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId), isNull(wiki.setAsideAt), isReviewer ? givenToAssistant(ctx.viewer.id) : undefined));
   if (!found) return null;
@@ -91,17 +86,18 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
     .where(and(eq(comment.courseId, courseId), eq(comment.wikiId, wikiId), isNull(comment.withdrawnAt), until ? lt(comment.at, until) : undefined)).orderBy(asc(comment.at));
   const countsAs = (id: string) => merged.get(id) ?? id;
   const authorOfRemark = new Map(said.map(({ id, author }) => [id, countsAs(author)]));
-  const deeds = rows.map(({ rev, pageId, number, author, at, figures }): Deed => {
+  const counted = rows.map(({ rev, pageId, number, author, at, figures }): Deed => {
     const coWriters = shared.get(`${pageId} ${number}`);
     return { entry: rev, author, at: at.getTime(), page: pageId, figures, ...(coWriters ? { with: coWriters } : {}) };
   });
+  const deeds = await withoutDiscussion(ctx.db, courseId, wikiId, counted, until);
   const remarks = said.map(({ id, pageId, parentId, author, at }): Remark => ({ id, author: countsAs(author), at: at.getTime(), page: pageId, answers: parentId ? (authorOfRemark.get(parentId) ?? null) : null }));
   const pages = await ctx.db.select({ id: page.id, title: page.title, removedAt: page.removedAt }).from(page).where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId))).orderBy(asc(page.position), asc(page.title));
   const didSomething = new Set([...deeds.map(({ author }) => author), ...deeds.flatMap((deed) => deed.with ?? []), ...remarks.map(({ author }) => author)]);
   // Whoever went elsewhere stays in the list of those with whom they wrote, if they did.
   const members = all.filter(({ id, until: end }) => end === null || end > ctx.now || didSomething.has(id));
   return {
-    courseId, wikiId, name: found.name, assignmentId: found.assignmentId, homePageId: found.homePageId, entries: found.entries, isArchived: found.archivedAt !== null, timeZone: found.timeZone, opensAt: found.opensAt, dueAt: found.dueAt, members,
+    courseId, wikiId, name: found.name, assignmentId: found.assignmentId, homePageId: found.homePageId, entries: found.entries, isArchived: found.archivedAt !== null, timeZone: found.timeZone, opensAt: found.opensAt, dueAt: found.dueAt, thresholds: found.thresholds, members,
     work: {
       members: members.map(({ id }) => id), deeds, remarks, dueAt: found.dueAt.getTime(), dayOf: dayIn(found.timeZone), ...(from ? { from: from.getTime() } : {}),
     },

@@ -28,10 +28,21 @@ export function marked(text: ReactNode, marks: readonly DocumentMark[], links: L
   }, text);
 }
 
+/** Text that counts as discussion: said in words where it begins. */
+function DiscussionView({ id, isOpening, by, children }: { id: string; isOpening: boolean; by: string; children: ReactNode }) {
+  return (
+    <span className="discussion" title={`Counts as discussion, not as text (${by})`} {...(isOpening ? { id: passageAnchor(id) } : {})}>
+      {isOpening && <span className="discussion-sign">discussion</span>}
+      {children}
+    </span>
+  );
+}
+
 /** Text that a comment is about; where it begins, the sign of the conversation and the way to it. */
 function PassageView({ mark: { attrs }, passages, children }: { mark: DocumentMark; passages: Reading["passages"]; children: ReactNode }) {
   const passage = passages.get(String(attrs?.id));
   if (!passage) return children;
+  if (passage.kind === "discussion") return <DiscussionView id={passage.id} isOpening={attrs?.opens === true} by={passage.author}>{children}</DiscussionView>;
   return (
     <mark className="passage" data-passage={passage.id} {...(attrs?.opens === true ? { id: passageAnchor(passage.id) } : {})}>
       {attrs?.opens === true && <a className="passage-sign" href={`#${commentAnchor(passage.id)}`} aria-label={`Comment ${passage.sign}, by ${passage.author}`}>{passage.sign}</a>}

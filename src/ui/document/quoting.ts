@@ -8,7 +8,7 @@ export interface Quoted {
 }
 
 /** What is drawn beside or within a text, and is none of its words. */
-const asides = ".note-mark, .notes, .promised-note, .file-note, .visually-hidden, .equation, .page-contents, .origin, .missing, .link-card > .quiet, .passage-sign";
+const asides = ".note-mark, .notes, .promised-note, .file-note, .visually-hidden, .equation, .page-contents, .origin, .missing, .link-card > .quiet, .passage-sign, .discussion-sign";
 const blocks = "p, h2, h3, h4, li, td, th, pre, figcaption, br";
 
 function textOf(part: Element | DocumentFragment): string {

@@ -18,12 +18,13 @@ export interface LinkTargets {
   readonly fileHref?: (id: string, width?: number) => string;
 }
 
-/** A passage that an open comment is about, as it is marked in the text. */
-export interface ShownPassage extends PlacedPassage {
-  readonly sign: string;
-  /** Who began to speak of it. */
-  readonly author: string;
-}
+/** A passage as it is marked in the text: an open comment is about it, or it counts as discussion. */
+export type ShownPassage = PlacedPassage & (
+  /** `author`: who began to speak of it. */
+  | { readonly kind: "comment"; readonly sign: string; readonly author: string }
+  /** `author`: who marked it. */
+  | { readonly kind: "discussion"; readonly author: string }
+);
 
 /** What a document's parts are drawn by. */
 export interface Reading extends LinkTargets {

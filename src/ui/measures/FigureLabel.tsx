@@ -3,10 +3,10 @@
 import Tooltip from "@mui/material/Tooltip";
 import Link from "next/link";
 import { paths } from "../paths";
-import { type FigureName, figureWords } from "../words/figures";
+import { type FigureName, figureWords, reviewFigureWords } from "../words/figures";
 
 export function FigureLabel({ figure, children }: { figure: FigureName; children?: React.ReactNode }) {
-  const { label, about } = figureWords[figure];
+  const { label, about } = { ...reviewFigureWords, ...figureWords }[figure];
   const href = paths.measures(figure);
   return (
     <Tooltip describeChild title={<>{about} <Link href={href} className="tooltip-link" tabIndex={-1}>How it comes about</Link></>}>

@@ -24,7 +24,17 @@ export const memberFigureWords = {
   tookBackOthers: { label: "Others’ taken back", unit: "words", about: "Teammates’ words that the student removed and brought back." },
   triedAndDropped: { label: "Tried and dropped", unit: "words", about: "Own words that were added, and removed again by the same student." },
   editedByOthers: { label: "Edited by others", unit: "words", about: "Words of the student that teammates removed or corrected." },
+  discussed: { label: "Discussion on pages", unit: "words", about: "Words on pages that an instructor marked as discussion: they are in no figure of text." },
   entriesOnOthersPages: { label: "On others’ pages", unit: "entries", about: "Entries on pages that a teammate started." },
 } as const;
 
-export type FigureName = keyof typeof figureWords;
+/** The figures of the class. */
+export const reviewFigureWords = {
+  standing: figureWords.standing, share: figureWords.share, added: figureWords.added, entries: figureWords.entries, comments: figureWords.comments,
+  entriesOnOthersPages: memberFigureWords.entriesOnOthersPages, corrections: memberFigureWords.corrections, moved: memberFigureWords.moved, restored: memberFigureWords.restored,
+  addedLate: { label: "Added late", unit: "words", about: "Added words that were saved when it was due already; more time that was given counts." },
+  lasting: { label: "Lasting", unit: "words", about: "Standing words, as a part of those that were added." },
+  activeDays: { label: "Active days", unit: "days", about: "Days with an entry or a comment, by the course’s clocks." },
+} as const;
+
+export type FigureName = keyof typeof figureWords | keyof typeof reviewFigureWords;

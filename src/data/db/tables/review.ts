@@ -1,8 +1,9 @@
 /** What those who review an assignment did with what the computation found, and how far they have read. */
-import { foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from "drizzle-orm/pg-core";
+import { customType, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from "drizzle-orm/pg-core";
 import { person } from "./accounts";
-import { assignment, wiki } from "./wikis";
+import { assignment, page, wiki } from "./wikis";
 
+const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => "bytea" });
 const instant = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
 
 /** A finding that was dismissed, or taken up again: never changed, the newest holds. */
@@ -20,6 +21,30 @@ export const findingAct = pgTable("finding_act", {
   primaryKey({ columns: [table.courseId, table.id] }),
   foreignKey({ columns: [table.courseId, table.wikiId], foreignColumns: [wiki.courseId, wiki.id] }),
   index("finding_act_by_wiki").on(table.courseId, table.wikiId, table.at),
+]);
+
+/** A passage of a page that those who run the course marked as discussion: it counts as such, and not as text. */
+export const discussion = pgTable("discussion", {
+  courseId: text("course_id").notNull(),
+  id: text().notNull(),
+  wikiId: text("wiki_id").notNull(),
+  /** Where it stood when it was marked: its words, of the page as it was after this entry. */
+  pageId: text("page_id").notNull(),
+  entry: integer().notNull(),
+  from: integer("from_word").notNull(),
+  to: integer("to_word").notNull(),
+  quote: text().notNull(),
+  /** The origins of its words (see `storeOrigins`); computed anew with the page's credit. */
+  origins: bytes().notNull(),
+  byId: text("by_id").notNull().references(() => person.id),
+  at: instant("at").notNull(),
+  /** Since when it counts as text again; the line is kept. */
+  endedAt: instant("ended_at"),
+  endedBy: text("ended_by").references(() => person.id),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.id] }),
+  foreignKey({ columns: [table.courseId, table.pageId], foreignColumns: [page.courseId, page.id] }),
+  index("discussion_by_wiki").on(table.courseId, table.wikiId),
 ]);
 
 /** Up to which entry of a wiki somebody has looked at a student's work. */

@@ -5,7 +5,9 @@ import { type Level, type Power, powers, type Scope, type Who } from "@/core/acc
 import type { Cell, PowerSetting } from "@/core/access/setting";
 import type { Weekly } from "@/core/access/when";
 import type { Expectation } from "@/core/assignment/expected";
+import type { ContributionKind } from "@/core/assignment/kinds";
 import type { EntryFigures } from "@/core/credit/account";
+import type { Thresholds } from "@/core/credit/findings";
 import type { PageDocument } from "@/core/document/model";
 import type { EntryKind } from "@/core/ledger/chain";
 import { person } from "./accounts";
@@ -35,6 +37,10 @@ export const assignment = pgTable("assignment", {
   membersMay: jsonb("members_may").$type<readonly Power[]>().notNull().default(powers),
   /** What is expected of wikis and students, in the order in which it is shown. */
   expected: jsonb().$type<readonly Expectation[]>().notNull().default([]),
+  /** The kinds of contribution that count, as it was said before students started; empty: nothing was said. */
+  counts: jsonb().$type<readonly ContributionKind[]>().notNull().default([]),
+  /** From when on something is found that should be asked about; null: as usual. */
+  thresholds: jsonb().$type<Thresholds>(),
   /** When its wikis were made; null while it is being prepared, when students see nothing of it. */
   publishedAt: instant("published_at"),
   sharing: text().$type<Sharing>().notNull(),
@@ -209,6 +215,25 @@ export const standing = pgTable("standing", {
 }, (table) => [
   primaryKey({ columns: [table.courseId, table.pageId, table.rev] }),
   index("standing_by_author").on(table.courseId, table.wikiId, table.authorId),
+]);
+
+/** How each entry changed the words that stand: `standing` at any time is the sum of what came before. */
+export const standingChange = pgTable("standing_change", {
+  courseId: text("course_id").notNull(),
+  wikiId: text("wiki_id").notNull(),
+  pageId: text("page_id").notNull(),
+  /** The entry that changed them. */
+  number: integer().notNull(),
+  at: instant("at").notNull(),
+  /** The entry, by its number in the wiki, in which the words were first written, and as whose they count. */
+  rev: integer().notNull(),
+  authorId: text("author_id"),
+  words: integer().notNull(),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.pageId, table.number, table.rev] }),
+  foreignKey({ columns: [table.courseId, table.pageId, table.number], foreignColumns: [entry.courseId, entry.pageId, entry.number] }),
+  index("standing_change_by_author").on(table.courseId, table.wikiId, table.authorId, table.at, table.words),
+  index("standing_change_by_rev").on(table.courseId, table.wikiId, table.rev),
 ]);
 
 export const comment = pgTable("comment", {

@@ -10,6 +10,7 @@ import { plainText } from "@/core/document/leaves";
 import { DocumentView, noLinks } from "@/ui/document/DocumentView";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
+import { kindWords } from "@/ui/words/kinds";
 import { listed, number } from "@/ui/words/counts";
 import { distance, momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
@@ -59,6 +60,7 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
         </div>
         {!assignment.publishedAt && <p className="notice waits">Not published yet: students see nothing of it, and it has no wikis.</p>}
         {plainText(assignment.brief).trim() !== "" ? <DocumentView document={assignment.brief} links={noLinks} /> : <p className="quiet">No brief was written.</p>}
+        {assignment.counts.length > 0 && <p className="what-counts"><strong>What counts here:</strong> {listed(assignment.counts.map((kind) => kindWords[kind].label.toLowerCase()))}. <span className="quiet">In no order, and no score is made of it.</span></p>}
         {feedback.length > 0 && <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={courseId} assignmentId={assignmentId} told={feedback} viewerId={ctx.viewer.id} groupName={own?.name ?? "your group"} to={[]} zone={course.timeZone} now={ctx.now} /></section>}
         {expected?.mine && <Expected expected={expected} courseId={courseId} now={ctx.now} />}
         {isMaking && <MakingWikis start={progress} ask={progressOf.bind(null, courseId, assignmentId)} />}

@@ -1,7 +1,8 @@
 "use server";
 import { refresh, revalidatePath } from "next/cache";
 import { z } from "zod";
-import type { Commented } from "@/data/comments/dto";
+import { endDiscussion, markDiscussion } from "@/data/comments/discussion";
+import type { Commented, DiscussionMarked } from "@/data/comments/dto";
 import { addComment, editComment, settleComment, withdrawComment } from "@/data/comments/write";
 import type { Saved } from "@/data/pages/dto";
 import { restoreEntry } from "@/data/pages/write";
@@ -11,13 +12,29 @@ import type { Answer } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
 const id = z.string().max(40);
+const place = z.object({ quote: z.string().max(20_000), near: z.int().min(0) });
 
 /** Comments on a page as it stood after an entry, or on a passage of it. */
 export async function commentOn(courseId: string, pageId: string, entry: number, about: { quote: string; near: number } | null, body: string): Promise<Commented> {
-  const place = z.object({ quote: z.string().max(20_000), near: z.int().min(0) }).nullable();
-  const given = z.object({ courseId: id, pageId: id, entry: z.int().min(1), about: place, body: z.string().max(20_000) }).parse({ courseId, pageId, entry, about, body });
+  const given = z.object({ courseId: id, pageId: id, entry: z.int().min(1), about: place.nullable(), body: z.string().max(20_000) }).parse({ courseId, pageId, entry, about, body });
   const answer = await addComment(await signedIn(), { ...given, parent: null, passage: given.about && { ...given.about, entry: given.entry } });
   refresh();
+  return answer;
+}
+
+/** Marks a passage of a page, as it stood after an entry, as discussion. */
+export async function markAsDiscussion(courseId: string, pageId: string, entry: number, about: { quote: string; near: number }): Promise<DiscussionMarked> {
+  const given = z.object({ courseId: id, pageId: id, entry: z.int().min(1), about: place }).parse({ courseId, pageId, entry, about });
+  const answer = await markDiscussion(await signedIn(), given.courseId, given.pageId, { ...given.about, entry: given.entry });
+  if (answer.kind === "marked") revalidatePath(`/courses/${given.courseId}`, "layout");
+  return answer;
+}
+
+/** Lets a passage count as text again. */
+export async function countAsText(courseId: string, discussionId: string): Promise<DiscussionMarked> {
+  const given = z.object({ courseId: id, discussionId: id }).parse({ courseId, discussionId });
+  const answer = await endDiscussion(await signedIn(), given.courseId, given.discussionId);
+  if (answer.kind === "marked") revalidatePath(`/courses/${given.courseId}`, "layout");
   return answer;
 }
 

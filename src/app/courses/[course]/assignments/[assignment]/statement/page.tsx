@@ -4,7 +4,7 @@ import { notFound } from "next/navigation";
 import { readableWikis } from "@/data/assignments/read";
 import { myFeedback, noteSeen } from "@/data/review/feedback";
 import { findStatement } from "@/data/review/student";
-import { allTime } from "@/data/review/work";
+import { allTime } from "@/data/review/period";
 import { Author } from "@/ui/authors/AuthorMark";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";

@@ -29,11 +29,13 @@ interface Props {
   readonly people: readonly { readonly id: string; readonly name: string }[];
   /** What is chosen above the field. */
   readonly above?: ReactNode;
+  /** What else can be done with what is chosen. */
+  readonly beside?: ReactNode;
   readonly onDone?: () => void;
 }
 
 /** Sends a comment. The text stays in the field until the server has it. */
-export function CommentForm({ label, button, send, isFolded = false, first = "", people, above, onDone }: Props) {
+export function CommentForm({ label, button, send, isFolded = false, first = "", people, above, beside, onDone }: Props) {
   const [isOpen, setOpen] = useState(!isFolded);
   const [body, setBody] = useState(first);
   const [problem, setProblem] = useState<string | null>(null);
@@ -60,6 +62,7 @@ export function CommentForm({ label, button, send, isFolded = false, first = "",
       <div role="alert">{problem && <p className="field-problem">{problem}</p>}</div>
       <div className="actions">
         <Button type="submit" size="small" variant="outlined" disabled={isBusy || body.trim() === ""}>{isBusy ? "Sending" : button}</Button>
+        {beside}
         {(isFolded || onDone) && <Button size="small" onClick={() => { setOpen(!isFolded); onDone?.(); }}>Cancel</Button>}
       </div>
     </SteadyForm>

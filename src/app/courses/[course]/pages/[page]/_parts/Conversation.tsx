@@ -1,9 +1,10 @@
 import type { CommentDto, PageDto } from "@/data/pages/dto";
 import { distance } from "@/ui/words/times";
 import { counted } from "@/ui/words/counts";
-import { answer, commentOn, editRemark, settle, withdrawRemark } from "../actions";
+import { answer, commentOn, editRemark, markAsDiscussion, settle, withdrawRemark } from "../actions";
 import { BesidePassages } from "./BesidePassages";
 import { CommentForm } from "./CommentForm";
+import { Discussions } from "./Discussions";
 import { PassageForm } from "./PassageForm";
 import { PassageLine } from "./PassageLine";
 import { placedThreads } from "./placed";
@@ -33,7 +34,8 @@ export function Conversation({ page, people, viewerId, zone, now }: Props) {
     <>
       {page.comments.length === 0 && <p className="quiet">{mayComment ? "Nobody has said anything about this page yet." : page.wiki.commentsOn ? "No comments." : "This assignment has no comments."}</p>}
       <ul className="thread">{others.map((each) => draw(each))}</ul>
-      {mayComment && <PassageForm entries={page.entries} people={people} send={commentOn.bind(null, page.wiki.courseId, page.id, page.entries)} />}
+      {mayComment && <PassageForm entries={page.entries} people={people} send={commentOn.bind(null, page.wiki.courseId, page.id, page.entries)} mark={page.wiki.isInstructor ? markAsDiscussion.bind(null, page.wiki.courseId, page.id, page.entries) : null} />}
+      {page.discussions.length > 0 && <Discussions page={page} zone={zone} now={now} />}
       {settled.length > 0 && <details className="settled"><summary>{counted(settled.length, "settled comment")}</summary><ul className="thread">{settled.map((each) => draw(each))}</ul></details>}
       {placed.length > 0 && <BesidePassages>{placed.map(({ thread, sign }) => draw(thread, sign))}</BesidePassages>}
     </>

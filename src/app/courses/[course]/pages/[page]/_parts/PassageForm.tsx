@@ -1,24 +1,27 @@
 "use client";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
-import { type RefObject, useEffect, useRef, useState } from "react";
+import { type RefObject, useEffect, useRef, useState, useTransition } from "react";
 import { createPortal } from "react-dom";
-import type { Commented } from "@/data/comments/dto";
+import type { Commented, DiscussionMarked } from "@/data/comments/dto";
 import { blocksIn, type Quoted, quotedIn } from "@/ui/document/quoting";
 import { shortened } from "@/ui/words/shortened";
 import { CommentForm } from "./CommentForm";
+import { discussionProblems } from "./discussion-problems";
 
 interface Props {
   /** The page's newest entry: with another one its paragraphs are others. */
   readonly entries: number;
   readonly people: readonly { readonly id: string; readonly name: string }[];
   readonly send: (about: Quoted | null, body: string) => Promise<Commented>;
+  /** Marks a passage as discussion; null: the viewer may not. */
+  readonly mark: ((about: Quoted) => Promise<DiscussionMarked>) | null;
 }
 
 const theText = () => document.querySelector(".sheet .prose");
 
 /** Comments on the page, or on a passage of it: words that were selected in the text, or a paragraph that is chosen here. */
-export function PassageForm({ entries, people, send }: Props) {
+export function PassageForm({ entries, people, send, mark }: Props) {
   const [about, setAbout] = useState<Quoted | null>(null);
   const [selected, setSelected] = useState<Quoted | null>(null);
   const [blocks, setBlocks] = useState<readonly Quoted[]>([]);
@@ -40,11 +43,19 @@ export function PassageForm({ entries, people, send }: Props) {
     if (answer.kind === "commented") { setAbout(null); setSelected(null); }
     return answer;
   };
+  const [markProblem, setMarkProblem] = useState<string | null>(null);
+  const [isMarking, startMarking] = useTransition();
+  const markIt = () => startMarking(async () => {
+    const answer = await mark!(about!).catch(() => null);
+    if (answer?.kind === "marked") { setAbout(null); setSelected(null); }
+    setMarkProblem(answer?.kind === "marked" ? null : answer ? discussionProblems[answer.code] : "The server did not answer. Nothing was marked; try again.");
+  });
   const value = about === null ? "page" : about === selected ? "selected" : String(blocks.indexOf(about));
   return (
     <div ref={frame}>
       <CommentForm
         label={about ? "Comment on this passage" : "Comment on this page"} button="Comment" people={people} send={sent}
+        beside={mark && about && <Button size="small" disabled={isMarking} onClick={markIt} title="Its words count as discussion then, and not as text">Mark as discussion</Button>}
         above={(
           <TextField select label="About" value={value} onChange={(event) => choose(event.target.value)} slotProps={{ select: { native: true }, htmlInput: { "aria-label": "What the comment is about" } }}>
             <option value="page">the whole page</option>
@@ -53,6 +64,7 @@ export function PassageForm({ entries, people, send }: Props) {
           </TextField>
         )}
       />
+      {markProblem && <p className="field-problem" role="alert">{markProblem}</p>}
       <SelectionButton take={take} frame={frame} />
     </div>
   );

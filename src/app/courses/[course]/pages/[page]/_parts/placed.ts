@@ -17,9 +17,12 @@ export function placedThreads({ comments }: Pick<PageDto, "comments">): PlacedTh
     .map(({ thread, from, to }, at) => ({ thread, from, to, sign: signOf(at) }));
 }
 
-/** The same, as they are marked in the text. */
-export function shownPassages(page: Pick<PageDto, "comments">): ShownPassage[] {
-  return placedThreads(page).map(({ thread, from, to, sign }) => ({ id: thread.id, from, to, sign, author: thread.author }));
+/** The same, as they are marked in the text, and with them what counts as discussion. */
+export function shownPassages(page: Pick<PageDto, "comments" | "discussions">): ShownPassage[] {
+  return [
+    ...placedThreads(page).map(({ thread, from, to, sign }) => ({ kind: "comment" as const, id: thread.id, from, to, sign, author: thread.author })),
+    ...page.discussions.flatMap(({ id, by, stands }) => stands.map(({ from, to }) => ({ kind: "discussion" as const, id, from, to, author: by }))),
+  ];
 }
 
 /** "a" to "z", then "aa": figures number the notes. */

@@ -2,11 +2,16 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { Suspense } from "react";
 import { z } from "zod";
+import { wallClockAt } from "@/core/time/zone";
+import { metByEach } from "@/data/assignments/expected";
 import { findAssignment } from "@/data/assignments/read";
 import { findCourse } from "@/data/courses/read";
+import { classFindings } from "@/data/review/class-findings";
 import { reviewFigures } from "@/data/review/dto";
-import { assignmentReview, findEvidence } from "@/data/review/read";
+import { findEvidence } from "@/data/review/evidence";
+import { assignmentReview } from "@/data/review/read";
 import { readingProgress } from "@/data/review/progress";
+import { allTime } from "@/data/review/period";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
@@ -18,6 +23,9 @@ import { arrangementAsked, arrangementOf, selected, type Selection } from "../_p
 import { ArrangeLine } from "../_parts/ArrangeLine";
 import { EvidencePanel } from "../_parts/EvidencePanel";
 import { ClassFindings } from "../_parts/ClassFindings";
+import { ColumnChoice } from "../_parts/ColumnChoice";
+import { periodAsked } from "../_parts/period";
+import { PeriodChoice } from "../_parts/PeriodChoice";
 import { ReviewTable } from "../_parts/ReviewTable";
 import { RowKeys } from "../_parts/RowKeys";
 
@@ -31,19 +39,25 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
   const ctx = await signedIn();
   const course = await findCourse(ctx, courseId);
   const assignment = course && (await findAssignment(ctx, courseId, assignmentId));
-  const groups = assignment && (await assignmentReview(ctx, courseId, assignmentId));
-  if (!course || !assignment || !groups) notFound();
   const searched = await searchParams;
+  const arrangement = arrangementOf(searched);
+  const { period } = arrangement;
+  const groups = assignment && (await assignmentReview(ctx, courseId, assignmentId, period));
+  if (!course || !assignment || !groups) notFound();
   const asked = opened.safeParse(searched);
-  const evidence = asked.success ? await findEvidence(ctx, courseId, asked.data.wiki, asked.data.person, asked.data.figure) : null;
+  const evidence = asked.success ? await findEvidence(ctx, courseId, asked.data.wiki, asked.data.person, asked.data.figure, period) : null;
+  const findings = classFindings(ctx, courseId, groups);
+  const found = new Set(arrangement.only === "with findings" ? (await findings).flatMap(({ wikiId, open }) => open.flatMap(({ members }) => members.map((id) => `${wikiId} ${id}`))) : []);
+  const expected = await metByEach(ctx, courseId, assignmentId, groups.map(({ wikiId }) => wikiId));
   const progress = await readingProgress(ctx, courseId, groups.map(({ wikiId }) => wikiId));
   const students = groups.flatMap(({ wikiId, members }) => members.map(({ member }) => ({ wikiId, personId: member.id, name: member.name })));
   const next = students.find(({ wikiId, personId }) => !progress?.mine.has(`${wikiId} ${personId}`));
   const done = progress?.mine.size ?? 0;
-  const arrangement = arrangementOf(searched);
   const href = (more: Record<string, string>) => `${paths.review(courseId, assignmentId)}${Object.keys(more).length > 0 ? `?${new URLSearchParams(more)}` : ""}`;
-  const countOf = (only: Selection | null) => selected(groups, only, progress).length;
-  const counts = { all: countOf(null), "nothing done": countOf("nothing done"), "not looked at": countOf("not looked at"), "new since": countOf("new since") };
+  const countOf = (only: Selection | null) => selected(groups, only, progress, found).length;
+  const counts = { all: countOf(null), "nothing done": countOf("nothing done"), late: countOf("late"), "with findings": arrangement.only === "with findings" ? countOf("with findings") : null, "not looked at": countOf("not looked at"), "new since": countOf("new since") };
+  const clock = (at: Date) => wallClockAt(at, course.timeZone).slice(0, 10);
+  const [first, last] = [period.from ?? assignment.opensAt, period.until ?? (assignment.dueAt > ctx.now ? assignment.dueAt : new Date(Math.max(assignment.dueAt.getTime(), ...groups.flatMap(({ members }) => members.flatMap(({ lastAt }) => lastAt?.getTime() ?? 0)))))];
   const people = groups.reduce((sum, group) => sum + group.members.length, 0);
   return (
     <Frame ctx={ctx} trail={await assignmentTrail(ctx, courseId, assignmentId, paths.review)}>
@@ -51,19 +65,24 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
         <div className="title-line">
           <div>
             <h1>Who did what in “{assignment.title}”</h1>
-            <p className="quiet">{counted(groups.length, "wiki")}, {counted(people, "student")}; due {momentAndDistance(assignment.dueAt, course.timeZone, ctx.now)}. Figures as they are now. Each opens the entries behind it. {counted(done, "student")} looked at by you{progress && progress.others.length > 0 ? `, ${progress.others.map(({ name, students: number }) => `${number} by ${name}`).join(", ")}` : ""}.</p>
+            <p className="quiet">{counted(groups.length, "wiki")}, {counted(people, "student")}; due {momentAndDistance(assignment.dueAt, course.timeZone, ctx.now)}. Each figure opens the entries behind it. {counted(done, "student")} looked at by you{progress && progress.others.length > 0 ? `, ${progress.others.map(({ name, students: number }) => `${number} by ${name}`).join(", ")}` : ""}.</p>
           </div>
-          <a className="plain-button" href={paths.figuresFile(courseId, assignmentId)} download>Figures as CSV</a>
+          <a className="plain-button" href={paths.figuresFile(courseId, assignmentId, periodAsked(period))} download>Figures as CSV</a>
           {next && <LinkButton href={paths.statement(courseId, assignmentId, next.wikiId, next.personId)} variant="contained">{done === 0 ? "Begin to review" : "Next not looked at"}: {next.name}</LinkButton>}
         </div>
         <section className="section class-asked" aria-labelledby="found">
           <h2 id="found">What to ask about</h2>
-          <Suspense fallback={<p className="quiet" role="status">Looking through the groups.</p>}><ClassFindings ctx={ctx} courseId={courseId} assignmentId={assignmentId} wikis={groups} /></Suspense>
+          <Suspense fallback={<p className="quiet" role="status">Looking through the groups.</p>}><ClassFindings findings={findings} courseId={courseId} assignmentId={assignmentId} /></Suspense>
         </section>
+        <PeriodChoice period={period} dueAt={assignment.dueAt} cutOffAt={assignment.cutOffAt} weeksFrom={assignment.opensAt} zone={course.timeZone} now={ctx.now} href={(each) => href({ ...arrangementAsked({ ...arrangement, period: allTime }), ...each })} />
         <ArrangeLine arrangement={arrangement} counts={counts} href={href} />
+        <ColumnChoice key={JSON.stringify(arrangement.columns)} arrangement={arrangement} counts={assignment.counts} action={paths.review(courseId, assignmentId)} hasExpected={expected !== null} />
         <RowKeys />
         <div className="review">
-          <ReviewTable groups={groups} arrangement={arrangement} href={href} place={{ courseId, assignmentId }} zone={course.timeZone} now={ctx.now} open={asked.success ? asked.data : null} progress={progress} />
+          <ReviewTable
+            groups={groups} arrangement={arrangement} counts={assignment.counts} href={href} findings={findings} found={found} expected={expected} days={{ from: clock(first), to: clock(last), due: clock(assignment.dueAt) }}
+            place={{ courseId, assignmentId }} zone={course.timeZone} now={ctx.now} open={asked.success ? asked.data : null} progress={progress}
+          />
           {evidence && asked.success && <EvidencePanel evidence={evidence} courseId={courseId} zone={course.timeZone} now={ctx.now} backHref={href(arrangementAsked(arrangement))} />}
         </div>
       </div>

@@ -1,11 +1,11 @@
 import Link from "next/link";
 import { type Arrangement, arrangementAsked, type Selection } from "./arrange";
 
-const names: Readonly<Record<Selection, string>> = { "nothing done": "Nothing done", "not looked at": "Not looked at by me", "new since": "New since I looked" };
+const names: Readonly<Record<Selection, string>> = { "nothing done": "Nothing done", late: "Late work", "with findings": "With findings", "not looked at": "Not looked at by me", "new since": "New since I looked" };
 
 /** Whom of the class to show, and the way back to the groups. */
-export function ArrangeLine({ arrangement, counts, href }: { arrangement: Arrangement; counts: Readonly<Record<Selection | "all", number>>; href: (asked: Record<string, string>) => string }) {
-  const link = (only: Selection | null, name: string, count: number) => <Link key={name} href={href(arrangementAsked({ ...arrangement, only }))} scroll={false} {...(arrangement.only === only ? { "aria-current": "true" as const } : {})}>{name} <span className="quiet">{count}</span></Link>;
+export function ArrangeLine({ arrangement, counts, href }: { arrangement: Arrangement; counts: Readonly<Record<Selection | "all", number | null>>; href: (asked: Record<string, string>) => string }) {
+  const link = (only: Selection | null, name: string, count: number | null) => <Link key={name} href={href(arrangementAsked({ ...arrangement, only }))} scroll={false} {...(arrangement.only === only ? { "aria-current": "true" as const } : {})}>{name}{count !== null && <> <span className="quiet">{count}</span></>}</Link>;
   return (
     <nav className="period-choice" aria-label="Who is shown">
       {link(null, "Everybody", counts.all)}

@@ -1,13 +1,12 @@
 import Link from "next/link";
-import { classFindings } from "@/data/review/class-findings";
-import type { Context } from "@/data/session/context";
+import type { GroupFindingsDto } from "@/data/review/class-findings";
 import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
 import { findingNames } from "@/ui/words/findings";
 
 /** What was noticed in each group, in a few words; a group with nothing to ask about is not named. Drawn when it is there: the table does not wait for it. */
-export async function ClassFindings({ ctx, courseId, assignmentId, wikis }: { ctx: Context; courseId: string; assignmentId: string; wikis: readonly { readonly wikiId: string; readonly name: string }[] }) {
-  const groups = (await classFindings(ctx, courseId, wikis)).filter(({ open }) => open.length > 0);
+export async function ClassFindings({ findings, courseId, assignmentId }: { findings: Promise<readonly GroupFindingsDto[]>; courseId: string; assignmentId: string }) {
+  const groups = (await findings).filter(({ open }) => open.length > 0);
   const sum = groups.reduce((total, { open }) => total + open.length, 0);
   if (sum === 0) return <p className="quiet">Nothing was noticed that you should look at.</p>;
   return (

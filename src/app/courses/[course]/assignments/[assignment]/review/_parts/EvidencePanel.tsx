@@ -4,8 +4,8 @@ import { Author } from "@/ui/authors/AuthorMark";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { Late } from "@/ui/ledger/Late";
 import { paths } from "@/ui/paths";
-import { number, percents } from "@/ui/words/counts";
-import { figureWords } from "@/ui/words/figures";
+import { number, percent, percents } from "@/ui/words/counts";
+import { reviewFigureWords } from "@/ui/words/figures";
 import { moment } from "@/ui/words/times";
 
 interface Props {
@@ -22,7 +22,7 @@ const kindWords: Record<EvidenceLineDto["kind"], string> = { started: "Started",
 export function EvidencePanel({ evidence, courseId, zone, now, backHref }: Props) {
   const { figure, member, lines } = evidence;
   const sum = lines.reduce((total, line) => total + line.amount, 0);
-  const words = figureWords[figure];
+  const words = reviewFigureWords[figure];
   const whose = member?.name ?? "what is unassigned";
   return (
     <section className="paper evidence" aria-label={`${words.label} of ${whose}`}>
@@ -49,7 +49,7 @@ export function EvidencePanel({ evidence, courseId, zone, now, backHref }: Props
                   <td className="number">{number(line.amount)}</td>
                 </tr>
               ))}
-              <tr className="sum"><th scope="row">{figure === "share" ? `Standing, of ${number(evidence.groupStanding)} in ${evidence.groupName}` : "Sum"}</th><td className="number">{number(sum)}{figure === "share" && evidence.sharePercent !== null ? ` (${percents(evidence.sharePercent)})` : ""}</td></tr>
+              <tr className="sum"><th scope="row">{figure === "share" ? `Standing, of ${number(evidence.whole)} in ${evidence.groupName}` : figure === "lasting" ? `Standing, of ${number(evidence.whole)} added` : "Sum"}</th><td className="number">{number(sum)}{figure === "share" && evidence.sharePercent !== null ? ` (${percents(evidence.sharePercent)})` : figure === "lasting" ? ` (${percent(evidence.whole > 0 ? sum / evidence.whole : null)})` : ""}</td></tr>
             </tbody>
           </table>
         )}

@@ -1,10 +1,14 @@
 import Link from "next/link";
-import type { Period } from "@/data/review/work";
+import type { Period } from "@/data/review/period";
 import { moment } from "@/ui/words/times";
 
 interface Props {
   readonly period: Period;
   readonly dueAt: Date;
+  /** Where work counts up to another time than the due time. */
+  readonly cutOffAt?: Date | null;
+  /** With it, each week since then can be chosen. */
+  readonly weeksFrom?: Date;
   readonly zone: string;
   readonly now: Date;
   readonly href: (asked: Record<string, string>) => string;
@@ -14,21 +18,30 @@ const week = 7 * 24 * 60 * 60 * 1000;
 const lastDay = 24 * 60 * 60 * 1000;
 
 /** Which time the figures are about: all of it, up to the due time, the last week, the last day, or what was drawn on the chart. */
-export function PeriodChoice({ period, dueAt, zone, now, href }: Props) {
+export function PeriodChoice({ period, dueAt, cutOffAt = null, weeksFrom, zone, now, href }: Props) {
   const choices: readonly { readonly name: string; readonly period: Record<string, string> }[] = [
     { name: "All of it, as it is now", period: {} },
     ...(dueAt < now ? [{ name: "As at the due time", period: { until: String(dueAt.getTime()) } }] : []),
+    ...(cutOffAt && cutOffAt < now && cutOffAt.getTime() !== dueAt.getTime() ? [{ name: "As at the cut-off", period: { until: String(cutOffAt.getTime()) } }] : []),
     { name: "The last seven days", period: { from: String(startOfHour(now) - week) } },
     { name: "The last day", period: { from: String(startOfHour(now) - lastDay) } },
   ];
   const asked = JSON.stringify({ ...(period.from ? { from: String(period.from.getTime()) } : {}), ...(period.until ? { until: String(period.until.getTime()) } : {}) });
-  const isOther = !choices.some((choice) => JSON.stringify(choice.period) === asked);
+  const weeks = weeksFrom ? weeksSince(weeksFrom, now) : [];
+  const isOther = ![...choices, ...weeks].some((choice) => JSON.stringify(choice.period) === asked);
   return (
     <nav className="period-choice" aria-label="Period">
       {choices.map(({ name, period: each }) => <Link key={name} href={href(each)} scroll={false} {...(JSON.stringify(each) === asked ? { "aria-current": "true" as const } : {})}>{name}</Link>)}
+      {weeks.length > 0 && <span className="weeks">Week {weeks.map(({ name, period: each }) => <Link key={name} href={href(each)} scroll={false} aria-label={`Week ${name}`} {...(JSON.stringify(each) === asked ? { "aria-current": "true" as const } : {})}>{name}</Link>)}</span>}
       {isOther && <span aria-current="true">{period.from ? `from ${moment(period.from, zone, now)} ` : ""}{period.until ? `until ${moment(period.until, zone, now)}` : ""}</span>}
     </nav>
   );
+}
+
+/** The weeks that have begun, the newest twenty at most. */
+function weeksSince(from: Date, now: Date): { name: string; period: Record<string, string> }[] {
+  const begun = Math.max(0, Math.ceil((now.getTime() - from.getTime()) / week));
+  return Array.from({ length: begun }, (_, at) => ({ name: String(at + 1), period: { from: String(from.getTime() + at * week), until: String(from.getTime() + (at + 1) * week) } })).slice(-20);
 }
 
 /** So that an address stays the same for a while, and what it names is found again. */

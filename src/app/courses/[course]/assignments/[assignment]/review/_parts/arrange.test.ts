@@ -1,9 +1,14 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
 import type { GroupReviewDto, MemberReviewDto } from "@/data/review/dto";
+import { allTime } from "@/data/review/period";
 import { arrangementAsked, arrangementOf, inOrder, orders, selected } from "./arrange";
+import { columns, shownColumns } from "./columns";
 
-const member = (id: string, over: Partial<MemberReviewDto> = {}): MemberReviewDto => ({ member: { id, name: id, mark: 0, until: null }, entries: 0, comments: 0, added: 0, standing: 0, share: null, sharePercent: null, lastAt: null, ...over });
+const member = (id: string, over: Partial<MemberReviewDto> = {}): MemberReviewDto => ({
+  member: { id, name: id, mark: 0, until: null }, entries: 0, comments: 0, replies: 0, added: 0, addedLate: 0, lasting: null, corrections: 0, moved: 0, restored: 0, activeDays: 0, days: [], entriesOnOthersPages: 0,
+  standing: 0, share: null, sharePercent: null, lastAt: null, ...over,
+});
 const group = (wikiId: string, ...members: MemberReviewDto[]): GroupReviewDto => ({ wikiId, name: wikiId, homePageId: null, members, unassigned: null, balance: null, starterWords: 0, othersWords: 0 });
 const groups = [group("alder", member("mira", { entries: 3, share: 0.5 }), member("jonas", { comments: 1, share: 0.1 })), group("thorn", member("priya"), member("elin", { entries: 1, share: 0.9, lastAt: new Date(5) }))];
 const ids = (placed: ReturnType<typeof selected>) => placed.map(({ each }) => each.member.id);
@@ -14,6 +19,8 @@ test("those are shown who are asked for", () => {
   expect(ids(selected(groups, "nothing done", looked))).toEqual(["priya"]);
   expect(ids(selected(groups, "not looked at", looked))).toEqual(["jonas", "priya"]);
   expect(ids(selected(groups, "new since", looked))).toEqual(["elin"]);
+  expect(ids(selected(groups, "with findings", looked, new Set(["thorn priya", "elsewhere mira"])))).toEqual(["priya"]);
+  expect(ids(selected([group("alder", member("mira", { addedLate: 12 }), member("jonas"))], "late", looked))).toEqual(["mira"]);
 });
 
 test("in the order of a figure, either way, those without it stand last", () => {
@@ -22,16 +29,24 @@ test("in the order of a figure, either way, those without it stand last", () => 
   expect(ids(inOrder(all, "share", true))).toEqual(["elin", "mira", "jonas", "priya"]);
   expect(ids(inOrder(all, "last", false))).toEqual(["elin", "mira", "jonas", "priya"]);
   expect(ids(inOrder(all, "entries", false))).toEqual(["jonas", "priya", "elin", "mira"]);
+  expect(ids(inOrder(all, "expected", true, new Map([["thorn priya", 3], ["alder jonas", 1]])))).toEqual(["priya", "jonas", "mira", "elin"]);
 });
 
 test("an arrangement is what its address says, and ordering loses nobody", () => {
-  fc.assert(fc.property(fc.option(fc.constantFrom(...orders), { nil: null }), fc.boolean(), fc.array(fc.nat(3), { maxLength: 12 }), (by, isDescending, amounts) => {
-    const arrangement = { by, isDescending: by !== null && isDescending, only: null };
+  fc.assert(fc.property(fc.option(fc.constantFrom(...orders), { nil: null }), fc.boolean(), fc.array(fc.nat(3), { maxLength: 12 }), fc.subarray([...columns]), fc.nat(9), (by, isDescending, amounts, chosen, at) => {
+    const period = { from: at % 2 === 0 ? null : new Date(at), until: at % 3 === 0 ? null : new Date(100 + at) };
+    const arrangement = { by, isDescending: by !== null && isDescending, only: null, period, columns: chosen.length === 0 ? null : chosen };
     expect(arrangementOf(arrangementAsked(arrangement))).toEqual(arrangement);
     const placed = selected([group("g", ...amounts.map((entries, at) => member(`m${at}`, { entries })))], null, null);
     const ordered = inOrder(placed, "entries", isDescending);
     expect(new Set(ordered)).toEqual(new Set(placed));
     for (const [at, { each }] of ordered.entries()) if (at > 0) expect((each.entries - ordered[at - 1]!.each.entries) * (isDescending ? -1 : 1)).toBeGreaterThanOrEqual(0);
   }), { seed: 91, numRuns: 200 });
-  expect(arrangementOf({ by: "height", only: ["x"] })).toEqual({ by: null, isDescending: false, only: null });
+  expect(arrangementOf({ by: "height", only: ["x"] })).toEqual({ by: null, isDescending: false, only: null, period: allTime, columns: null });
+});
+
+test("what counts in the assignment comes first, and what is chosen is shown in that order", () => {
+  expect(shownColumns(null, []).slice(0, 3)).toEqual(["share", "standing", "added"]);
+  expect(shownColumns(null, ["comments", "correcting"]).slice(0, 3)).toEqual(["comments", "corrections", "share"]);
+  expect(shownColumns(["added", "comments"], ["comments"])).toEqual(["comments", "added"]);
 });

@@ -1,12 +1,16 @@
-/** How the class is arranged on the screen: by groups, or all students in the order of a figure; all of them, or some. */
+/** How the class is arranged on the screen: by groups, or all students in the order of a figure; all of them, or some; in a period; with which columns. */
 import { z } from "zod";
 import type { GroupReviewDto, MemberReviewDto } from "@/data/review/dto";
+import type { Period } from "@/data/review/period";
+import { type Column, columns } from "./columns";
+import { periodAsked, periodOf } from "./period";
 
-export const orders = ["entries", "comments", "added", "standing", "share", "last"] as const;
+/** What those can be put into the order of: each column but what the viewer has looked at. */
+export const orders = columns.filter((column): column is Exclude<Column, "looked"> => column !== "looked");
 export type Order = (typeof orders)[number];
 
-/** Whom to show: those who did nothing, those whom the viewer has not looked at, those who did something since. */
-export const selections = ["nothing done", "not looked at", "new since"] as const;
+/** Whom to show. */
+export const selections = ["nothing done", "late", "with findings", "not looked at", "new since"] as const;
 export type Selection = (typeof selections)[number];
 
 export interface Arrangement {
@@ -14,22 +18,27 @@ export interface Arrangement {
   readonly by: Order | null;
   readonly isDescending: boolean;
   readonly only: Selection | null;
+  readonly period: Period;
+  /** Null: the usual ones. */
+  readonly columns: readonly Column[] | null;
 }
 
 const asked = z.object({ by: z.enum(orders).nullable().catch(null), only: z.enum(selections).nullable().catch(null) });
+const isColumn = (name: string): name is Column => (columns as readonly string[]).includes(name);
 
 /** As it stands in an address; what is no arrangement is none. */
 export function arrangementOf(given: Readonly<Record<string, string | string[] | undefined>>): Arrangement {
   const { by, only } = asked.parse({ by: given.by ?? null, only: given.only ?? null });
-  return { by, only, isDescending: given.down !== undefined };
+  const chosen = columns.filter((column) => [given.columns ?? []].flat().flatMap((each) => each.split(",")).filter(isColumn).includes(column));
+  return { by, only, isDescending: given.down !== undefined, period: periodOf(given), columns: chosen.length > 0 ? chosen : null };
 }
 
 /** The same, to be put into another address. */
-export function arrangementAsked({ by, only, isDescending }: Arrangement): Record<string, string> {
-  return { ...(by ? { by } : {}), ...(by && isDescending ? { down: "1" } : {}), ...(only ? { only } : {}) };
+export function arrangementAsked({ by, only, isDescending, period, columns: chosen }: Arrangement): Record<string, string> {
+  return { ...(by ? { by } : {}), ...(by && isDescending ? { down: "1" } : {}), ...(only ? { only } : {}), ...periodAsked(period), ...(chosen ? { columns: chosen.join(",") } : {}) };
 }
 
-/** How far the viewer has looked, by "wiki person". */
+/** How far the viewer has looked, and about whom something was found, by "wiki person". */
 export interface Looked {
   readonly mine: ReadonlyMap<string, unknown>;
   readonly newSince: ReadonlyMap<string, number>;
@@ -40,13 +49,15 @@ export interface Placed {
   readonly each: MemberReviewDto;
 }
 
-/** Those who are to be shown, in their groups' order. */
-export function selected(groups: readonly GroupReviewDto[], only: Selection | null, looked: Looked | null): Placed[] {
+/** Those who are to be shown, in their groups' order. `found`: about whom there are findings, by "wiki person". */
+export function selected(groups: readonly GroupReviewDto[], only: Selection | null, looked: Looked | null, found: ReadonlySet<string> = new Set()): Placed[] {
   const isShown = ({ group: { wikiId }, each }: Placed) => {
     const key = `${wikiId} ${each.member.id}`;
     switch (only) {
       case null: return true;
       case "nothing done": return each.entries === 0 && each.comments === 0;
+      case "late": return each.addedLate > 0;
+      case "with findings": return found.has(key);
       case "not looked at": return !looked?.mine.has(key);
       case "new since": return (looked?.newSince.get(key) ?? 0) > 0;
       default: return only satisfies never;
@@ -55,9 +66,9 @@ export function selected(groups: readonly GroupReviewDto[], only: Selection | nu
   return groups.flatMap((group) => group.members.map((each) => ({ group, each }))).filter(isShown);
 }
 
-/** All of them in the order of a figure, those without it last; who is alike stands as in the groups. */
-export function inOrder(placed: readonly Placed[], by: Order, isDescending: boolean): Placed[] {
-  const amount = ({ each }: Placed): number | null => (by === "last" ? (each.lastAt?.getTime() ?? null) : by === "share" ? each.share : each[by]);
+/** All of them in the order of a column, those without it last; who is alike stands as in the groups. `met`: how much each has met of what is expected. */
+export function inOrder(placed: readonly Placed[], by: Order, isDescending: boolean, met: ReadonlyMap<string, number> = new Map()): Placed[] {
+  const amount = ({ group, each }: Placed): number | null => (by === "last" ? (each.lastAt?.getTime() ?? null) : by === "expected" ? (met.get(`${group.wikiId} ${each.member.id}`) ?? 0) : each[by]);
   return [...placed].sort((one, other) => {
     const [a, b] = [amount(one), amount(other)];
     if (a === null || b === null) return a === b ? 0 : a === null ? 1 : -1;

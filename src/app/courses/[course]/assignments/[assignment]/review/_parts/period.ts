@@ -1,6 +1,6 @@
 /** The period that is looked at, as it stands in an address. */
 import { z } from "zod";
-import { allTime, type Period } from "@/data/review/work";
+import { allTime, type Period } from "@/data/review/period";
 
 const instant = z.coerce.number().int().min(0).max(8.64e15).transform((at) => new Date(at));
 

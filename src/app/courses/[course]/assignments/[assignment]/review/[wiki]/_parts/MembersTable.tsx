@@ -17,7 +17,7 @@ interface Props {
 }
 
 /** The order in which figures are compared: what stands, how it came about, what was done with others' work. */
-const order: readonly SummedFigure[] = ["standing", "added", "entries", "removedOthers", "editedByOthers", "corrections", "entriesOnOthersPages", "restored", "carried", "moved", "triedAndDropped"];
+const order: readonly SummedFigure[] = ["standing", "added", "entries", "removedOthers", "editedByOthers", "corrections", "entriesOnOthersPages", "restored", "carried", "moved", "triedAndDropped", "discussed"];
 
 /** The members beside each other, figure by figure. */
 export function MembersTable({ group: { members }, href, statementHref, open, zone, now }: Props) {

@@ -1,0 +1,21 @@
+"use client";
+import Button from "@mui/material/Button";
+import { useState, useTransition } from "react";
+import type { DiscussionMarked } from "@/data/comments/dto";
+import { discussionProblems } from "./discussion-problems";
+
+/** Lets a passage that was marked as discussion count as text again. */
+export function CountAsText({ quote, end }: { quote: string; end: () => Promise<DiscussionMarked> }) {
+  const [problem, setProblem] = useState<string | null>(null);
+  const [isBusy, startTransition] = useTransition();
+  const act = () => startTransition(async () => {
+    const answer = await end().catch(() => null);
+    setProblem(answer?.kind === "marked" ? null : answer ? discussionProblems[answer.code] : "The server did not answer. Load the page again.");
+  });
+  return (
+    <>
+      <Button size="small" disabled={isBusy} onClick={act} aria-label={`Count as text again: ${quote}`}>Count as text again</Button>
+      {problem && <p className="field-problem" role="alert">{problem}</p>}
+    </>
+  );
+}

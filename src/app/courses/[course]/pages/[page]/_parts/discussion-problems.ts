@@ -1,0 +1,9 @@
+import type { DiscussionMarked } from "@/data/comments/dto";
+
+/** Why a passage was not marked as discussion, or not unmarked, in words. */
+export const discussionProblems: Record<Extract<DiscussionMarked, { kind: "refused" }>["code"], string> = {
+  "not found": "It is not there any more. Load the page again.",
+  "passage not found": "These words are not on the page as you see it. Choose the passage again.",
+  "may not": "Only those who run the course say what counts as discussion.",
+  "only looking": "You look at this as somebody else would: nothing is marked in their name.",
+};

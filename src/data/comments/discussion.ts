@@ -1,0 +1,76 @@
+/** Passages of pages that those who run a course mark as discussion: they count as such, and not as text. */
+import "server-only";
+import { and, asc, eq, inArray, isNull } from "drizzle-orm";
+import { rangesOf } from "@/core/credit/discussion";
+import { OriginSet } from "@/core/credit/origin-set";
+import { readStoredOrigins, storeOrigins } from "@/core/credit/origins";
+import { originsIn } from "@/core/credit/passage";
+import { mayChangeCourse, standAtPage } from "../access/read";
+import type { Queryable } from "../db/client";
+import { person } from "../db/tables/accounts";
+import { discussion } from "../db/tables/review";
+import { entryCredit } from "../db/tables/wikis";
+import type { Context } from "../session/context";
+import type { DiscussionDto, DiscussionMarked } from "./dto";
+import { type GivenPassage, type PageHere, pointedAt } from "./passages";
+
+const refused = (code: Extract<DiscussionMarked, { kind: "refused" }>["code"]): DiscussionMarked => ({ kind: "refused", code });
+
+/** Marks a passage as discussion. For those who run the course, on pages that they read. */
+export async function markDiscussion(ctx: Context, courseId: string, pageId: string, given: GivenPassage): Promise<DiscussionMarked> {
+  if (ctx.lookingAs) return refused("only looking");
+  const standpoint = await standAtPage(ctx, courseId, pageId);
+  if (!standpoint) return refused("not found");
+  if (!(await mayChangeCourse(ctx, courseId))) return refused("may not");
+  const found = await pointedAt(ctx.db, courseId, pageId, given);
+  if (!found) return refused("passage not found");
+  const id = ctx.newId();
+  await ctx.db.insert(discussion).values({ courseId, id, wikiId: standpoint.wikiId, pageId, entry: given.entry, ...found, byId: ctx.viewer.id, at: ctx.now });
+  return { kind: "marked", id };
+}
+
+/** Lets a passage count as text again. What was marked, by whom and when, is kept. */
+export async function endDiscussion(ctx: Context, courseId: string, id: string): Promise<DiscussionMarked> {
+  if (ctx.lookingAs) return refused("only looking");
+  if (!(await mayChangeCourse(ctx, courseId))) return refused("may not");
+  const ended = await ctx.db.update(discussion).set({ endedAt: ctx.now, endedBy: ctx.viewer.id })
+    .where(and(eq(discussion.courseId, courseId), eq(discussion.id, id), isNull(discussion.endedAt))).returning({ id: discussion.id });
+  return ended.length > 0 ? { kind: "marked", id } : refused("not found");
+}
+
+/** The passages that count as discussion and of which words stand on a page. The caller has asked whether it may be read. */
+export async function discussionsOn(db: Queryable, { courseId, wikiId, origins }: PageHere): Promise<DiscussionDto[]> {
+  const rows = await db.select({ id: discussion.id, quote: discussion.quote, by: person.name, at: discussion.at, origins: discussion.origins }).from(discussion)
+    .innerJoin(person, eq(person.id, discussion.byId)).where(and(eq(discussion.courseId, courseId), eq(discussion.wikiId, wikiId), isNull(discussion.endedAt))).orderBy(asc(discussion.at), asc(discussion.id));
+  const text = rows.length > 0 ? readStoredOrigins(origins) : null;
+  return rows.flatMap(({ origins: stored, ...row }) => {
+    const stands = rangesOf(text!, setOf([stored]));
+    return stands.length === 0 ? [] : [{ ...row, stands, words: stands.reduce((sum, { from, to }) => sum + to - from, 0) }];
+  });
+}
+
+/** The words of wikis that count as discussion, by wiki: those without any are not in it. */
+export async function discussedIn(db: Queryable, courseId: string, wikis: readonly string[]): Promise<ReadonlyMap<string, OriginSet>> {
+  if (wikis.length === 0) return new Map();
+  const rows = await db.select({ wikiId: discussion.wikiId, origins: discussion.origins }).from(discussion)
+    .where(and(eq(discussion.courseId, courseId), inArray(discussion.wikiId, [...wikis]), isNull(discussion.endedAt)));
+  const byWiki = new Map<string, Uint8Array[]>();
+  for (const { wikiId, origins } of rows) byWiki.set(wikiId, [...(byWiki.get(wikiId) ?? []), origins]);
+  return new Map([...byWiki].map(([wikiId, stored]) => [wikiId, setOf(stored)]));
+}
+
+function setOf(stored: readonly Uint8Array[]): OriginSet {
+  const marked = new OriginSet();
+  for (const each of stored) marked.addAll(readStoredOrigins(each), () => true);
+  return marked;
+}
+
+/** Brings what is kept of a wiki's discussions to its credit, after that was computed anew. */
+export async function refreshDiscussions(tx: Queryable, courseId: string, wikiId: string): Promise<void> {
+  const rows = await tx.select({ id: discussion.id, from: discussion.from, to: discussion.to, origins: entryCredit.origins }).from(discussion)
+    .innerJoin(entryCredit, and(eq(entryCredit.courseId, discussion.courseId), eq(entryCredit.pageId, discussion.pageId), eq(entryCredit.number, discussion.entry)))
+    .where(and(eq(discussion.courseId, courseId), eq(discussion.wikiId, wikiId)));
+  for (const { id, origins, ...range } of rows) {
+    await tx.update(discussion).set({ origins: storeOrigins(originsIn(readStoredOrigins(origins), range)) }).where(and(eq(discussion.courseId, courseId), eq(discussion.id, id)));
+  }
+}
