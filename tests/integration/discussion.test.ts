@@ -14,7 +14,7 @@ import { closeDatabase, later, makeCourse, pageNamed, write } from "../support/c
 afterAll(closeDatabase);
 
 const text = "Our old weir once drove a big mill.";
-const talk = "Shall we say who built it? I think we should.";
+const talk = "Shall we say who built it? I think we ought to.";
 
 test("what an instructor marks counts as discussion, on whatever page it stands, until it is text again", async () => {
   const { courseId, assignmentId, wikiId, homeId, as } = await makeCourse();
@@ -25,20 +25,20 @@ test("what an instructor marks counts as discussion, on whatever page it stands,
   for (const name of ["mira", "tobin", "priya", "olga"] as const) expect((await markDiscussion(as(name, later(3)), courseId, homeId, given)).kind).toBe("refused");
   expect(await markDiscussion(as("ines", later(3)), courseId, homeId, { ...given, quote: "words that nobody wrote" })).toEqual({ kind: "refused", code: "passage not found" });
   const figures = async (period = allTime) => (await assignmentReview(as("ines"), courseId, assignmentId, period))![0]!.members.map(({ added, standing, sharePercent }) => [added, standing, sharePercent]);
-  expect(await figures()).toEqual([[8, 8, 44], [10, 10, 56]]);
+  expect(await figures()).toEqual([[8, 8, 42], [11, 11, 58]]);
   const marked = await markDiscussion(as("ines", later(3)), courseId, homeId, given);
   expect(await figures()).toEqual([[8, 8, 100], [0, 0, 0]]);
   // As at a time before it was marked as well: what is discussion was discussion.
   expect(await figures({ from: null, until: later(3) })).toEqual([[8, 8, 100], [0, 0, 0]]);
   const shown = async (id: string) => (await findPage(as("mira"), courseId, id))!.discussions.map(({ words, stands, by }) => ({ words, stands, by }));
-  expect(await shown(homeId)).toEqual([{ words: 10, stands: [{ from: 8, to: 18 }], by: "ines" }]);
+  expect(await shown(homeId)).toEqual([{ words: 11, stands: [{ from: 8, to: 19 }], by: "ines" }]);
 
   // Brought to another page, with a line in between that nobody marked.
-  const other = await pageNamed(as("mira", later(4)), courseId, wikiId, "Talk");
-  await write(as("mira", later(4)), courseId, other, "Shall we say who built it? Yes please. I think we should.");
+  const other = await pageNamed(as("mira", later(4)), courseId, wikiId, "Plan");
+  await write(as("mira", later(4)), courseId, other, "Shall we say who built it? Yes please. I think we ought to.");
   await write(as("mira", later(5)), courseId, homeId, text);
   expect(await shown(homeId)).toEqual([]);
-  expect(await shown(other)).toEqual([{ words: 10, stands: [{ from: 0, to: 6 }, { from: 8, to: 12 }], by: "ines" }]);
+  expect(await shown(other)).toEqual([{ words: 11, stands: [{ from: 0, to: 6 }, { from: 8, to: 13 }], by: "ines" }]);
   expect(await figures()).toEqual([[10, 10, 100], [0, 0, 0]]);
 
   const { db } = as("ines");
@@ -50,7 +50,7 @@ test("what an instructor marks counts as discussion, on whatever page it stands,
   expect((await endDiscussion(as("tobin", later(6)), courseId, id)).kind).toBe("refused");
   expect(await endDiscussion(as("ines", later(6)), courseId, id)).toEqual({ kind: "marked", id });
   expect(await endDiscussion(as("ines", later(7)), courseId, id)).toEqual({ kind: "refused", code: "not found" });
-  expect(await figures()).toEqual([[10, 10, 50], [10, 10, 50]]);
+  expect(await figures()).toEqual([[10, 10, 48], [11, 11, 52]]);
   const [kept] = await db.select().from(discussion).where(eq(discussion.courseId, courseId));
   expect(kept).toMatchObject({ endedBy: `ines${courseId}`, quote: talk.replace(/\.$/, "") });
 });

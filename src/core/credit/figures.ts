@@ -14,7 +14,7 @@ export interface MemberFigures extends Readonly<Record<SummedFigure, number>> {
   readonly activeDays: number;
   /** Runs of entries and comments with gaps under 30 minutes. */
   readonly sittings: number;
-  /** Standing / added; null when nothing was added. */
+  /** Standing / added; null when nothing was added, and for a period that begins later: what stands is older in part. */
   readonly lasting: number | null;
   /** The most words added in one entry, that entry, and its part of all that was added. */
   readonly largestArrival: { readonly words: number; readonly entry: number; readonly part: number } | null;
@@ -93,7 +93,7 @@ export function memberFigures(work: GroupWork, member: string): MemberFigures {
     pagesStarted: [...startedBy.entries()].filter(([page, author]) => author === member && deeds.some((deed) => deed.page === page)).length,
     activeDays: new Set(moments.map(work.dayOf)).size,
     sittings: moments.filter((at, index) => index === 0 || at - moments[index - 1]! >= sittingGap).length,
-    lasting: sums.added > 0 ? sums.standing / sums.added : null,
+    lasting: work.from === undefined && sums.added > 0 ? sums.standing / sums.added : null,
     largestArrival: largest ? { words: largest.amount, entry: largest.entry, part: largest.amount / sums.added } : null,
     comments: remarks.filter((remark) => remark.answers === null).length,
     replies: remarks.filter((remark) => remark.answers !== null).length,

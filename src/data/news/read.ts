@@ -1,6 +1,7 @@
 /** What others did in the wikis that somebody watches, as far as they may read the pages. */
 import "server-only";
 import { and, asc, desc, eq, inArray, isNull, lt, ne, notInArray, sql } from "drizzle-orm";
+import { plainRemark } from "@/core/text/remark";
 import { allows } from "@/core/access/may";
 import { sittingGap } from "@/core/credit/work";
 import { ownership, roleOn, rulebookAt } from "../access/read";
@@ -56,7 +57,7 @@ export async function happenedIn(ctx: ContextIn, courseId: string, wikis: Watche
     .orderBy(desc(comment.at)).limit(rowsAtMost);
   const all = [
     ...entries.map((row) => ({ ...row, kind: "entries" as const, commentId: null, words: null, namesViewer: false })),
-    ...comments.map(({ parentId, ...row }) => ({ ...row, kind: parentId ? ("answer" as const) : ("comment" as const), number: null })),
+    ...comments.map(({ parentId, words, ...row }) => ({ ...row, words: plainRemark(words), kind: parentId ? ("answer" as const) : ("comment" as const), number: null })),
   ].sort((one, other) => other.at.getTime() - one.at.getTime());
   const readable = await readablePageIds(ctx, courseId, wikis, all);
   const nameOf = new Map(wikis.map(({ id, name }) => [id, name]));

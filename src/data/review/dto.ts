@@ -18,7 +18,7 @@ export interface MemberReviewDto {
   readonly added: number;
   /** Of these, words that were saved when it was due already. */
   readonly addedLate: number;
-  /** Standing / added; null when nothing was added. */
+  /** Standing / added; null when nothing was added, and for a period that begins later. */
   readonly lasting: number | null;
   /** Words of anybody's whose spelling was put right. */
   readonly corrections: number;

@@ -1,6 +1,7 @@
 /** What is behind a figure of the class: the entries and comments that it is the sum of. */
 import "server-only";
 import { evidenceOf, type SummedFigure } from "@/core/credit/figures";
+import { plainRemark } from "@/core/text/remark";
 import { shares, wholePercents } from "@/core/credit/shares";
 import { indexOf } from "@/core/credit/work";
 import { dueTimes } from "../access/more-time";
@@ -48,7 +49,7 @@ function linesOf(loaded: WikiWork, authors: readonly string[], figure: ReviewFig
   }
   const from = work.from ?? -Infinity;
   const remarks = work.remarks.filter(({ author, at }) => authors.includes(author) && at >= from).map(({ id, page, at }): EvidenceLineDto => (
-    { pageId: page, page: pages.get(page)?.title ?? "", at: new Date(at), number: null, kind: loaded.remarks.get(id)!.parentId === null ? "commented" : "answered", note: loaded.remarks.get(id)!.body, isLate: false, amount: 1 }
+    { pageId: page, page: pages.get(page)?.title ?? "", at: new Date(at), number: null, kind: loaded.remarks.get(id)!.parentId === null ? "commented" : "answered", note: plainRemark(loaded.remarks.get(id)!.body), isLate: false, amount: 1 }
   ));
   if (figure === "comments") return remarks;
   // Active days: the first act of each day stands for it.

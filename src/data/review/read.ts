@@ -27,11 +27,11 @@ export async function assignmentReview(ctx: ContextIn, courseId: string, assignm
   return wikis.map((each, at) => {
     const here = sums.get(each.id)!;
     // Whoever went elsewhere stays in the list of those with whom they wrote, if they did.
-    return groupOf(each, here, membersOf[at]!.filter(({ id, until }) => until === null || until > ctx.now || here.has(id)), guests);
+    return groupOf(each, here, membersOf[at]!.filter(({ id, until }) => until === null || until > ctx.now || here.has(id)), guests, period.from !== null);
   });
 }
 
-function groupOf({ id: wikiId, name, homePageId }: { id: string; name: string; homePageId: string | null }, sums: ReadonlyMap<string, Sums>, members: readonly MemberDto[], guests: ReadonlySet<string>): GroupReviewDto {
+function groupOf({ id: wikiId, name, homePageId }: { id: string; name: string; homePageId: string | null }, sums: ReadonlyMap<string, Sums>, members: readonly MemberDto[], guests: ReadonlySet<string>, isPart: boolean): GroupReviewDto {
   const words = members.map(({ id }) => sums.get(id)?.standing ?? 0);
   const byGuests = joined([...sums].filter(([id]) => guests.has(id)).map(([, each]) => each));
   const hasOpen = byGuests.entries > 0 || byGuests.standing > 0;
@@ -42,7 +42,7 @@ function groupOf({ id: wikiId, name, homePageId }: { id: string; name: string; h
   const told = (each: Sums, at: number, person: string | null): Omit<MemberReviewDto, "member"> => {
     const { onPagesOf, days, ...rest } = each;
     return {
-      ...rest, days: [...days].sort(([one], [other]) => (one < other ? -1 : 1)), activeDays: days.size, lasting: each.added > 0 ? each.standing / each.added : null,
+      ...rest, days: [...days].sort(([one], [other]) => (one < other ? -1 : 1)), activeDays: days.size, lasting: !isPart && each.added > 0 ? each.standing / each.added : null,
       entriesOnOthersPages: [...onPagesOf].reduce((sum, [starter, entries]) => sum + (starter !== person && isMember(starter) ? entries : 0), 0),
       share: parts[at]!, sharePercent: percents[at]!,
     };

@@ -33,7 +33,7 @@ export const reviewFigureWords = {
   standing: figureWords.standing, share: figureWords.share, added: figureWords.added, entries: figureWords.entries, comments: figureWords.comments,
   entriesOnOthersPages: memberFigureWords.entriesOnOthersPages, corrections: memberFigureWords.corrections, moved: memberFigureWords.moved, restored: memberFigureWords.restored,
   addedLate: { label: "Added late", unit: "words", about: "Added words that were saved when it was due already; more time that was given counts." },
-  lasting: { label: "Lasting", unit: "words", about: "Standing words, as a part of those that were added." },
+  lasting: { label: "Lasting", unit: "words", about: "Standing words, as a part of those that were added; told for all the time up to an end, not for a part of it." },
   activeDays: { label: "Active days", unit: "days", about: "Days with an entry or a comment, by the course’s clocks." },
 } as const;
 

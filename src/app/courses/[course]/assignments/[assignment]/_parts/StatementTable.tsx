@@ -8,6 +8,7 @@ import { Late } from "@/ui/ledger/Late";
 import { paths } from "@/ui/paths";
 import { counted, listed, number } from "@/ui/words/counts";
 import { entryAccount, entryKindWords } from "@/ui/words/entries";
+import { RemarkText } from "@/ui/words/RemarkText";
 import { day, moment } from "@/ui/words/times";
 
 /** What of the statement is shown: one page alone, or one kind of act. */
@@ -66,7 +67,7 @@ function Line({ line, opened, href, told, zone, now }: Omit<Props, "shown"> & { 
         <td className="note">
           {ref && figures
             ? <><Link href={`${href(isOpen ? null : key)}#${key}`} scroll={false} aria-expanded={isOpen}>{entryKindWords({ ...ref, figures })}</Link> on “{line.pageTitle}”{ref.note && ref.kind === "wrote" ? <span className="quiet">: {ref.note}</span> : null}{line.together.length > 0 && <small className="quiet"> with {listed(line.together)}</small>}{ref.pasted > 0 && <small className="quiet"> ({counted(ref.pasted, "word")} came by pasting)</small>}</>
-            : <><Link href={`${paths.page(told.courseId, line.page)}#comment-${line.remark}`}>{line.isAnswer ? "Answered" : "Commented"}</Link> on “{line.pageTitle}”<blockquote>{line.remarkText}</blockquote></>}
+            : <><Link href={`${paths.page(told.courseId, line.page)}#comment-${line.remark}`}>{line.isAnswer ? "Answered" : "Commented"}</Link> on “{line.pageTitle}”<blockquote><RemarkText body={line.remarkText ?? ""} /></blockquote></>}
         </td>
         <td className="number">{line.own === 0 ? <span className="nothing">–</span> : signed(line.own)}</td>
         <td className="number quiet wide-only">{line.byOthers === 0 ? "" : signed(line.byOthers)}</td>

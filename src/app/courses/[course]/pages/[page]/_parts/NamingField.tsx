@@ -1,6 +1,7 @@
 "use client";
 import TextField from "@mui/material/TextField";
 import { type KeyboardEvent, useId, useRef, useState } from "react";
+import { type Format, formats, formatted } from "./formatting";
 
 interface Props {
   readonly label: string;
@@ -36,7 +37,15 @@ export function NamingField({ label, value, onChange, people, hasFocus }: Props)
     const caret = start + name.length + 1;
     requestAnimationFrame(() => { field.current?.focus(); field.current?.setSelectionRange(caret, caret); });
   };
+  const format = (each: Format) => {
+    const { selectionStart: from = 0, selectionEnd: to = 0 } = field.current ?? {};
+    const after = formatted({ text: value, from, to }, each);
+    onChange(after.text);
+    requestAnimationFrame(() => { field.current?.focus(); field.current?.setSelectionRange(after.from, after.to); });
+  };
   const onKeyDown = (event: KeyboardEvent) => {
+    const byKey = (event.ctrlKey || event.metaKey) && !event.altKey ? formats.find(({ key }) => key === event.key.toLowerCase()) : undefined;
+    if (byKey) { event.preventDefault(); return format(byKey); }
     if (!chosen) return;
     const step = event.key === "ArrowDown" ? 1 : event.key === "ArrowUp" ? -1 : 0;
     if (step !== 0) setAt((offered.indexOf(chosen) + step + offered.length) % offered.length);
@@ -53,6 +62,9 @@ export function NamingField({ label, value, onChange, people, hasFocus }: Props)
         onChange={(event) => onChange(event.target.value)}
         slotProps={{ htmlInput: { maxLength: 5000, ...(chosen ? { "aria-controls": listId, "aria-activedescendant": `${listId}-${chosen.id}`, "aria-autocomplete": "list" } : {}) } }}
       />
+      <div className="format-line" role="group" aria-label="Formatting">
+        {formats.map((each) => <button key={each.name} type="button" aria-label={each.name} title={each.key ? `${each.name} (Ctrl+${each.key.toUpperCase()})` : each.name} onMouseDown={(event) => event.preventDefault()} onClick={() => format(each)} data-format={each.name}>{each.sign}</button>)}
+      </div>
       {chosen && (
         <ul role="listbox" id={listId} aria-label="Who is named" className="naming-list">
           {offered.map(({ id, name }) => <li key={id} role="option" id={`${listId}-${id}`} aria-selected={id === chosen.id} onMouseDown={(event) => { event.preventDefault(); take(name); }}>{name}</li>)}

@@ -1,12 +1,12 @@
 "use client";
 import Button from "@mui/material/Button";
-import { type ReactNode, useState, useTransition } from "react";
-import { namingsIn } from "@/core/text/named";
+import { useState, useTransition } from "react";
 import type { Commented } from "@/data/comments/dto";
 import type { CommentDto } from "@/data/pages/dto";
 import { Author } from "@/ui/authors/AuthorMark";
 import { commentAnchor } from "@/ui/document/reading";
 import { counted } from "@/ui/words/counts";
+import { RemarkText } from "@/ui/words/RemarkText";
 import { distance, moment } from "@/ui/words/times";
 import { CommentForm, commentProblems } from "./CommentForm";
 
@@ -21,12 +21,6 @@ interface Props {
   readonly withdraw: (withdrawn: boolean) => Promise<Commented>;
   readonly zone: string;
   readonly now: Date;
-}
-
-/** A comment's words, those who are named in it set apart. */
-function withNames(body: string, people: Props["people"]): ReactNode {
-  const namings = namingsIn(body, people);
-  return namings.length === 0 ? body : [...namings.flatMap(({ from, to }, at) => [body.slice(namings[at - 1]?.to ?? 0, from), <b key={from} className="named">{body.slice(from, to)}</b>]), body.slice(namings.at(-1)!.to)];
 }
 
 /** One comment or answer, and what its author and those who run the course can do with it. */
@@ -47,7 +41,7 @@ export function Remark({ comment, mark, viewerId, mayComment, isInstructor, peop
       {withdrawn && <p className="quiet">{withdrawn.byId === comment.authorId ? "Withdrawn" : `Removed by ${withdrawn.by}`}, {distance(withdrawn.at, zone, now)}. It counts no more.</p>}
       {isEditing
         ? <CommentForm label={`What ${author} says`} button="Change it" first={body} people={people} send={edit} onDone={() => setEditing(false)} />
-        : withdrawn ? body !== "" && <p><del>{body}</del></p> : <p>{withNames(body, people)}</p>}
+        : withdrawn ? body !== "" && <p><del>{body}</del></p> : <RemarkText body={body} people={people} />}
       {earlier.length > 0 && !isEditing && <details className="quiet"><summary>{counted(earlier.length, "earlier wording")}</summary>{earlier.map((words, at) => <p key={at}><del>{words}</del></p>)}</details>}
       {!isEditing && (
         <div className="remark-acts">

@@ -98,7 +98,7 @@ export function SumRow({ shown, group }: { shown: readonly Column[]; group: Grou
     switch (column) {
       case "share": return [<td key="share" className="number">{standing > 0 ? "100 %" : "–"}</td>, <td key="bar" />];
       case "activeDays": return [<td key="days" />, <td key="picture" />];
-      case "lasting": return <td key={column} className="number">{percent(added > 0 ? standing / added : null)}</td>;
+      case "lasting": return <td key={column} className="number">{percent(all.some(({ lasting }) => lasting !== null) ? standing / added : null)}</td>;
       case "expected": case "last": case "looked": return <td key={column} />;
       default: return <td key={column} className="number">{number(sum((each) => each[column]))}</td>;
     }
