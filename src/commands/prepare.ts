@@ -1,5 +1,6 @@
 /**
- * Brings a database up: `prepare` migrates and brings stored credit to this version's rules, `prepare --demo` also makes the demo course if it is not there yet.
+ * Brings a database up: `prepare` migrates and brings stored credit to this version's rules, `prepare --demo` also makes the demo course if it is not there yet,
+ * `prepare --demo --large` a course of 300 students with 30,000 entries beside it.
  * The database is the one of DATABASE_URL.
  */
 import { customRandom } from "nanoid";
@@ -7,6 +8,8 @@ import { database } from "@/data/db/client";
 import { migrateDatabase } from "@/data/db/migrate";
 import { settings } from "@/data/env";
 import { recomputeStale } from "@/data/ledger/recompute";
+import { newId as freshId } from "@/data/session/ids";
+import { hasLarge, largeSize, makeLarge } from "@/demo/large/course";
 import { hasDemo, makeDemo } from "@/demo/make";
 
 const alphabet = "0123456789abcdefghijklmnopqrstuvwxyz";
@@ -24,10 +27,15 @@ async function prepare(): Promise<void> {
   const { entriesDone } = await recomputeStale(db, null);
   if (entriesDone > 0) console.log(`Computed the credit of ${entriesDone} entries anew`);
   if (!process.argv.includes("--demo")) return;
-  if (await hasDemo(db)) return;
+  const newId = countedIds();
   const started = performance.now();
-  await makeDemo(db, new Date(), countedIds());
-  console.log(`Made the demo course in ${((performance.now() - started) / 1000).toFixed(1)} s`);
+  const took = () => `${((performance.now() - started) / 1000).toFixed(1)} s`;
+  if (!(await hasDemo(db))) {
+    await makeDemo(db, new Date(), newId);
+    console.log(`Made the demo course in ${took()}`);
+  }
+  if (!process.argv.includes("--large") || (await hasLarge(db))) return;
+  await makeLarge(db, new Date(), freshId, largeSize, (progress) => console.log(`The large course: ${progress}, after ${took()}`));
 }
 
 prepare().then(() => process.exit(0), (error: unknown) => {
