@@ -19,12 +19,13 @@ import { momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { assignmentTrail } from "@/app/_parts/trail";
-import { arrangementAsked, arrangementOf, selected, type Selection } from "../_parts/arrange";
+import { arrangementAsked, selected, type Selection } from "../_parts/arrange";
+import { arrangementOf } from "../_parts/arranged";
 import { ArrangeLine } from "../_parts/ArrangeLine";
 import { EvidencePanel } from "../_parts/EvidencePanel";
 import { ClassFindings } from "../_parts/ClassFindings";
 import { ColumnChoice } from "../_parts/ColumnChoice";
-import { periodAsked } from "../_parts/period";
+import { periodAsked } from "../_parts/period-asked";
 import { PeriodChoice } from "../_parts/PeriodChoice";
 import { ReviewTable } from "../_parts/ReviewTable";
 import { RowKeys } from "../_parts/RowKeys";
@@ -80,7 +81,7 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
         <RowKeys />
         <div className="review">
           <ReviewTable
-            groups={groups} arrangement={arrangement} counts={assignment.counts} href={href} findings={findings} found={found} expected={expected} days={{ from: clock(first), to: clock(last), due: clock(assignment.dueAt) }}
+            groups={groups} arrangement={arrangement} counts={assignment.counts} findings={findings} found={found} expected={expected} days={{ from: clock(first), to: clock(last), due: clock(assignment.dueAt) }}
             place={{ courseId, assignmentId }} zone={course.timeZone} now={ctx.now} open={asked.success ? asked.data : null} progress={progress}
           />
           {evidence && asked.success && <EvidencePanel evidence={evidence} courseId={courseId} zone={course.timeZone} now={ctx.now} backHref={href(arrangementAsked(arrangement))} />}

@@ -1,4 +1,3 @@
-import Link from "next/link";
 import type { ReactNode } from "react";
 import type { ExpectedOfEach } from "@/data/assignments/expected";
 import type { GroupReviewDto, MemberReviewDto, ReviewFigure } from "@/data/review/dto";
@@ -51,8 +50,8 @@ export function FigureRow(props: Props) {
     const text = told(name, each);
     return (
       <td key={name} className="number">
-        <Link href={paths.evidence(place.courseId, place.assignmentId, wikiId, id, name, kept)} scroll={false} aria-current={isOpen} className={text === "0" || text === "–" ? "nothing" : ""}
-          aria-label={`${reviewFigureWords[name].label} of ${who}: ${text}. Show what is behind it`}>{text}</Link>{more}
+        <a href={paths.evidence(place.courseId, place.assignmentId, wikiId, id, name, kept)} data-stays aria-current={isOpen} className={text === "0" || text === "–" ? "nothing" : ""}
+          aria-label={`${reviewFigureWords[name].label} of ${who}: ${text}. Show what is behind it`}>{text}</a>{more}
       </td>
     );
   };
@@ -70,7 +69,7 @@ export function FigureRow(props: Props) {
   };
   return (
     <tr>
-      <th scope="row">{isGuests ? <Author name={who} mark={mark} /> : <Link href={paths.statement(place.courseId, place.assignmentId, wikiId, id)} className="student-link"><Author name={who} mark={mark} /></Link>}{group && <span className="quiet"> {group}</span>}</th>
+      <th scope="row">{isGuests ? <Author name={who} mark={mark} /> : <a href={paths.statement(place.courseId, place.assignmentId, wikiId, id)} className="student-link"><Author name={who} mark={mark} /></a>}{group && <span className="quiet"> {group}</span>}</th>
       {shown.map(cell)}
     </tr>
   );
@@ -80,7 +79,7 @@ const Nothing = () => <td className="number"><span className="nothing">–</span
 
 function ExpectedCell({ id, name, wikiId, expected, place }: Props) {
   const [met, of] = [expected?.met.get(`${wikiId} ${id}`) ?? 0, expected?.of ?? 0];
-  return <td className="number"><Link href={`${paths.assignment(place.courseId, place.assignmentId)}#expected`} className={met < of ? "waiting" : ""} aria-label={`${name} has met ${met} of ${of} things that are expected. Show what they are`}>{met} of {of}</Link></td>;
+  return <td className="number"><a href={`${paths.assignment(place.courseId, place.assignmentId)}#expected`} className={met < of ? "waiting" : ""} aria-label={`${name} has met ${met} of ${of} things that are expected. Show what they are`}>{met} of {of}</a></td>;
 }
 
 function LookedCell({ id, wikiId, progress, zone, now }: Props) {

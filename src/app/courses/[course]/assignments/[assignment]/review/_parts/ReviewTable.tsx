@@ -1,5 +1,6 @@
-import Link from "next/link";
-import { type ReactNode, Suspense } from "react";
+"use client";
+import { useRouter } from "next/navigation";
+import { type MouseEvent, type ReactNode, Suspense, use, useTransition } from "react";
 import type { ContributionKind } from "@/core/assignment/kinds";
 import type { GroupFindingsDto } from "@/data/review/class-findings";
 import type { GroupReviewDto } from "@/data/review/dto";
@@ -16,16 +17,27 @@ interface Props extends RowsIn {
   readonly arrangement: Arrangement;
   /** The kinds of contribution that count in the assignment: their columns come first. */
   readonly counts: readonly ContributionKind[];
-  /** The address of the class, arranged in another way. */
-  readonly href: (asked: Record<string, string>) => string;
   /** What was found in each group; it comes when it is known. */
   readonly findings: Promise<readonly GroupFindingsDto[]>;
   /** About whom something was found, by "wiki student", where that is asked about. */
   readonly found: ReadonlySet<string>;
 }
 
-/** One ledger table: groups with their members, each group closed by its sum; or those who are looked for, in the order of a column. */
-export function ReviewTable({ groups, arrangement, counts, href, findings, found, ...rows }: Props) {
+/**
+ * One ledger table: groups with their members, each group closed by its sum; or those who are looked for, in the order of a
+ * column. Drawn from the figures here as well as on the server: a large class sends its figures once, and its links are plain.
+ */
+export function ReviewTable({ groups, arrangement, counts, findings, found, ...rows }: Props) {
+  const router = useRouter();
+  const [isGoing, startGoing] = useTransition();
+  const follow = (event: MouseEvent) => {
+    const link = (event.target as Element).closest<HTMLAnchorElement>("a[href]");
+    if (!link || event.defaultPrevented || event.button !== 0 || event.metaKey || event.ctrlKey || event.shiftKey || event.altKey) return;
+    event.preventDefault();
+    startGoing(() => router.push(link.href, { scroll: link.dataset.stays === undefined }));
+  };
+  const { courseId, assignmentId } = rows.place;
+  const href = (asked: Record<string, string>) => `${paths.review(courseId, assignmentId)}${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`;
   const { by, only, isDescending } = arrangement;
   const shown = shownColumns(arrangement.columns, counts).filter((column) => column !== "expected" || rows.expected !== null);
   const placed = by || only ? selected(groups, only, rows.progress, found) : null;
@@ -33,7 +45,7 @@ export function ReviewTable({ groups, arrangement, counts, href, findings, found
   const kept = arrangementAsked(arrangement);
   const across = 1 + shown.reduce((sum, column) => sum + columnWords[column].cells, 0);
   return (
-    <div className="scroll-x">
+    <div className="scroll-x" onClick={follow} aria-busy={isGoing}>
       <table className="ledger review-table">
         <caption className="visually-hidden">Contributions by group and student</caption>
         <thead>
@@ -56,12 +68,12 @@ export function ReviewTable({ groups, arrangement, counts, href, findings, found
   );
 }
 
-function ColumnHead({ column, arrangement, href }: { column: Column; arrangement: Arrangement; href: Props["href"] }) {
+function ColumnHead({ column, arrangement, href }: { column: Column; arrangement: Arrangement; href: (asked: Record<string, string>) => string }) {
   const { label, order, cells, isNumber } = columnWords[column];
   const { by, isDescending } = arrangement;
   const name: ReactNode = column === "expected" || column === "last" || column === "looked" ? label : <FigureLabel figure={column} />;
   const isBy = by === column;
-  const link = (to: Order) => <Link href={href(arrangementAsked({ ...arrangement, by: to, isDescending: isBy && !isDescending }))} scroll={false} className="sort-link" aria-label={`In the order of ${order}, ${isBy && !isDescending ? "most" : "least"} first`}>{isBy ? (isDescending ? "▾" : "▴") : "▵"}</Link>;
+  const link = (to: Order) => <a href={href(arrangementAsked({ ...arrangement, by: to, isDescending: isBy && !isDescending }))} data-stays className="sort-link" aria-label={`In the order of ${order}, ${isBy && !isDescending ? "most" : "least"} first`}>{isBy ? (isDescending ? "▾" : "▴") : "▵"}</a>;
   return <th scope="col" colSpan={cells} className={isNumber ? "number" : undefined} aria-sort={isBy ? (isDescending ? "descending" : "ascending") : "none"}>{name} {column !== "looked" && link(column)}</th>;
 }
 
@@ -70,7 +82,7 @@ function GroupLine({ group, across, place, findings }: { group: GroupReviewDto; 
   return (
     <tr className="group-line">
       <th scope="rowgroup" colSpan={across}>
-        <Link href={href}>{group.name}</Link>
+        <a href={href}>{group.name}</a>
         <span className="quiet"><FigureLabel figure="balance">balance {percent(group.balance)}</FigureLabel></span>
         <Suspense><FoundHere findings={findings} wikiId={group.wikiId} href={`${href}#found`} /></Suspense>
         <span className="quiet">{number(group.starterWords)} starter words{group.othersWords > 0 ? ` and ${number(group.othersWords)} of people outside the group` : ""} stand apart</span>
@@ -79,7 +91,7 @@ function GroupLine({ group, across, place, findings }: { group: GroupReviewDto; 
   );
 }
 
-async function FoundHere({ findings, wikiId, href }: { findings: Props["findings"]; wikiId: string; href: string }) {
-  const open = (await findings).find((each) => each.wikiId === wikiId)?.open.length ?? 0;
-  return open === 0 ? null : <span className="quiet"><Link href={href} className="figure-label">{counted(open, "finding")}</Link></span>;
+function FoundHere({ findings, wikiId, href }: { findings: Props["findings"]; wikiId: string; href: string }) {
+  const open = use(findings).find((each) => each.wikiId === wikiId)?.open.length ?? 0;
+  return open === 0 ? null : <span className="quiet"><a href={href} className="figure-label">{counted(open, "finding")}</a></span>;
 }

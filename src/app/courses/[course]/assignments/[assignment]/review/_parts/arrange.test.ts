@@ -2,7 +2,8 @@ import fc from "fast-check";
 import { expect, test } from "vitest";
 import type { GroupReviewDto, MemberReviewDto } from "@/data/review/dto";
 import { allTime } from "@/data/review/period";
-import { arrangementAsked, arrangementOf, inOrder, orders, selected } from "./arrange";
+import { arrangementAsked, inOrder, orders, selected } from "./arrange";
+import { arrangementOf } from "./arranged";
 import { columns, shownColumns } from "./columns";
 
 const member = (id: string, over: Partial<MemberReviewDto> = {}): MemberReviewDto => ({

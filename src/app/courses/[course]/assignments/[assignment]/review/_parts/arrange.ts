@@ -1,9 +1,8 @@
 /** How the class is arranged on the screen: by groups, or all students in the order of a figure; all of them, or some; in a period; with which columns. */
-import { z } from "zod";
 import type { GroupReviewDto, MemberReviewDto } from "@/data/review/dto";
 import type { Period } from "@/data/review/period";
 import { type Column, columns } from "./columns";
-import { periodAsked, periodOf } from "./period";
+import { periodAsked } from "./period-asked";
 
 /** What those can be put into the order of: each column but what the viewer has looked at. */
 export const orders = columns.filter((column): column is Exclude<Column, "looked"> => column !== "looked");
@@ -23,17 +22,7 @@ export interface Arrangement {
   readonly columns: readonly Column[] | null;
 }
 
-const asked = z.object({ by: z.enum(orders).nullable().catch(null), only: z.enum(selections).nullable().catch(null) });
-const isColumn = (name: string): name is Column => (columns as readonly string[]).includes(name);
-
-/** As it stands in an address; what is no arrangement is none. */
-export function arrangementOf(given: Readonly<Record<string, string | string[] | undefined>>): Arrangement {
-  const { by, only } = asked.parse({ by: given.by ?? null, only: given.only ?? null });
-  const chosen = columns.filter((column) => [given.columns ?? []].flat().flatMap((each) => each.split(",")).filter(isColumn).includes(column));
-  return { by, only, isDescending: given.down !== undefined, period: periodOf(given), columns: chosen.length > 0 ? chosen : null };
-}
-
-/** The same, to be put into another address. */
+/** An arrangement as it stands in an address. */
 export function arrangementAsked({ by, only, isDescending, period, columns: chosen }: Arrangement): Record<string, string> {
   return { ...(by ? { by } : {}), ...(by && isDescending ? { down: "1" } : {}), ...(only ? { only } : {}), ...periodAsked(period), ...(chosen ? { columns: chosen.join(",") } : {}) };
 }

@@ -10,8 +10,3 @@ export function periodOf(asked: Readonly<Record<string, string | string[] | unde
   const period = { from: read(asked.from), until: read(asked.until) };
   return period.from && period.until && period.from >= period.until ? allTime : period;
 }
-
-/** The same, to be put into another address. */
-export function periodAsked({ from, until }: Period): Record<string, string> {
-  return { ...(from ? { from: String(from.getTime()) } : {}), ...(until ? { until: String(until.getTime()) } : {}) };
-}
