@@ -1,3 +1,5 @@
+import { TZDate } from "@date-fns/tz";
+import { format } from "date-fns";
 import fc from "fast-check";
 import { expect, test } from "vitest";
 import { instantAt, isZone, wallClockAt } from "./zone";
@@ -16,5 +18,11 @@ test("there and back", () => {
     const local = wallClockAt(date, zone);
     expect(wallClockAt(instantAt(local, zone)!, zone)).toBe(local);
   }), { seed: 51 });
+});
+test("clocks are read as the library reads them", () => {
+  const zones = fc.constantFrom("UTC", "Asia/Kolkata", "Pacific/Auckland", "America/St_Johns", "Europe/Dublin", "Africa/Casablanca");
+  fc.assert(fc.property(fc.date({ min: new Date("1971-01-01"), max: new Date("2060-01-01"), noInvalidDate: true }), zones, (date, zone) => {
+    expect(wallClockAt(date, zone)).toBe(format(new TZDate(date, zone), "yyyy-MM-dd'T'HH:mm"));
+  }), { seed: 52, numRuns: 1000 });
 });
 test("zones", () => expect([isZone("Europe/Dublin"), isZone("Mars/Base")]).toEqual([true, false]));

@@ -1,6 +1,5 @@
 /** Between wall clocks and instants. A zone is an IANA name. */
 import { TZDate } from "@date-fns/tz";
-import { format } from "date-fns";
 
 const wallClock = /^(\d{4})-(\d\d)-(\d\d)T(\d\d):(\d\d)$/;
 
@@ -16,9 +15,16 @@ export function instantAt(local: string, zone: string): Date | null {
   return new Date(new TZDate(year, month - 1, day, hour, minute, zone).getTime());
 }
 
-/** What clocks in `zone` show at `instant`, as "2026-03-29T17:00". */
+/** Made once for each zone: to make one takes a hundred times as long as to use it. */
+const clocks = new Map<string, Intl.DateTimeFormat>();
+
+/** What clocks in `zone` show at `instant`, as "2026-03-29T17:00". Throws a RangeError for a zone that the runtime does not know. */
 export function wallClockAt(instant: Date, zone: string): string {
-  return format(new TZDate(instant, zone), "yyyy-MM-dd'T'HH:mm");
+  let clock = clocks.get(zone);
+  // Sweden writes dates as ISO 8601 does.
+  if (!clock) clocks.set(zone, (clock = new Intl.DateTimeFormat("sv-SE", { timeZone: zone, calendar: "gregory", numberingSystem: "latn", hourCycle: "h23", year: "numeric", month: "2-digit", day: "2-digit", hour: "2-digit", minute: "2-digit" })));
+  const [date, time] = clock.format(instant).split(" ");
+  return `${date!.padStart(10, "0")}T${time}`;
 }
 
 /** Whether the runtime knows the zone. */

@@ -5,6 +5,7 @@ import { readStoredOrigins, wordsByEntry } from "@/core/credit/origins";
 import { storePage } from "@/core/credit/stored";
 import type { Database, Queryable } from "../db/client";
 import { entryCredit, page, standing, standingChange, wiki } from "../db/tables/wikis";
+import { summedOf } from "./credit";
 import { replayWiki } from "./recompute";
 
 export interface Difference {
@@ -53,9 +54,9 @@ async function differencesOfWiki(db: Queryable, courseId: string, wikiId: string
       if (!known) { differ(pageId, number, "credit", null, "some"); continue; }
       differ(pageId, number, "author", known.authorId, authorId);
       differ(pageId, number, "state", known.stateKey, stateKey);
-      differ(pageId, number, "added", [known.added, known.figures.added], [figures.added, figures.added]);
+      for (const [figure, value] of Object.entries(summedOf(figures)) as [keyof ReturnType<typeof summedOf>, number][]) differ(pageId, number, figure, [known[figure], known.figures[figure]], [value, value]);
       differ(pageId, number, "origins", Object.values(readStoredOrigins(known.origins)).map((each) => [...each]), [[...origins.entries], [...origins.ordinals]]);
-      for (const figure of (Object.keys(figures) as (keyof typeof figures)[]).filter((each) => each !== "added")) differ(pageId, number, figure, known.figures[figure], figures[figure]);
+      for (const figure of (Object.keys(figures) as (keyof typeof figures)[]).filter((each) => !(each in summedOf(figures)))) differ(pageId, number, figure, known.figures[figure], figures[figure]);
     }
   });
   const pages = await db.select({ id: page.id, words: page.words, credit: page.credit }).from(page).where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId)));

@@ -89,7 +89,7 @@ export async function computeCredit(tx: Queryable, given: EntryToCredit): Promis
 /** Stores what was computed, except the page's own row. `number` is the entry's number on its page. */
 export async function storeCredit(tx: Queryable, { courseId, wikiId, pageId, at, spread }: EntryToCredit, number: number, credited: Credited): Promise<void> {
   const { authorId, stateKey, origins, figures, stood, stands, authorOf } = credited;
-  await tx.insert(entryCredit).values({ courseId, pageId, number, wikiId, authorId, at, added: figures.added, stateKey, origins, figures });
+  await tx.insert(entryCredit).values({ courseId, pageId, number, wikiId, authorId, at, ...summedOf(figures), stateKey, origins, figures });
   if (credited.spread !== spread) await tx.update(wiki).set({ spread: credited.spread }).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
   await putStandingChanges(tx, { courseId, wikiId, pageId }, [{ number, at, changes: figures.standingChange }], authorOf);
   const gone = [...stood.keys()].filter((rev) => !stands.has(rev));
@@ -97,6 +97,11 @@ export async function storeCredit(tx: Queryable, { courseId, wikiId, pageId, at,
     await tx.delete(standing).where(and(eq(standing.courseId, courseId), eq(standing.pageId, pageId), sql`${standing.rev} = any(${sql.param(gone)}::int[])`));
   }
   await putStanding(tx, { courseId, wikiId, pageId }, [...stands].filter(([rev, words]) => stood.get(rev) !== words), authorOf);
+}
+
+/** The figures that the review adds up, where an index reaches them. */
+export function summedOf({ added, corrected, moved, restored }: EntryFigures) {
+  return { added, corrected, moved, restored };
 }
 
 /** A statement takes 65,535 values at most. */

@@ -15,7 +15,7 @@ import { entry, entryCredit, page, standing, standingChange, wiki } from "../db/
 import { refreshDiscussions } from "../comments/discussion";
 import { refreshPassages } from "../comments/passages";
 import { authorsThatCount } from "./authors";
-import { putStanding, putStandingChanges } from "./credit";
+import { putStanding, putStandingChanges, summedOf } from "./credit";
 
 /** One entry as the rules of this version see it. */
 export interface Recomputed {
@@ -69,7 +69,7 @@ export async function recomputeWiki(tx: Queryable, courseId: string, wikiId: str
       known.push({ number, at, changes: figures.standingChange });
     }
     await tx.insert(entryCredit).values(batch.map(({ pageId, number, authorId, at, stateKey, origins, figures }) => (
-      { courseId, pageId, number, wikiId, authorId, at, added: figures.added, stateKey, origins: storeOrigins(origins), figures })));
+      { courseId, pageId, number, wikiId, authorId, at, ...summedOf(figures), stateKey, origins: storeOrigins(origins), figures })));
   });
   const authorOf = (rev: number) => credited.authors.get(rev) ?? null;
   for (const [pageId, { text, origins, removed }] of credited.pages) {

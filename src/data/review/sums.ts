@@ -50,31 +50,16 @@ export interface SummedAssignment {
 export async function sumsOf(ctx: ContextIn, of: SummedAssignment, wikis: readonly string[], period: Period): Promise<SumsOfWikis> {
   const sums = new Map<string, Map<string, Sums>>(wikis.map((id) => [id, new Map()]));
   if (wikis.length === 0) return sums;
-  const { courseId, timeZone } = of;
+  const { courseId } = of;
   const add = (wikiId: string, person: string | null, change: (known: Sums) => Partial<Sums>) => {
     const ofWiki = sums.get(wikiId)!;
     const known = ofWiki.get(person ?? "") ?? nothing;
     ofWiki.set(person ?? "", { ...known, ...change(known) });
   };
-  const dayOf = (at: typeof entryCredit.at | typeof comment.at) => sql<string>`(${at} at time zone ${timeZone})::date::text`;
-  const written = await ctx.db.select({
-    wikiId: entryCredit.wikiId, person: entryCredit.authorId, day: dayOf(entryCredit.at), entries: sql<number>`count(*)::int`, added: sql<number>`sum(${entryCredit.added})::int`,
-    corrections: summedFigure("corrected"), moved: summedFigure("moved"), restored: summedFigure("restored"), lastAt: sql<string>`max(${entryCredit.at})`,
-  }).from(entryCredit).where(within(courseId, wikis, entryCredit, period)).groupBy(entryCredit.wikiId, entryCredit.authorId, sql`3`);
-  for (const { wikiId, person, day, entries, added, corrections, moved, restored, lastAt } of written) {
-    add(wikiId, person, (known) => ({ entries: known.entries + entries, added: known.added + added, corrections: known.corrections + corrections, moved: known.moved + moved, restored: known.restored + restored, days: moreOn(known.days, day, entries), lastAt: later(known.lastAt, new Date(lastAt)) }));
-  }
-  const said = await ctx.db.select({
-    wikiId: comment.wikiId, person: comment.authorId, day: dayOf(comment.at), comments: sql<number>`count(*)::int`, replies: sql<number>`count(${comment.parentId})::int`, lastAt: sql<string>`max(${comment.at})`,
-  }).from(comment).where(and(within(courseId, wikis, comment, period), isNull(comment.withdrawnAt))).groupBy(comment.wikiId, comment.authorId, sql`3`);
-  for (const { wikiId, person, day, comments, replies, lastAt } of said) {
-    add(wikiId, person, (known) => ({ comments: known.comments + comments, replies: known.replies + replies, days: moreOn(known.days, day, comments), lastAt: later(known.lastAt, new Date(lastAt)) }));
-  }
-  for (const { wikiId, person, words } of await standings(ctx, courseId, wikis, period)) add(wikiId, person, (known) => ({ standing: known.standing + words }));
-  const first = alias(entryCredit, "first");
-  const onPages = await ctx.db.select({ wikiId: entryCredit.wikiId, person: entryCredit.authorId, starter: first.authorId, entries: sql<number>`count(*)::int` }).from(entryCredit)
-    .innerJoin(first, and(eq(first.courseId, entryCredit.courseId), eq(first.pageId, entryCredit.pageId), eq(first.number, 1)))
-    .where(and(within(courseId, wikis, entryCredit, period), sql`${first.authorId} <> ${entryCredit.authorId}`)).groupBy(entryCredit.wikiId, entryCredit.authorId, first.authorId);
+  const [written, said, stands, onPages] = await Promise.all([entriesOfEach(ctx, of, wikis, period), commentsOfEach(ctx, of, wikis, period), standings(ctx, courseId, wikis, period), byStarter(ctx, of, wikis, period)]);
+  for (const { wikiId, person, days, acts, lastAt, ...sum } of written) add(wikiId, person, () => ({ ...sum, days: moreOn(new Map(), days, acts), lastAt: new Date(lastAt) }));
+  for (const { wikiId, person, days, acts, lastAt, ...sum } of said) add(wikiId, person, (known) => ({ ...sum, days: moreOn(known.days, days, acts), lastAt: later(known.lastAt, new Date(lastAt)) }));
+  for (const { wikiId, person, words } of stands) add(wikiId, person, (known) => ({ standing: known.standing + words }));
   for (const { wikiId, person, starter, entries } of onPages) add(wikiId, person, (known) => ({ onPagesOf: new Map([...known.onPagesOf, [starter!, entries]]) }));
   const isLate = await lateEntries(ctx, of, wikis, period, (wikiId, person, words) => add(wikiId, person, (known) => ({ addedLate: known.addedLate + words })));
   await share(ctx, courseId, wikis, period, isLate, add);
@@ -82,15 +67,50 @@ export async function sumsOf(ctx: ContextIn, of: SummedAssignment, wikis: readon
   return sums;
 }
 
-const summedFigure = (name: "corrected" | "moved" | "restored") => sql<number>`sum((${entryCredit.figures}->>${sql.raw(`'${name}'`)})::int)::int`;
-
 /** Rows of these wikis within the period. */
 function within(courseId: string, wikis: readonly string[], of: typeof entryCredit | typeof comment, { from, until }: Period) {
   return and(eq(of.courseId, courseId), inArray(of.wikiId, [...wikis]), from ? gte(of.at, from) : undefined, until ? lt(of.at, until) : undefined);
 }
 
-const moreOn = (days: Sums["days"], day: string, acts: number): Sums["days"] => new Map([...days, [day, (days.get(day) ?? 0) + acts]]);
+function moreOn(known: Sums["days"], days: readonly string[], acts: readonly number[]): Sums["days"] {
+  const result = new Map(known);
+  days.forEach((day, at) => result.set(day, (result.get(day) ?? 0) + acts[at]!));
+  return result;
+}
+
 const later = (one: Date | null, other: Date): Date => (one && one > other ? one : other);
+
+/** The day by the course's clocks. */
+const dayOf = (at: typeof entryCredit.at | typeof comment.at, { timeZone }: SummedAssignment) => sql<string>`(${at} at time zone ${timeZone})::date`;
+
+/** The acts of each day, where each row is a day's. */
+const byDay = { days: sql<string[]>`array_agg(day::text)`, acts: sql<number[]>`array_agg(acts)`, lastAt: sql<string>`max(last_at)` };
+
+/** What the entries of each person come to; by an index that has it all. */
+function entriesOfEach({ db }: ContextIn, of: SummedAssignment, wikis: readonly string[], period: Period) {
+  const daily = db.select({
+    wikiId: entryCredit.wikiId, person: entryCredit.authorId, day: dayOf(entryCredit.at, of).as("day"), acts: sql<number>`count(*)::int`.as("acts"), added: sql<number>`sum(${entryCredit.added})::int`.as("added"),
+    corrections: sql<number>`sum(${entryCredit.corrected})::int`.as("corrections"), moved: sql<number>`sum(${entryCredit.moved})::int`.as("moved"), restored: sql<number>`sum(${entryCredit.restored})::int`.as("restored"), lastAt: sql<string>`max(${entryCredit.at})`.as("last_at"),
+  }).from(entryCredit).where(within(of.courseId, wikis, entryCredit, period)).groupBy(entryCredit.wikiId, entryCredit.authorId, sql`3`).as("daily");
+  return db.select({
+    wikiId: daily.wikiId, person: daily.person, ...byDay, entries: sql<number>`sum(acts)::int`, added: sql<number>`sum(${daily.added})::int`, corrections: sql<number>`sum(${daily.corrections})::int`, moved: sql<number>`sum(${daily.moved})::int`, restored: sql<number>`sum(${daily.restored})::int`,
+  }).from(daily).groupBy(daily.wikiId, daily.person);
+}
+
+function commentsOfEach({ db }: ContextIn, of: SummedAssignment, wikis: readonly string[], period: Period) {
+  const daily = db.select({
+    wikiId: comment.wikiId, person: comment.authorId, day: dayOf(comment.at, of).as("day"), acts: sql<number>`count(*)::int`.as("acts"), replies: sql<number>`count(${comment.parentId})::int`.as("replies"), lastAt: sql<string>`max(${comment.at})`.as("last_at"),
+  }).from(comment).where(and(within(of.courseId, wikis, comment, period), isNull(comment.withdrawnAt))).groupBy(comment.wikiId, comment.authorId, sql`3`).as("daily");
+  return db.select({ wikiId: daily.wikiId, person: daily.person, ...byDay, comments: sql<number>`sum(acts)::int`, replies: sql<number>`sum(${daily.replies})::int` }).from(daily).groupBy(daily.wikiId, daily.person);
+}
+
+/** Entries of each person on pages that somebody else started, by who that was. */
+function byStarter({ db }: ContextIn, { courseId }: SummedAssignment, wikis: readonly string[], period: Period) {
+  const first = alias(entryCredit, "first");
+  return db.select({ wikiId: entryCredit.wikiId, person: entryCredit.authorId, starter: first.authorId, entries: sql<number>`count(*)::int` }).from(entryCredit)
+    .innerJoin(first, and(eq(first.courseId, entryCredit.courseId), eq(first.pageId, entryCredit.pageId), eq(first.number, 1)))
+    .where(and(within(courseId, wikis, entryCredit, period), sql`${first.authorId} <> ${entryCredit.authorId}`)).groupBy(entryCredit.wikiId, entryCredit.authorId, first.authorId);
+}
 
 /** The words that stand where the period ends. */
 function standings({ db }: ContextIn, courseId: string, wikis: readonly string[], { until }: Period): Promise<{ wikiId: string; person: string | null; words: number }[]> {

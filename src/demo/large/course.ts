@@ -80,9 +80,9 @@ export async function makeLarge(db: Database, today: Date, newId: () => string, 
     await fill(db, id, students.slice(at * membersEach, (at + 1) * membersEach).map((person) => person.id), { seed: 4000 + at, entries: entriesEach, ...span }, newId);
     if ((at + 1) % 10 === 0 || at + 1 === groups) tell(`${at + 1} of ${groups} wikis written`);
   }
-  await db.execute(sql`analyze`);
+  await db.execute(sql`vacuum analyze`);
   await recomputeStale(db, largeCourseId, ({ wikisDone, wikis: of, entriesDone }) => { if (wikisDone % 10 === 0 || wikisDone === of) tell(`the credit of ${wikisDone} of ${of} wikis computed, ${entriesDone.toLocaleString("en")} entries`); });
-  await db.execute(sql`analyze`);
+  await db.execute(sql`vacuum analyze`);
 }
 
 interface Filling {

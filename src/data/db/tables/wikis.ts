@@ -191,6 +191,9 @@ export const entryCredit = pgTable("entry_credit", {
   at: instant("at").notNull(),
   /** As in `figures`: what the review adds up, where an index reaches it. */
   added: integer().notNull(),
+  corrected: integer().notNull().default(0),
+  moved: integer().notNull().default(0),
+  restored: integer().notNull().default(0),
   /** Equal for states of the page that read the same, word by word (see `stateKey`). */
   stateKey: text("state_key").notNull(),
   /** Where each word of the page came from after the entry (see `storeOrigins`). */
@@ -200,7 +203,7 @@ export const entryCredit = pgTable("entry_credit", {
   primaryKey({ columns: [table.courseId, table.pageId, table.number] }),
   foreignKey({ columns: [table.courseId, table.pageId, table.number], foreignColumns: [entry.courseId, entry.pageId, entry.number] }),
   index("credit_by_state").on(table.courseId, table.pageId, table.stateKey),
-  index("credit_by_author").on(table.courseId, table.wikiId, table.authorId, table.at, table.added),
+  index("credit_by_author").on(table.courseId, table.wikiId, table.authorId, table.at, table.added, table.corrected, table.moved, table.restored),
 ]);
 
 /** Words that stand on a page, by the entry that wrote them: the page's newest credit, added up. */

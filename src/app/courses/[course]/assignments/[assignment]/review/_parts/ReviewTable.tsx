@@ -1,6 +1,6 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { type MouseEvent, type ReactNode, Suspense, use, useTransition } from "react";
+import { type MouseEvent, type ReactNode, startTransition, Suspense, use, useEffect, useState, useTransition } from "react";
 import type { ContributionKind } from "@/core/assignment/kinds";
 import type { GroupFindingsDto } from "@/data/review/class-findings";
 import type { GroupReviewDto } from "@/data/review/dto";
@@ -23,6 +23,9 @@ interface Props extends RowsIn {
   readonly found: ReadonlySet<string>;
 }
 
+/** Of a large class so many groups, or four times as many students, come with the page; the others are drawn a moment later. */
+const atFirst = 12;
+
 /**
  * One ledger table: groups with their members, each group closed by its sum; or those who are looked for, in the order of a
  * column. Drawn from the figures here as well as on the server: a large class sends its figures once, and its links are plain.
@@ -43,6 +46,8 @@ export function ReviewTable({ groups, arrangement, counts, findings, found, ...r
   const placed = by || only ? selected(groups, only, rows.progress, found) : null;
   const ordered = placed && by ? inOrder(placed, by, isDescending, rows.expected?.met) : placed;
   const kept = arrangementAsked(arrangement);
+  const [isWhole, setWhole] = useState(groups.length <= atFirst);
+  useEffect(() => startTransition(() => setWhole(true)), []);
   const across = 1 + shown.reduce((sum, column) => sum + columnWords[column].cells, 0);
   return (
     <div className="scroll-x" onClick={follow} aria-busy={isGoing}>
@@ -54,8 +59,8 @@ export function ReviewTable({ groups, arrangement, counts, findings, found, ...r
             {shown.map((column) => <ColumnHead key={column} column={column} arrangement={arrangement} href={href} />)}
           </tr>
         </thead>
-        {ordered && <tbody>{ordered.length === 0 ? <tr><td colSpan={across} className="quiet">Nobody is like that.</td></tr> : ordered.map(({ group, each }) => <FigureRow key={`${group.wikiId} ${each.member.id}`} shown={shown} kept={kept} id={each.member.id} name={each.member.name} mark={each.member.mark} group={group.name} figures={each} wikiId={group.wikiId} {...rows} />)}</tbody>}
-        {!ordered && groups.map((group) => (
+        {ordered && <tbody>{ordered.length === 0 ? <tr><td colSpan={across} className="quiet">Nobody is like that.</td></tr> : ordered.slice(0, isWhole ? undefined : 4 * atFirst).map(({ group, each }) => <FigureRow key={`${group.wikiId} ${each.member.id}`} shown={shown} kept={kept} id={each.member.id} name={each.member.name} mark={each.member.mark} group={group.name} figures={each} wikiId={group.wikiId} {...rows} />)}</tbody>}
+        {!ordered && groups.slice(0, isWhole ? undefined : atFirst).map((group) => (
           <tbody key={group.wikiId}>
             <GroupLine group={group} across={across} place={rows.place} findings={findings} />
             {group.members.map((each) => <FigureRow key={each.member.id} shown={shown} kept={kept} id={each.member.id} name={each.member.name} mark={each.member.mark} figures={each} wikiId={group.wikiId} {...rows} />)}
