@@ -25,6 +25,7 @@ import { ArrangeLine } from "../_parts/ArrangeLine";
 import { EvidencePanel } from "../_parts/EvidencePanel";
 import { ClassFindings } from "../_parts/ClassFindings";
 import { ColumnChoice } from "../_parts/ColumnChoice";
+import { periodOf } from "../_parts/period";
 import { periodAsked } from "../_parts/period-asked";
 import { PeriodChoice } from "../_parts/PeriodChoice";
 import { ReviewTable } from "../_parts/ReviewTable";
@@ -41,22 +42,21 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
   const course = await findCourse(ctx, courseId);
   const assignment = course && (await findAssignment(ctx, courseId, assignmentId));
   const searched = await searchParams;
-  const arrangement = arrangementOf(searched);
+  const arrangement = arrangementOf(searched, periodOf(searched));
   const { period } = arrangement;
   const groups = assignment && (await assignmentReview(ctx, courseId, assignmentId, period));
   if (!course || !assignment || !groups) notFound();
   const asked = opened.safeParse(searched);
   const evidence = asked.success ? await findEvidence(ctx, courseId, asked.data.wiki, asked.data.person, asked.data.figure, period) : null;
   const findings = classFindings(ctx, courseId, groups);
-  const found = new Set(arrangement.only === "with findings" ? (await findings).flatMap(({ wikiId, open }) => open.flatMap(({ members }) => members.map((id) => `${wikiId} ${id}`))) : []);
   const expected = await metByEach(ctx, courseId, assignmentId, groups.map(({ wikiId }) => wikiId));
   const progress = await readingProgress(ctx, courseId, groups.map(({ wikiId }) => wikiId));
   const students = groups.flatMap(({ wikiId, members }) => members.map(({ member }) => ({ wikiId, personId: member.id, name: member.name })));
   const next = students.find(({ wikiId, personId }) => !progress?.mine.has(`${wikiId} ${personId}`));
   const done = progress?.mine.size ?? 0;
   const href = (more: Record<string, string>) => `${paths.review(courseId, assignmentId)}${Object.keys(more).length > 0 ? `?${new URLSearchParams(more)}` : ""}`;
-  const countOf = (only: Selection | null) => selected(groups, only, progress, found).length;
-  const counts = { all: countOf(null), "nothing done": countOf("nothing done"), late: countOf("late"), "with findings": arrangement.only === "with findings" ? countOf("with findings") : null, "not looked at": countOf("not looked at"), "new since": countOf("new since") };
+  const countOf = (only: Selection | null) => selected(groups, only, progress).length;
+  const counts = { all: countOf(null), "nothing done": countOf("nothing done"), late: countOf("late"), "with findings": null, "not looked at": countOf("not looked at"), "new since": countOf("new since") };
   const clock = (at: Date) => wallClockAt(at, course.timeZone).slice(0, 10);
   const [first, last] = [period.from ?? assignment.opensAt, period.until ?? (assignment.dueAt > ctx.now ? assignment.dueAt : new Date(Math.max(assignment.dueAt.getTime(), ...groups.flatMap(({ members }) => members.flatMap(({ lastAt }) => lastAt?.getTime() ?? 0)))))];
   const people = groups.reduce((sum, group) => sum + group.members.length, 0);
@@ -76,12 +76,12 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
           <Suspense fallback={<p className="quiet" role="status">Looking through the groups.</p>}><ClassFindings findings={findings} courseId={courseId} assignmentId={assignmentId} /></Suspense>
         </section>
         <PeriodChoice period={period} dueAt={assignment.dueAt} cutOffAt={assignment.cutOffAt} weeksFrom={assignment.opensAt} zone={course.timeZone} now={ctx.now} href={(each) => href({ ...arrangementAsked({ ...arrangement, period: allTime }), ...each })} />
-        <ArrangeLine arrangement={arrangement} counts={counts} href={href} />
-        <ColumnChoice key={JSON.stringify(arrangement.columns)} arrangement={arrangement} counts={assignment.counts} action={paths.review(courseId, assignmentId)} hasExpected={expected !== null} />
+        <ArrangeLine period={period} counts={counts} />
+        <ColumnChoice key={JSON.stringify(arrangement.columns)} period={period} counts={assignment.counts} action={paths.review(courseId, assignmentId)} hasExpected={expected !== null} />
         <RowKeys />
         <div className="review">
           <ReviewTable
-            groups={groups} arrangement={arrangement} counts={assignment.counts} findings={findings} found={found} expected={expected} days={{ from: clock(first), to: clock(last), due: clock(assignment.dueAt) }}
+            groups={groups} period={period} counts={assignment.counts} findings={findings} expected={expected} days={{ from: clock(first), to: clock(last), due: clock(assignment.dueAt) }}
             place={{ courseId, assignmentId }} zone={course.timeZone} now={ctx.now} open={asked.success ? asked.data : null} progress={progress}
           />
           {evidence && asked.success && <EvidencePanel evidence={evidence} courseId={courseId} zone={course.timeZone} now={ctx.now} backHref={href(arrangementAsked(arrangement))} />}

@@ -1,11 +1,15 @@
+"use client";
 import Button from "@mui/material/Button";
 import type { ContributionKind } from "@/core/assignment/kinds";
-import { type Arrangement, arrangementAsked } from "./arrange";
+import type { Period } from "@/data/review/period";
+import { arrangementAsked } from "./arrange";
 import { columnWords } from "./column-words";
 import { columns, shownColumns } from "./columns";
+import { useArrangement } from "./useArrangement";
 
 /** Which columns the class has; works without script, and the address keeps it. */
-export function ColumnChoice({ arrangement, counts, action, hasExpected }: { arrangement: Arrangement; counts: readonly ContributionKind[]; action: string; hasExpected: boolean }) {
+export function ColumnChoice({ period, counts, action, hasExpected }: { period: Period; counts: readonly ContributionKind[]; action: string; hasExpected: boolean }) {
+  const { arrangement } = useArrangement(period);
   const shown = new Set(shownColumns(arrangement.columns, counts));
   const { columns: _, ...others } = arrangementAsked(arrangement);
   return (

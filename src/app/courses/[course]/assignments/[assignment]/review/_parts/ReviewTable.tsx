@@ -3,24 +3,25 @@ import { useRouter } from "next/navigation";
 import { type MouseEvent, type ReactNode, startTransition, Suspense, use, useEffect, useState, useTransition } from "react";
 import type { ContributionKind } from "@/core/assignment/kinds";
 import type { GroupFindingsDto } from "@/data/review/class-findings";
-import type { GroupReviewDto } from "@/data/review/dto";
+import { type GroupReviewDto, unassigned } from "@/data/review/dto";
+import type { Period } from "@/data/review/period";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { paths } from "@/ui/paths";
 import { counted, number, percent } from "@/ui/words/counts";
-import { type Arrangement, arrangementAsked, inOrder, type Order, selected } from "./arrange";
+import { figureWords } from "@/ui/words/figures";
+import { arrangementAsked, inOrder, type Order, selected } from "./arrange";
 import { columnWords } from "./column-words";
 import { type Column, shownColumns } from "./columns";
 import { FigureRow, type RowsIn, SumRow } from "./FigureRow";
+import { useArrangement } from "./useArrangement";
 
 interface Props extends RowsIn {
   readonly groups: readonly GroupReviewDto[];
-  readonly arrangement: Arrangement;
+  readonly period: Period;
   /** The kinds of contribution that count in the assignment: their columns come first. */
   readonly counts: readonly ContributionKind[];
   /** What was found in each group; it comes when it is known. */
   readonly findings: Promise<readonly GroupFindingsDto[]>;
-  /** About whom something was found, by "wiki student", where that is asked about. */
-  readonly found: ReadonlySet<string>;
 }
 
 /** Of a large class so many groups, or four times as many students, come with the page; the others are drawn a moment later. */
@@ -30,41 +31,46 @@ const atFirst = 12;
  * One ledger table: groups with their members, each group closed by its sum; or those who are looked for, in the order of a
  * column. Drawn from the figures here as well as on the server: a large class sends its figures once, and its links are plain.
  */
-export function ReviewTable({ groups, arrangement, counts, findings, found, ...rows }: Props) {
+export function ReviewTable({ groups, period, counts, findings, ...rows }: Props) {
   const router = useRouter();
   const [isGoing, startGoing] = useTransition();
+  const { arrangement, href, goTo } = useArrangement(period);
+  const [isWhole, setWhole] = useState(groups.length <= atFirst);
+  useEffect(() => startTransition(() => setWhole(true)), []);
   const follow = (event: MouseEvent) => {
     const link = (event.target as Element).closest<HTMLAnchorElement>("a[href]");
     if (!link || event.defaultPrevented || event.button !== 0 || event.metaKey || event.ctrlKey || event.shiftKey || event.altKey) return;
     event.preventDefault();
     startGoing(() => router.push(link.href, { scroll: link.dataset.stays === undefined }));
   };
-  const { courseId, assignmentId } = rows.place;
-  const href = (asked: Record<string, string>) => `${paths.review(courseId, assignmentId)}${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`;
   const { by, only, isDescending } = arrangement;
   const shown = shownColumns(arrangement.columns, counts).filter((column) => column !== "expected" || rows.expected !== null);
-  const placed = by || only ? selected(groups, only, rows.progress, found) : null;
-  const ordered = placed && by ? inOrder(placed, by, isDescending, rows.expected?.met) : placed;
   const kept = arrangementAsked(arrangement);
-  const [isWhole, setWhole] = useState(groups.length <= atFirst);
-  useEffect(() => startTransition(() => setWhole(true)), []);
   const across = 1 + shown.reduce((sum, column) => sum + columnWords[column].cells, 0);
+  const head = (column: Column) => {
+    const { label, order, cells, isNumber } = columnWords[column];
+    const name: ReactNode = column === "expected" || column === "last" || column === "looked" ? label : <FigureLabel figure={column} />;
+    const isBy = by === column;
+    const link = (to: Order) => <a href={href({ by: to, isDescending: isBy && !isDescending })} onClick={goTo} className="sort-link" aria-label={`In the order of ${order}, ${isBy && !isDescending ? "most" : "least"} first`}>{isBy ? (isDescending ? "▾" : "▴") : "▵"}</a>;
+    return <th key={column} scope="col" colSpan={cells} className={isNumber ? "number" : undefined} aria-sort={isBy ? (isDescending ? "descending" : "ascending") : "none"}>{name} {column !== "looked" && link(column)}</th>;
+  };
+  const list = (found: ReadonlySet<string>) => {
+    const placed = selected(groups, only, rows.progress, found);
+    const ordered = by ? inOrder(placed, by, isDescending, rows.expected?.met) : placed;
+    if (ordered.length === 0) return <tbody><tr><td colSpan={across} className="quiet">Nobody is like that.</td></tr></tbody>;
+    return <tbody>{ordered.slice(0, isWhole ? undefined : 4 * atFirst).map(({ group, each }) => <FigureRow key={`${group.wikiId} ${each.member.id}`} shown={shown} kept={kept} id={each.member.id} name={each.member.name} mark={each.member.mark} group={group.name} figures={each} wikiId={group.wikiId} {...rows} />)}</tbody>;
+  };
   return (
     <div className="scroll-x" onClick={follow} aria-busy={isGoing}>
       <table className="ledger review-table">
         <caption className="visually-hidden">Contributions by group and student</caption>
-        <thead>
-          <tr>
-            <th scope="col">Student</th>
-            {shown.map((column) => <ColumnHead key={column} column={column} arrangement={arrangement} href={href} />)}
-          </tr>
-        </thead>
-        {ordered && <tbody>{ordered.length === 0 ? <tr><td colSpan={across} className="quiet">Nobody is like that.</td></tr> : ordered.slice(0, isWhole ? undefined : 4 * atFirst).map(({ group, each }) => <FigureRow key={`${group.wikiId} ${each.member.id}`} shown={shown} kept={kept} id={each.member.id} name={each.member.name} mark={each.member.mark} group={group.name} figures={each} wikiId={group.wikiId} {...rows} />)}</tbody>}
-        {!ordered && groups.slice(0, isWhole ? undefined : atFirst).map((group) => (
+        <thead><tr><th scope="col">Student</th>{shown.map(head)}</tr></thead>
+        {only === "with findings" ? <Suspense fallback={<tbody><tr><td colSpan={across} className="quiet">Looking through the groups.</td></tr></tbody>}><WithFound findings={findings} list={list} /></Suspense> : (by || only) && list(new Set())}
+        {!by && !only && groups.slice(0, isWhole ? undefined : atFirst).map((group) => (
           <tbody key={group.wikiId}>
             <GroupLine group={group} across={across} place={rows.place} findings={findings} />
             {group.members.map((each) => <FigureRow key={each.member.id} shown={shown} kept={kept} id={each.member.id} name={each.member.name} mark={each.member.mark} figures={each} wikiId={group.wikiId} {...rows} />)}
-            {group.unassigned && <FigureRow shown={shown} kept={kept} id="unassigned" name="Unassigned" mark={null} figures={group.unassigned} wikiId={group.wikiId} {...rows} />}
+            {group.unassigned && <FigureRow shown={shown} kept={kept} id={unassigned} name="Unassigned" mark={null} figures={group.unassigned} wikiId={group.wikiId} {...rows} />}
             <SumRow shown={shown} group={group} />
           </tbody>
         ))}
@@ -73,13 +79,9 @@ export function ReviewTable({ groups, arrangement, counts, findings, found, ...r
   );
 }
 
-function ColumnHead({ column, arrangement, href }: { column: Column; arrangement: Arrangement; href: (asked: Record<string, string>) => string }) {
-  const { label, order, cells, isNumber } = columnWords[column];
-  const { by, isDescending } = arrangement;
-  const name: ReactNode = column === "expected" || column === "last" || column === "looked" ? label : <FigureLabel figure={column} />;
-  const isBy = by === column;
-  const link = (to: Order) => <a href={href(arrangementAsked({ ...arrangement, by: to, isDescending: isBy && !isDescending }))} data-stays className="sort-link" aria-label={`In the order of ${order}, ${isBy && !isDescending ? "most" : "least"} first`}>{isBy ? (isDescending ? "▾" : "▴") : "▵"}</a>;
-  return <th scope="col" colSpan={cells} className={isNumber ? "number" : undefined} aria-sort={isBy ? (isDescending ? "descending" : "ascending") : "none"}>{name} {column !== "looked" && link(column)}</th>;
+/** Those about whom something was found, once that is known. */
+function WithFound({ findings, list }: { findings: Props["findings"]; list: (found: ReadonlySet<string>) => ReactNode }) {
+  return list(new Set(use(findings).flatMap(({ wikiId, open }) => open.flatMap(({ members }) => members.map((id) => `${wikiId} ${id}`)))));
 }
 
 function GroupLine({ group, across, place, findings }: { group: GroupReviewDto; across: number; place: RowsIn["place"]; findings: Props["findings"] }) {
@@ -88,7 +90,7 @@ function GroupLine({ group, across, place, findings }: { group: GroupReviewDto; 
     <tr className="group-line">
       <th scope="rowgroup" colSpan={across}>
         <a href={href}>{group.name}</a>
-        <span className="quiet"><FigureLabel figure="balance">balance {percent(group.balance)}</FigureLabel></span>
+        <span className="quiet"><a href={paths.measures("balance")} title={figureWords.balance.about} className="figure-label">balance {percent(group.balance)}</a></span>
         <Suspense><FoundHere findings={findings} wikiId={group.wikiId} href={`${href}#found`} /></Suspense>
         <span className="quiet">{number(group.starterWords)} starter words{group.othersWords > 0 ? ` and ${number(group.othersWords)} of people outside the group` : ""} stand apart</span>
       </th>

@@ -5,6 +5,7 @@ import { allTime } from "@/data/review/period";
 import { arrangementAsked, inOrder, orders, selected } from "./arrange";
 import { arrangementOf } from "./arranged";
 import { columns, shownColumns } from "./columns";
+import { periodOf } from "./period";
 
 const member = (id: string, over: Partial<MemberReviewDto> = {}): MemberReviewDto => ({
   member: { id, name: id, mark: 0, until: null }, entries: 0, comments: 0, replies: 0, added: 0, addedLate: 0, lasting: null, corrections: 0, moved: 0, restored: 0, activeDays: 0, days: [], entriesOnOthersPages: 0,
@@ -37,7 +38,8 @@ test("an arrangement is what its address says, and ordering loses nobody", () =>
   fc.assert(fc.property(fc.option(fc.constantFrom(...orders), { nil: null }), fc.boolean(), fc.array(fc.nat(3), { maxLength: 12 }), fc.subarray([...columns]), fc.nat(9), (by, isDescending, amounts, chosen, at) => {
     const period = { from: at % 2 === 0 ? null : new Date(at), until: at % 3 === 0 ? null : new Date(100 + at) };
     const arrangement = { by, isDescending: by !== null && isDescending, only: null, period, columns: chosen.length === 0 ? null : chosen };
-    expect(arrangementOf(arrangementAsked(arrangement))).toEqual(arrangement);
+    const asked = arrangementAsked(arrangement);
+    expect(arrangementOf(asked, periodOf(asked))).toEqual(arrangement);
     const placed = selected([group("g", ...amounts.map((entries, at) => member(`m${at}`, { entries })))], null, null);
     const ordered = inOrder(placed, "entries", isDescending);
     expect(new Set(ordered)).toEqual(new Set(placed));

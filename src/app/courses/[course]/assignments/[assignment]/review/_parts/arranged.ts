@@ -1,15 +1,16 @@
-/** An arrangement of the class read off an address. */
-import { z } from "zod";
+/** An arrangement of the class read off an address: on the server, and in the browser where nothing else changes with it. */
+import { allTime, type Period } from "@/data/review/period";
 import { type Arrangement, orders, selections } from "./arrange";
-import { type Column, columns } from "./columns";
-import { periodOf } from "./period";
+import { columns } from "./columns";
 
-const asked = z.object({ by: z.enum(orders).nullable().catch(null), only: z.enum(selections).nullable().catch(null) });
-const isColumn = (name: string): name is Column => (columns as readonly string[]).includes(name);
+type Given = Readonly<Record<string, string | string[] | undefined>>;
 
-/** As it stands in an address; what is no arrangement is none. */
-export function arrangementOf(given: Readonly<Record<string, string | string[] | undefined>>): Arrangement {
-  const { by, only } = asked.parse({ by: given.by ?? null, only: given.only ?? null });
-  const chosen = columns.filter((column) => [given.columns ?? []].flat().flatMap((each) => each.split(",")).filter(isColumn).includes(column));
-  return { by, only, isDescending: given.down !== undefined, period: periodOf(given), columns: chosen.length > 0 ? chosen : null };
+/** As it stands in an address; what is no arrangement is none. `period`: as it was read. */
+export function arrangementOf(given: Given, period: Period = allTime): Arrangement {
+  const chosen = new Set([given.columns ?? []].flat().flatMap((each) => each.split(",")));
+  const shown = columns.filter((column) => chosen.has(column));
+  return {
+    by: orders.find((each) => each === given.by) ?? null, only: selections.find((each) => each === given.only) ?? null,
+    isDescending: given.down !== undefined, period, columns: shown.length > 0 ? shown : null,
+  };
 }

@@ -1,0 +1,24 @@
+"use client";
+import { usePathname, useSearchParams } from "next/navigation";
+import type { MouseEvent } from "react";
+import type { Period } from "@/data/review/period";
+import { type Arrangement, arrangementAsked } from "./arrange";
+import { arrangementOf } from "./arranged";
+
+/** How the class is arranged by the address. Another order or selection changes the address alone: what is shown is there already. */
+export function useArrangement(period: Period): { arrangement: Arrangement; href: (changed: Partial<Arrangement>) => string; goTo: (event: MouseEvent<HTMLAnchorElement>) => void } {
+  const [searched, path] = [useSearchParams(), usePathname()];
+  const arrangement = arrangementOf(Object.fromEntries(searched), period);
+  return {
+    arrangement,
+    href: (changed) => {
+      const asked = new URLSearchParams(arrangementAsked({ ...arrangement, ...changed })).toString();
+      return asked === "" ? path : `${path}?${asked}`;
+    },
+    goTo: (event) => {
+      if (event.button !== 0 || event.metaKey || event.ctrlKey || event.shiftKey || event.altKey) return;
+      event.preventDefault();
+      window.history.pushState(null, "", event.currentTarget.href);
+    },
+  };
+}
