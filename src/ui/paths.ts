@@ -21,6 +21,7 @@ export const paths = {
   news: (course: string, wiki?: string) => `/courses/${course}/news${wiki ? `?wiki=${wiki}` : ""}`,
   review: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/review`,
   /** The class with a figure opened; `kept`: how the class is arranged. */
+  thresholds: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/review/thresholds`,
   evidence: (course: string, assignment: string, wiki: string, person: string, figure: string, kept: Readonly<Record<string, string>> = {}) =>
     `/courses/${course}/assignments/${assignment}/review?${new URLSearchParams({ ...kept, wiki, person, figure })}`,
   /** A group's review; `asked`: a period, a figure that is opened. */
@@ -28,6 +29,7 @@ export const paths = {
     `/courses/${course}/assignments/${assignment}/review/${wiki}${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
   /** All figures of all students as a file. */
   figuresFile: (course: string, assignment: string, asked: Readonly<Record<string, string>> = {}) => `/courses/${course}/assignments/${assignment}/review/figures${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
+  statementFile: (course: string, assignment: string, wiki: string, person: string, asked: Readonly<Record<string, string>> = {}) => `/courses/${course}/assignments/${assignment}/statement/${wiki}/${person}${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
   statement: (course: string, assignment: string, wiki: string, person: string, asked: Readonly<Record<string, string>> = {}) =>
     `/courses/${course}/assignments/${assignment}/review/${wiki}/${person}${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
   /** A student's own statement. */

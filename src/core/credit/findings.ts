@@ -142,7 +142,7 @@ function talkedAround({ remarks }: GroupWork, one: string, other: string, at: nu
 }
 
 /** Two members who remove and restore the same text on a page in turns, twice at least. */
-function backAndForth({ deeds, members }: GroupWork, { backAndForthWords }: Thresholds): Finding[] {
+export function backAndForth({ deeds, members }: GroupWork, { backAndForthWords }: Thresholds): Finding[] {
   const found: Finding[] = [];
   const byPage = new Map<string, Deed[]>();
   for (const deed of deeds) byPage.set(deed.page, [...(byPage.get(deed.page) ?? []), deed]);

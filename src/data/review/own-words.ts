@@ -3,25 +3,30 @@ import "server-only";
 import { and, asc, eq, isNull } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
 import { z } from "zod";
+import { creditedWith, indexOf } from "@/core/credit/work";
 import { cleanText } from "@/core/text/clean";
 import { roleOn } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { ownWord } from "../db/tables/review";
-import { wiki } from "../db/tables/wikis";
+import { page, wiki } from "../db/tables/wikis";
 import type { Context } from "../session/context";
 import { allTime } from "./period";
 import { loadWork } from "./work";
 
 const words = z.string().transform(cleanText).pipe(z.string().trim().min(1).max(2000));
-export const ownWordKind = z.enum(["done outside", "objection"]);
+export const ownWordKind = z.enum(["done outside", "objection", "stands for"]);
 
+/** So many entries a student stands for: those that should be looked at first. */
+export const mostStoodFor = 3;
 /** More than anybody needs to say; it keeps a slip of a script from filling the table. */
 const mostOfOne = 50;
 
 export interface OwnWordDto {
   readonly id: string;
-  readonly kind: "done outside" | "objection";
+  readonly kind: z.infer<typeof ownWordKind>;
+  /** Of what the student stands for: the entry, and its page's title. */
+  readonly entry: { readonly pageId: string; readonly number: number; readonly title: string } | null;
   readonly body: string;
   readonly at: Date;
   readonly answer: { readonly body: string; readonly by: string; readonly at: Date } | null;
@@ -30,25 +35,32 @@ export interface OwnWordDto {
 /** What a student has said and not taken back, oldest first. The caller has asked whether the viewer may read their statement. */
 export async function ownWordsOf(db: Queryable, courseId: string, wikiId: string, personId: string): Promise<OwnWordDto[]> {
   const answerer = alias(person, "answerer");
-  const rows = await db.select({ id: ownWord.id, kind: ownWord.kind, body: ownWord.body, at: ownWord.at, answer: ownWord.answer, by: answerer.name, answeredAt: ownWord.answeredAt }).from(ownWord).leftJoin(answerer, eq(answerer.id, ownWord.answeredBy))
+  const rows = await db.select({ id: ownWord.id, kind: ownWord.kind, body: ownWord.body, at: ownWord.at, pageId: ownWord.pageId, number: ownWord.entry, title: page.title, answer: ownWord.answer, by: answerer.name, answeredAt: ownWord.answeredAt }).from(ownWord).leftJoin(answerer, eq(answerer.id, ownWord.answeredBy)).leftJoin(page, and(eq(page.courseId, ownWord.courseId), eq(page.id, ownWord.pageId)))
     .where(and(eq(ownWord.courseId, courseId), eq(ownWord.wikiId, wikiId), eq(ownWord.personId, personId), isNull(ownWord.takenBackAt))).orderBy(asc(ownWord.at));
-  return rows.map(({ answer, by, answeredAt, ...row }) => ({ ...row, answer: answer !== null && answeredAt ? { body: answer, by: by ?? "", at: answeredAt } : null }));
+  return rows.map(({ answer, by, answeredAt, pageId, number, title, ...row }) => ({ ...row, entry: pageId !== null && number !== null ? { pageId, number, title: title ?? "" } : null, answer: answer !== null && answeredAt ? { body: answer, by: by ?? "", at: answeredAt } : null }));
 }
 
-export type OwnWordSaid = { readonly kind: "said"; readonly id: string } | { readonly kind: "refused"; readonly code: "not found" | "only looking" | "empty or too long" | "too many" };
+export type OwnWordSaid = { readonly kind: "said"; readonly id: string } | { readonly kind: "refused"; readonly code: "not found" | "only looking" | "empty or too long" | "too many" | "three already" | "not your entry" };
 
 const refused = (code: Extract<OwnWordSaid, { kind: "refused" }>["code"]): OwnWordSaid => ({ kind: "refused", code });
 
 /** A member says something beside the record of their own work in a wiki. */
-export async function sayOwn(ctx: Context, courseId: string, wikiId: string, kind: OwnWordDto["kind"], body: string): Promise<OwnWordSaid> {
+export async function sayOwn(ctx: Context, courseId: string, wikiId: string, kind: OwnWordDto["kind"], body: string, entry: { pageId: string; number: number } | null = null): Promise<OwnWordSaid> {
   if (ctx.lookingAs) return refused("only looking");
   const text = words.safeParse(body);
   if (!text.success) return refused("empty or too long");
   const loaded = (await roleOn(ctx, courseId)) === "student" ? await loadWork(ctx, courseId, wikiId, allTime, "members") : null;
   if (!loaded || loaded.isArchived) return refused("not found");
-  if ((await ownWordsOf(ctx.db, courseId, wikiId, ctx.viewer.id)).length >= mostOfOne) return refused("too many");
+  const known = await ownWordsOf(ctx.db, courseId, wikiId, ctx.viewer.id);
+  if (known.length >= mostOfOne) return refused("too many");
+  if (kind === "stands for") {
+    if (known.filter((each) => each.kind === kind).length >= mostStoodFor) return refused("three already");
+    const ref = [...loaded.refs.values()].find(({ pageId, number }) => pageId === entry?.pageId && number === entry.number);
+    const deed = ref && indexOf(loaded.work).deeds.get(ref.rev);
+    if (!deed || !creditedWith(deed).includes(ctx.viewer.id)) return refused("not your entry");
+  }
   const id = ctx.newId();
-  await ctx.db.insert(ownWord).values({ courseId, id, wikiId, personId: ctx.viewer.id, kind, body: text.data, at: ctx.now });
+  await ctx.db.insert(ownWord).values({ courseId, id, wikiId, personId: ctx.viewer.id, kind, ...(kind === "stands for" ? { pageId: entry!.pageId, entry: entry!.number } : {}), body: text.data, at: ctx.now });
   return { kind: "said", id };
 }
 

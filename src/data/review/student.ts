@@ -27,6 +27,7 @@ export interface StatementLineDto extends StatementLine {
 
 export interface StatementDto {
   readonly courseId: string;
+  readonly assignmentId: string;
   readonly wikiId: string;
   readonly groupName: string;
   readonly timeZone: string;
@@ -71,7 +72,7 @@ export async function findStatement(ctx: ContextIn, courseId: string, wikiId: st
   const sittings = told.sittings.map((sitting) => sitting.filter(({ at }) => at >= from).map(line)).filter((sitting) => sitting.length > 0);
   const touched = new Set(sittings.flat().map(({ page }) => page));
   return {
-    courseId, wikiId, groupName: loaded.name, timeZone: loaded.timeZone, dueAt: loaded.dueAt, member, figures: memberFigures(work, personId), sittings, byOthersSince: told.byOthersSince,
+    courseId, assignmentId: loaded.assignmentId, wikiId, groupName: loaded.name, timeZone: loaded.timeZone, dueAt: loaded.dueAt, member, figures: memberFigures(work, personId), sittings, byOthersSince: told.byOthersSince,
     members: reviewed ? loaded.members : [],
     findings: reviewed ? (await findingsOf(ctx, loaded)).filter(({ finding }) => membersIn(finding).includes(personId)) : [],
     marks: reviewed ? (await marksIn(ctx.db, courseId, [wikiId])).filter((mark) => mark.personId === personId) : [],

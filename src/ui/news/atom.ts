@@ -1,4 +1,5 @@
 /** News as an Atom feed (RFC 4287). */
+import { escaped } from "../words/escaped";
 import type { HappeningDto } from "@/data/news/dto";
 import { happeningHref, happeningWords } from "./happening";
 
@@ -26,10 +27,4 @@ export function atomFeed({ title, self, courseId, updated, happenings, base }: F
     `<?xml version="1.0" encoding="utf-8"?>`, `<feed xmlns="http://www.w3.org/2005/Atom">`, `  <id>${escaped(self)}</id>`, `  <title>${escaped(title)}</title>`, `  <updated>${updated.toISOString()}</updated>`,
     `  <link rel="self" href="${escaped(self)}"/>`, `  <link href="${escaped(new URL(`/courses/${courseId}/news`, base).href)}"/>`, ...happenings.map(entry), "</feed>", "",
   ].join("\n");
-}
-
-/** Text within XML; characters that XML can't hold are left out. */
-function escaped(text: string): string {
-  const signs: Readonly<Record<string, string>> = { "&": "&amp;", "<": "&lt;", ">": "&gt;", "\"": "&quot;", "'": "&apos;" };
-  return text.replace(/[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\u{10000}-\u{10ffff}]/gu, "").replace(/[&<>"']/g, (sign) => signs[sign]!);
 }

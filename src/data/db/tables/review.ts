@@ -61,13 +61,16 @@ export const reviewMark = pgTable("review_mark", {
   foreignKey({ columns: [table.courseId, table.wikiId], foreignColumns: [wiki.courseId, wiki.id] }),
 ]);
 
-/** What a student says beside the record of their work: what they did outside the wiki, or what they object to; and what was answered. */
+/** What a student says beside the record of their work: what they did outside the wiki, what they object to, an entry that they stand for; and what was answered. */
 export const ownWord = pgTable("own_word", {
   courseId: text("course_id").notNull(),
   id: text().notNull(),
   wikiId: text("wiki_id").notNull(),
   personId: text("person_id").notNull().references(() => person.id),
-  kind: text().$type<"done outside" | "objection">().notNull(),
+  kind: text().$type<"done outside" | "objection" | "stands for">().notNull(),
+  /** Of what they stand for: the entry. */
+  pageId: text("page_id"),
+  entry: integer(),
   body: text().notNull(),
   at: instant("at").notNull(),
   /** Since when the student has taken it back; it is kept. */

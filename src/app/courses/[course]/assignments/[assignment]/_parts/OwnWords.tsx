@@ -1,16 +1,18 @@
 "use client";
 import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
+import Link from "next/link";
 import { useState } from "react";
 import type { OwnWordDto } from "@/data/review/own-words";
 import { Said } from "@/ui/forms/Said";
 import { SteadyForm } from "@/ui/forms/SteadyForm";
 import { useAct } from "@/ui/forms/useAct";
+import { paths } from "@/ui/paths";
 import { moment } from "@/ui/words/times";
 import { answerWord, say, takeBack } from "./own-word-actions";
+import { ownWordNames } from "./own-word-names";
 
-const kinds = { "done outside": "Something I did outside the wiki", objection: "Something in this account that is wrong" } as const;
-const names = { "done outside": "Done outside the wiki", objection: "An objection" } as const;
+const kinds = { "stands for": "An entry that I stand for (three at most)", "done outside": "Something I did outside the wiki", objection: "Something in this account that is wrong" } as const;
 
 interface Props {
   readonly courseId: string;
@@ -18,15 +20,19 @@ interface Props {
   readonly said: readonly OwnWordDto[];
   /** Whether the viewer is the student; otherwise they answer. */
   readonly isOwn: boolean;
+  /** Entries of the student that they can stand for, the newest first. */
+  readonly entries?: readonly { readonly pageId: string; readonly number: number; readonly label: string }[];
   readonly zone: string;
   readonly now: Date;
 }
 
 /** What the student says beside the record, and what was answered. */
-export function OwnWords({ courseId, wikiId, said: words, isOwn, zone, now }: Props) {
+export function OwnWords({ courseId, wikiId, said: words, isOwn, entries = [], zone, now }: Props) {
   const { act, said, isBusy } = useAct();
   const [kind, setKind] = useState<OwnWordDto["kind"]>("done outside");
   const [body, setBody] = useState("");
+  const [chosen, setChosen] = useState(0);
+  const entry = kind === "stands for" ? (entries[chosen] ?? null) : null;
   const [answering, setAnswering] = useState<string | null>(null);
   const [answer, setAnswer] = useState("");
   return (
@@ -36,7 +42,7 @@ export function OwnWords({ courseId, wikiId, said: words, isOwn, zone, now }: Pr
         <ul className="findings own-words">
           {words.map((each) => (
             <li key={each.id}>
-              <p><strong>{names[each.kind]}</strong> <span className="quiet">{moment(each.at, zone, now)}</span></p>
+              <p><strong>{ownWordNames[each.kind]}</strong>{each.entry && <> <Link href={paths.entry(courseId, each.entry.pageId, each.entry.number)}>entry {each.entry.number} of “{each.entry.title}”</Link></>} <span className="quiet">{moment(each.at, zone, now)}</span></p>
               <p className="own-word">{each.body}</p>
               {each.answer && <blockquote><span className="quiet">{each.answer.by}, {moment(each.answer.at, zone, now)}</span><br />{each.answer.body}</blockquote>}
               {isOwn && <button type="button" className="plain-button" disabled={isBusy} aria-label={`Take back: ${each.body.slice(0, 40)}`} onClick={() => void act(() => takeBack(courseId, each.id))}>Take back</button>}
@@ -53,10 +59,11 @@ export function OwnWords({ courseId, wikiId, said: words, isOwn, zone, now }: Pr
         </ul>
       )}
       {isOwn && (
-        <SteadyForm className="own-word-form" onSubmit={(event) => { event.preventDefault(); void act(() => say(courseId, wikiId, kind, body)).then((isDone) => { if (isDone) setBody(""); }); }}>
+        <SteadyForm className="own-word-form" onSubmit={(event) => { event.preventDefault(); void act(() => say(courseId, wikiId, kind, body, entry && { pageId: entry.pageId, number: entry.number })).then((isDone) => { if (isDone) setBody(""); }); }}>
           <label className="plain-label">Say <select className="plain-select wide" value={kind} onChange={(event) => setKind(event.target.value as OwnWordDto["kind"])}>{Object.entries(kinds).map(([each, words]) => <option key={each} value={each}>{words}</option>)}</select></label>
+          {kind === "stands for" && (entries.length === 0 ? <p className="quiet">You have saved nothing yet.</p> : <label className="plain-label">Which <select className="plain-select wide" value={chosen} onChange={(event) => setChosen(Number(event.target.value))}>{entries.map(({ pageId, number, label }, at) => <option key={`${pageId} ${number}`} value={at}>{label}</option>)}</select></label>)}
           <TextField label="In your words, for your instructor" multiline minRows={2} maxRows={8} value={body} onChange={(event) => setBody(event.target.value)} slotProps={{ htmlInput: { maxLength: 2000 } }} />
-          <div className="actions"><Button type="submit" variant="outlined" disabled={isBusy || body.trim() === ""}>Put it beside the record</Button></div>
+          <div className="actions"><Button type="submit" variant="outlined" disabled={isBusy || body.trim() === "" || (kind === "stands for" && !entry)}>Put it beside the record</Button></div>
         </SteadyForm>
       )}
       <Said said={said} />

@@ -10,6 +10,7 @@ import { counted, listed, number } from "@/ui/words/counts";
 import { entryAccount, entryKindWords } from "@/ui/words/entries";
 import { RemarkText } from "@/ui/words/RemarkText";
 import { day, moment } from "@/ui/words/times";
+import { signed } from "./signed";
 
 /** What of the statement is shown: one page alone, or one kind of act. */
 export interface Shown {
@@ -85,8 +86,4 @@ function Line({ line, opened, href, told, zone, now }: Omit<Props, "shown"> & { 
       )}
     </Fragment>
   );
-}
-
-function signed(words: number): string {
-  return words > 0 ? `+${number(words)}` : `−${number(-words)}`;
 }

@@ -3,6 +3,7 @@ import { revalidatePath } from "next/cache";
 import { z } from "zod";
 import { actOnFinding } from "@/data/review/findings";
 import { markReviewed } from "@/data/review/marks";
+import { setThresholds } from "@/data/review/thresholds";
 import { onlyLooking } from "@/ui/words/problems";
 import type { Answer } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
@@ -18,6 +19,17 @@ export async function actOn(courseId: string, wikiId: string, key: string, reaso
   }
   revalidatePath(`/courses/${courseId}`, "layout");
   return { kind: "done" };
+}
+
+/** Sets from when on something is asked about; null: as usual. */
+export async function setFrom(courseId: string, assignmentId: string, thresholds: unknown): Promise<Answer> {
+  const set = await setThresholds(await signedIn(), id.parse(courseId), id.parse(assignmentId), thresholds);
+  if (set.kind === "refused") {
+    const words = { "not found": "Nothing was changed: this is for those who run the course.", "only looking": onlyLooking, "bad input": "Nothing was changed: a part lies between 5 and 100 %, a number of words above 0." };
+    return { kind: "wrong", text: words[set.code] };
+  }
+  revalidatePath(`/courses/${courseId}`, "layout");
+  return { kind: "done", text: "It is asked from there on." };
 }
 
 /** Notes that the viewer has looked at a student's work as it is now, or takes that back. */

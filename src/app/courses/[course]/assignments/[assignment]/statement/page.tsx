@@ -3,12 +3,13 @@ import Link from "next/link";
 import { notFound } from "next/navigation";
 import { readableWikis } from "@/data/assignments/read";
 import { myFeedback, noteSeen } from "@/data/review/feedback";
-import { findStatement } from "@/data/review/student";
+import { findStatement, type StatementDto } from "@/data/review/student";
 import { allTime } from "@/data/review/period";
 import { Author } from "@/ui/authors/AuthorMark";
 import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
-import { momentAndDistance } from "@/ui/words/times";
+import { counted } from "@/ui/words/counts";
+import { moment, momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { assignmentTrail } from "@/app/_parts/trail";
@@ -20,6 +21,11 @@ import { StatementFilter } from "../_parts/StatementFilter";
 import { StatementTable } from "../_parts/StatementTable";
 
 export const metadata: Metadata = { title: "My statement" };
+
+/** The viewer's entries, the newest first, as a list to choose from. */
+function ownEntries({ sittings, timeZone }: StatementDto, now: Date) {
+  return sittings.flat().flatMap(({ ref, pageTitle, figures }) => (ref ? [{ pageId: ref.pageId, number: ref.number, label: `${pageTitle}, ${moment(ref.at, timeZone, now)}, ${counted(figures?.added ?? 0, "word")} added` }] : [])).reverse().slice(0, 200);
+}
 
 /** The viewer's own statement: the same account of their work that the instructor sees. */
 export default async function OwnStatementPage({ params, searchParams }: PageProps<"/courses/[course]/assignments/[assignment]/statement">) {
@@ -43,6 +49,7 @@ export default async function OwnStatementPage({ params, searchParams }: PagePro
             <h1>What I did in {told.groupName}</h1>
             <p className="quiet"><Author name={member.name} mark={member.mark} />; due {momentAndDistance(told.dueAt, zone, ctx.now)}. Your instructor sees the same. <Link href={paths.measures()}>How the figures come about</Link></p>
           </div>
+          <a className="plain-button" href={paths.statementFile(course, assignment, own.id, ctx.viewer.id)} download>Save as a document</a>
           <LinkButton href={paths.wiki(course, own.id)} variant="outlined">Open the wiki</LinkButton>
         </div>
         <StatementFacts told={told} />
@@ -52,7 +59,7 @@ export default async function OwnStatementPage({ params, searchParams }: PagePro
           <StatementTable told={told} shown={shown} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
         </section>
         {feedback.length > 0 && <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={course} assignmentId={assignment} told={feedback} viewerId={ctx.viewer.id} groupName={told.groupName} to={[]} zone={zone} now={ctx.now} /></section>}
-        <section className="section" aria-labelledby="own-words"><h2 id="own-words">What the record does not say</h2><OwnWords courseId={course} wikiId={own.id} said={told.ownWords} isOwn zone={zone} now={ctx.now} /></section>
+        <section className="section" aria-labelledby="own-words"><h2 id="own-words">What the record does not say</h2><OwnWords courseId={course} wikiId={own.id} said={told.ownWords} isOwn entries={ownEntries(told, ctx.now)} zone={zone} now={ctx.now} /></section>
       </div>
     </Frame>
   );

@@ -1,4 +1,5 @@
 import type { Metadata } from "next";
+import Link from "next/link";
 import { notFound } from "next/navigation";
 import { Suspense } from "react";
 import { z } from "zod";
@@ -72,7 +73,7 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
           {next && <LinkButton href={paths.statement(courseId, assignmentId, next.wikiId, next.personId)} variant="contained">{done === 0 ? "Begin to review" : "Next not looked at"}: {next.name}</LinkButton>}
         </div>
         <section className="section class-asked" aria-labelledby="found">
-          <h2 id="found">What to ask about</h2>
+          <h2 id="found">What to ask about{course.role === "instructor" && <> <Link href={paths.thresholds(courseId, assignmentId)} className="beside-heading">When to ask</Link></>}</h2>
           <Suspense fallback={<p className="quiet" role="status">Looking through the groups.</p>}><ClassFindings findings={findings} courseId={courseId} assignmentId={assignmentId} /></Suspense>
         </section>
         <PeriodChoice period={period} dueAt={assignment.dueAt} cutOffAt={assignment.cutOffAt} weeksFrom={assignment.opensAt} zone={course.timeZone} now={ctx.now} href={(each) => href({ ...arrangementAsked({ ...arrangement, period: allTime }), ...each })} />

@@ -36,6 +36,9 @@ interface Props extends RowsIn {
   readonly wikiId: string;
 }
 
+/** The period of an arrangement: what is opened is about the same time. */
+const inPeriod = ({ from, until }: Readonly<Record<string, string>>): Record<string, string> => ({ ...(from ? { from } : {}), ...(until ? { until } : {}) });
+
 /** How a figure reads. */
 function told(figure: ReviewFigure, each: Omit<MemberReviewDto, "member">): string {
   return figure === "share" ? percents(each.sharePercent) : figure === "lasting" ? percent(each.lasting) : number(each[figure]);
@@ -69,7 +72,7 @@ export function FigureRow(props: Props) {
   };
   return (
     <tr>
-      <th scope="row">{isGuests ? <Author name={who} mark={mark} /> : <a href={paths.statement(place.courseId, place.assignmentId, wikiId, id)} className="student-link"><Author name={who} mark={mark} /></a>}{group && <span className="quiet"> {group}</span>}</th>
+      <th scope="row">{isGuests ? <Author name={who} mark={mark} /> : <a href={paths.statement(place.courseId, place.assignmentId, wikiId, id, inPeriod(kept))} className="student-link"><Author name={who} mark={mark} /></a>}{group && <span className="quiet"> {group}</span>}</th>
       {shown.map(cell)}
     </tr>
   );

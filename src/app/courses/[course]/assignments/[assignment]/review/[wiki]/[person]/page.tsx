@@ -54,6 +54,7 @@ export default async function StatementPage({ params, searchParams }: PageProps<
           <div className="actions">
             {before && <LinkButton href={stepTo(before)!} variant="text" title="Key p">{before.name}, before</LinkButton>}
             {next && <LinkButton href={stepTo(next)!} variant="text" title="Key n">{next.name}, next</LinkButton>}
+            <a className="plain-button" href={paths.statementFile(course, assignment, wiki, person, periodAsked(period))} download>Save as a document</a>
             <LinkButton href={paths.reviewGroup(course, assignment, wiki, periodAsked(period))} variant="outlined">The group</LinkButton>
             <ReviewedButton courseId={course} wikiId={wiki} personId={person} mine={mine} others={told.marks.filter((mark) => mark !== mine)} zone={zone} now={ctx.now} />
           </div>
