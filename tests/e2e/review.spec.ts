@@ -191,3 +191,94 @@ test("the class is shown by a figure, or by who has done nothing, and gone throu
   await expect(names.filter({ hasText: "Mira Okonjo" })).toHaveCount(0);
   await expect(table.getByRole("link", { name: /^(Entries|Comments) of/ }).filter({ hasNotText: /^0$/ })).toHaveCount(0);
 });
+
+test("the class is shown in a week, with columns of one's choice, and each figure of that week adds up", async ({ browser }) => {
+  const ines = await signInAs(browser, "Ines Calder");
+  await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
+  const table = ines.getByRole("table", { name: "Contributions by group and student" });
+  const added = table.getByRole("link", { name: /^Added of Callum Wray: / });
+  const inAll = Number((await added.textContent())!.replace(/,/g, ""));
+  await ines.getByRole("link", { name: "Week 2", exact: true }).click();
+  await expect(ines.getByRole("link", { name: "Week 2", exact: true })).toHaveAttribute("aria-current", "true");
+  await expect.poll(async () => Number((await added.textContent())!.replace(/,/g, ""))).toBeLessThan(inAll);
+  const told = Number((await added.textContent())!.replace(/,/g, ""));
+  expect(told).toBeGreaterThan(0);
+  await added.click();
+  const evidence = ines.getByRole("region", { name: "Added of Callum Wray" });
+  await expect(evidence.getByRole("row", { name: /^Sum/ })).toBeVisible();
+  expect(await amounts(evidence)).toEqual({ sum: told, told });
+  await evidence.getByRole("link", { name: "Close the evidence" }).click();
+
+  await ines.getByText("Columns", { exact: true }).click();
+  await ines.getByRole("checkbox", { name: "Moved" }).check();
+  await ines.getByRole("checkbox", { name: "Entries" }).uncheck();
+  await ines.getByRole("button", { name: "Show these" }).click();
+  await expect(table.getByRole("columnheader", { name: /^Moved/ })).toBeVisible();
+  await expect(table.getByRole("columnheader", { name: /^Entries/ })).toHaveCount(0);
+  await expect(ines.getByRole("link", { name: "Week 2", exact: true })).toHaveAttribute("aria-current", "true");
+  await expect(ines.getByRole("link", { name: "Figures as CSV" })).toHaveAttribute("href", /figures\?from=\d+&until=\d+$/);
+  await ines.getByRole("link", { name: "With findings" }).click();
+  await expect(table.getByRole("link", { name: "Sunniva Dahl" })).toBeVisible();
+  await expect(table.getByRole("link", { name: "Mira Okonjo" })).toHaveCount(0);
+});
+
+test("thresholds show what they would find while they are moved, and hold once they are saved", async ({ browser }) => {
+  const ines = await signInAs(browser, "Ines Calder");
+  await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
+  await ines.getByRole("link", { name: "When to ask" }).click();
+  const found = ines.getByRole("listitem").filter({ hasText: "Millrace" });
+  await expect(found).toContainText("One author for most (Sunniva Dahl)");
+  const share = ines.getByRole("slider", { name: /^One author for most/ });
+  await share.focus();
+  await press(ines, "End");
+  await expect(share).toHaveAttribute("aria-valuetext", "100 %");
+  await expect(found).toHaveCount(0);
+  await expect(ines.getByRole("heading", { name: "What this would find" })).toBeVisible();
+  await ines.getByRole("button", { name: "As usual" }).click();
+  await expect(found).toContainText("One author for most (Sunniva Dahl)");
+  // What is kept is one that finds nothing in the demo either way.
+  const ownPages = ines.getByRole("slider", { name: /^Only own pages/ });
+  await ownPages.focus();
+  await press(ines, "End");
+  await ines.getByRole("button", { name: "Ask from there on" }).click();
+  await expect(ines.getByText("It is asked from there on.")).toBeVisible();
+  await ines.reload();
+  await expect(ownPages).toHaveAttribute("aria-valuetext", "30 entries");
+  await ines.getByRole("button", { name: "As usual" }).click();
+  await ines.getByRole("button", { name: "Ask from there on" }).click();
+  await expect(ines.getByText("These are the usual ones.")).toBeVisible();
+});
+
+test("a student names an entry that they stand for, and the statement is saved as one document", async ({ browser }) => {
+  const noor = await signInAs(browser, "Noor Halabi");
+  await noor.getByRole("link", { name: "Restoration dossier", exact: true }).click();
+  await noor.getByRole("link", { name: "What I did" }).click();
+  await noor.getByRole("combobox", { name: /^Say/ }).selectOption("An entry that I stand for (three at most)");
+  await noor.getByRole("combobox", { name: /^Which/ }).selectOption({ index: 1 });
+  await noor.getByLabel("In your words, for your instructor").fill("I checked <every> figure & source in it.");
+  await noor.getByRole("button", { name: "Put it beside the record" }).click();
+  const stood = noor.getByRole("listitem").filter({ hasText: "Stands for" });
+  await expect(stood.getByRole("link", { name: /^entry \d+ of/ })).toBeVisible();
+
+  const href = (await noor.getByRole("link", { name: "Save as a document" }).getAttribute("href"))!;
+  const answer = await noor.request.get(href);
+  expect(answer.headers()["content-disposition"]).toContain("noor-halabi-statement.html");
+  const file = await answer.text();
+  expect(file).toContain("I checked &lt;every&gt; figure &amp; source in it.");
+  const reader = await noor.context().newPage();
+  const asked: string[] = [];
+  reader.on("request", (request) => asked.push(request.url()));
+  await reader.setContent(file);
+  await expect(reader.getByRole("heading", { name: "Noor Halabi", level: 1 })).toBeVisible();
+  expect(asked).toEqual([]);
+  // The account ends with what stands, as the figures say.
+  const stands = await reader.locator("dl div", { hasText: "Standing" }).first().locator("dd").textContent();
+  await expect(reader.locator("tr.sum td").last()).toHaveText(stands!);
+
+  const ines = await signInAs(browser, "Ines Calder");
+  expect((await ines.request.get(href)).status()).toBe(200);
+  const other = await signInAs(browser, "Ewan Strachie");
+  expect((await other.request.get(href)).status()).toBe(404);
+  await stood.getByRole("button", { name: /^Take back/ }).click();
+  await expect(stood).toHaveCount(0);
+});

@@ -99,3 +99,48 @@ test("who is named in a comment finds it among their news, marked as new until t
   await hana.getByRole("checkbox", { name: /^Restoration plan/ }).click();
   await expect(line).toBeVisible();
 });
+
+test("a talk on a page is marked as discussion by the instructor, and then counts as such", async ({ browser }) => {
+  const marta = await signInAs(browser, "Marta Kowalik");
+  const text = await startPage(marta, "Hollin Burn", "Who keeps the gate");
+  await text.pressSequentially("The gate is kept by nobody in particular.");
+  await marta.keyboard.press("Enter");
+  await text.pressSequentially("Idris, shall we ask the farmer about it?");
+  await marta.getByRole("button", { name: "Save the page" }).click();
+  await expect(marta.getByRole("heading", { name: "Who keeps the gate", level: 1 })).toBeVisible();
+  await expect(marta.getByRole("button", { name: "Mark as discussion" })).toHaveCount(0);
+  const address = marta.url();
+
+  const ines = await signInAs(browser, "Ines Calder");
+  await ines.goto(address);
+  const about = ines.getByLabel("What the comment is about");
+  const option = about.locator("option", { hasText: "shall we ask the farmer" });
+  await expect(option).toHaveCount(1);
+  await about.selectOption((await option.getAttribute("value"))!);
+  await ines.getByRole("button", { name: "Mark as discussion" }).click();
+  const counted = ines.getByRole("region", { name: "Counted as discussion" });
+  await expect(counted).toContainText("8 words, marked by Ines Calder");
+  await expect(ines.locator(".prose .discussion")).toHaveText("discussionIdris, shall we ask the farmer about it");
+
+  await marta.reload();
+  await expect(marta.getByRole("region", { name: "Counted as discussion" })).toBeVisible();
+  await expect(marta.getByRole("button", { name: /^Count as text again/ })).toHaveCount(0);
+  const said = marta.getByLabel("Comment on this page");
+  await said.fill("I would ");
+  await said.press("End");
+  await press(marta, "Control+b");
+  await said.pressSequentially("ask");
+  await press(marta, "Control+b");
+  await said.pressSequentially(" her.");
+  await marta.getByRole("button", { name: "Comment", exact: true }).click();
+  await expect(marta.locator(".remark", { hasText: "I would ask her." }).locator("strong", { hasText: /^ask$/ })).toBeVisible();
+
+  await ines.goto("/courses/urbanrivers");
+  await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
+  await ines.getByRole("table").getByRole("link", { name: "Hollin Burn", exact: true }).click();
+  await expect(ines.getByRole("link", { name: "Discussion on pages of Marta Kowalik: 8. Show what is behind it" })).toBeVisible();
+  await ines.goto(address);
+  await counted.getByRole("button", { name: /^Count as text again/ }).click();
+  await expect(counted).toHaveCount(0);
+  await expect(ines.locator(".prose .discussion")).toHaveCount(0);
+});

@@ -37,6 +37,7 @@ const routesFor: Record<string, Allowed> = {
   "/courses/[course]/assignments/new": "instructors", "/courses/[course]/assignments/[assignment]/set-up": "instructors", "/courses/[course]/assignments/[assignment]/access": "instructors",
   "/courses/[course]/assignments/[assignment]/guests": "instructors", "/courses/[course]/assignments/[assignment]/guests/room": "instructors", "/courses/[course]/assignments/[assignment]/review": "staff",
   "/courses/[course]/assignments/[assignment]/review/[wiki]": "instructors", "/courses/[course]/assignments/[assignment]/review/figures": "staff", "/courses/[course]/assignments/[assignment]/review/[wiki]/[person]": "instructors", "/courses/[course]/assignments/[assignment]/statement": "students",
+  "/courses/[course]/assignments/[assignment]/review/thresholds": "instructors", "/courses/[course]/assignments/[assignment]/statement/[wiki]/[person]": "readers",
   "/courses/[course]/groups": "on course", "/courses/[course]/groups/new": "instructors", "/courses/[course]/groups/[set]": "instructors",
   "/courses/[course]/people": "instructors", "/courses/[course]/people/list": "instructors", "/courses/[course]/people/file": "instructors", "/courses/[course]/settings": "instructors",
   "/courses/[course]/rooms/[room]": "instructors",
@@ -92,6 +93,8 @@ const acts: Record<string, Act> = {
   "courses/[course]/assignments/[assignment]/_parts/feedback-actions#changeWords": { for: "instructors", args: (at) => [course, at.feedback, "Walked better."], proves: true },
   "courses/[course]/assignments/[assignment]/_parts/feedback-actions#withdrawWords": { for: "instructors", args: (at) => [course, at.feedback, true], proves: true },
   "courses/[course]/pages/[page]/actions#commentOn": { for: "readers", args: (at) => [course, at.page, 1, null, "Walked by."], proves: true },
+  "courses/[course]/pages/[page]/actions#markAsDiscussion": { for: "instructors", args: (at) => [course, at.page, 1, { quote: "Walked over", near: 0 }], proves: true },
+  "courses/[course]/pages/[page]/actions#countAsText": { for: "instructors", args: (at) => [course, at.discussion], proves: true },
   "courses/[course]/pages/[page]/actions#answer": { for: "readers", args: (at) => [course, at.page, at.comment, "Answered in passing."], proves: true },
   "courses/[course]/pages/[page]/actions#restore": { for: "readers", args: (at) => [course, at.page, 1, Number(at.entries) + 1, null], proves: true },
   "courses/[course]/pages/[page]/actions#settle": { for: "readers", args: (at) => [course, at.comment, true], proves: true },
@@ -121,6 +124,7 @@ const acts: Record<string, Act> = {
   [`${ownWords}#answerWord`]: { for: "instructors", args: (at) => [course, at.ownWord, "Walked on."], proves: true },
   [`${ownWords}#takeBack`]: { for: "students of the wiki", args: (at) => [course, at.ownWord], proves: true },
   [`${review}#mark`]: { for: "instructors", args: (at) => [course, at.wiki, "miraokonjo", true], proves: true },
+  [`${review}#setFrom`]: { for: "instructors", args: (at) => [course, at.assignment, { lastDayPart: 0.5, shareOfOne: 0.5, arrivalPart: 0.5, arrivalWords: 100, removedWords: 50, backAndForthWords: 20, entriesOnOwnPages: 3 }], proves: true },
   [`${review}#actOn`]: { for: "instructors", args: (at) => [course, at.wiki, "nothing done|miraokonjo", "Walked"] },
   [`${guests}#open`]: { for: "instructors", args: (at) => [course, at.assignment, json({ title: "Walk", pages: [at.page], minutes: 30, names: { kind: "list", names: ["Ada"] } })], proves: true },
   [`${guests}#makeReaderLink`]: { for: "instructors", args: (at) => [course, at.assignment, json({ wikiId: at.wiki, pageId: null, names: "full", isListed: false, until: "" })], proves: true },
@@ -214,6 +218,8 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
   at.comment = (await sql`select id from comment where course_id = ${course} and page_id = ${at.page} and author_id = 'inescalder'`)[0]!.id as string;
   await sql`insert into own_word (course_id, id, wiki_id, person_id, kind, body, at) values (${course}, 'walkword', ${at.wiki!}, 'miraokonjo', 'objection', 'Walked.', now())`;
   at.ownWord = "walkword";
+  await asked(instructor, "courses/[course]/pages/[page]/actions#markAsDiscussion", [course, at.page, 1, { quote: "over", near: 0 }], at);
+  at.discussion = (await sql`select id from discussion where course_id = ${course}`)[0]!.id as string;
   await sql`insert into feedback (course_id, id, assignment_id, wiki_id, person_id, author_id, body, at) values (${course}, 'walkfeedback', ${at.assignment!}, ${at.wiki!}, 'miraokonjo', 'inescalder', ${secret}, now())`;
   at.feedback = "walkfeedback";
   await sql`insert into shared_credit (course_id, page_id, number, person_id, wiki_id, asked_at) select ${course}, ${at.page!}, 1, id, ${at.wiki!}, now() from person where id in ('miraokonjo', 'saoirsedelaney', 'tomasquill', 'tobinmarsh')`;

@@ -20,6 +20,11 @@ import { findStatement } from "@/data/review/student";
 import { allTime } from "@/data/review/period";
 import { markDiscussion } from "@/data/comments/discussion";
 import { textOf } from "@/core/document/passages";
+import { isFound } from "@/core/credit/candidates";
+import { usualThresholds } from "@/core/credit/findings";
+import { changeAssignment } from "@/data/assignments/write";
+import { findSetUp } from "@/data/assignments/set-up";
+import { findThresholds, setThresholds } from "@/data/review/thresholds";
 import { anyText } from "../support/histories";
 import { closeDatabase, later, makeCourse, pageNamed, write } from "../support/course";
 
@@ -224,4 +229,53 @@ describe("a group and its students", () => {
     expect(await findingsWaiting(as("ines"), courseId)).toEqual([{ assignmentId, title: "Dossier", number: 2 }]);
     for (const name of ["mira", "una"] as const) expect([await told(name), await findingsWaiting(as(name), courseId)]).toEqual([[], []]);
   });
+});
+
+describe("thresholds", () => {
+  test("are set by those who run the course, change what is found at once, and are told to nobody else", async () => {
+    const { courseId, assignmentId, homeId, wikiId, as } = await makeCourse();
+    await write(as("mira", later(1)), courseId, homeId, Array.from({ length: 160 }, (_, at) => `weir${at}`).join(" "));
+    const usual = { ...usualThresholds };
+    for (const name of ["mira", "tobin", "priya", "olga"] as const) {
+      expect(await findThresholds(as(name), courseId, assignmentId)).toBeNull();
+      expect(await setThresholds(as(name), courseId, assignmentId, usual)).toEqual({ kind: "refused", code: "not found" });
+    }
+    const found = async () => (await classFindings(as("ines", later(9)), courseId, [{ wikiId, name: "Alder" }]))[0]!.open.map(({ kind }) => kind);
+    expect(await found()).toEqual(["one author for most", "large arrival", "nothing done"]);
+    const told = (await findThresholds(as("ines"), courseId, assignmentId))!;
+    expect(told).toMatchObject({ isUsual: true, thresholds: usual });
+    expect(told.groups[0]!.candidates.filter((each) => isFound(each, usual)).map(({ kind, names }) => [kind, names])).toEqual([["one author for most", ["mira"]], ["large arrival", ["mira"]], ["nothing done", ["jonas"]]]);
+    expect(await setThresholds(as("ines"), courseId, assignmentId, { ...usual, arrivalWords: 161 })).toEqual({ kind: "set" });
+    expect(await found()).toEqual(["one author for most", "nothing done"]);
+    for (const wrong of [{ ...usual, shareOfOne: 2 }, { ...usual, removedWords: 0 }, { shareOfOne: 0.5 }, "all", { ...usual, arrivalWords: Number.NaN }]) expect(await setThresholds(as("ines"), courseId, assignmentId, wrong)).toEqual({ kind: "refused", code: "bad input" });
+    expect(await found()).toEqual(["one author for most", "nothing done"]);
+    expect(await setThresholds(as("ines"), courseId, assignmentId, null)).toEqual({ kind: "set" });
+    expect(await found()).toHaveLength(3);
+  });
+});
+
+test("a student stands for three entries of their own at most, and for nobody else's", async () => {
+  const { courseId, wikiId, homeId, as } = await makeCourse();
+  await write(as("mira", later(1)), courseId, homeId, "Mira wrote this.");
+  await write(as("jonas", later(2)), courseId, homeId, "Mira wrote this. Jonas wrote that.");
+  const stand = (number: number, pageId = homeId) => sayOwn(as("mira", later(3)), courseId, wikiId, "stands for", "Look at it.", { pageId, number });
+  for (const wrong of [await stand(3), await stand(1), await stand(2, "nosuchpage"), await sayOwn(as("mira"), courseId, wikiId, "stands for", "Look.")]) expect(wrong).toEqual({ kind: "refused", code: "not your entry" });
+  for (let time = 0; time < 3; time++) expect((await stand(2)).kind).toBe("said");
+  expect(await stand(2)).toEqual({ kind: "refused", code: "three already" });
+  const { ownWords } = (await findStatement(as("ines"), courseId, wikiId, `mira${courseId}`, allTime))!;
+  expect(ownWords).toHaveLength(3);
+  expect(ownWords[0]!.entry).toEqual({ pageId: homeId, number: 2, title: "Home" });
+  expect((await takeBackOwn(as("mira", later(4)), courseId, ownWords[0]!.id)).kind).toBe("said");
+  expect((await stand(2)).kind).toBe("said");
+});
+
+test("what counts is set before an assignment opens, and stays once it has", async () => {
+  const { courseId, assignmentId, as } = await makeCourse({ counts: ["comments"] });
+  const input = (await findSetUp(as("ines"), courseId, assignmentId))!.input;
+  expect(input.counts).toEqual(["comments"]);
+  const before = new Date(Date.parse(`${input.opensAt}Z`) - 26 * 60 * 60 * 1000);
+  expect((await changeAssignment({ ...as("ines"), now: before }, courseId, assignmentId, { ...input, counts: ["comments", "new text"] })).kind).toBe("saved");
+  expect(await changeAssignment(as("ines", later(1)), courseId, assignmentId, { ...input, counts: [] })).toMatchObject({ kind: "refused", problem: { code: "bad input", field: "counts" } });
+  expect((await changeAssignment(as("ines", later(1)), courseId, assignmentId, { ...input, counts: ["new text", "comments"], title: "Renamed" })).kind).toBe("saved");
+  expect((await findSetUp(as("ines"), courseId, assignmentId))!.input).toMatchObject({ title: "Renamed", counts: ["new text", "comments"] });
 });

@@ -8,7 +8,7 @@ export function RowKeys() {
       const at = document.activeElement;
       if (event.ctrlKey || event.metaKey || event.altKey || at?.matches("input, textarea, select, [contenteditable='true']")) return;
       const [names, isIn] = [[...document.querySelectorAll<HTMLElement>(".review-table .student-link")], at?.closest(".review-table") !== null && at !== document.body];
-      const groups = [...document.querySelectorAll<HTMLElement>(".review-table .group-line a")];
+      const groups = [...document.querySelectorAll<HTMLElement>(".review-table .group-line a:not(.figure-label)")];
       const own = names.findIndex((name) => name.closest("tr") === at?.closest("tr"));
       const next = event.key === "g" ? groups.find((each) => at === document.body || at === null || (at.compareDocumentPosition(each) & Node.DOCUMENT_POSITION_FOLLOWING) !== 0) ?? groups[0]
         : !isIn ? undefined : event.key === "ArrowDown" ? names[own + 1] : event.key === "ArrowUp" ? names[own - 1] : undefined;
