@@ -5,7 +5,6 @@
 import { desc, eq, sql } from "drizzle-orm";
 import { powers } from "@/core/access/may";
 import { fromPlainText } from "@/core/document/plain";
-import { chainStart, entryHash } from "@/core/ledger/chain";
 import { createAccounts } from "@/data/accounts/write";
 import { bringWikisUp } from "@/data/assignments/wikis";
 import { prepareAssignment, publishAssignment } from "@/data/assignments/write";
@@ -13,7 +12,7 @@ import { insertCourse } from "@/data/courses/write";
 import { openDatabase } from "@/data/db/client";
 import { migrateDatabase } from "@/data/db/migrate";
 import { saveGroupSet } from "@/data/groups/write";
-import { entry, page, wiki } from "@/data/db/tables/wikis";
+import { page, wiki } from "@/data/db/tables/wikis";
 import { findDifferences } from "@/data/ledger/check";
 import { ledgerLines } from "@/data/ledger/list";
 import { recomputeStale } from "@/data/ledger/recompute";
@@ -27,10 +26,7 @@ import { findStatement } from "@/data/review/student";
 import { allTime } from "@/data/review/period";
 import type { Context } from "@/data/session/context";
 import { newId } from "@/data/session/ids";
-import { dice } from "@/core/roster/dice";
-import { bringBack, copy, insert, move, remove, replace } from "../tests/support/truth/edits";
-import { history } from "../tests/support/truth/history";
-import { stockProse } from "../tests/support/truth/prose";
+import { fill } from "./fill";
 import { milliseconds, table } from "./table";
 
 const [groups, membersEach, pagesEach, entriesEach] = [Number(process.env.BENCH_GROUPS ?? 60), 5, 10, 500];
@@ -67,12 +63,14 @@ async function run(): Promise<void> {
   await publishAssignment(ctx, courseId, made.assignmentId);
   const [, makingWikis] = await timed(() => bringWikisUp(ctx, { courseId, assignmentId: made.assignmentId }));
   const wikis = await db.select({ id: wiki.id, position: wiki.position }).from(wiki).orderBy(wiki.position);
-  for (const each of wikis) await fill(db, each.id, students.slice(each.position * membersEach, (each.position + 1) * membersEach));
+  for (const each of wikis) await fill(db, courseId, each.id, students.slice(each.position * membersEach, (each.position + 1) * membersEach), start, { entries: entriesEach, words: 3000, pages: pagesEach - 1 });
   await db.execute(sql`update wiki set credit_version = 0`);
   const [recomputed, recomputing] = await timed(() => recomputeStale(db, courseId));
   await db.execute(sql`analyze`);
   await assignmentReview(ctx, courseId, made.assignmentId);
   const [review, reviewing] = await timed(async () => (await assignmentReview(ctx, courseId, made.assignmentId))!);
+  const asAt = await median(9, () => assignmentReview(ctx, courseId, made.assignmentId, { from: null, until: new Date(start.getTime() + 20 * 24 * 3600 * 1000) }));
+  const inWeek = await median(9, () => assignmentReview(ctx, courseId, made.assignmentId, { from: new Date(start.getTime() + 14 * 24 * 3600 * 1000), until: new Date(start.getTime() + 21 * 24 * 3600 * 1000) }));
   const oneGroup = await median(9, () => findGroup(ctx, courseId, wikis[0]!.id, allTime));
   const period = { from: new Date(start.getTime() + 20 * 24 * 3600 * 1000), until: new Date(start.getTime() + 25 * 24 * 3600 * 1000) };
   const otherPeriod = await median(9, () => findGroup(ctx, courseId, wikis[0]!.id, period));
@@ -100,6 +98,8 @@ async function run(): Promise<void> {
     [`making the wikis, ${starterPages} starter pages each, s`, (makingWikis / 1000).toFixed(1)],
     ["entries", recomputed.entriesDone.toLocaleString("en")],
     ["the whole review from stored figures, ms", milliseconds(reviewing)],
+    ["the same as at a time three weeks in, ms", milliseconds(asAt)],
+    ["the same for a week, ms", milliseconds(inWeek)],
     [`a group of ${entriesEach} entries, ms`, milliseconds(oneGroup)],
     ["the same for five days of it, ms", milliseconds(otherPeriod)],
     ["a student's statement there, ms", milliseconds(oneStudent)],
@@ -123,35 +123,6 @@ async function median(times: number, act: () => Promise<unknown>): Promise<numbe
   const took: number[] = [];
   for (let run = 0; run < times; run++) took.push((await timed(act))[1]);
   return took.sort((one, other) => one - other)[Math.floor(times / 2)]!;
-}
-
-/** A wiki's entries straight into the ledger: what a term of saves would have left there. */
-async function fill(db: Context["db"], wikiId: string, members: readonly string[]): Promise<void> {
-  const edits = [[insert, 5], [remove, 2], [replace, 4], [move, 1.5], [copy, 0.5], [bringBack, 1]] as const;
-  const seed = Number.parseInt(wikiId.replace(/\D/g, "") || "7", 10) % 10_007;
-  const { entries } = history(seed, stockProse, { edits, editsAtOnce: 2, acrossPages: 0.5 }, { authors: membersEach, entries: entriesEach, words: 3000, pages: pagesEach - 1 });
-  const pages = new Map<string, { id: string; entries: number; hash: string }>();
-  const throwDice = dice(seed);
-  const rows: (typeof entry.$inferInsert)[] = [];
-  for (const { page: name, text, author } of entries) {
-    const known = pages.get(name) ?? { id: newId(), entries: 0, hash: chainStart };
-    if (known.entries === 0) {
-      await db.insert(page).values({ courseId, id: known.id, wikiId, title: `Page ${name}`, titleKey: name, position: pages.size + 1, startedBy: members[0]!, entries: 0, words: 0, credit: new Uint8Array(0) });
-    }
-    const number = known.entries + 1;
-    const content = {
-      number, base: known.entries, kind: number === 1 ? "started" as const : "wrote" as const, note: "", title: `Page ${name}`, restoredFrom: null,
-      document: fromPlainText(text),
-    };
-    const at = new Date(start.getTime() + rows.length * 5_000_000 + throwDice.below(1_000_000));
-    const authorId = members[Number(author.slice(1)) - 1]!;
-    const hash = entryHash({ ...content, page: known.id, author: authorId, at: at.toISOString() }, known.hash);
-    rows.push({ ...content, courseId, pageId: known.id, wikiId, rev: rows.length + 2, authorId, at, hash });
-    pages.set(name, { id: known.id, entries: number, hash });
-  }
-  for (let from = 0; from < rows.length; from += 250) await db.insert(entry).values(rows.slice(from, from + 250));
-  for (const { id, entries: count } of pages.values()) await db.execute(sql`update page set entries = ${count} where course_id = ${courseId} and id = ${id}`);
-  await db.execute(sql`update wiki set entries = ${rows.length + 1} where course_id = ${courseId} and id = ${wikiId}`);
 }
 
 run().then(() => process.exit(0), (error: unknown) => { console.error(error); process.exit(1); });

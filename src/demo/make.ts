@@ -64,7 +64,7 @@ export async function makeDemo(db: Database, today: Date, newId: () => string): 
   });
   const prepared = await prepareAssignment(setUp, demoCourseId, {
     title: assignmentTitle, brief: fromMarkdown(brief), opensAt: local(-35, "09:00"), dueAt: local(9, "17:00"), closesAtDue: true, cutOffAt: null,
-    commentsOn: true, othersReadFrom: null, membersMay: [...powers], sharing: "group", setId: set.setId, expected: [...expected],
+    commentsOn: true, othersReadFrom: null, membersMay: [...powers], sharing: "group", setId: set.setId, expected: [...expected], counts: ["new text", "reworking", "correcting", "comments"],
     starterPages: starterPages.map(({ title, text }) => ({ id: newId(), title, document: fromMarkdown(text), parentId: null, forEachMember: false })),
   });
   if (prepared.kind !== "saved") throw new Error(`The demo's assignment was refused: ${JSON.stringify(prepared.problem)}`);

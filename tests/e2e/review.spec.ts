@@ -242,6 +242,7 @@ test("thresholds show what they would find while they are moved, and hold once t
   await press(ines, "End");
   await ines.getByRole("button", { name: "Ask from there on" }).click();
   await expect(ines.getByText("It is asked from there on.")).toBeVisible();
+  await expect(ines.getByRole("heading", { name: "What this finds" })).toBeVisible();
   await ines.reload();
   await expect(ownPages).toHaveAttribute("aria-valuetext", "30 entries");
   await ines.getByRole("button", { name: "As usual" }).click();

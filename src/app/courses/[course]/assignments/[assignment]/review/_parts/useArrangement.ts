@@ -8,7 +8,7 @@ import { arrangementOf } from "./arranged";
 /** How the class is arranged by the address. Another order or selection changes the address alone: what is shown is there already. */
 export function useArrangement(period: Period): { arrangement: Arrangement; href: (changed: Partial<Arrangement>) => string; goTo: (event: MouseEvent<HTMLAnchorElement>) => void } {
   const [searched, path] = [useSearchParams(), usePathname()];
-  const arrangement = arrangementOf(Object.fromEntries(searched), period);
+  const arrangement = arrangementOf({ ...Object.fromEntries(searched), columns: searched.getAll("columns") }, period);
   return {
     arrangement,
     href: (changed) => {
