@@ -3,8 +3,11 @@ import "server-only";
 import { evidenceOf, type MemberFigures, memberFigures, summedFigures, type SummedFigure } from "@/core/credit/figures";
 import { type BuiltOn, growth, standingByPage, whoBuiltOnWhom } from "@/core/credit/group";
 import { balance, shares, wholePercents } from "@/core/credit/shares";
+import type { Met } from "@/core/assignment/expected";
+import { expectedOf } from "../assignments/expected";
 import type { MemberDto } from "../pages/dto";
 import type { ContextIn } from "../session/context";
+import { conversationOf, type ThreadDto } from "./conversation";
 import { type FindingDto, findingsOf } from "./findings";
 import { type MarkDto, marksIn } from "./marks";
 import type { Period } from "./period";
@@ -42,6 +45,9 @@ export interface GroupDto {
   readonly pages: readonly { readonly id: string; readonly title: string; readonly isRemoved: boolean; readonly words: WordsByAuthor }[];
   readonly findings: readonly FindingDto[];
   readonly remarks: number;
+  readonly conversation: readonly ThreadDto[];
+  /** How far what is expected has been met, today: of each member, in their order, and of the wiki. Null: nothing is. */
+  readonly expected: { readonly ofMembers: readonly (readonly Met[])[]; readonly ofWiki: readonly Met[] } | null;
 }
 
 /** Points that a chart of growth is drawn from, at most. */
@@ -73,8 +79,15 @@ export async function findGroup(ctx: ContextIn, courseId: string, wikiId: string
     ticks: work.deeds.filter(({ author }) => author !== null).map(({ at, author }) => ({ at, member: index.get(author) ?? null })),
     builtOn: whoBuiltOnWhom(work),
     pages: pagesOf(loaded, spread),
-    findings: await findingsOf(ctx, loaded), remarks: work.remarks.length,
+    findings: await findingsOf(ctx, loaded), remarks: work.remarks.length, conversation: await conversationOf(ctx.db, loaded),
+    expected: await expectedIn(ctx, loaded),
   };
+}
+
+async function expectedIn(ctx: ContextIn, { courseId, assignmentId, wikiId, homePageId, members }: WikiWork): Promise<GroupDto["expected"]> {
+  const { ofMembers, ofWiki } = await expectedOf(ctx, courseId, assignmentId, wikiId, homePageId, members.map(({ id }) => id));
+  const inOrder = members.map(({ id }) => ofMembers.get(id) ?? []);
+  return ofWiki.length === 0 && inOrder.every((mets) => mets.length === 0) ? null : { ofMembers: inOrder, ofWiki };
 }
 
 /** Sorts words by author into the columns of a group. */

@@ -13,6 +13,8 @@ export interface ProgressDto {
   readonly mine: ReadonlyMap<string, MarkDto>;
   /** The students' entries since, where there are any; by "wiki student". */
   readonly newSince: ReadonlyMap<string, number>;
+  /** Others who have looked at a student's work, by "wiki student". */
+  readonly byOthers: ReadonlyMap<string, readonly { readonly name: string; readonly at: Date }[]>;
   /** How many students each of the others has looked at. */
   readonly others: readonly { readonly name: string; readonly students: number }[];
 }
@@ -28,7 +30,14 @@ export async function readingProgress(ctx: ContextIn, courseId: string, wikis: r
     .where(and(eq(reviewMark.courseId, courseId), eq(reviewMark.byId, ctx.viewer.id), inArray(reviewMark.wikiId, [...wikis]))).groupBy(reviewMark.wikiId, reviewMark.personId);
   const byOthers = new Map<string, { name: string; students: number }>();
   for (const { byId, by } of marks) if (byId !== ctx.viewer.id) byOthers.set(byId, { name: by, students: (byOthers.get(byId)?.students ?? 0) + 1 });
+  const ofEach = new Map<string, { name: string; at: Date }[]>();
+  for (const { wikiId, personId, byId, by, at } of marks) {
+    if (byId === ctx.viewer.id) continue;
+    const key = `${wikiId} ${personId}`;
+    ofEach.set(key, [...(ofEach.get(key) ?? []), { name: by, at }]);
+  }
   return {
+    byOthers: ofEach,
     mine: new Map(marks.flatMap((mark) => (mark.byId === ctx.viewer.id ? [[`${mark.wikiId} ${mark.personId}`, mark] as const] : []))),
     newSince: new Map(since.map((row) => [`${row.wikiId} ${row.personId}`, row.number])), others: [...byOthers.values()],
   };

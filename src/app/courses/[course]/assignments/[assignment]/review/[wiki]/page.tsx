@@ -22,6 +22,8 @@ import { periodAsked } from "../_parts/period-asked";
 import { PeriodChoice } from "../_parts/PeriodChoice";
 import { toldFindings } from "../_parts/told";
 import { BuiltOnTable } from "./_parts/BuiltOnTable";
+import { ExpectedTable } from "./_parts/ExpectedTable";
+import { GroupTalk } from "./_parts/GroupTalk";
 import { MembersTable } from "./_parts/MembersTable";
 import { PagesTable } from "./_parts/PagesTable";
 import { FigureEvidence } from "./_parts/FigureEvidence";
@@ -82,6 +84,8 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
             <MembersTable group={group} href={(person, name) => href({ ...kept, person, figure: name })} statementHref={(person) => paths.statement(course, assignment, wiki, person, kept)} open={figure.success ? figure.data : null} zone={zone} now={ctx.now} />
             <section className="section" aria-labelledby="where"><h2 id="where">Who wrote where</h2><p className="quiet">Standing words on each page.</p><PagesTable group={group} courseId={course} /></section>
             <section className="section" aria-labelledby="built"><h2 id="built">Who built on whom</h2><p className="quiet">What each did with the words of each other: corrected, removed, wrote right beside, answered.</p><BuiltOnTable group={group} /></section>
+            <section className="section" aria-labelledby="expected"><h2 id="expected">What is expected, and who has met it</h2><ExpectedTable group={group} now={ctx.now} /></section>
+            <section className="section" aria-labelledby="talk"><h2 id="talk">What they said</h2><GroupTalk group={group} now={ctx.now} /></section>
             <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={course} assignmentId={assignment} told={feedback} viewerId={ctx.viewer.id} groupName={group.name} to={toTell} zone={zone} now={ctx.now} /></section>
           </div>
           <aside>

@@ -88,7 +88,14 @@ function ExpectedCell({ id, name, wikiId, expected, place }: Props) {
 function LookedCell({ id, wikiId, progress, zone, now }: Props) {
   const mine = progress?.mine.get(`${wikiId} ${id}`);
   const newer = progress?.newSince.get(`${wikiId} ${id}`) ?? 0;
-  return mine ? <>{distance(mine.at, zone, now)}{newer > 0 && <small className="waiting" style={{ display: "block" }}>{counted(newer, "entry", "entries")} since</small>}</> : <span className="quiet">not yet</span>;
+  const others = progress?.byOthers.get(`${wikiId} ${id}`) ?? [];
+  return (
+    <>
+      {mine ? distance(mine.at, zone, now) : <span className="quiet">not yet</span>}
+      {newer > 0 && <small className="waiting" style={{ display: "block" }}>{counted(newer, "entry", "entries")} since</small>}
+      {others.map(({ name, at }) => <small key={name} className="quiet" style={{ display: "block" }}>{name}, {distance(at, zone, now)}</small>)}
+    </>
+  );
 }
 
 /** What all of a group come to together, where figures can be added. */

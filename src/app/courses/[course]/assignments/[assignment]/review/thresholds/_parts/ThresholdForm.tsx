@@ -56,7 +56,7 @@ export function ThresholdForm({ found: { thresholds: stored, groups, isUsual }, 
       <div className="paper threshold-ranges">
         {ranges.map(({ name, label, least, most, step, told }) => (
           <label key={name}>
-            <span>{label} <output>{told(thresholds[name])}</output></span>
+            <span>{label} <b>{told(thresholds[name])}</b></span>
             <input type="range" min={least} max={most} step={step} value={thresholds[name]} aria-valuetext={told(thresholds[name])} onChange={(event) => setThresholds({ ...thresholds, [name]: Number(event.target.value) })} />
             {thresholds[name] !== usualThresholds[name] && <small className="quiet">usually {told(usualThresholds[name])}</small>}
           </label>
