@@ -78,6 +78,19 @@ test("an instructor goes from what to ask about to the words behind it, and says
   });
 });
 
+test("who reworked a large arrival is told with the evidence, and what was said and expected stands with the group", async ({ browser }) => {
+  const ines = await signInAs(browser, "Ines Calder");
+  await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
+  await ines.getByRole("table").getByRole("link", { name: "Saltmere", exact: true }).click();
+  await ines.getByRole("link", { name: /^Edited by others of Rory McAllan: / }).click();
+  const evidence = ines.getByRole("region", { name: "Edited by others of Rory McAllan" });
+  await expect(evidence.getByRole("row").filter({ hasText: "We have no source for the cattle" })).toContainText("by Hana Veselka");
+  const talk = ines.getByRole("region", { name: "What they said" });
+  await expect(talk.getByRole("listitem").filter({ hasText: "which survey found the eleven wet patches?" }).first()).toContainText("Wrote it at home in one go and pasted it.");
+  const expected = ines.getByRole("table", { name: "Who has met what is expected" });
+  await expect(expected.getByRole("row", { name: /^4 entries/ }).getByRole("cell").nth(3)).toContainText("0 of 4");
+});
+
 test("all figures are taken along as a table", async ({ browser }) => {
   const ines = await signInAs(browser, "Ines Calder");
   await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();

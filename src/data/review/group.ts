@@ -2,6 +2,7 @@
 import "server-only";
 import { evidenceOf, type MemberFigures, memberFigures, summedFigures, type SummedFigure } from "@/core/credit/figures";
 import { type BuiltOn, growth, standingByPage, whoBuiltOnWhom } from "@/core/credit/group";
+import { indexOf } from "@/core/credit/work";
 import { balance, shares, wholePercents } from "@/core/credit/shares";
 import type { Met } from "@/core/assignment/expected";
 import { expectedOf } from "../assignments/expected";
@@ -117,7 +118,8 @@ export const evidenceFigures = summedFigures;
 export interface FigureEvidenceDto {
   readonly figure: SummedFigure;
   readonly member: MemberDto;
-  readonly lines: readonly (EntryRef & { readonly page: string; readonly amount: number })[];
+  /** `by`: who saved it, where that was a teammate. */
+  readonly lines: readonly (EntryRef & { readonly page: string; readonly amount: number; readonly by: MemberDto | null })[];
 }
 
 /** The entries behind one figure of one member; null if there is no such for the viewer. Their amounts add up to the figure. */
@@ -125,5 +127,9 @@ export async function evidenceInGroup(ctx: ContextIn, courseId: string, wikiId: 
   const loaded = await loadWork(ctx, courseId, wikiId, period, "reviewers");
   const member = loaded?.members.find(({ id }) => id === personId);
   if (!loaded || !member) return null;
-  return { figure, member, lines: evidenceOf(loaded.work, personId, figure).map(({ entry, amount }) => { const ref = loaded.refs.get(entry)!; return { ...ref, page: loaded.pages.get(ref.pageId)?.title ?? ref.title, amount }; }) };
+  return { figure, member, lines: evidenceOf(loaded.work, personId, figure).map(({ entry, amount }) => {
+    const ref = loaded.refs.get(entry)!;
+    const author = indexOf(loaded.work).deeds.get(entry)!.author;
+    return { ...ref, page: loaded.pages.get(ref.pageId)?.title ?? ref.title, amount, by: author === personId ? null : (loaded.members.find(({ id }) => id === author) ?? null) };
+  }) };
 }

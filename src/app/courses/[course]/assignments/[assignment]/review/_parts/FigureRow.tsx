@@ -65,7 +65,7 @@ export function FigureRow(props: Props) {
       // Guests comment on nothing, and nothing is expected of them.
       case "comments": return isGuests ? <Nothing key={column} /> : figure("comments", each.replies > 0 && <small className="quiet" title={`${counted(each.replies, "answer")} among them`}> {number(each.replies)} ans.</small>);
       case "expected": return isGuests ? <Nothing key={column} /> : <ExpectedCell key={column} {...props} />;
-      case "last": return <td key={column}>{each.lastAt ? <time dateTime={each.lastAt.toISOString()} title={moment(each.lastAt, props.zone, props.now)}>{distance(each.lastAt, props.zone, props.now)}</time> : each.entries === 0 && each.comments === 0 ? <span className="waiting">nothing yet</span> : "–"}</td>;
+      case "last": return <td key={column}>{each.lastAt ? <time dateTime={each.lastAt.toISOString()} title={moment(each.lastAt, props.zone, props.now)}>{distance(each.lastAt, props.zone, props.now)}</time> : each.entries === 0 && each.comments === 0 ? <span className="waiting">{Object.keys(inPeriod(kept)).length > 0 ? "nothing then" : "nothing yet"}</span> : "–"}</td>;
       case "looked": return <td key={column}>{isGuests ? "" : <LookedCell {...props} />}</td>;
       default: return figure(column);
     }

@@ -29,7 +29,7 @@ export function FigureEvidence({ evidence: { figure, member, lines }, courseId, 
           <caption className="visually-hidden">Behind the figure</caption>
           <thead><tr><th scope="col">Entry</th><th scope="col" className="number">{unit}</th></tr></thead>
           <tbody>
-            {lines.map((line) => <tr key={line.rev}><td><Link href={paths.entry(courseId, line.pageId, line.number)}>{moment(line.at, zone, now)}</Link><div>“{line.page}”{line.note ? <span className="quiet">: {line.note}</span> : null}</div></td><td className="number">{number(line.amount)}</td></tr>)}
+            {lines.map((line) => <tr key={line.rev}><td><Link href={paths.entry(courseId, line.pageId, line.number)}>{moment(line.at, zone, now)}</Link>{line.by && <span className="quiet"> by <Author name={line.by.name} mark={line.by.mark} /></span>}<div>“{line.page}”{line.note ? <span className="quiet">: {line.note}</span> : null}</div></td><td className="number">{number(line.amount)}</td></tr>)}
             <tr className="sum"><th scope="row">Sum</th><td className="number">{number(lines.reduce((sum, line) => sum + line.amount, 0))}</td></tr>
           </tbody>
         </table>
