@@ -20,6 +20,7 @@ test("a starter page is changed after students wrote, and a page is started from
     await ines.locator("details[open]").getByLabel("Made").selectOption("by students, who start pages from it");
     await (await textOf(ines, "the starter page Notes")).fill("Seen by {member}, on a day with this weather:");
     await ines.getByLabel("Expect").selectOption("Of each student: entries");
+    await ines.getByRole("checkbox", { name: /^Upkeep/ }).check();
     await ines.getByRole("button", { name: "Make 1 wiki", exact: true }).click();
     await expect(ines.getByRole("row", { name: /^Urban rivers/ })).toBeVisible();
   });
@@ -27,6 +28,8 @@ test("a starter page is changed after students wrote, and a page is started from
   const marta = await signInAs(browser, "Marta Kowalik");
   await test.step("a student writes on the home page and starts a page from the template", async () => {
     await marta.getByRole("link", { name: "Class notebook" }).click();
+    await expect(marta.getByText("What counts here:")).toBeVisible();
+    await expect(marta.getByText(/upkeep\. In no order/)).toBeVisible();
     await expect(marta.getByRole("listitem").filter({ hasText: "3 entries" })).toContainText("0 of 3");
     await marta.getByRole("link", { name: "Open Urban rivers" }).click();
     await marta.getByRole("link", { name: "Write", exact: true }).click();

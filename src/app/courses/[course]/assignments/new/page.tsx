@@ -27,7 +27,7 @@ export default async function NewAssignmentPage({ params }: PageProps<"/courses/
   const opensAt = wallClockAt(ctx.now, course.timeZone);
   const fields = {
     title: "", brief: emptyDocument, opensAt, dueAt: `${wallClockAt(new Date(ctx.now.getTime() + 28 * day), course.timeZone).slice(0, 10)}T17:00`, closesAtDue: true,
-    cutOffAt: null, commentsOn: true, othersReadFrom: null, membersMay: [...powers], sharing: "group" as const, setId: sets[0]?.id ?? null, expected: [],
+    cutOffAt: null, commentsOn: true, othersReadFrom: null, membersMay: [...powers], sharing: "group" as const, setId: sets[0]?.id ?? null, expected: [], counts: [],
     starterPages: ["Home", "Notes", "Sources"].map((title) => ({ id: ctx.newId(), title, document: emptyDocument, parentId: null, forEachMember: false })),
   };
   return (
