@@ -183,10 +183,11 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
     await ines.goto("/courses/urbanrivers");
     await ines.getByRole("row", { name: new RegExp(assignment) }).getByRole("link", { name: "Review" }).click();
     const row = (name: string) => ines.getByRole("row").filter({ has: ines.getByRole("rowheader", { name, exact: true }) });
+    // Share, standing, added, lasting, entries, active days, on others’ pages, comments.
     // Aoife wrote 29 words here and 9 on the page she started; a letter of one was corrected by Callum, who wrote 13 of his own.
-    await expect(row("Aoife Brannock").getByRole("link")).toHaveText(["Aoife Brannock", "2", "1", "38", "38", "75 %"]);
-    await expect(row("Callum Wray").getByRole("link")).toHaveText(["Callum Wray", "2", "1", "13", "13", "25 %"]);
-    await expect(row("Elin Sorby").getByRole("link")).toHaveText(["Elin Sorby", "0", "0", "0", "0", "0 %"]);
+    await expect(row("Aoife Brannock").getByRole("link")).toHaveText(["Aoife Brannock", "75 %", "38", "38", "100 %", "2", "1", "0", "1"]);
+    await expect(row("Callum Wray").getByRole("link")).toHaveText(["Callum Wray", "25 %", "13", "13", "100 %", "2", "1", "0", "1"]);
+    await expect(row("Elin Sorby").getByRole("link")).toHaveText(["Elin Sorby", "0 %", "0", "0", "–", "0", "0", "0", "0"]);
     await expect(row("Elin Sorby")).toContainText("nothing yet");
 
     await ines.getByRole("link", { name: /^Standing of Callum Wray: 13\./ }).click();
