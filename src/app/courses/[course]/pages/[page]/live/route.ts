@@ -55,6 +55,8 @@ async function stream(ctx: Context, { course, page }: { course: string; page: st
   const beating = setInterval(() => { send(": still here\n\n"); void watch?.beat(new Date()); }, beatEvery);
   const ending = setTimeout(() => over(), streamLasts);
   signal.addEventListener("abort", over);
+  // Whoever went while it was asked who they are is gone already, and nobody will say so again.
+  if (signal.aborted) over();
   watch = await watchPage(ctx, course, page, watching, tell).catch((problem: unknown) => { over(); throw problem; });
   if (!watch) over();
   if (!watch) return nothing();
