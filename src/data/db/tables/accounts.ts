@@ -1,7 +1,6 @@
 /** People and their sessions, in the shape that the sign-in library asks for. */
-import { bigint, boolean, index, integer, pgTable, text, timestamp } from "drizzle-orm/pg-core";
-
-const instant = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
+import { bigint, boolean, index, integer, pgTable, text } from "drizzle-orm/pg-core";
+import { instant } from "./columns";
 
 export const person = pgTable("person", {
   id: text().primaryKey(),

@@ -2,9 +2,8 @@
 import { sql } from "drizzle-orm";
 import { boolean, date, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex } from "drizzle-orm/pg-core";
 import type { Role } from "@/core/access/may";
+import { instant } from "./columns";
 import { person } from "./accounts";
-
-const instant = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
 
 export const course = pgTable("course", {
   id: text().primaryKey(),

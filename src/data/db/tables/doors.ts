@@ -1,10 +1,9 @@
 /** Ways in for people without an account: open rooms, in which they write for a lesson, and links by which they read. */
 import { sql } from "drizzle-orm";
-import { boolean, foreignKey, index, integer, pgTable, primaryKey, text, timestamp, uniqueIndex } from "drizzle-orm/pg-core";
+import { boolean, foreignKey, index, integer, pgTable, primaryKey, text, uniqueIndex } from "drizzle-orm/pg-core";
+import { instant } from "./columns";
 import { person } from "./accounts";
 import { assignment } from "./wikis";
-
-const instant = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
 
 /** What a room's guests may do stands in rules of access about them: this is who lets them in, how and for how long. */
 export const openRoom = pgTable("open_room", {

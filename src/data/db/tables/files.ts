@@ -1,13 +1,11 @@
 /** Files: their bytes by content, what they are called in a wiki, and which pages show them. */
 import { sql } from "drizzle-orm";
-import { boolean, customType, foreignKey, index, integer, pgTable, primaryKey, text, timestamp, uniqueIndex } from "drizzle-orm/pg-core";
+import { boolean, foreignKey, index, integer, pgTable, primaryKey, text, uniqueIndex } from "drizzle-orm/pg-core";
 import type { FileKind } from "../../files/dto";
+import { bytes, instant } from "./columns";
 import { person } from "./accounts";
 import { course } from "./courses";
 import { page } from "./wikis";
-
-const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => "bytea" });
-const instant = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
 
 /** What was uploaded, once however often. Without a hash it is still arriving, or its arrival was cut off. */
 export const storedBytes = pgTable("stored_bytes", {

@@ -1,8 +1,7 @@
 /** Outgoing mail: written with what it tells of, in the same transaction, and carried later. */
-import { boolean, index, integer, pgTable, text, timestamp } from "drizzle-orm/pg-core";
+import { boolean, index, integer, pgTable, text } from "drizzle-orm/pg-core";
+import { instant } from "./columns";
 import { course } from "./courses";
-
-const instant = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
 
 export const mail = pgTable("mail", {
   id: text().primaryKey(),

@@ -1,10 +1,9 @@
 /** How far each person has followed what happens, and how they want to hear of it. */
-import { boolean, foreignKey, index, pgTable, primaryKey, text, timestamp, uniqueIndex } from "drizzle-orm/pg-core";
+import { boolean, foreignKey, index, pgTable, primaryKey, text, uniqueIndex } from "drizzle-orm/pg-core";
+import { instant } from "./columns";
 import { person } from "./accounts";
 import { course } from "./courses";
 import { page } from "./wikis";
-
-const instant = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
 
 /** When somebody had a page before them last: what others did there since is unread. */
 export const pageVisit = pgTable("page_visit", {

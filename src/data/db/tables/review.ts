@@ -1,10 +1,8 @@
 /** What those who review an assignment did with what the computation found, and how far they have read. */
-import { customType, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from "drizzle-orm/pg-core";
+import { foreignKey, index, integer, jsonb, pgTable, primaryKey, text } from "drizzle-orm/pg-core";
+import { bytes, instant } from "./columns";
 import { person } from "./accounts";
 import { assignment, page, wiki } from "./wikis";
-
-const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => "bytea" });
-const instant = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
 
 /** A finding that was dismissed, or taken up again: never changed, the newest holds. */
 export const findingAct = pgTable("finding_act", {

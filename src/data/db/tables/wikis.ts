@@ -1,6 +1,6 @@
 /** Assignments, their wikis and pages, and all that is written in them. */
 import { sql } from "drizzle-orm";
-import { boolean, check, customType, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex } from "drizzle-orm/pg-core";
+import { boolean, check, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex } from "drizzle-orm/pg-core";
 import { type Level, type Power, powers, type Scope, type Who } from "@/core/access/may";
 import type { Cell, PowerSetting } from "@/core/access/setting";
 import type { Weekly } from "@/core/access/when";
@@ -10,11 +10,9 @@ import type { EntryFigures } from "@/core/credit/account";
 import type { Thresholds } from "@/core/credit/findings";
 import type { PageDocument } from "@/core/document/model";
 import type { EntryKind } from "@/core/ledger/chain";
+import { bytes, instant } from "./columns";
 import { person } from "./accounts";
 import { course } from "./courses";
-
-const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => "bytea" });
-const instant = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
 
 /** Who shares a wiki. */
 export const sharings = ["group", "student", "class"] as const;

@@ -1,11 +1,10 @@
 /** What goes on around an entry: drafts before it, what is known of how its words came, and saves that are sent twice. */
-import { boolean, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from "drizzle-orm/pg-core";
+import { boolean, foreignKey, index, integer, jsonb, pgTable, primaryKey, text } from "drizzle-orm/pg-core";
 import type { PageDocument } from "@/core/document/model";
+import { instant } from "./columns";
 import { person } from "./accounts";
 import { course } from "./courses";
 import { entry, page } from "./wikis";
-
-const instant = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
 
 /** Text that somebody has not saved yet: theirs alone to see, and no part of the ledger. */
 export const draft = pgTable("draft", {
