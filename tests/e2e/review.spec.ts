@@ -222,7 +222,7 @@ test("the class is shown in a week, with columns of one's choice, and each figur
   expect(await amounts(evidence)).toEqual({ sum: told, told });
   await evidence.getByRole("link", { name: "Close the evidence" }).click();
 
-  await ines.getByText("Columns", { exact: true }).click();
+  await ines.getByText("Columns and keys").click();
   await ines.getByRole("checkbox", { name: "Moved" }).check();
   await ines.getByRole("checkbox", { name: "Entries" }).uncheck();
   await ines.getByRole("button", { name: "Show these" }).click();

@@ -1,17 +1,19 @@
 import { and, asc, eq, isNotNull } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, inject, test } from "vitest";
 import postgres from "postgres";
+import { parseDocument } from "@/core/document/parse";
 import { courseAssignments } from "@/data/assignments/read";
 import { openDatabase } from "@/data/db/client";
 import { migrateDatabase } from "@/data/db/migrate";
 import { entry, entryCredit, page, standing } from "@/data/db/tables/wikis";
 import { findDifferences } from "@/data/ledger/check";
-import { verifyPage } from "@/data/ledger/verify";
+import { verifyPage, verifyWiki } from "@/data/ledger/verify";
 import { askForRecompute, recomputeStale } from "@/data/ledger/recompute";
 import { findEvidence } from "@/data/review/evidence";
 import { assignmentReview } from "@/data/review/read";
 import type { GroupReviewDto } from "@/data/review/dto";
 import type { Context } from "@/data/session/context";
+import { largeCourseId, makeLarge } from "@/demo/large/course";
 import { demoCourseId, hasDemo, makeDemo } from "@/demo/make";
 import { instructor, riverNames, student } from "@/demo/people";
 
@@ -126,4 +128,30 @@ describe("the demo course", () => {
     await Promise.all([migrateDatabase(made.url), migrateDatabase(made.url)]);
     expect(await hasDemo(made.db)).toBe(true);
   });
+});
+
+test("a large course is one that saves would have made: its chains fit, its credit is its ledger's, and its people differ", async () => {
+  const made = await demoDatabase("large");
+  try {
+    const newId = counter();
+    await makeDemo(made.db, today, newId);
+    const told: string[] = [];
+    await makeLarge(made.db, today, newId, { groups: 3, membersEach: 5, entriesEach: 60 }, (progress) => told.push(progress));
+    expect(told[0]).toBe("3 of 3 wikis written");
+    expect(told.at(-1)).toMatch(/^the credit of 3 of 3 wikis computed/);
+    const ctx: Context = { db: made.db, viewer: instructor, now: today, newId };
+    const [assignment] = await courseAssignments(ctx, largeCourseId);
+    const groups = (await assignmentReview(ctx, largeCourseId, assignment!.id))!;
+    const members = groups.flatMap((group) => group.members);
+    expect(groups).toHaveLength(3);
+    expect(new Set(members.map(({ member }) => member.name)).size).toBe(15);
+    expect(members.reduce((sum, { entries }) => sum + entries, 0)).toBeGreaterThan(150);
+    expect(members.some(({ comments }) => comments > 0)).toBe(true);
+    expect(await findDifferences(made.db, largeCourseId)).toEqual([]);
+    for (const { wikiId } of groups) expect(await verifyWiki(ctx, largeCourseId, wikiId)).toMatchObject({ faults: [] });
+    // What the generator writes is what the gate for documents would have let in, as it is.
+    for (const { document } of await made.db.select({ document: entry.document }).from(entry).where(eq(entry.courseId, largeCourseId)).limit(60)) expect(parseDocument(document)).toEqual({ kind: "document", document });
+  } finally {
+    await made.drop();
+  }
 });

@@ -1,6 +1,7 @@
 /** Passages that are marked as discussion: who may, what then counts, and that it follows the text. */
 import { eq } from "drizzle-orm";
 import { afterAll, expect, test } from "vitest";
+import { metByEach } from "@/data/assignments/expected";
 import { endDiscussion, markDiscussion } from "@/data/comments/discussion";
 import { discussion } from "@/data/db/tables/review";
 import { wiki } from "@/data/db/tables/wikis";
@@ -17,7 +18,7 @@ const text = "Our old weir once drove a big mill.";
 const talk = "Shall we say who built it? I think we ought to.";
 
 test("what an instructor marks counts as discussion, on whatever page it stands, until it is text again", async () => {
-  const { courseId, assignmentId, wikiId, homeId, as } = await makeCourse();
+  const { courseId, assignmentId, wikiId, homeId, as } = await makeCourse({ expected: [{ of: "student", measure: "words", number: 5, by: null, shown: true }] });
   await write(as("mira", later(1)), courseId, homeId, text);
   await write(as("jonas", later(2)), courseId, homeId, `${text}\n\n${talk}`);
   const page = (await findPage(as("ines"), courseId, homeId))!;
@@ -28,6 +29,10 @@ test("what an instructor marks counts as discussion, on whatever page it stands,
   expect(await figures()).toEqual([[8, 8, 42], [11, 11, 58]]);
   const marked = await markDiscussion(as("ines", later(3)), courseId, homeId, given);
   expect(await figures()).toEqual([[8, 8, 100], [0, 0, 0]]);
+  expect(await markDiscussion(as("ines", later(3)), courseId, homeId, { ...given, quote: "who built it" })).toEqual({ kind: "refused", code: "marked already" });
+  // What is expected of students in words leaves it out as well.
+  const { met } = (await metByEach(as("ines"), courseId, assignmentId, [wikiId]))!;
+  expect(["mira", "jonas"].map((name) => (met.get(`${wikiId} ${name}${courseId}`) ?? 0))).toEqual([1, 0]);
   // As at a time before it was marked as well: what is discussion was discussion.
   expect(await figures({ from: null, until: later(3) })).toEqual([[8, 8, 100], [0, 0, 0]]);
   const shown = async (id: string) => (await findPage(as("mira"), courseId, id))!.discussions.map(({ words, stands, by }) => ({ words, stands, by }));

@@ -270,12 +270,17 @@ test("a student stands for three entries of their own at most, and for nobody el
 });
 
 test("what counts is set before an assignment opens, and stays once it has", async () => {
-  const { courseId, assignmentId, as } = await makeCourse({ counts: ["comments"] });
+  const { courseId, assignmentId, homeId, as } = await makeCourse({ counts: ["comments"] });
   const input = (await findSetUp(as("ines"), courseId, assignmentId))!.input;
   expect(input.counts).toEqual(["comments"]);
   const before = new Date(Date.parse(`${input.opensAt}Z`) - 26 * 60 * 60 * 1000);
   expect((await changeAssignment({ ...as("ines"), now: before }, courseId, assignmentId, { ...input, counts: ["comments", "new text"] })).kind).toBe("saved");
   expect(await changeAssignment(as("ines", later(1)), courseId, assignmentId, { ...input, counts: [] })).toMatchObject({ kind: "refused", problem: { code: "bad input", field: "counts" } });
-  expect((await changeAssignment(as("ines", later(1)), courseId, assignmentId, { ...input, counts: ["new text", "comments"], title: "Renamed" })).kind).toBe("saved");
+  expect((await changeAssignment(as("ines", later(1)), courseId, assignmentId, { ...input, counts: ["new text", "comments", "comments"], title: "Renamed" })).kind).toBe("saved");
+  // Nor does it help to say that it opens later, once students wrote.
+  await write(as("mira", later(2)), courseId, homeId, "Mira wrote this.");
+  const postponed = { ...input, counts: ["new text", "comments"] as const, title: "Renamed", opensAt: "2026-03-20T09:00" };
+  expect((await changeAssignment(as("ines", later(3)), courseId, assignmentId, { ...postponed, counts: [...postponed.counts] })).kind).toBe("saved");
+  expect(await changeAssignment(as("ines", later(4)), courseId, assignmentId, { ...postponed, counts: [] })).toMatchObject({ kind: "refused", problem: { field: "counts" } });
   expect((await findSetUp(as("ines"), courseId, assignmentId))!.input).toMatchObject({ title: "Renamed", counts: ["new text", "comments"] });
 });

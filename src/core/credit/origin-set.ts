@@ -9,6 +9,11 @@ export class OriginSet {
     return this.#flags.size === 0;
   }
 
+  /** The entries of which words are in it. */
+  get entries(): number[] {
+    return [...this.#flags.keys()];
+  }
+
   has(entry: number, ordinal: number): boolean {
     return this.#flags.get(entry)?.[ordinal] === 1;
   }

@@ -45,8 +45,8 @@ export interface SetUpDto {
   /** Changes with every change of the settings. */
   readonly state: string;
   readonly publishedAt: Date | null;
-  /** Whether its opening time has come. */
-  readonly hasOpened: boolean;
+  /** Whether students could start already, or did. */
+  readonly hasStarted: boolean;
   /** What is missing or odd, by what is stored now. */
   readonly findings: readonly SetUpFinding[];
   readonly progress: Progress;

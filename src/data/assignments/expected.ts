@@ -5,6 +5,7 @@ import { checkWiki, type Expectation, isMet, type Met, type StudentExpectation, 
 import { instantAt } from "@/core/time/zone";
 import { givenToAssistant } from "../access/people";
 import { readablePages, roleOn, standAtWiki } from "../access/read";
+import { discussedWords } from "../comments/discussion";
 import { course } from "../db/tables/courses";
 import { file } from "../db/tables/files";
 import { assignment, comment, entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
@@ -14,11 +15,16 @@ import type { ContextIn } from "../session/context";
 import type { ExpectedDto } from "./dto";
 import { readableWikis } from "./read";
 
+async function expectedIn({ db }: ContextIn, courseId: string, assignmentId: string) {
+  const [found] = await db.select({ expected: assignment.expected, zone: course.timeZone }).from(assignment)
+    .innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+  return found;
+}
+
 /** What is expected and how far it has been met, as the viewer may know it; null if nothing is, or nothing that they see. */
 export async function findExpected(ctx: ContextIn, courseId: string, assignmentId: string): Promise<ExpectedDto | null> {
   const role = await roleOn(ctx, courseId);
-  const [found] = await ctx.db.select({ expected: assignment.expected, zone: course.timeZone }).from(assignment)
-    .innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+  const found = await expectedIn(ctx, courseId, assignmentId);
   if (!role || !found || found.expected.length === 0) return null;
   const wikis = await readableWikis(ctx, courseId, assignmentId);
   if (role === "instructor" || role === "assistant") return { mine: null, everyone: await metByAll(ctx, courseId, assignmentId, found.expected, found.zone) };
@@ -67,8 +73,7 @@ export interface ExpectedOfEach {
 
 /** How much of what is expected of each student they have met, shown to them or not; null if nothing is. For those who review these wikis, which the caller has asked. A query for each expectation. */
 export async function metByEach(ctx: ContextIn, courseId: string, assignmentId: string, wikis: readonly string[]): Promise<ExpectedOfEach | null> {
-  const [found] = await ctx.db.select({ expected: assignment.expected, zone: course.timeZone }).from(assignment)
-    .innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+  const found = await expectedIn(ctx, courseId, assignmentId);
   const ofStudents = (found?.expected ?? []).filter((each): each is StudentExpectation => each.of === "student");
   if (!found || ofStudents.length === 0) return null;
   const met = new Map<string, number>();
@@ -80,8 +85,7 @@ export async function metByEach(ctx: ContextIn, courseId: string, assignmentId: 
 
 /** How far a wiki and its members meet what is expected of them, shown to students or not. For those who review it, which the caller has asked. */
 export async function expectedOf(ctx: ContextIn, courseId: string, assignmentId: string, wikiId: string, homePageId: string | null, members: readonly string[]): Promise<{ pages: Awaited<ReturnType<typeof pagesOf>>; ofWiki: Met[]; ofMembers: Map<string, Met[]> }> {
-  const [found] = await ctx.db.select({ expected: assignment.expected, zone: course.timeZone }).from(assignment)
-    .innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+  const found = await expectedIn(ctx, courseId, assignmentId);
   const expected = found?.expected ?? [];
   const pages = await pagesOf(ctx, courseId, [wikiId]);
   const ofMembers = new Map<string, Met[]>(members.map((id) => [id, []]));
@@ -123,6 +127,10 @@ async function countsOf({ db }: ContextIn, courseId: string, wikis: readonly str
   const counts = new Map(rows.map((row) => [`${row.wikiId} ${row.authorId}`, row.number]));
   if (measure !== "words") return counts;
   const shared = (await sharedEntries(db, courseId, wikis)).filter(({ at }) => !until || at < until);
+  for (const { wikiId, author, words, pageId, number } of await discussedWords(db, courseId, wikis, until)) {
+    const people = [author, ...(shared.find((each) => each.pageId === pageId && each.number === number)?.with ?? [])];
+    for (const id of people) counts.set(`${wikiId} ${id}`, (counts.get(`${wikiId} ${id}`) ?? 0) - words / people.length);
+  }
   for (const wikiId of wikis) {
     for (const [id, words] of shifts(shared.filter((each) => each.wikiId === wikiId), ({ added }) => added)) counts.set(`${wikiId} ${id}`, (counts.get(`${wikiId} ${id}`) ?? 0) + words);
   }

@@ -56,7 +56,7 @@ export const assignmentInput = z.object({
   setId: z.string().max(40).nullable(),
   expected: z.array(expectationInput).max(40, "At most 40 things can be expected"),
   /** The kinds of contribution that count; said before students start, and not changed after that. */
-  counts: z.array(z.enum(contributionKinds)).max(contributionKinds.length).default([]),
+  counts: z.array(z.enum(contributionKinds)).max(100).transform((given) => contributionKinds.filter((kind) => given.includes(kind))).default([]),
   /** The first is the home page. */
   starterPages: z.array(starterPageInput).min(1, "A wiki begins with a home page").max(mostStarterPages),
 }).refine((input) => input.opensAt < input.dueAt, { path: ["dueAt"], message: "The due time is not after the opening" });

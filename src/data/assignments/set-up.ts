@@ -15,12 +15,13 @@ import { assignment, starterPage } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
 import type { Progress, SetUpDto } from "./dto";
 import type { AssignmentInput } from "./input";
+import { hasStarted } from "./started";
 import { wikiProgress } from "./wikis";
 
 /** For instructors; null for anybody else, and where there is no such assignment. */
 export async function findSetUp(ctx: ContextIn, courseId: string, assignmentId: string): Promise<SetUpDto | null> {
   if (!(await isInstructor(ctx, courseId))) return null;
-  const [found] = await ctx.db.select({ row: assignment, zone: course.timeZone, endsOn: course.endsOn }).from(assignment)
+  const [found] = await ctx.db.select({ row: assignment, hasStarted: hasStarted(ctx.now), zone: course.timeZone, endsOn: course.endsOn }).from(assignment)
     .innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
   if (!found) return null;
   const { row, zone, endsOn } = found;
@@ -34,7 +35,7 @@ export async function findSetUp(ctx: ContextIn, courseId: string, assignmentId: 
     starterPages: pages.map(({ id, title, document, parentId, forEachMember, isTemplate }) => ({ id, title, document, parentId, forEachMember, isTemplate })),
   };
   const progress = row.publishedAt ? await wikiProgress(ctx.db, { courseId, assignmentId }) : { made: 0, wanted: 0 };
-  return { id: assignmentId, input, state: hashText(JSON.stringify(input)).toString(36), publishedAt: row.publishedAt, hasOpened: row.opensAt <= ctx.now, findings: await findingsOf(ctx, courseId, input, pages, clock(ctx.now), endsOn), progress };
+  return { id: assignmentId, input, state: hashText(JSON.stringify(input)).toString(36), publishedAt: row.publishedAt, hasStarted: found.hasStarted, findings: await findingsOf(ctx, courseId, input, pages, clock(ctx.now), endsOn), progress };
 }
 
 async function findingsOf(

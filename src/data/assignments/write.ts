@@ -2,6 +2,7 @@
 import "server-only";
 import { and, asc, eq, notInArray } from "drizzle-orm";
 import { mustMend } from "@/core/assignment/check";
+import { contributionKinds } from "@/core/assignment/kinds";
 import type { PageDocument } from "@/core/document/model";
 import { identifyBlocks, parseDocument } from "@/core/document/parse";
 import { titleKey } from "@/core/links/titles";
@@ -16,6 +17,7 @@ import type { AssignmentProblem, AssignmentSaved } from "./dto";
 import { type AssignmentInput, assignmentInput } from "./input";
 import { putTimes } from "./rules";
 import { findSetUp } from "./set-up";
+import { hasStarted } from "./started";
 
 type Stored = Omit<typeof assignment.$inferInsert, "courseId" | "id" | "createdAt">;
 type StoredPage = Omit<typeof starterPage.$inferInsert, "courseId" | "assignmentId">;
@@ -47,8 +49,8 @@ export async function changeAssignment(ctx: Context, courseId: string, assignmen
     const at = and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId));
     await tx.select({ id: assignment.id }).from(assignment).where(at).for("update");
     if (seen !== undefined && (await findSetUp(inside, courseId, assignmentId))?.state !== seen) return { kind: "refused", problem: { code: "changed since" } };
-    const [stored] = await tx.select({ counts: assignment.counts, opensAt: assignment.opensAt, publishedAt: assignment.publishedAt }).from(assignment).where(at);
-    if (stored?.publishedAt && stored.opensAt <= ctx.now && [...stored.counts].sort().join() !== [...(read.row.counts ?? [])].sort().join()) {
+    const [stored] = await tx.select({ counts: assignment.counts, hasStarted: hasStarted(ctx.now) }).from(assignment).where(at);
+    if (stored?.hasStarted && contributionKinds.some((kind) => stored.counts.includes(kind) !== read.row.counts?.includes(kind))) {
       return { kind: "refused", problem: { code: "bad input", field: "counts", message: "Students have started: what counts stays as they were told" } };
     }
     const [changed] = await tx.update(assignment).set(read.row).where(at).returning();

@@ -1,6 +1,6 @@
 /** Passages of pages that those who run a course mark as discussion: they count as such, and not as text. */
 import "server-only";
-import { and, asc, eq, inArray, isNull } from "drizzle-orm";
+import { and, asc, eq, inArray, isNull, lt } from "drizzle-orm";
 import { rangesOf } from "@/core/credit/discussion";
 import { OriginSet } from "@/core/credit/origin-set";
 import { readStoredOrigins, storeOrigins } from "@/core/credit/origins";
@@ -9,7 +9,8 @@ import { mayChangeCourse, standAtPage } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { discussion } from "../db/tables/review";
-import { entryCredit } from "../db/tables/wikis";
+import { entry, entryCredit } from "../db/tables/wikis";
+import { creditOfEntry } from "../ledger/credit";
 import type { Context } from "../session/context";
 import type { DiscussionDto, DiscussionMarked } from "./dto";
 import { type GivenPassage, type PageHere, pointedAt } from "./passages";
@@ -24,6 +25,9 @@ export async function markDiscussion(ctx: Context, courseId: string, pageId: str
   if (!(await mayChangeCourse(ctx, courseId))) return refused("may not");
   const found = await pointedAt(ctx.db, courseId, pageId, given);
   if (!found) return refused("passage not found");
+  const marked = (await discussedIn(ctx.db, courseId, [standpoint.wikiId])).get(standpoint.wikiId);
+  const { entries, ordinals } = readStoredOrigins(found.origins);
+  if (marked && entries.every((entry, at) => marked.has(entry, ordinals[at]!))) return refused("marked already");
   const id = ctx.newId();
   await ctx.db.insert(discussion).values({ courseId, id, wikiId: standpoint.wikiId, pageId, entry: given.entry, ...found, byId: ctx.viewer.id, at: ctx.now });
   return { kind: "marked", id };
@@ -57,6 +61,26 @@ export async function discussedIn(db: Queryable, courseId: string, wikis: readon
   const byWiki = new Map<string, Uint8Array[]>();
   for (const { wikiId, origins } of rows) byWiki.set(wikiId, [...(byWiki.get(wikiId) ?? []), origins]);
   return new Map([...byWiki].map(([wikiId, stored]) => [wikiId, setOf(stored)]));
+}
+
+export interface DiscussedEntry {
+  readonly wikiId: string;
+  readonly pageId: string;
+  readonly number: number;
+  readonly author: string;
+  /** Of the words that it added, those that count as discussion. */
+  readonly words: number;
+}
+
+/** The entries up to a time (excluded) that added words which count as discussion. */
+export async function discussedWords(db: Queryable, courseId: string, wikis: readonly string[], until: Date | null): Promise<DiscussedEntry[]> {
+  const found: DiscussedEntry[] = [];
+  for (const [wikiId, marked] of await discussedIn(db, courseId, wikis)) {
+    const rows = await db.select({ pageId: entry.pageId, number: entry.number, rev: entry.rev, author: entryCredit.authorId }).from(entry).innerJoin(entryCredit, creditOfEntry)
+      .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), inArray(entry.rev, marked.entries), until ? lt(entry.at, until) : undefined));
+    found.push(...rows.flatMap(({ rev, author, ...row }) => (author === null ? [] : [{ ...row, wikiId, author, words: marked.countOf(rev) }])));
+  }
+  return found;
 }
 
 function setOf(stored: readonly Uint8Array[]): OriginSet {

@@ -19,7 +19,7 @@ export interface PassageDto {
 
 export type DiscussionMarked =
   | { readonly kind: "marked"; readonly id: string }
-  | { readonly kind: "refused"; readonly code: "not found" | "passage not found" | "may not" | "only looking" };
+  | { readonly kind: "refused"; readonly code: "not found" | "passage not found" | "marked already" | "may not" | "only looking" };
 
 /** A passage that counts as discussion, and where its words stand on the page that is shown: by number, `to` excluded. */
 export interface DiscussionDto {

@@ -51,7 +51,8 @@ function groupOf({ id: wikiId, name, homePageId }: { id: string; name: string; h
     wikiId, name, homePageId, balance: balance(words), starterWords: sums.get("")?.standing ?? 0,
     othersWords: [...sums].reduce((sum, [id, { standing }]) => sum + (id !== "" && !guests.has(id) && !isMember(id) ? standing : 0), 0),
     members: members.map((member, at) => ({ member, ...told(sums.get(member.id) ?? joined([]), at, member.id) })),
-    unassigned: hasOpen ? told(byGuests, members.length, null) : null,
+    // Nothing is due of guests.
+    unassigned: hasOpen ? told({ ...byGuests, addedLate: 0 }, members.length, null) : null,
   };
 }
 

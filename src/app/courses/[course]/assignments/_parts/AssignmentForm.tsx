@@ -17,7 +17,7 @@ import { SteadyForm } from "@/ui/forms/SteadyForm";
 import { useAct } from "@/ui/forms/useAct";
 import { useUnsaved } from "@/ui/forms/useUnsaved";
 import { powerNotes, powerWords } from "@/ui/words/access";
-import { counted } from "@/ui/words/counts";
+import { counted, listed } from "@/ui/words/counts";
 import { kindWords } from "@/ui/words/kinds";
 import type { Answer } from "@/app/_parts/answers";
 import type { AfterSaving } from "../actions";
@@ -33,8 +33,8 @@ interface Props {
   readonly zone: string;
   readonly courseTitle: string;
   readonly isPublished: boolean;
-  /** Whether students could start already. */
-  readonly hasOpened?: boolean;
+  /** Whether students could start already, or did. */
+  readonly hasStarted?: boolean;
   /** Wikis that there are, and how many entries they hold: what another way of sharing would set aside. */
   readonly wikis: { readonly count: number; readonly entries: number };
   /** The state of the settings that are shown: what is saved counts only on top of it. Null: nothing is stored yet. */
@@ -48,7 +48,7 @@ const sharings = [
   { value: "class", label: "The whole class", about: "one wiki for everybody" },
 ] as const;
 
-export function AssignmentForm({ files, fields, students, sets, zone, courseTitle, isPublished, hasOpened = false, wikis, state, save }: Props) {
+export function AssignmentForm({ files, fields, students, sets, zone, courseTitle, isPublished, hasStarted = false, wikis, state, save }: Props) {
   const { act, said, isBusy, say } = useAct();
   const [isLeaving, setLeaving] = useState(false);
   const form = useForm<AssignmentInput>({ resolver: zodResolver(assignmentInput) as never, defaultValues: fields });
@@ -116,11 +116,15 @@ export function AssignmentForm({ files, fields, students, sets, zone, courseTitl
         <FormPart title="What is expected" about="Checked by itself at any time. What students see is a list to work through; a finding is never a verdict.">
           <ExpectedField />
         </FormPart>
-        <FormPart title="What counts" about={hasOpened ? "Students have started: what counts stays as they were told." : "Kinds of contribution that matter here. Students read it with the brief, and the review shows these figures first. No score is made of it."}>
-          <fieldset className="choices narrow">
-            <legend className="visually-hidden">Kinds of contribution that count</legend>
-            {contributionKinds.map((kind) => <label className="choice" key={kind}><input type="checkbox" value={kind} disabled={hasOpened} {...register("counts")} /><span>{kindWords[kind].label}<small>{kindWords[kind].about}</small></span></label>)}
-          </fieldset>
+        <FormPart title="What counts" about={hasStarted ? "Students have started: what counts stays as they were told." : "Kinds of contribution that matter here. Students read it with the brief, and the review shows these figures first. No score is made of it."}>
+          {hasStarted
+            ? <p>{fields.counts?.length ? listed(fields.counts.map((kind) => kindWords[kind].label)) : "Nothing was said about it."}</p>
+            : (
+              <fieldset className="choices narrow">
+                <legend className="visually-hidden">Kinds of contribution that count</legend>
+                {contributionKinds.map((kind) => <label className="choice" key={kind}><input type="checkbox" value={kind} {...register("counts")} /><span>{kindWords[kind].label}<small>{kindWords[kind].about}</small></span></label>)}
+              </fieldset>
+            )}
           {errors.counts && <p className="field-problem">{errors.counts.message}</p>}
         </FormPart>
         <FormPart title="Starter pages" about={<>Each wiki begins with these, the first being its home page. Their words are credited to nobody. Each wiki fills these places with its own: <code>{"{group}"}</code> <code>{"{topic}"}</code> <code>{"{members}"}</code>, on a member’s page <code>{"{member}"}</code>, on the home page <code>{"{member pages}"}</code>.{isPublished && " A page added here comes to all wikis; a changed one is offered to them once you have saved it."}</>}>

@@ -60,6 +60,7 @@ export default async function PagePage({ params, searchParams }: PageProps<"/cou
           <section aria-labelledby="who">
             <h2 id="who"><FigureLabel figure="standing">Who wrote this page</FigureLabel></h2>
             <PartsStrip label="Words on this page" parts={partsOf(page)} />
+            {page.discussions.length > 0 && <p className="quiet">{counted(page.discussions.reduce((sum, { words }) => sum + words, 0), "word")} of them count as discussion.</p>}
             <p className="margin-links"><Link href={paths.who(course, pageId)}>Word by word</Link> <Link href={paths.compare(course, pageId)}>What changed</Link></p>
           </section>
           <section aria-labelledby="talk">

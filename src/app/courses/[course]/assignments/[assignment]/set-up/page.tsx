@@ -51,7 +51,7 @@ export default async function SetUpPage({ params }: PageProps<"/courses/[course]
         <AssignmentForm
           files={await starterFiles(ctx, courseId)}
           fields={input} students={(await countPeople(ctx, courseId)).student ?? 0} sets={setChoices(await groupSets(ctx, courseId))}
-          zone={course.timeZone} courseTitle={course.title} isPublished={publishedAt !== null} hasOpened={publishedAt !== null && setUp.hasOpened}
+          zone={course.timeZone} courseTitle={course.title} isPublished={publishedAt !== null} hasStarted={setUp.hasStarted}
           wikis={{ count: wikis.length, entries: wikis.reduce((sum, wiki) => sum + wiki.entries, 0) }} state={setUp.state} save={saveAssignment.bind(null, courseId, assignmentId)}
         />
       </div>

@@ -4,6 +4,7 @@ import type { DiscussionMarked } from "@/data/comments/dto";
 export const discussionProblems: Record<Extract<DiscussionMarked, { kind: "refused" }>["code"], string> = {
   "not found": "It is not there any more. Load the page again.",
   "passage not found": "These words are not on the page as you see it. Choose the passage again.",
+  "marked already": "All of these words count as discussion already.",
   "may not": "Only those who run the course say what counts as discussion.",
   "only looking": "You look at this as somebody else would: nothing is marked in their name.",
 };

@@ -14,7 +14,8 @@ export function ColumnChoice({ period, counts, action, hasExpected }: { period: 
   const { columns: _, ...others } = arrangementAsked(arrangement);
   return (
     <details className="column-choice">
-      <summary>Columns</summary>
+      <summary>Columns and keys</summary>
+      <p className="quiet">Arrow keys go from student to student, “g” to the next group, Enter opens.</p>
       <form action={action} method="get">
         {Object.entries(others).map(([name, value]) => <input key={name} type="hidden" name={name} value={value} />)}
         <fieldset>

@@ -2,7 +2,10 @@
 import { z } from "zod";
 import { allTime, type Period } from "@/data/review/period";
 
-const instant = z.coerce.number().int().min(0).max(8.64e15).transform((at) => new Date(at));
+/** The end of the year 9999: the database reads no year with five digits. */
+const latest = 253_402_300_799_000;
+
+const instant = z.coerce.number().int().min(0).max(latest).transform((at) => new Date(at));
 
 /** `from` and `until` as milliseconds since 1970; what can't be read is left out. */
 export function periodOf(asked: Readonly<Record<string, string | string[] | undefined>>): Period {
