@@ -31,7 +31,8 @@ export const theme = createTheme({
     MuiTextField: { defaultProps: { size: "small", fullWidth: true } },
     MuiSelect: { defaultProps: { size: "small" } },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: "none" } } },
-    MuiMenu: { styleOverrides: { paper: { border: "1px solid var(--rule-strong)" } } },
+    // A list of tools is there at once: one that grows moves under the hand that is about to press on it.
+    MuiMenu: { defaultProps: { transitionDuration: 0 }, styleOverrides: { paper: { border: "1px solid var(--rule-strong)" } } },
     MuiDialog: { styleOverrides: { paper: { border: "1px solid var(--rule-strong)" } } },
     MuiTooltip: { styleOverrides: { tooltip: { background: "var(--ink)", color: "var(--paper)", fontSize: 12.5, lineHeight: 1.4 } } },
   },
