@@ -9,11 +9,21 @@ import { bringBack, copy, insert, move, remove, replace } from "../tests/support
 import { history } from "../tests/support/truth/history";
 import { stockProse } from "../tests/support/truth/prose";
 
+interface Amount {
+  readonly entries: number;
+  readonly words: number;
+  readonly pages: number;
+  /** As much is taken away as is written, so that the pages stay as long as they are. */
+  readonly staysAsLong?: boolean;
+}
+
+const growing = [[insert, 5], [remove, 2], [replace, 4], [move, 1.5], [copy, 0.5], [bringBack, 1]] as const;
+const steady = [[insert, 2.6], [remove, 3.4], [replace, 4.5], [move, 1.5], [copy, 0.3], [bringBack, 0.7]] as const;
+
 /** A wiki's entries straight into the ledger: what a term of saves would have left there. */
-export async function fill(db: Context["db"], courseId: string, wikiId: string, members: readonly string[], start: Date, { entries: count, words, pages: more }: { readonly entries: number; readonly words: number; readonly pages: number }): Promise<void> {
-  const edits = [[insert, 5], [remove, 2], [replace, 4], [move, 1.5], [copy, 0.5], [bringBack, 1]] as const;
+export async function fill(db: Context["db"], courseId: string, wikiId: string, members: readonly string[], start: Date, { entries: count, words, pages: more, staysAsLong = false }: Amount): Promise<void> {
   const seed = Number.parseInt(wikiId.replace(/\D/g, "") || "7", 10) % 10_007;
-  const { entries } = history(seed, stockProse, { edits, editsAtOnce: 2, acrossPages: 0.5 }, { authors: members.length, entries: count, words, pages: more });
+  const { entries } = history(seed, stockProse, { edits: staysAsLong ? steady : growing, editsAtOnce: 2, acrossPages: 0.5 }, { authors: members.length, entries: count, words, pages: more });
   const pages = new Map<string, { id: string; entries: number; hash: string }>();
   const throwDice = dice(seed);
   const rows: (typeof entry.$inferInsert)[] = [];

@@ -52,7 +52,7 @@ async function run(): Promise<void> {
   await publishAssignment(ctx, courseId, made.assignmentId);
   await bringWikisUp(ctx, { courseId, assignmentId: made.assignmentId });
   const [own] = await db.select({ id: wiki.id }).from(wiki);
-  await fill(db, courseId, own!.id, students, start, { entries, words: 10_000, pages: 1 });
+  await fill(db, courseId, own!.id, students, start, { entries, words: 10_000, pages: 1, staysAsLong: true });
   await db.execute(sql`update wiki set credit_version = 0`);
   await recomputeStale(db, courseId);
   await db.execute(sql`vacuum analyze`);

@@ -3,7 +3,7 @@ import type { ComparedBlock, Segment } from "../diff/document";
 import { slice } from "../diff/document";
 import { leaves } from "../document/leaves";
 import type { PageDocument } from "../document/model";
-import { words } from "../text/words";
+import { wordPlaces } from "../text/words";
 import type { Origins } from "./origins";
 
 /**
@@ -20,7 +20,7 @@ export function authoredBlocks(document: PageDocument, { entries }: Origins): Co
       segments.push(...slice(leaf, at, until).map((piece): Segment => ({ ...piece, change: "kept", ...(entry === undefined ? {} : { entry }) })));
       at = until;
     };
-    for (const { from } of words(leaf.text)) {
+    for (const from of wordPlaces(leaf.text).from) {
       const own = entries[word++];
       if (entry !== undefined && own !== entry) push(from);
       entry = own;

@@ -5,13 +5,21 @@ import { compareDocuments } from "../diff/document";
 import { fromPlainText } from "../document/plain";
 import { countWords } from "../text/words";
 import { doersBetween } from "./doers";
-import { emptyOrigins } from "./origins";
+import { originKey, type Origins, storeOrigins } from "./origins";
+
+/** A history on one page, and where its words come from after each entry. */
+function statesOf(given: Parameters<typeof replay>[0]) {
+  const history = given.filter(({ page }) => page === given[0]!.page).map((each) => ({ ...each, page: "home" }));
+  return { history, states: history.map((_, at) => replay(history.slice(0, at + 1)).wiki.pages.get("home")!.origins) };
+}
+
+const between = (states: readonly Origins[], from: number) => doersBetween(from === 0 ? null : storeOrigins(states[from - 1]!), states.slice(from).map((origins, at) => ({ entry: from + at, origins: storeOrigins(origins) })));
 
 /** What was done to a page from nothing on, each stretch with the author of the entry that did it. */
 function told(history: readonly { author: string | null; text: string }[], from: number) {
   const states = history.map((_, at) => replay(history.slice(0, at + 1)).wiki);
-  const steps = states.slice(from).map((wiki, at) => ({ entry: from + at, origins: wiki.pages.get("home")!.origins }));
-  const before = from === 0 ? emptyOrigins(0) : states[from - 1]!.pages.get("home")!.origins;
+  const steps = states.slice(from).map((wiki, at) => ({ entry: from + at, origins: storeOrigins(wiki.pages.get("home")!.origins) }));
+  const before = from === 0 ? null : storeOrigins(states[from - 1]!.pages.get("home")!.origins);
   const doers = doersBetween(before, steps);
   const blocks = compareDocuments(fromPlainText(from === 0 ? "" : history[from - 1]!.text), fromPlainText(history.at(-1)!.text), doers);
   return blocks.flatMap(({ segments }) => segments.filter(({ change }) => change !== "kept").map(({ change, text, entry }) => [change, text.trim(), entry === undefined ? null : history[entry]!.author]));
@@ -29,16 +37,39 @@ test("what was taken away and brought back in between is nobody's doing", () => 
   expect(told([{ author: "p", text: "Eels live here" }, { author: "q", text: "Eels" }, { author: "r", text: "Eels live here" }], 1)).toEqual([]);
 });
 
-test("asking who did it changes nothing of what is shown, and every word that came has its doer", () => {
+test("asking who did it changes nothing of what is shown, and nobody who worked before is named; with nothing before, every word has its doer", () => {
   fc.assert(fc.property(anyHistory, fc.nat(), (given, cut) => {
-    const history = given.filter(({ page }) => page === given[0]!.page).map((each) => ({ ...each, page: "home" }));
+    const { history, states } = statesOf(given);
     const from = cut % history.length;
-    const states = history.map((_, at) => replay(history.slice(0, at + 1)).wiki.pages.get("home")!.origins);
-    const doers = doersBetween(from === 0 ? emptyOrigins(0) : states[from - 1]!, history.slice(from).map((_, at) => ({ entry: from + at, origins: states[from + at]! })));
+    const doers = between(states, from);
     const [before, after] = [fromPlainText(from === 0 ? "" : history[from - 1]!.text), fromPlainText(history.at(-1)!.text)];
     const [plain, asked] = [compareDocuments(before, after), compareDocuments(before, after, doers)];
     const text = (blocks: typeof plain) => blocks.map(({ state, segments }) => [state, segments.map(({ text: said }) => said).join("")]);
     expect(text(asked)).toEqual(text(plain));
-    for (const { segments } of asked) for (const { change, text: said, entry } of segments) if (change === "came" && countWords(said) > 0) expect(entry).toBeGreaterThanOrEqual(from);
+    for (const { segments } of asked) for (const { change, text: said, entry } of segments) {
+      if (entry !== undefined) expect(entry).toBeGreaterThanOrEqual(from);
+      if (from === 0 && change === "came" && countWords(said) > 0) expect(entry).toBeDefined();
+    }
   }), { seed: 101, numRuns: 200 });
+});
+
+test("who did it is what looking at one state after the other finds", () => {
+  fc.assert(fc.property(anyHistory, fc.nat(), (given, cut) => {
+    const { states } = statesOf(given);
+    const from = cut % states.length;
+    const doers = between(states, from);
+    const keys = states.map(({ entries, ordinals }) => [...entries].map((entry, word) => originKey(entry, ordinals[word]!)));
+    const stands = (key: number, state: number) => state >= 0 && keys[state]!.includes(key);
+    const newest = states.length - 1;
+    keys[newest]!.forEach((key, word) => {
+      let since = newest;
+      while (since >= from && stands(key, since - 1)) since--;
+      expect(doers.came(word)).toBe(since >= from ? since : undefined);
+    });
+    if (from > 0) keys[from - 1]!.forEach((key, word) => {
+      let at = newest;
+      while (at >= from && (stands(key, at) || !stands(key, at - 1))) at--;
+      expect(doers.went(word)).toBe(at >= from ? at : undefined);
+    });
+  }), { seed: 102, numRuns: 1000 });
 });

@@ -86,17 +86,33 @@ export function writeOrigins(writer: ByteWriter, origins: Origins): void {
 export function readOrigins(reader: ByteReader): Origins {
   const length = reader.number();
   const origins = emptyOrigins(length);
+  let word = 0;
+  readRuns(reader, length, (entry, ordinal, run) => {
+    for (let offset = 0; offset < run; offset++, word++) {
+      origins.entries[word] = entry;
+      origins.ordinals[word] = ordinal + offset;
+    }
+  });
+  return origins;
+}
+
+type SeeRun = (entry: number, ordinal: number, words: number) => void;
+
+/** Goes through the runs of stored origins, without laying them out word by word. @throws RangeError as above. */
+export function eachStoredRun(stored: Uint8Array, see: SeeRun): void {
+  const reader = new ByteReader(stored);
+  readRuns(reader, reader.number(), see);
+}
+
+function readRuns(reader: ByteReader, length: number, see: SeeRun): void {
   let [word, entry] = [0, 0];
   while (word < length) {
     entry += reader.signed();
     const [ordinal, run] = [reader.number(), reader.number()];
     if (run === 0 || word + run > length) throw new RangeError(`A run of ${run} words does not fit ${length}`);
-    for (let offset = 0; offset < run; offset++, word++) {
-      origins.entries[word] = entry;
-      origins.ordinals[word] = ordinal + offset;
-    }
+    see(entry, ordinal, run);
+    word += run;
   }
-  return origins;
 }
 
 /** One number for an origin; exact for 2^21 entries of 2^31 words each. */

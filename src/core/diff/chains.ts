@@ -192,24 +192,24 @@ interface Candidate {
 
 /** Joins runs to chains, each run to the strongest chain that it can continue, by what they prove at most. */
 function linkRuns(runs: readonly Run[], words: Int32Array, vocabulary: Vocabulary): Candidate[] {
-  const order = [...runs.keys()].sort((one, other) => runs[one]!.target - runs[other]!.target || runs[one]!.source - runs[other]!.source);
+  const order = byTarget(runs);
   const bits = new Float64Array(runs.length);
   const before = new Int32Array(runs.length).fill(-1);
   const isContinued = new Uint8Array(runs.length);
-  const lastOnDiagonal = new Map<number, number>();
+  const lastOnDiagonal = new Diagonals(runs.length);
   for (const index of order) {
     const run = runs[index]!;
-    const diagonal = run.of * 2 ** 32 + run.source - run.target;
+    const diagonal = run.source - run.target;
     for (let shift = -widestStep; shift <= widestStep; shift++) {
-      const other = lastOnDiagonal.get(diagonal + shift);
-      if (other === undefined) continue;
+      const other = lastOnDiagonal.get(run.of, diagonal + shift);
+      if (other < 0) continue;
       const [inSource, inTarget] = [run.source - runs[other]!.source - runs[other]!.length, run.target - runs[other]!.target - runs[other]!.length];
       if (inSource < 0 || inTarget < 0 || inSource > widestStep || inTarget > widestStep) continue;
       if (before[index]! < 0 || bits[other]! > bits[before[index]!]!) before[index] = other;
     }
     bits[index] = mostBitsOfRun(words, run.target, run.target + run.length, vocabulary);
     if (before[index]! >= 0) bits[index]! += bits[before[index]!]! - bitsOfStep;
-    lastOnDiagonal.set(diagonal, index);
+    lastOnDiagonal.set(run.of, diagonal, index);
   }
   for (const from of before) if (from >= 0) isContinued[from] = 1;
   const candidates: Candidate[] = [];
@@ -220,6 +220,54 @@ function linkRuns(runs: readonly Run[], words: Int32Array, vocabulary: Vocabular
     candidates.push({ chain: chain.reverse(), bits: bits[index]! });
   }
   return candidates;
+}
+
+/** The runs in the order of where they stand in the target, by counting. */
+function byTarget(runs: readonly Run[]): Int32Array {
+  let [from, to] = [Infinity, 0];
+  for (const { target } of runs) { from = Math.min(from, target); to = Math.max(to, target + 1); }
+  const starts = new Int32Array(to - from + 1);
+  for (const { target } of runs) starts[target - from + 1]!++;
+  for (let at = 1; at < starts.length; at++) starts[at]! += starts[at - 1]!;
+  const order = new Int32Array(runs.length);
+  runs.forEach(({ target }, index) => { order[starts[target - from]!++] = index; });
+  return order;
+}
+
+/** The run that was met last on each diagonal (source less target) of each source: a hash table with open addressing. */
+class Diagonals {
+  readonly #of: Int32Array;
+  readonly #diagonal: Int32Array;
+  readonly #run: Int32Array;
+  readonly #mask: number;
+
+  constructor(runs: number) {
+    let size = 64;
+    while (size < 2 * runs) size *= 2;
+    this.#mask = size - 1;
+    this.#of = new Int32Array(size);
+    this.#diagonal = new Int32Array(size);
+    this.#run = new Int32Array(size).fill(-1);
+  }
+
+  /** -1 if none was. */
+  get(of: number, diagonal: number): number {
+    return this.#run[this.#slot(of, diagonal)]!;
+  }
+
+  set(of: number, diagonal: number, run: number): void {
+    const slot = this.#slot(of, diagonal);
+    this.#of[slot] = of;
+    this.#diagonal[slot] = diagonal;
+    this.#run[slot] = run;
+  }
+
+  #slot(of: number, diagonal: number): number {
+    const hash = Math.imul(diagonal ^ Math.imul(of, 0x85ebca6b), 0x9e3779b1);
+    let slot = (hash ^ (hash >>> 15)) & this.#mask;
+    while (this.#run[slot]! >= 0 && (this.#diagonal[slot] !== diagonal || this.#of[slot] !== of)) slot = (slot + 1) & this.#mask;
+    return slot;
+  }
 }
 
 /** What of a chain is still open on both sides; of a run that was cut in two the longer part. */

@@ -2,10 +2,10 @@
  * Two states of a page as one list of blocks to show: in the page's own formatting, with what came, went and moved.
  * The same comparison as for credit decides about words; this only finds places for them to be seen in.
  */
-import { isObject, type Leaf, leaves, objectKey, type Piece, styleOf } from "../document/leaves";
+import { isObject, type Leaf, leaves, objectKey, objectMark, type Piece, styleOf } from "../document/leaves";
 import type { DocumentNode, PageDocument } from "../document/model";
 import { Vocabulary } from "../text/vocabulary";
-import { type Word, words } from "../text/words";
+import { type WordPlaces, wordPlaces } from "../text/words";
 import { compare } from "./compare";
 import { readBlocks } from "./sequence";
 import { came, kept, moved } from "./ways";
@@ -40,16 +40,16 @@ export interface ComparedBlock {
 
 interface Side {
   readonly leaves: readonly Leaf[];
-  readonly words: readonly (readonly Word[])[];
+  readonly words: readonly WordPlaces[];
   /** The number, over the whole text, of each leaf's first word. */
   readonly firstWord: readonly number[];
 }
 
 function side(document: PageDocument): Side {
   const found = leaves(document);
-  const wordsOf = found.map((leaf) => words(leaf.text));
+  const wordsOf = found.map((leaf) => wordPlaces(leaf.text));
   let count = 0;
-  const firstWord = wordsOf.map((each) => { const first = count; count += each.length; return first; });
+  const firstWord = wordsOf.map(({ from }) => { const first = count; count += from.length; return first; });
   return { leaves: found, words: wordsOf, firstWord };
 }
 
@@ -63,7 +63,8 @@ export function compareDocuments(before: PageDocument, after: PageDocument, doer
   const vocabulary = new Vocabulary();
   const read = ({ leaves }: Side) => readBlocks(leaves.map((leaf) => ({ id: leaf.id, text: leaf.text, style: "" })), [], vocabulary);
   const comparison = compare(read(a), read(b), vocabulary);
-  const leafOfWord = a.words.flatMap((each, leaf) => each.map(() => leaf));
+  const leafOfWord = new Int32Array(comparison.toAfter.length);
+  a.words.forEach(({ from }, leaf) => leafOfWord.fill(leaf, a.firstWord[leaf], a.firstWord[leaf]! + from.length));
   const movedAway = new Set<number>();
   comparison.how.forEach((how, word) => { if (how === moved) movedAway.add(comparison.fromBefore[word]!); });
   const keptElsewhere = (word: number) => comparison.toAfter[word]! >= 0 && !movedAway.has(word) && !correctedFrom.has(word);
@@ -111,7 +112,21 @@ export function compareDocuments(before: PageDocument, after: PageDocument, doer
     }
     const [aWords, bWords] = [a.words[aIndex]!, b.words[bIndex]!];
     const segments: Segment[] = [];
-    let [aAt, bAt] = [0, 0];
+    let [aAt, bAt, eachUntil] = [0, 0, 0];
+    /** How many words follow a kept one that are kept as well, with the same between them and no thing but text. */
+    const keptTogether = (aWord: number, bWord: number): number => {
+      const [aFirst, bFirst] = [a.firstWord[aIndex]!, b.firstWord[bIndex]!];
+      const shift = bWords.from[bWord]! - aWords.from[aWord]!;
+      let more = 0;
+      while (aWord + more + 1 < aWords.from.length && bWord + more + 1 < bWords.from.length) {
+        const [source, target] = [aWord + more + 1, bWord + more + 1];
+        if (comparison.how[bFirst + target] !== kept || comparison.fromBefore[bFirst + target] !== aFirst + source || bWords.from[target]! - aWords.from[source]! !== shift) break;
+        const written = bLeaf.text.slice(bWords.to[target - 1], bWords.to[target]);
+        if (written !== aLeaf.text.slice(aWords.to[source - 1], aWords.to[source]) || written.includes(objectMark)) break;
+        more++;
+      }
+      return more;
+    };
     const showBetween = (aTo: number, bTo: number) => {
       const [aText, bText] = [aLeaf.text.slice(aAt, aTo), bLeaf.text.slice(bAt, bTo)];
       if (aText === bText && sameObjects(aLeaf, aAt, aTo, bLeaf, bAt, bTo)) return segments.push(...keptStretch(aLeaf, aAt, bLeaf, bAt, bTo));
@@ -122,15 +137,23 @@ export function compareDocuments(before: PageDocument, after: PageDocument, doer
       segments.push(...stretch(bLeaf, bWords, b.firstWord[bIndex]!, bAt + lead, bTo - tail, wordAfter, "came", doers.came));
       return segments.push(...keptStretch(aLeaf, aTo - tail, bLeaf, bTo - tail, bTo));
     };
-    bWords.forEach((word, index) => {
+    for (let index = 0; index < bWords.from.length; index++) {
       const from = comparison.fromBefore[b.firstWord[bIndex]! + index]!;
-      if (comparison.how[b.firstWord[bIndex]! + index] !== kept || leafOfWord[from] !== aIndex) return;
-      const source = aWords[from - a.firstWord[aIndex]!]!;
-      if (source.from < aAt) return;
-      showBetween(source.from, word.from);
-      segments.push(...keptStretch(aLeaf, source.from, bLeaf, word.from, word.to));
-      [aAt, bAt] = [source.to, word.to];
-    });
+      if (comparison.how[b.firstWord[bIndex]! + index] !== kept || leafOfWord[from] !== aIndex) continue;
+      const source = from - a.firstWord[aIndex]!;
+      const [aFrom, bFrom] = [aWords.from[source]!, bWords.from[index]!];
+      if (aFrom < aAt) continue;
+      showBetween(aFrom, bFrom);
+      // Words that stay together are shown together, unless the look of some of them changed: then it is said of each.
+      const more = index < eachUntil ? 0 : keptTogether(source, index);
+      const together = keptStretch(aLeaf, aFrom, bLeaf, bFrom, bWords.to[index + more]!);
+      const isOne = more === 0 || together.every(({ change }) => change === "kept");
+      if (!isOne) eachUntil = index + more;
+      const last = isOne ? more : 0;
+      segments.push(...(isOne ? together : keptStretch(aLeaf, aFrom, bLeaf, bFrom, bWords.to[index]!)));
+      [aAt, bAt] = [aWords.to[source + last]!, bWords.to[index + last]!];
+      index += last;
+    }
     showBetween(aLeaf.text.length, bLeaf.text.length);
     const joined = joinSegments(segments);
     const isChanged = joined.some((segment) => segment.change !== "kept" && segment.change !== "restyled");
@@ -151,11 +174,11 @@ function sameObjects(aLeaf: Leaf, aFrom: number, aTo: number, bLeaf: Leaf, bFrom
 }
 
 /** For each leaf after, the leaf before that most of its kept words come from, if that leaf chose it too; or -1. Pictures and the like without words are known by their ids. */
-function pairLeaves(a: Side, b: Side, { fromBefore, how }: ReturnType<typeof compare>, leafOfWord: readonly number[]): number[] {
+function pairLeaves(a: Side, b: Side, { fromBefore, how }: ReturnType<typeof compare>, leafOfWord: Int32Array): number[] {
   const best = new Map<number, { leaf: number; count: number }>();
   const wish = b.leaves.map((leaf, index) => {
     const counts = new Map<number, number>();
-    b.words[index]!.forEach((_, word) => {
+    b.words[index]!.from.forEach((_, word) => {
       const number = b.firstWord[index]! + word;
       if (how[number] !== kept) return;
       const source = leafOfWord[fromBefore[number]!]!;
@@ -174,7 +197,7 @@ function pairLeaves(a: Side, b: Side, { fromBefore, how }: ReturnType<typeof com
 
 /** Part of a leaf as segments, each word with its own change and what lies between with the word before it. */
 function stretch(
-  leaf: Leaf, leafWords: readonly Word[], firstWord: number, from: number, to: number,
+  leaf: Leaf, leafWords: WordPlaces, firstWord: number, from: number, to: number,
   changeOf: (word: number) => Change | null, between: Change, entryOf: (word: number) => number | undefined,
 ): Segment[] {
   const segments: Segment[] = [];
@@ -182,14 +205,14 @@ function stretch(
   let change: Change | null = between;
   let entry: number | undefined;
   let started = false;
-  leafWords.forEach((word, index) => {
-    if (word.from < from || word.to > to) return;
+  for (let index = 0; index < leafWords.from.length; index++) {
+    if (leafWords.from[index]! < from || leafWords.to[index]! > to) continue;
     const own = changeOf(firstWord + index);
     const by = own === null || own === "kept" ? undefined : entryOf(firstWord + index);
-    if (started && (own !== change || by !== entry)) { push(word.from); }
+    if (started && (own !== change || by !== entry)) push(leafWords.from[index]!);
     [change, entry] = [own, by];
     started = true;
-  });
+  }
   push(to);
   return segments;
 
@@ -205,10 +228,18 @@ function keptStretch(aLeaf: Leaf, aFrom: number, bLeaf: Leaf, bFrom: number, bTo
   return slice(bLeaf, bFrom, bTo).map((piece) => {
     const was = slice(aLeaf, at, at + piece.text.length);
     at += piece.text.length;
-    const key = (each: Piece) => JSON.stringify([each.marks, each.object ? objectKey(each.object) : ""]);
-    const same = was.every((each) => key(each) === key(piece)) && was.map((each) => each.text).join("") === piece.text;
+    const same = was.every((each) => looksAlike(each, piece)) && was.map((each) => each.text).join("") === piece.text;
     return { ...piece, change: same ? "kept" : "restyled" };
   });
+}
+
+function looksAlike(one: Piece, other: Piece): boolean {
+  return sameMarks(one, other) && (one.object === other.object || (!!one.object && !!other.object && objectKey(one.object) === objectKey(other.object)));
+}
+
+/** Most words have no marks, and the words of a stretch have the same ones. */
+function sameMarks({ marks: one }: Piece, { marks: other }: Piece): boolean {
+  return one === other || (one.length === other.length && (one.length === 0 || JSON.stringify(one) === JSON.stringify(other)));
 }
 
 /** The pieces of a leaf between two offsets, cut at their edges. */
@@ -234,7 +265,7 @@ function joinSegments(segments: readonly Segment[]): Segment[] {
   const result: Segment[] = [];
   for (const segment of segments) {
     const last = result.at(-1);
-    if (last && !last.object && !segment.object && last.change === segment.change && last.entry === segment.entry && JSON.stringify(last.marks) === JSON.stringify(segment.marks)) {
+    if (last && !last.object && !segment.object && last.change === segment.change && last.entry === segment.entry && sameMarks(last, segment)) {
       result[result.length - 1] = { ...last, text: last.text + segment.text };
     } else if (segment.text !== "") result.push(segment);
   }

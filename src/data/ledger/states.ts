@@ -3,7 +3,7 @@ import "server-only";
 import { and, asc, desc, eq, gt, gte, inArray, lte, sql } from "drizzle-orm";
 import { authoredBlocks } from "@/core/credit/authored";
 import { doersBetween } from "@/core/credit/doers";
-import { emptyOrigins, readStoredOrigins } from "@/core/credit/origins";
+import { readStoredOrigins } from "@/core/credit/origins";
 import { type ComparedBlock, compareDocuments, type Doers } from "@/core/diff/document";
 import { filesIn } from "@/core/document/files";
 import { emptyDocument } from "@/core/document/model";
@@ -53,9 +53,8 @@ export async function compareStates(ctx: ContextIn, courseId: string, pageId: st
 async function doersOf({ db }: ContextIn, courseId: string, pageId: string, from: number, to: number): Promise<{ doers: Doers; revs: number[] }> {
   const rows = await db.select({ number: entry.number, rev: entry.rev, origins: entryCredit.origins }).from(entry).innerJoin(entryCredit, creditOfEntry)
     .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), gte(entry.number, from), lte(entry.number, to))).orderBy(asc(entry.number));
-  const read = rows.map(({ number, rev, origins }) => ({ number, entry: rev, origins: readStoredOrigins(origins) }));
-  const steps = read.filter(({ number }) => number > from);
-  return { doers: doersBetween(read.find(({ number }) => number === from)?.origins ?? emptyOrigins(0), steps), revs: steps.map((step) => step.entry) };
+  const steps = rows.filter(({ number }) => number > from).map(({ rev, origins }) => ({ entry: rev, origins }));
+  return { doers: doersBetween(rows.find(({ number }) => number === from)?.origins ?? null, steps), revs: steps.map((step) => step.entry) };
 }
 
 /** The steps of a page's ledger, oldest first: what states can be chosen from. */
