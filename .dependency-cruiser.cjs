@@ -17,7 +17,7 @@ module.exports = {
     only("core/ledger", `${core}ledger/`, [`${core}(text|document)/`]),
     only("core/merge", `${core}merge/`, [`${core}(text|document)/`]),
     only("core/diff", `${core}diff/`, [`${core}(text|document)/`]),
-    only("core/credit", `${core}credit/`, [`${core}(text|document|diff)/`]),
+    only("core/credit", `${core}credit/`, [`${core}(text|document|diff|time)/`]),
     only("core/roster", `${core}roster/`, [`${core}(text|access)/`]),
     only("core/contents", `${core}contents/`, []),
     only("core/assignment", `${core}assignment/`, [`${core}(text|document|links)/`]),

@@ -18,7 +18,7 @@ interface Amount {
 }
 
 const growing = [[insert, 5], [remove, 2], [replace, 4], [move, 1.5], [copy, 0.5], [bringBack, 1]] as const;
-const steady = [[insert, 2.6], [remove, 3.4], [replace, 4.5], [move, 1.5], [copy, 0.3], [bringBack, 0.7]] as const;
+const steady = [[insert, 2.75], [remove, 3.3], [replace, 4.5], [move, 1.5], [copy, 0.3], [bringBack, 0.7]] as const;
 
 /** A wiki's entries straight into the ledger: what a term of saves would have left there. */
 export async function fill(db: Context["db"], courseId: string, wikiId: string, members: readonly string[], start: Date, { entries: count, words, pages: more, staysAsLong = false }: Amount): Promise<void> {

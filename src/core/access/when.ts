@@ -44,21 +44,21 @@ export function holds({ from, until, weekly }: Window, { at, day, minute }: When
   return weekly === null || (weekly.days.includes(day) && minute >= weekly.from && minute < weekly.until);
 }
 
-/** For so many days hours of the week are looked ahead. */
+/** For so many days hours of the week are looked ahead, where nobody asks for more. */
 const daysAhead = 8;
-const dayLength = 24 * 60 * 60 * 1000;
+export const dayLength = 24 * 60 * 60 * 1000;
 
 /**
  * The instants after `at` at which one of `windows` may begin or cease to hold, in order, each once. Hours of the week
- * are followed for eight days. O(windows × days).
+ * are followed for so many days. O(windows × days).
  */
-export function turns(windows: Iterable<Window>, zone: string, at: number): number[] {
+export function turns(windows: Iterable<Window>, zone: string, at: number, days = daysAhead): number[] {
   const found = new Set<number>();
   for (const { from, until, weekly } of windows) {
     if (from !== null && from > at) found.add(from);
     if (until !== null && until > at) found.add(until);
     if (weekly === null) continue;
-    for (let ahead = -1; ahead < daysAhead; ahead++) {
+    for (let ahead = -1; ahead < days; ahead++) {
       const date = wallClockAt(new Date(at + ahead * dayLength), zone).slice(0, 10);
       if (!weekly.days.includes(weekday(date))) continue;
       for (const minute of [weekly.from, weekly.until]) {

@@ -2,6 +2,7 @@
  * What an instructor may want to ask about: facts with their evidence, never verdicts. The sentence is made where it is
  * shown; a finding only says what was found, about whom, and where to look.
  */
+import type { Span } from "../time/span";
 import { evidenceOf, memberFigures } from "./figures";
 import { groupFigures } from "./group";
 import { type Deed, type GroupWork, indexOf } from "./work";
@@ -41,12 +42,6 @@ export function findingKey(finding: Finding): string {
   }
 }
 
-/** A time in which a member could not write: closed pages, or admitted late. Milliseconds since 1970, `to` excluded. */
-export interface Span {
-  readonly from: number;
-  readonly to: number;
-}
-
 export interface Thresholds {
   /** Parts from 0 to 1. */
   readonly lastDayPart: number;
@@ -67,7 +62,7 @@ export const usualThresholds: Thresholds = {
 /** How long after a removal a remark still counts as talking about it, and before. */
 const talkingTime = 3 * 24 * 60 * 60 * 1000;
 
-/** All findings, by member in the order of the group. `couldNotWrite` says for each member when they were kept out. */
+/** All findings, by member in the order of the group. `couldNotWrite` says for each member when they were kept out: closed, or admitted late. */
 export function findings(work: GroupWork, thresholds: Thresholds = usualThresholds, couldNotWrite: ReadonlyMap<string, readonly Span[]> = new Map()): Finding[] {
   const { members } = work;
   const group = groupFigures(work);

@@ -84,7 +84,7 @@ export function takeChains(search: Search, target: Target): Chain[] {
   const places = sources.reduce((sum, { words, open }) => sum + (open ? countOpen(open, 0, open.length) : words.length), 0);
   const needed = bitsOfSearch(places, countOpen(target.open, target.from, target.to)) + search.margin;
   // Most runs are chance; those that could not prove enough even if their words were rare need no closer look.
-  const chains = linkRuns(runs, target.words, search.vocabulary).filter(({ bits }) => bits >= needed).map(({ chain }) => chain);
+  const chains = linkRuns(runs, target.words, search.vocabulary, needed);
   if (chains.length === 0) return [];
   const evidence = search.evidence(wordsOf(chains.flat(), target));
   const taken: Chain[] = [];
@@ -185,23 +185,19 @@ function targetTriples({ words, open, from, to }: Target, hashes: Int32Array): {
   return { heads, next, mask: size - 1 };
 }
 
-interface Candidate {
-  readonly chain: Chain;
-  readonly bits: number;
-}
-
-/** Joins runs to chains, each run to the strongest chain that it can continue, by what they prove at most. */
-function linkRuns(runs: readonly Run[], words: Int32Array, vocabulary: Vocabulary): Candidate[] {
+/** Joins runs to chains, each run to the strongest chain that it can continue, by what they prove at most: those that may prove `needed` bits. */
+function linkRuns(runs: readonly Run[], words: Int32Array, vocabulary: Vocabulary, needed: number): Chain[] {
   const order = byTarget(runs);
   const bits = new Float64Array(runs.length);
   const before = new Int32Array(runs.length).fill(-1);
   const isContinued = new Uint8Array(runs.length);
-  const lastOnDiagonal = new Diagonals(runs.length);
+  const { size, placeOf } = placesOfDiagonals(runs);
+  const lastOnDiagonal = new Int32Array(size).fill(-1);
   for (const index of order) {
     const run = runs[index]!;
-    const diagonal = run.source - run.target;
-    for (let shift = -widestStep; shift <= widestStep; shift++) {
-      const other = lastOnDiagonal.get(run.of, diagonal + shift);
+    const diagonal = placeOf(run);
+    for (let near = diagonal - widestStep; near <= diagonal + widestStep; near++) {
+      const other = lastOnDiagonal[near]!;
       if (other < 0) continue;
       const [inSource, inTarget] = [run.source - runs[other]!.source - runs[other]!.length, run.target - runs[other]!.target - runs[other]!.length];
       if (inSource < 0 || inTarget < 0 || inSource > widestStep || inTarget > widestStep) continue;
@@ -209,17 +205,17 @@ function linkRuns(runs: readonly Run[], words: Int32Array, vocabulary: Vocabular
     }
     bits[index] = mostBitsOfRun(words, run.target, run.target + run.length, vocabulary);
     if (before[index]! >= 0) bits[index]! += bits[before[index]!]! - bitsOfStep;
-    lastOnDiagonal.set(run.of, diagonal, index);
+    lastOnDiagonal[diagonal] = index;
   }
   for (const from of before) if (from >= 0) isContinued[from] = 1;
-  const candidates: Candidate[] = [];
+  const chains: Chain[] = [];
   for (const index of order) {
-    if (isContinued[index]) continue;
+    if (isContinued[index] || bits[index]! < needed) continue;
     const chain: Run[] = [];
     for (let at = index; at >= 0; at = before[at]!) chain.push(runs[at]!);
-    candidates.push({ chain: chain.reverse(), bits: bits[index]! });
+    chains.push(chain.reverse());
   }
-  return candidates;
+  return chains;
 }
 
 /** The runs in the order of where they stand in the target, by counting. */
@@ -234,40 +230,22 @@ function byTarget(runs: readonly Run[]): Int32Array {
   return order;
 }
 
-/** The run that was met last on each diagonal (source less target) of each source: a hash table with open addressing. */
-class Diagonals {
-  readonly #of: Int32Array;
-  readonly #diagonal: Int32Array;
-  readonly #run: Int32Array;
-  readonly #mask: number;
-
-  constructor(runs: number) {
-    let size = 64;
-    while (size < 2 * runs) size *= 2;
-    this.#mask = size - 1;
-    this.#of = new Int32Array(size);
-    this.#diagonal = new Int32Array(size);
-    this.#run = new Int32Array(size).fill(-1);
+/** For each source a stretch of places, one for each diagonal (source less target) near which it has runs: where the one of a run is. */
+function placesOfDiagonals(runs: readonly Run[]): { readonly size: number; readonly placeOf: (run: Run) => number } {
+  let sources = 0;
+  for (const { of } of runs) if (of >= sources) sources = of + 1;
+  const [lowest, highest, shift] = [new Int32Array(sources).fill(0x7fffffff), new Int32Array(sources).fill(-0x80000000), new Int32Array(sources)];
+  for (const { of, source, target } of runs) {
+    if (source - target < lowest[of]!) lowest[of] = source - target;
+    if (source - target > highest[of]!) highest[of] = source - target;
   }
-
-  /** -1 if none was. */
-  get(of: number, diagonal: number): number {
-    return this.#run[this.#slot(of, diagonal)]!;
+  let size = 0;
+  for (let of = 0; of < sources; of++) {
+    if (highest[of]! < lowest[of]!) continue;
+    shift[of] = size + widestStep - lowest[of]!;
+    size += highest[of]! - lowest[of]! + 1 + 2 * widestStep;
   }
-
-  set(of: number, diagonal: number, run: number): void {
-    const slot = this.#slot(of, diagonal);
-    this.#of[slot] = of;
-    this.#diagonal[slot] = diagonal;
-    this.#run[slot] = run;
-  }
-
-  #slot(of: number, diagonal: number): number {
-    const hash = Math.imul(diagonal ^ Math.imul(of, 0x85ebca6b), 0x9e3779b1);
-    let slot = (hash ^ (hash >>> 15)) & this.#mask;
-    while (this.#run[slot]! >= 0 && (this.#diagonal[slot] !== diagonal || this.#of[slot] !== of)) slot = (slot + 1) & this.#mask;
-    return slot;
-  }
+  return { size, placeOf: ({ of, source, target }) => source - target + shift[of]! };
 }
 
 /** What of a chain is still open on both sides; of a run that was cut in two the longer part. */

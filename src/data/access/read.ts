@@ -121,7 +121,8 @@ export async function rulebookAt(ctx: ContextIn, courseId: string, places: reado
   return new Rulebook(await rulesAt(ctx.db, courseId, places), whenIn(found?.timeZone ?? "UTC", ctx.now.getTime()));
 }
 
-function toRule(row: typeof accessRule.$inferSelect): Rule | PowerRule {
+/** A rule as the core knows it. */
+export function toRule(row: typeof accessRule.$inferSelect): Rule | PowerRule {
   const common = {
     id: row.id, scope: row.scope, place: row.place, who: toWho(row), isOfAssignment: row.origin === "assignment",
     from: row.from?.getTime() ?? null, until: row.until?.getTime() ?? null, weekly: row.weekly, madeAt: row.madeAt.getTime(),

@@ -1,6 +1,6 @@
 /** Any two states of a page beside each other, and any one state with who wrote what. No history is replayed: both are stored. */
 import "server-only";
-import { and, asc, desc, eq, gt, gte, inArray, lte, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gt, gte, inArray, lte, max, min, sql } from "drizzle-orm";
 import { authoredBlocks } from "@/core/credit/authored";
 import { doersBetween } from "@/core/credit/doers";
 import { readStoredOrigins } from "@/core/credit/origins";
@@ -10,7 +10,7 @@ import { emptyDocument } from "@/core/document/model";
 import { standAtPage } from "../access/read";
 import { person } from "../db/tables/accounts";
 import { enrolment } from "../db/tables/courses";
-import { entry, entryCredit } from "../db/tables/wikis";
+import { entry, entryCredit, standingChange } from "../db/tables/wikis";
 import type { FileDto } from "../files/dto";
 import { filesNamed } from "../files/read";
 import type { ContextIn } from "../session/context";
@@ -26,8 +26,8 @@ export interface StepDto {
 export interface ComparedStatesDto {
   readonly blocks: readonly ComparedBlock[];
   readonly files: readonly FileDto[];
-  /** The entries that lie between the two, the later state's own included. */
-  readonly between: readonly StepDto[];
+  /** Who saved the entries between the two, the later state's own included, in the order in which they first did. */
+  readonly authors: readonly Pick<StepDto, "author" | "authorId">[];
   /** By its number in the wiki, which of them a stretch that came or went is owed to; empty where one author alone was at work, or too many entries lie between. */
   readonly doneBy: ReadonlyMap<number, StepDto>;
 }
@@ -43,18 +43,20 @@ export async function compareStates(ctx: ContextIn, courseId: string, pageId: st
   const after = documents.find(({ number }) => number === to)?.document;
   const before = from === 0 ? emptyDocument : documents.find(({ number }) => number === from)?.document;
   if (!before || !after) return null;
-  const between = await ctx.db.select({ number: entry.number, at: entry.at, author: person.name, authorId: entryCredit.authorId }).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entryCredit.authorId))
-    .where(and(ofPage, gt(entry.number, from), lte(entry.number, to))).orderBy(asc(entry.number));
-  const doers = new Set(between.map(({ authorId }) => authorId)).size > 1 && between.length <= mostAttributed ? await doersOf(ctx, courseId, pageId, from, to) : null;
-  return { blocks: compareDocuments(before, after, doers?.doers), doneBy: new Map(doers?.revs.map((rev, at) => [rev, between[at]!])), files: await filesNamed(ctx.db, courseId, [...new Set([...filesIn(before), ...filesIn(after)])]), between };
+  const authors = await ctx.db.select({ author: person.name, authorId: entryCredit.authorId }).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entryCredit.authorId))
+    .where(and(ofPage, gt(entry.number, from), lte(entry.number, to))).groupBy(person.name, entryCredit.authorId).orderBy(min(entry.number));
+  const done = authors.length > 1 && to - from <= mostAttributed ? await doersOf(ctx, courseId, pageId, from, to) : null;
+  return { blocks: compareDocuments(before, after, done?.doers), doneBy: done?.steps ?? new Map(), files: await filesNamed(ctx.db, courseId, [...new Set([...filesIn(before), ...filesIn(after)])]), authors };
 }
 
 /** Who did what between two states, and the entries between them by their numbers in the wiki. Reads the stored origins of each. */
-async function doersOf({ db }: ContextIn, courseId: string, pageId: string, from: number, to: number): Promise<{ doers: Doers; revs: number[] }> {
-  const rows = await db.select({ number: entry.number, rev: entry.rev, origins: entryCredit.origins }).from(entry).innerJoin(entryCredit, creditOfEntry)
+async function doersOf({ db }: ContextIn, courseId: string, pageId: string, from: number, to: number): Promise<{ doers: Doers; steps: Map<number, StepDto> }> {
+  const rows = await db.select({ number: entry.number, rev: entry.rev, at: entry.at, author: person.name, authorId: entryCredit.authorId, origins: entryCredit.origins })
+    .from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entryCredit.authorId))
     .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), gte(entry.number, from), lte(entry.number, to))).orderBy(asc(entry.number));
-  const steps = rows.filter(({ number }) => number > from).map(({ rev, origins }) => ({ entry: rev, origins }));
-  return { doers: doersBetween(rows.find(({ number }) => number === from)?.origins ?? null, steps), revs: steps.map((step) => step.entry) };
+  const between = rows.filter(({ number }) => number > from);
+  const doers = doersBetween(rows.find(({ number }) => number === from)?.origins ?? null, between.map(({ rev, origins }) => ({ entry: rev, origins })));
+  return { doers, steps: new Map(between.map(({ rev, origins: _, ...step }) => [rev, step])) };
 }
 
 /** The steps of a page's ledger, oldest first: what states can be chosen from. */
@@ -82,7 +84,7 @@ export interface WhoWroteDto {
   readonly files: readonly FileDto[];
   /** The entries that wrote what stands, by their number in the wiki: of this page, or of others that text was brought from. */
   readonly wrote: ReadonlyMap<number, WroteDto>;
-  /** Words by author after each entry of the page, oldest first; starter text under "". */
+  /** Words by author after entries of the page, oldest first, the newest among them; of a long history some hundreds. Starter text under "". */
   readonly growth: readonly { readonly at: Date; readonly number: number; readonly words: Readonly<Record<string, number>> }[];
 }
 
@@ -93,15 +95,32 @@ export async function whoWroteWhat(ctx: ContextIn, courseId: string, pageId: str
   const [found] = await ctx.db.select({ document: entry.document, origins: entryCredit.origins, wikiId: entry.wikiId }).from(entry).innerJoin(entryCredit, creditOfEntry).where(and(ofPage, eq(entry.number, number)));
   if (!found) return null;
   const origins = readStoredOrigins(found.origins);
-  const steps = await ctx.db.select({ at: entry.at, number: entry.number, figures: sql<[number, number][]>`${entryCredit.figures}->'standingChange'` }).from(entry).innerJoin(entryCredit, creditOfEntry).where(ofPage).orderBy(asc(entry.number));
-  const revs = [...new Set([...origins.entries, ...steps.flatMap(({ figures }) => figures.map(([rev]) => rev))])];
+  const revs = [...new Set(origins.entries)];
   const rows = revs.length === 0 ? [] : await ctx.db.select({ rev: entry.rev, pageId: entry.pageId, number: entry.number, at: entry.at, author: person.name, authorId: entryCredit.authorId }).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entryCredit.authorId))
     .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, found.wikiId), inArray(entry.rev, revs))).orderBy(desc(entry.rev));
   const wrote = new Map(rows.map((row) => [row.rev, row]));
-  const words: Record<string, number> = {};
-  const growth = steps.map(({ at, number: step, figures }) => {
-    for (const [rev, change] of figures) { const author = wrote.get(rev)?.authorId ?? ""; words[author] = (words[author] ?? 0) + change; }
-    return { at, number: step, words: { ...words } };
-  });
+  const growth = await growthOf(ctx, courseId, pageId);
   return { number, blocks: authoredBlocks(found.document, origins), files: await filesNamed(ctx.db, courseId, filesIn(found.document)), wrote, growth };
+}
+
+/** Points that a chart of growth is drawn from, at most. */
+const pointsAtMost = 400;
+
+/** Summed up, by an index, from what each entry changed of the words that stand; of many entries every so many as one. */
+async function growthOf({ db }: ContextIn, courseId: string, pageId: string): Promise<WhoWroteDto["growth"]> {
+  const ofPage = and(eq(entry.courseId, courseId), eq(entry.pageId, pageId));
+  const [newest] = await db.select({ number: max(entry.number) }).from(entry).where(ofPage);
+  const last = newest?.number ?? 0;
+  const every = Math.max(1, Math.ceil(last / pointsAtMost));
+  const points = await db.select({ number: entry.number, at: entry.at }).from(entry).where(and(ofPage, sql`(${last} - ${entry.number}) % ${every} = 0`)).orderBy(asc(entry.number));
+  const point = sql<number>`(${last} - (${last} - ${standingChange.number}) / ${every} * ${every})::int`;
+  const changes = await db.select({ number: point, author: standingChange.authorId, words: sql<number>`sum(${standingChange.words})::int` }).from(standingChange)
+    .where(and(eq(standingChange.courseId, courseId), eq(standingChange.pageId, pageId))).groupBy(sql`1`, standingChange.authorId);
+  const changed = new Map<number, { readonly author: string | null; readonly words: number }[]>();
+  for (const { number, ...change } of changes) changed.set(number, [...(changed.get(number) ?? []), change]);
+  const words: Record<string, number> = {};
+  return points.map(({ number, at }) => {
+    for (const { author, words: more } of changed.get(number) ?? []) words[author ?? ""] = (words[author ?? ""] ?? 0) + more;
+    return { at, number, words: { ...words } };
+  });
 }

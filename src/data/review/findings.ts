@@ -11,6 +11,7 @@ import { person } from "../db/tables/accounts";
 import { expectedOf } from "../assignments/expected";
 import { findingAct } from "../db/tables/review";
 import { standing } from "../db/tables/wikis";
+import { type Closed, closedTo } from "../access/past";
 import type { Context, ContextIn } from "../session/context";
 import { allTime } from "./period";
 import { type EntryRef, loadWork, type WikiWork } from "./work";
@@ -35,7 +36,8 @@ export interface FindingDto {
 }
 
 /** The findings of a wiki's work, open ones first. */
-export async function findingsOf(ctx: ContextIn, loaded: WikiWork): Promise<FindingDto[]> {
+export async function findingsOf(ctx: ContextIn, loaded: WikiWork, closed?: Closed): Promise<FindingDto[]> {
+  const { toEach } = closed ?? (await closedTo(ctx, loaded, loaded.work.members));
   const acts = await ctx.db.select({ key: findingAct.key, kind: findingAct.kind, reason: findingAct.reason, at: findingAct.at, by: person.name }).from(findingAct).innerJoin(person, eq(person.id, findingAct.byId))
     .where(and(eq(findingAct.courseId, loaded.courseId), eq(findingAct.wikiId, loaded.wikiId))).orderBy(asc(findingAct.at));
   const newest = new Map(acts.map((act) => [act.key, act]));
@@ -48,7 +50,7 @@ export async function findingsOf(ctx: ContextIn, loaded: WikiWork): Promise<Find
     const key = wikiFindingKey(finding);
     return { key, finding, dismissed: dismissed(key), entries: [], pages: "pages" in finding ? finding.pages.map(titled) : [] };
   });
-  const ofWork = findings(loaded.work, loaded.thresholds ?? usualThresholds, loaded.couldNotWrite).map((finding): FindingDto => {
+  const ofWork = findings(loaded.work, loaded.thresholds ?? usualThresholds, toEach).map((finding): FindingDto => {
     const key = findingKey(finding);
     return {
       key, finding, dismissed: dismissed(key), pages: [],

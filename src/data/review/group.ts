@@ -5,6 +5,8 @@ import { type BuiltOn, growth, standingByPage, whoBuiltOnWhom } from "@/core/cre
 import { indexOf } from "@/core/credit/work";
 import { balance, shares, wholePercents } from "@/core/credit/shares";
 import type { Met } from "@/core/assignment/expected";
+import type { Span } from "@/core/time/span";
+import { closedTo } from "../access/past";
 import { expectedOf } from "../assignments/expected";
 import type { MemberDto } from "../pages/dto";
 import type { ContextIn } from "../session/context";
@@ -42,6 +44,8 @@ export interface GroupDto {
   readonly growth: readonly { readonly at: number; readonly words: WordsByAuthor }[];
   /** When each entry was saved, and by which member; null: by somebody else. */
   readonly ticks: readonly { readonly at: number; readonly member: number | null }[];
+  /** When the members could not write, in milliseconds since 1970. */
+  readonly closed: readonly Span[];
   readonly builtOn: readonly BuiltOn[];
   readonly pages: readonly { readonly id: string; readonly title: string; readonly isRemoved: boolean; readonly words: WordsByAuthor }[];
   readonly findings: readonly FindingDto[];
@@ -64,7 +68,8 @@ export async function findGroup(ctx: ContextIn, courseId: string, wikiId: string
   const own = members.map((_, at) => standing[at]!);
   const parts = shares([...own, standing[members.length]!]);
   const percents = wholePercents(parts);
-  const marks = (await marksIn(ctx.db, courseId, [wikiId]));
+  const marks = await marksIn(ctx.db, courseId, [wikiId]);
+  const closed = await closedTo(ctx, loaded, work.members);
   const index = new Map<string | null, number>(members.map(({ id }, at) => [id, at]));
   return {
     courseId, wikiId, name: loaded.name, homePageId: loaded.homePageId, timeZone: loaded.timeZone, opensAt: loaded.opensAt, dueAt: loaded.dueAt,
@@ -78,9 +83,9 @@ export async function findGroup(ctx: ContextIn, courseId: string, wikiId: string
     balance: balance(own), standing,
     growth: growth(work.deeds, pointsAtMost).map(({ at, standing: byAuthor }) => ({ at, words: spread(byAuthor) })),
     ticks: work.deeds.filter(({ author }) => author !== null).map(({ at, author }) => ({ at, member: index.get(author) ?? null })),
-    builtOn: whoBuiltOnWhom(work),
+    closed: closed.toAll, builtOn: whoBuiltOnWhom(work),
     pages: pagesOf(loaded, spread),
-    findings: await findingsOf(ctx, loaded), remarks: work.remarks.length, conversation: await conversationOf(ctx.db, loaded),
+    findings: await findingsOf(ctx, loaded, closed), remarks: work.remarks.length, conversation: await conversationOf(ctx.db, loaded),
     expected: await expectedIn(ctx, loaded),
   };
 }

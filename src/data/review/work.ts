@@ -1,7 +1,7 @@
 /** The work of one wiki's group, from stored figures: what the screens of a group and of a student are computed from. */
 import "server-only";
 import { and, asc, eq, gte, isNull, lt, sql } from "drizzle-orm";
-import type { Span, Thresholds } from "@/core/credit/findings";
+import type { Thresholds } from "@/core/credit/findings";
 import type { Deed, GroupWork, Remark } from "@/core/credit/work";
 import type { EntryKind } from "@/core/ledger/chain";
 import { wallClockAt } from "@/core/time/zone";
@@ -38,6 +38,8 @@ export interface WikiWork {
   readonly wikiId: string;
   readonly name: string;
   readonly assignmentId: string;
+  /** Null: the wiki of one student, or of the class. */
+  readonly groupId: string | null;
   readonly homePageId: string | null;
   readonly entries: number;
   /** Whether the course has been archived: it is read then, and changed by nobody. */
@@ -53,8 +55,6 @@ export interface WikiWork {
   readonly pages: ReadonlyMap<string, { readonly title: string; readonly isRemoved: boolean }>;
   readonly remarks: ReadonlyMap<string, { readonly body: string; readonly parentId: string | null }>;
   readonly guests: ReadonlySet<string>;
-  /** When members were kept out: not on the course yet. */
-  readonly couldNotWrite: ReadonlyMap<string, readonly Span[]>;
 }
 
 /**
@@ -97,7 +97,7 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
   // Whoever went elsewhere stays in the list of those with whom they wrote, if they did.
   const members = all.filter(({ id, until: end }) => end === null || end > ctx.now || didSomething.has(id));
   return {
-    courseId, wikiId, name: found.name, assignmentId: found.assignmentId, homePageId: found.homePageId, entries: found.entries, isArchived: found.archivedAt !== null, timeZone: found.timeZone, opensAt: found.opensAt, dueAt: found.dueAt, thresholds: found.thresholds, members,
+    courseId, wikiId, name: found.name, assignmentId: found.assignmentId, groupId: found.groupId, homePageId: found.homePageId, entries: found.entries, isArchived: found.archivedAt !== null, timeZone: found.timeZone, opensAt: found.opensAt, dueAt: found.dueAt, thresholds: found.thresholds, members,
     work: {
       members: members.map(({ id }) => id), deeds, remarks, dueAt: found.dueAt.getTime(), dayOf: dayIn(found.timeZone), ...(from ? { from: from.getTime() } : {}),
     },
@@ -105,7 +105,6 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
     pages: new Map(pages.map(({ id, title, removedAt }) => [id, { title, isRemoved: removedAt !== null }])),
     remarks: new Map(said.map(({ id, body, parentId }) => [id, { body, parentId }])),
     guests: await guestsOfCourse(ctx.db, courseId),
-    couldNotWrite: await admittedLate(ctx, courseId, found.opensAt),
   };
 }
 
@@ -117,9 +116,4 @@ function dayIn(zone: string): (at: number) => string {
     known.set(at, day);
     return day;
   };
-}
-
-async function admittedLate({ db }: ContextIn, courseId: string, opensAt: Date): Promise<Map<string, Span[]>> {
-  const rows = await db.select({ id: enrolment.personId, since: enrolment.since }).from(enrolment).where(and(eq(enrolment.courseId, courseId), gte(enrolment.since, opensAt)));
-  return new Map(rows.map(({ id, since }) => [id, [{ from: opensAt.getTime(), to: since.getTime() }]]));
 }

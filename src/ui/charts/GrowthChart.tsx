@@ -2,6 +2,7 @@
 /** How a text grew, by author: a chart that is read by pointer and by keys, with the table behind it. */
 import { useRouter } from "next/navigation";
 import { useId, useMemo, useRef, useState } from "react";
+import type { Span } from "@/core/time/span";
 import { authorColor, AuthorMark } from "../authors/AuthorMark";
 import { counted, number } from "../words/counts";
 import { day, moment } from "../words/times";
@@ -21,6 +22,8 @@ interface Props {
   readonly from: number;
   readonly to: number;
   readonly dueAt: number | null;
+  /** When nobody of the group could write, in milliseconds since 1970; only what lies between the ends is drawn. */
+  readonly closed?: readonly Span[];
   readonly zone: string;
   readonly now: Date;
   /** Where a stretch of time that was drawn leads, with its two ends in it as `{from}` and `{until}`; absent: none is drawn. */
@@ -32,9 +35,13 @@ interface Props {
 /** Drawn for a column of this width: what is wider or narrower scales it. */
 const widths = { wide: 1120, narrow: 800 } as const;
 const shape = { height: 290, left: 54, right: 14, top: 14, bottom: 46 };
+/** Narrower bands than this have no room for their name. */
+const widthOfName = 44;
+/** Of many times so many are put into words. */
+const spansNamed = 12;
 const hatches = ["", "M0 4h8", "M4 0v8", "M0 0l8 8", "M8 0l-8 8", "M0 2h8M0 6h8", "M2 0v8M6 0v8", "M4 0v8M0 4h8", "M0 0l8 8M8 0l-8 8", "M0 6l4-4 4 4", "M2 2h2v2h-2z", "M0 0l4 8 4-8"];
 
-export function GrowthChart({ points, layers, ticks, from, to, dueAt, zone, now, periodHref, column = "wide" }: Props) {
+export function GrowthChart({ points, layers, ticks, from, to, dueAt, closed = [], zone, now, periodHref, column = "wide" }: Props) {
   const frame = useMemo(() => ({ ...shape, width: widths[column] }), [column]);
   const id = useId();
   const router = useRouter();
@@ -70,6 +77,7 @@ export function GrowthChart({ points, layers, ticks, from, to, dueAt, zone, now,
     setHere(Math.min(points.length - 1, Math.max(0, to)));
   };
   const sum = point.words.reduce((total, each) => total + each, 0);
+  const shut = closed.flatMap((span) => (span.from < to && span.to > from ? [{ from: Math.max(from, span.from), to: Math.min(to, span.to) }] : []));
   const days = daysBetween(from, to, column === "wide" ? 9 : 6);
   return (
     <figure className="growth-chart">
@@ -78,7 +86,7 @@ export function GrowthChart({ points, layers, ticks, from, to, dueAt, zone, now,
         aria-valuetext={`${moment(new Date(point.at), zone, now)}: ${counted(sum, "word")}`} data-draws={periodHref !== undefined}
         onPointerMove={move} onPointerLeave={() => { setHere(null); setDrawn(null); }} onPointerDown={(event) => { if (periodHref && event.button === 0) { const at = timeOf(event); setDrawn({ from: at, to: at }); } }} onPointerUp={finish} onKeyDown={step}
       >
-        <defs><clipPath id={`${id}-inside`}><rect x={frame.left} y={0} width={frame.width - frame.left - frame.right} height={frame.height - frame.bottom} /></clipPath>{layers.map(({ mark }, layer) => (
+        <defs><pattern id={`${id}-shut`} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line x1="0" x2="0" y1="0" y2="6" /></pattern><clipPath id={`${id}-inside`}><rect x={frame.left} y={0} width={frame.width - frame.left - frame.right} height={frame.height - frame.bottom} /></clipPath>{layers.map(({ mark }, layer) => (
           <pattern key={layer} id={`${id}-${layer}`} width="8" height="8" patternUnits="userSpaceOnUse">
             <rect width="8" height="8" fill={authorColor(mark)} /><path d={mark === null ? "" : hatches[mark % hatches.length]} stroke="var(--paper)" strokeWidth="1.4" fill="none" opacity="0.55" />
           </pattern>
@@ -87,6 +95,10 @@ export function GrowthChart({ points, layers, ticks, from, to, dueAt, zone, now,
           <g key={value}><line x1={frame.left} x2={frame.width - frame.right} y1={scales.y(value)} y2={scales.y(value)} className="grid" /><text x={frame.left - 8} y={scales.y(value)} dy="0.32em" textAnchor="end">{number(value)}</text></g>
         ))}
         <g clipPath={`url(#${id}-inside)`}>{paths.map((path, layer) => <path key={layer} d={path} fill={`url(#${id}-${layer})`} />)}</g>
+        {shut.map((span) => {
+          const [left, width] = [scales.x(span.from), scales.x(span.to) - scales.x(span.from)];
+          return <g key={span.from} className="shut"><rect x={left} width={width} y={frame.top} height={frame.height - frame.top - frame.bottom} fill={`url(#${id}-shut)`} />{width > widthOfName && <text x={left + width / 2} y={frame.top + 10} textAnchor="middle">closed</text>}</g>;
+        })}
         {days.map((at, index) => <text key={at} className={index % 2 === 1 ? "every-other" : undefined} x={scales.x(at)} y={frame.height - 8} textAnchor="middle">{day(new Date(at), zone)}</text>)}
         {ticks.filter(({ at }) => at >= from && at <= to).map(({ at, mark }, index) => <line key={index} x1={scales.x(at)} x2={scales.x(at)} y1={frame.height - frame.bottom + 3} y2={frame.height - frame.bottom + 15} stroke={authorColor(mark)} strokeWidth="2" />)}
         {dueAt !== null && dueAt > from && dueAt <= to && <g className="due"><line x1={scales.x(dueAt)} x2={scales.x(dueAt)} y1={frame.top} y2={frame.height - frame.bottom} /><text x={scales.x(dueAt) - 5} y={frame.top + 10} textAnchor="end">due</text></g>}
@@ -99,6 +111,7 @@ export function GrowthChart({ points, layers, ticks, from, to, dueAt, zone, now,
       </figcaption>
       <details className="chart-table">
         <summary>The same as a table</summary>
+        {shut.length > 0 && <p className="quiet">Closed to the group: {shut.slice(0, spansNamed).map((span) => `${moment(new Date(span.from), zone, now)} to ${moment(new Date(span.to), zone, now)}`).join("; ")}{shut.length > spansNamed && `; and ${shut.length - spansNamed} more times`}.</p>}
         <div className="scroll-x"><table className="ledger">
           <thead><tr><th scope="col">After the entry of</th>{[...layers].reverse().map(({ name }) => <th key={name} scope="col" className="number">{name}</th>)}<th scope="col" className="number">Words</th></tr></thead>
           <tbody>{points.map(({ at, words }, index) => <tr key={index}><th scope="row">{moment(new Date(at), zone, now)}</th>{[...words].reverse().map((count, layer) => <td key={layer} className="number">{number(count)}</td>)}<td className="number">{number(words.reduce((total, each) => total + each, 0))}</td></tr>)}</tbody>

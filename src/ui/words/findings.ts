@@ -1,6 +1,7 @@
 /** Findings in words: what was noticed, as a question that a person can answer, never as a verdict. */
 import type { WikiFinding } from "@/core/assignment/wiki-findings";
 import type { Finding } from "@/core/credit/findings";
+import type { Span } from "@/core/time/span";
 import { counted, listed, number, percent } from "./counts";
 import { day } from "./times";
 
@@ -15,6 +16,7 @@ export const findingNames: Readonly<Record<AnyFinding["kind"], string>> = {
 
 /** Of long lists so many are named. */
 const mostNamed = 4;
+const dayLength = 24 * 60 * 60 * 1000;
 
 interface Names {
   readonly person: (id: string) => string;
@@ -22,12 +24,19 @@ interface Names {
   readonly zone: string;
 }
 
+/** " They could not write from 2 to 9 March." or nothing; of many times how many days they make. */
+function keptOut(spans: readonly Span[], zone: string): string {
+  if (spans.length === 0) return "";
+  if (spans.length <= mostNamed) return ` They could not write ${listed(spans.map(({ from, to }) => `from ${day(new Date(from), zone)} to ${day(new Date(to), zone)}`))}.`;
+  const days = spans.reduce((sum, { from, to }) => sum + to - from, 0) / dayLength;
+  return ` They could not write at ${number(spans.length)} times, ${counted(Math.round(days), "day")} in all.`;
+}
+
 /** The finding as a question: "Ada added 300 words in one entry, 92 % of all that she added. Where did they come from?" */
 export function findingWords(finding: AnyFinding, { person, page, zone }: Names): string {
   switch (finding.kind) {
     case "nothing done": {
-      const kept = finding.couldNotWrite.map(({ to }) => day(new Date(to), zone));
-      return `${person(finding.member)} has neither saved nor said anything.${kept.length > 0 ? ` They were on the course only from ${listed(kept)} on.` : ""} What kept them?`;
+      return `${person(finding.member)} has neither saved nor said anything.${keptOut(finding.couldNotWrite, zone)} What kept them?`;
     }
     case "most in the last day": return `${percent(finding.part)} of the words that ${person(finding.member)} added came in the 24 hours before the due time. Was it planned so?`;
     case "one author for most": return `${percent(finding.share)} of the members’ standing words are ${person(finding.member)}’s. How did the group divide the work?`;

@@ -37,7 +37,7 @@ export default async function ComparePage({ params, searchParams }: PageProps<"/
     return step ? { mark: wiki.members.find(({ id }) => id === step.authorId)?.mark ?? null, told: `${step.author ?? "Starter text"}, entry ${step.number}, ${moment(step.at, wiki.timeZone, ctx.now)}` } : null;
   };
   const atDue = states.filter(({ at }) => at < wiki.dueAt).at(-1)?.number ?? null;
-  const authors = [...new Map((compared?.between ?? []).map((step) => [step.authorId, step])).values()];
+  const authors = compared?.authors ?? [];
   const shortcuts = [
     ...(seen !== null ? [{ name: "Since I was last here", from: seen, to: newest }] : []), { name: "The newest entry", from: Math.max(0, newest - 1), to: newest },
     ...(atDue !== null && atDue < newest ? [{ name: "Since the due time", from: atDue, to: newest }] : []), { name: "From the beginning", from: 0, to: newest },

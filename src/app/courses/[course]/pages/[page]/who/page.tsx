@@ -31,7 +31,7 @@ export default async function WhoPage({ params, searchParams }: PageProps<"/cour
   const { wiki } = page;
   const markOf = (author: string | null) => wiki.members.find(({ id }) => id === author)?.mark ?? null;
   const ids = ["", ...new Set(shown.growth.flatMap(({ words }) => Object.keys(words)).filter((id) => id !== ""))].filter((id) => shown.growth.some(({ words }) => (words[id] ?? 0) > 0));
-  const nameOf = (id: string) => (id === "" ? "Starter text" : ([...shown.wrote.values()].find(({ authorId }) => authorId === id)?.author ?? "Somebody"));
+  const nameOf = (id: string) => (id === "" ? "Starter text" : ([...shown.wrote.values(), ...states].find(({ authorId }) => authorId === id)?.author ?? "Somebody"));
   const name = (step: { number: number; at: Date; author: string | null }) => `entry ${step.number}, ${moment(step.at, wiki.timeZone, ctx.now)}, ${step.author ?? "starter text"}`;
   const draw = (rev: number, text: React.ReactNode) => {
     const by = shown.wrote.get(rev);
