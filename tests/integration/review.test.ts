@@ -25,6 +25,8 @@ import { usualThresholds } from "@/core/credit/findings";
 import { changeAssignment } from "@/data/assignments/write";
 import { findSetUp } from "@/data/assignments/set-up";
 import { findThresholds, setThresholds } from "@/data/review/thresholds";
+import type { Who } from "@/core/access/may";
+import { setAccess } from "@/data/access/write";
 import { anyText } from "../support/histories";
 import { closeDatabase, later, makeCourse, pageNamed, write } from "../support/course";
 
@@ -134,6 +136,23 @@ describe("a group and its students", () => {
     expect(own.sittings).toMatchObject([[{ own: 3, byOthers: 0, standing: 3, pageTitle: "Home" }]]);
     expect(await findGroup(as("ines"), courseId, otherWikiId, allTime)).not.toBeNull();
     expect(await findGroup(as("ines"), courseId, "elsewhere", allTime)).toBeNull();
+  });
+
+  test("are shown with the times in which the wiki was closed; who did nothing is asked about with the times in which they could not", async () => {
+    const { courseId, assignmentId, homeId, wikiId, as } = await makeCourse();
+    await write(as("mira", later(1)), courseId, homeId, "Mira wrote this.");
+    const setFor = (who: Who, level: "read" | "write", at: number) => setAccess(as("ines", later(at)), courseId, assignmentId, [{ scope: "wiki", place: wikiId, who }], { level, from: null, until: null, weekly: null });
+    for (const changed of [await setFor({ kind: "group" }, "read", 2), await setFor({ kind: "group" }, "write", 4), await setFor({ kind: "person", person: `jonas${courseId}` }, "read", 6)]) expect(changed.kind).toBe("changed");
+    const seen = async (now: Date) => {
+      const { closed, findings: found } = (await findGroup(as("ines", now), courseId, wikiId, allTime))!;
+      return { closed, kept: found.flatMap(({ finding }) => (finding.kind === "nothing done" ? [[finding.member, finding.couldNotWrite]] : [])) };
+    };
+    const span = (from: Date, to: Date) => ({ from: from.getTime(), to: to.getTime() });
+    const [opened, due, after] = [new Date("2026-03-02T09:00:00Z"), new Date("2026-04-01T16:00:00Z"), new Date("2026-04-02T12:00:00Z")];
+    // Jonas came onto the course on that Monday, and was kept out by a rule of his own in the end.
+    expect(await seen(later(9))).toEqual({ closed: [span(later(2), later(4))], kept: [[`jonas${courseId}`, [span(opened, later(0)), span(later(2), later(4)), span(later(6), later(9))]]] });
+    // What is closed after the due time is drawn, and kept nobody from doing anything in time.
+    expect(await seen(after)).toEqual({ closed: [span(later(2), later(4)), span(due, after)], kept: [[`jonas${courseId}`, [span(opened, later(0)), span(later(2), later(4)), span(later(6), due)]]] });
   });
 
   test("as at a time are as if nothing had come later; of a time, sums leave out what came before", async () => {

@@ -100,7 +100,7 @@ export function GrowthChart({ points, layers, ticks, from, to, dueAt, closed = [
           return <g key={span.from} className="shut"><rect x={left} width={width} y={frame.top} height={frame.height - frame.top - frame.bottom} fill={`url(#${id}-shut)`} />{width > widthOfName && <text x={left + width / 2} y={frame.top + 10} textAnchor="middle">closed</text>}</g>;
         })}
         {days.map((at, index) => <text key={at} className={index % 2 === 1 ? "every-other" : undefined} x={scales.x(at)} y={frame.height - 8} textAnchor="middle">{day(new Date(at), zone)}</text>)}
-        {ticks.filter(({ at }) => at >= from && at <= to).map(({ at, mark }, index) => <line key={index} x1={scales.x(at)} x2={scales.x(at)} y1={frame.height - frame.bottom + 3} y2={frame.height - frame.bottom + 15} stroke={authorColor(mark)} strokeWidth="2" />)}
+        {onePerPlace(ticks.filter(({ at }) => at >= from && at <= to), scales.x).map(({ at, mark }, index) => <line key={index} x1={scales.x(at)} x2={scales.x(at)} y1={frame.height - frame.bottom + 3} y2={frame.height - frame.bottom + 15} stroke={authorColor(mark)} strokeWidth="2" />)}
         {dueAt !== null && dueAt > from && dueAt <= to && <g className="due"><line x1={scales.x(dueAt)} x2={scales.x(dueAt)} y1={frame.top} y2={frame.height - frame.bottom} /><text x={scales.x(dueAt) - 5} y={frame.top + 10} textAnchor="end">due</text></g>}
         {drawn && <rect className="drawn" x={scales.x(Math.min(drawn.from, drawn.to))} width={Math.abs(scales.x(drawn.to) - scales.x(drawn.from))} y={frame.top} height={frame.height - frame.top - frame.bottom} />}
         {here !== null && <line className="here" x1={scales.x(Math.max(from, point.at))} x2={scales.x(Math.max(from, point.at))} y1={frame.top} y2={frame.height - frame.bottom} />}
@@ -119,6 +119,11 @@ export function GrowthChart({ points, layers, ticks, from, to, dueAt, closed = [
       </details>
     </figure>
   );
+}
+
+/** Of ticks that would be drawn over each other, and look alike, one. */
+function onePerPlace<Tick extends { readonly at: number; readonly mark: number | null }>(ticks: readonly Tick[], x: (at: number) => number): Tick[] {
+  return [...new Map(ticks.map((tick) => [`${Math.round(x(tick.at))} ${tick.mark}`, tick])).values()];
 }
 
 /** At most `most` moments at even distances, so that their names do not meet. */

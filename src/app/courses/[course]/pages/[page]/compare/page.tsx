@@ -56,8 +56,16 @@ export default async function ComparePage({ params, searchParams }: PageProps<"/
           {shortcuts.map((each) => <Link key={each.name} href={`${paths.compare(course, pageId, each.from, each.to)}${isBeside ? "&beside=1" : ""}`} {...(each.from === from && each.to === to ? { "aria-current": "true" as const } : {})}>{each.name}</Link>)}
         </nav>
         <form className="table-tools compare-tools" method="get">
-          <label className="plain-label">From <select name="from" className="plain-select wide" key={`from${from}`} defaultValue={from}><option value={0}>before there was anything</option>{states.map((step) => <option key={step.number} value={step.number}>{stateName(step, wiki.timeZone, ctx.now)}</option>)}</select></label>
-          <label className="plain-label">to <select name="to" className="plain-select wide" key={`to${to}`} defaultValue={to}>{[...states].reverse().map((step) => <option key={step.number} value={step.number}>{stateName(step, wiki.timeZone, ctx.now)}</option>)}</select></label>
+          {states.length > mostToChoose
+            ? <>
+              <label className="plain-label">From entry <input type="number" name="from" className="plain-select" key={`from${from}`} defaultValue={from} min={0} max={newest - 1} aria-describedby="first-state" /></label>
+              <label className="plain-label">to entry <input type="number" name="to" className="plain-select" key={`to${to}`} defaultValue={to} min={1} max={newest} /></label>
+              <span className="quiet" id="first-state">0: before there was anything</span>
+            </>
+            : <>
+              <label className="plain-label">From <select name="from" className="plain-select wide" key={`from${from}`} defaultValue={from}><option value={0}>before there was anything</option>{states.map((step) => <option key={step.number} value={step.number}>{stateName(step, wiki.timeZone, ctx.now)}</option>)}</select></label>
+              <label className="plain-label">to <select name="to" className="plain-select wide" key={`to${to}`} defaultValue={to}>{[...states].reverse().map((step) => <option key={step.number} value={step.number}>{stateName(step, wiki.timeZone, ctx.now)}</option>)}</select></label>
+            </>}
           <label className="plain-label"><input type="checkbox" name="beside" value="1" key={`beside${isBeside}`} defaultChecked={isBeside} /> beside each other</label>
           <button type="submit" className="plain-button">Compare</button>
         </form>
@@ -71,6 +79,9 @@ export default async function ComparePage({ params, searchParams }: PageProps<"/
     </Frame>
   );
 }
+
+/** Of more entries than this nobody chooses from a list: they are named by their numbers. */
+const mostToChoose = 400;
 
 function stateName({ number, at, author }: StepDto, zone: string, now: Date): string {
   return `entry ${number}, ${moment(at, zone, now)}, ${author ?? "starter text"}`;
