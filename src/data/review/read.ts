@@ -21,9 +21,9 @@ export async function assignmentReview(ctx: ContextIn, courseId: string, assignm
   const [found] = await ctx.db.select({ dueAt: assignment.dueAt, timeZone: course.timeZone }).from(assignment).innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
   if (!found) return [];
   const wikis = await ctx.db.select().from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.assignmentId, assignmentId), isNull(wiki.setAsideAt), givenToAssistant(ctx.viewer.id))).orderBy(asc(wiki.position));
-  const sums = await sumsOf(ctx, { courseId, assignmentId, ...found }, wikis.map(({ id }) => id), period);
-  const guests = await guestsOfCourse(ctx.db, courseId);
-  const membersOf = await membersOfWikis(ctx.db, courseId, wikis);
+  const [sums, guests, membersOf] = await Promise.all([
+    sumsOf(ctx, { courseId, assignmentId, ...found }, wikis.map(({ id }) => id), period), guestsOfCourse(ctx.db, courseId), membersOfWikis(ctx.db, courseId, wikis),
+  ]);
   return wikis.map((each, at) => {
     const here = sums.get(each.id)!;
     // Whoever went elsewhere stays in the list of those with whom they wrote, if they did.

@@ -50,8 +50,8 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
   const asked = opened.safeParse(searched);
   const evidence = asked.success ? await findEvidence(ctx, courseId, asked.data.wiki, asked.data.person, asked.data.figure, period) : null;
   const findings = classFindings(ctx, courseId, groups);
-  const expected = await metByEach(ctx, courseId, assignmentId, groups.map(({ wikiId }) => wikiId));
-  const progress = await readingProgress(ctx, courseId, groups.map(({ wikiId }) => wikiId));
+  const wikis = groups.map(({ wikiId }) => wikiId);
+  const [expected, progress] = await Promise.all([metByEach(ctx, courseId, assignmentId, wikis), readingProgress(ctx, courseId, wikis)]);
   const students = groups.flatMap(({ wikiId, members }) => members.map(({ member }) => ({ wikiId, personId: member.id, name: member.name })));
   const next = students.find(({ wikiId, personId }) => !progress?.mine.has(`${wikiId} ${personId}`));
   const done = progress?.mine.size ?? 0;
