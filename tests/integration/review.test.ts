@@ -141,8 +141,8 @@ describe("a group and its students", () => {
   test("are shown with the times in which the wiki was closed; who did nothing is asked about with the times in which they could not", async () => {
     const { courseId, assignmentId, homeId, wikiId, as } = await makeCourse();
     await write(as("mira", later(1)), courseId, homeId, "Mira wrote this.");
-    const setFor = (who: Who, level: "read" | "write", at: number) => setAccess(as("ines", later(at)), courseId, assignmentId, [{ scope: "wiki", place: wikiId, who }], { level, from: null, until: null, weekly: null });
-    for (const changed of [await setFor({ kind: "group" }, "read", 2), await setFor({ kind: "group" }, "write", 4), await setFor({ kind: "person", person: `jonas${courseId}` }, "read", 6)]) expect(changed.kind).toBe("changed");
+    const setFor = (who: Who, level: "read" | null, at: number) => setAccess(as("ines", later(at)), courseId, assignmentId, [{ scope: "wiki", place: wikiId, who }], { level, from: null, until: null, weekly: null });
+    for (const changed of [await setFor({ kind: "group" }, "read", 2), await setFor({ kind: "group" }, null, 4), await setFor({ kind: "person", person: `jonas${courseId}` }, "read", 6)]) expect(changed.kind).toBe("changed");
     const seen = async (now: Date) => {
       const { closed, findings: found } = (await findGroup(as("ines", now), courseId, wikiId, allTime))!;
       return { closed, kept: found.flatMap(({ finding }) => (finding.kind === "nothing done" ? [[finding.member, finding.couldNotWrite]] : [])) };

@@ -1,13 +1,13 @@
 /** The work of one wiki's group, from stored figures: what the screens of a group and of a student are computed from. */
 import "server-only";
-import { and, asc, eq, gte, isNull, lt, sql } from "drizzle-orm";
+import { and, asc, eq, isNull, lt, sql } from "drizzle-orm";
 import type { Thresholds } from "@/core/credit/findings";
 import type { Deed, GroupWork, Remark } from "@/core/credit/work";
 import type { EntryKind } from "@/core/ledger/chain";
 import { wallClockAt } from "@/core/time/zone";
 import { givenToAssistant } from "../access/people";
 import { roleOn } from "../access/read";
-import { course, enrolment } from "../db/tables/courses";
+import { course } from "../db/tables/courses";
 import { assignment, comment, entry, entryCredit, page, wiki } from "../db/tables/wikis";
 import { entryArrival } from "../db/tables/writing";
 import { guestsOfCourse } from "../doors/guests";
