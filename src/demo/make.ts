@@ -3,6 +3,7 @@ import "server-only";
 import { powers } from "@/core/access/may";
 import { fromMarkdown } from "@/core/document/markdown";
 import { wallClockAt } from "@/core/time/zone";
+import { setAccess } from "@/data/access/write";
 import { createAccounts } from "@/data/accounts/write";
 import { readableWikis } from "@/data/assignments/read";
 import { bringWikisUp } from "@/data/assignments/wikis";
@@ -24,7 +25,7 @@ import { saltmere } from "./rivers/saltmere";
 import { thornbeck } from "./rivers/thornbeck";
 import { assignmentTitle, brief, expected, starterPages } from "./starter";
 import type { Deed } from "./story";
-import { tell } from "./tell";
+import { momentOf, tell } from "./tell";
 
 const stories: Record<RiverName, readonly Deed[]> = {
   "Alder Brook": alderBrook, "Kestrel Water": kestrelWater, "Millrace": millrace, "Thornbeck": thornbeck, "Saltmere": saltmere, "Hollin Burn": hollinBurn,
@@ -72,7 +73,20 @@ export async function makeDemo(db: Database, today: Date, newId: () => string): 
   const published = await publishAssignment(setUp, demoCourseId, assignmentId);
   if (published.kind !== "saved") throw new Error(`The demo's assignment was not published: ${JSON.stringify(published.problem)}`);
   await bringWikisUp(setUp, { courseId: demoCourseId, assignmentId });
-  for (const wiki of await readableWikis(setUp, demoCourseId, assignmentId)) {
+  const wikis = await readableWikis(setUp, demoCourseId, assignmentId);
+  for (const wiki of wikis) {
     await tell({ ctx: setUp, courseId: demoCourseId, wikiId: wiki.id, zone: demoZone, today }, stories[wiki.name as RiverName]);
+  }
+  await closeForAWhile(setUp, assignmentId, wikis.find(({ name }) => name === closedRiver)!.id, today);
+}
+
+/** For two days this wiki was read in class, and nobody wrote in it. */
+const closedRiver: RiverName = "Saltmere";
+
+async function closeForAWhile(setUp: Context, assignmentId: string, wikiId: string, today: Date): Promise<void> {
+  for (const { level, ...when } of [{ level: "read", daysAgo: 12, time: "08:30" }, { level: null, daysAgo: 10, time: "17:45" }] as const) {
+    const ctx = { ...setUp, now: momentOf({ today, zone: demoZone }, when) };
+    const changed = await setAccess(ctx, demoCourseId, assignmentId, [{ scope: "wiki", place: wikiId, who: { kind: "group" } }], { level, from: null, until: null, weekly: null });
+    if (changed.kind !== "changed") throw new Error(`${closedRiver} could not be closed: ${JSON.stringify(changed)}`);
   }
 }

@@ -158,7 +158,8 @@ function expectSaved(deed: Deed, saved: Saved): Extract<Saved, { kind: "saved" }
   return saved;
 }
 
-function momentOf({ today, zone }: Telling, deed: Deed): Date {
+/** When something of a story happens: so many days before the demo is made, by the course's clocks. */
+export function momentOf({ today, zone }: Pick<Telling, "today" | "zone">, deed: Pick<Deed, "daysAgo" | "time">): Date {
   const day = new Date(today.getTime() - deed.daysAgo * 24 * 60 * 60 * 1000);
   return instantAt(`${wallClockAt(day, zone).slice(0, 10)}T${deed.time}`, zone)!;
 }

@@ -94,11 +94,16 @@ export function GrowthChart({ points, layers, ticks, from, to, dueAt, closed = [
         {scales.y.ticks(4).map((value) => (
           <g key={value}><line x1={frame.left} x2={frame.width - frame.right} y1={scales.y(value)} y2={scales.y(value)} className="grid" /><text x={frame.left - 8} y={scales.y(value)} dy="0.32em" textAnchor="end">{number(value)}</text></g>
         ))}
-        <g clipPath={`url(#${id}-inside)`}>{paths.map((path, layer) => <path key={layer} d={path} fill={`url(#${id}-${layer})`} />)}</g>
         {shut.map((span) => {
           const [left, width] = [scales.x(span.from), scales.x(span.to) - scales.x(span.from)];
-          return <g key={span.from} className="shut"><rect x={left} width={width} y={frame.top} height={frame.height - frame.top - frame.bottom} fill={`url(#${id}-shut)`} />{width > widthOfName && <text x={left + width / 2} y={frame.top + 10} textAnchor="middle">closed</text>}</g>;
+          return (
+            <g key={span.from} className="shut">
+              <rect x={left} width={width} y={frame.top} height={frame.height - frame.top - frame.bottom} fill={`url(#${id}-shut)`} /><rect x={left} width={width} y={frame.height - frame.bottom + 3} height={12} fill={`url(#${id}-shut)`} />
+              {width > widthOfName && <text x={left + width / 2} y={frame.top + 10} textAnchor="middle">closed</text>}
+            </g>
+          );
         })}
+        <g clipPath={`url(#${id}-inside)`}>{paths.map((path, layer) => <path key={layer} d={path} fill={`url(#${id}-${layer})`} />)}</g>
         {days.map((at, index) => <text key={at} className={index % 2 === 1 ? "every-other" : undefined} x={scales.x(at)} y={frame.height - 8} textAnchor="middle">{day(new Date(at), zone)}</text>)}
         {onePerPlace(ticks.filter(({ at }) => at >= from && at <= to), scales.x).map(({ at, mark }, index) => <line key={index} x1={scales.x(at)} x2={scales.x(at)} y1={frame.height - frame.bottom + 3} y2={frame.height - frame.bottom + 15} stroke={authorColor(mark)} strokeWidth="2" />)}
         {dueAt !== null && dueAt > from && dueAt <= to && <g className="due"><line x1={scales.x(dueAt)} x2={scales.x(dueAt)} y1={frame.top} y2={frame.height - frame.bottom} /><text x={scales.x(dueAt) - 5} y={frame.top + 10} textAnchor="end">due</text></g>}
