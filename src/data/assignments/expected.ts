@@ -77,9 +77,10 @@ export async function metByEach(ctx: ContextIn, courseId: string, assignmentId: 
   const ofStudents = (found?.expected ?? []).filter((each): each is StudentExpectation => each.of === "student");
   if (!found || ofStudents.length === 0) return null;
   const met = new Map<string, number>();
-  for (const expectation of ofStudents) {
-    for (const [who, have] of await countsOf(ctx, courseId, wikis, expectation, found.zone)) if (have >= expectation.number) met.set(who, (met.get(who) ?? 0) + 1);
-  }
+  const counts = await Promise.all(ofStudents.map((expectation) => countsOf(ctx, courseId, wikis, expectation, found.zone)));
+  ofStudents.forEach(({ number }, at) => {
+    for (const [who, have] of counts[at]!) if (have >= number) met.set(who, (met.get(who) ?? 0) + 1);
+  });
   return { of: ofStudents.length, met };
 }
 

@@ -20,7 +20,7 @@ export async function assignmentReview(ctx: ContextIn, courseId: string, assignm
   if (role !== "instructor" && role !== "assistant") return null;
   const [found] = await ctx.db.select({ dueAt: assignment.dueAt, timeZone: course.timeZone }).from(assignment).innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
   if (!found) return [];
-  const wikis = await ctx.db.select().from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.assignmentId, assignmentId), isNull(wiki.setAsideAt), givenToAssistant(ctx.viewer.id))).orderBy(asc(wiki.position));
+  const wikis = await ctx.db.select().from(wiki).where(reviewed(ctx, courseId, assignmentId)).orderBy(asc(wiki.position));
   const [sums, guests, membersOf] = await Promise.all([
     sumsOf(ctx, { courseId, assignmentId, ...found }, wikis.map(({ id }) => id), period), guestsOfCourse(ctx.db, courseId), membersOfWikis(ctx.db, courseId, wikis),
   ]);
@@ -30,6 +30,15 @@ export async function assignmentReview(ctx: ContextIn, courseId: string, assignm
     return groupOf(each, here, membersOf[at]!.filter(({ id, until }) => until === null || until > ctx.now || here.has(id)), guests, period.from !== null);
   });
 }
+
+/** The wikis of an assignment that the viewer reviews; none for people who may not review. */
+export async function reviewedWikis(ctx: ContextIn, courseId: string, assignmentId: string): Promise<string[]> {
+  const role = await roleOn(ctx, courseId);
+  if (role !== "instructor" && role !== "assistant") return [];
+  return (await ctx.db.select({ id: wiki.id }).from(wiki).where(reviewed(ctx, courseId, assignmentId))).map(({ id }) => id);
+}
+
+const reviewed = ({ viewer }: ContextIn, courseId: string, assignmentId: string) => and(eq(wiki.courseId, courseId), eq(wiki.assignmentId, assignmentId), isNull(wiki.setAsideAt), givenToAssistant(viewer.id));
 
 function groupOf({ id: wikiId, name, homePageId }: { id: string; name: string; homePageId: string | null }, sums: ReadonlyMap<string, Sums>, members: readonly MemberDto[], guests: ReadonlySet<string>, isPart: boolean): GroupReviewDto {
   const words = members.map(({ id }) => sums.get(id)?.standing ?? 0);

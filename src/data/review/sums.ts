@@ -104,12 +104,14 @@ function commentsOfEach({ db }: ContextIn, of: SummedAssignment, wikis: readonly
   return db.select({ wikiId: daily.wikiId, person: daily.person, ...byDay, comments: sql<number>`sum(acts)::int`, replies: sql<number>`sum(${daily.replies})::int` }).from(daily).groupBy(daily.wikiId, daily.person);
 }
 
-/** Entries of each person on pages that somebody else started, by who that was. */
+/** Entries of each person on pages that somebody else started, by who that was: counted by page before it is asked who started it. */
 function byStarter({ db }: ContextIn, { courseId }: SummedAssignment, wikis: readonly string[], period: Period) {
   const first = alias(entryCredit, "first");
-  return db.select({ wikiId: entryCredit.wikiId, person: entryCredit.authorId, starter: first.authorId, entries: sql<number>`count(*)::int` }).from(entryCredit)
-    .innerJoin(first, and(eq(first.courseId, entryCredit.courseId), eq(first.pageId, entryCredit.pageId), eq(first.number, 1)))
-    .where(and(within(courseId, wikis, entryCredit, period), sql`${first.authorId} <> ${entryCredit.authorId}`)).groupBy(entryCredit.wikiId, entryCredit.authorId, first.authorId);
+  const onPages = db.select({ wikiId: entryCredit.wikiId, person: entryCredit.authorId, pageId: entryCredit.pageId, entries: sql<number>`count(*)::int`.as("entries") }).from(entryCredit)
+    .where(within(courseId, wikis, entryCredit, period)).groupBy(entryCredit.wikiId, entryCredit.authorId, entryCredit.pageId).as("on_pages");
+  return db.select({ wikiId: onPages.wikiId, person: onPages.person, starter: first.authorId, entries: sql<number>`sum(${onPages.entries})::int` }).from(onPages)
+    .innerJoin(first, and(eq(first.courseId, courseId), eq(first.pageId, onPages.pageId), eq(first.number, 1)))
+    .where(sql`${first.authorId} <> ${onPages.person}`).groupBy(onPages.wikiId, onPages.person, first.authorId);
 }
 
 /** The words that stand where the period ends. */

@@ -201,7 +201,7 @@ export const entryCredit = pgTable("entry_credit", {
   primaryKey({ columns: [table.courseId, table.pageId, table.number] }),
   foreignKey({ columns: [table.courseId, table.pageId, table.number], foreignColumns: [entry.courseId, entry.pageId, entry.number] }),
   index("credit_by_state").on(table.courseId, table.pageId, table.stateKey),
-  index("credit_by_author").on(table.courseId, table.wikiId, table.authorId, table.at, table.added, table.corrected, table.moved, table.restored),
+  index("credit_by_author").on(table.courseId, table.wikiId, table.authorId, table.at, table.pageId, table.added, table.corrected, table.moved, table.restored),
 ]);
 
 /** Words that stand on a page, by the entry that wrote them: the page's newest credit, added up. */
@@ -215,7 +215,7 @@ export const standing = pgTable("standing", {
   words: integer().notNull(),
 }, (table) => [
   primaryKey({ columns: [table.courseId, table.pageId, table.rev] }),
-  index("standing_by_author").on(table.courseId, table.wikiId, table.authorId),
+  index("standing_by_author").on(table.courseId, table.wikiId, table.authorId, table.words),
 ]);
 
 /** How each entry changed the words that stand: `standing` at any time is the sum of what came before. */
