@@ -8,6 +8,9 @@ export const unassigned = "unassigned";
 export const reviewFigures = ["standing", "share", "added", "addedLate", "lasting", "entries", "activeDays", "entriesOnOthersPages", "corrections", "moved", "restored", "comments"] as const;
 export type ReviewFigure = (typeof reviewFigures)[number];
 
+/** Days since 1970 by the course's clocks. */
+export type DayNumber = number;
+
 export interface MemberReviewDto {
   readonly member: MemberDto;
   readonly entries: number;
@@ -26,8 +29,8 @@ export interface MemberReviewDto {
   readonly moved: number;
   readonly restored: number;
   readonly activeDays: number;
-  /** Entries and comments by day (YYYY-MM-DD by the course's clocks), oldest first. */
-  readonly days: readonly (readonly [day: string, acts: number])[];
+  /** Entries and comments of each day from the first that had some to the last; null: there were none. */
+  readonly days: { readonly first: DayNumber; readonly acts: readonly number[] } | null;
   readonly entriesOnOthersPages: number;
   /** Words. */
   readonly standing: number;

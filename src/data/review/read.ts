@@ -51,7 +51,7 @@ function groupOf({ id: wikiId, name, homePageId }: { id: string; name: string; h
   const told = (each: Sums, at: number, person: string | null): Omit<MemberReviewDto, "member"> => {
     const { onPagesOf, days, ...rest } = each;
     return {
-      ...rest, days: [...days].sort(([one], [other]) => (one < other ? -1 : 1)), activeDays: days.size, lasting: !isPart && each.added > 0 ? each.standing / each.added : null,
+      ...rest, days: dayByDay(days), activeDays: days.size, lasting: !isPart && each.added > 0 ? each.standing / each.added : null,
       entriesOnOthersPages: [...onPagesOf].reduce((sum, [starter, entries]) => sum + (starter !== person && isMember(starter) ? entries : 0), 0),
       share: parts[at]!, sharePercent: percents[at]!,
     };
@@ -65,11 +65,17 @@ function groupOf({ id: wikiId, name, homePageId }: { id: string; name: string; h
   };
 }
 
+function dayByDay(days: Sums["days"]): MemberReviewDto["days"] {
+  if (days.size === 0) return null;
+  const [first, last] = [Math.min(...days.keys()), Math.max(...days.keys())];
+  return { first, acts: Array.from({ length: last - first + 1 }, (_, at) => days.get(first + at) ?? 0) };
+}
+
 /** What several people did together; of none, nothing. */
 function joined(all: readonly Sums[]): Sums {
   const sum = (of: (each: Sums) => number) => all.reduce((total, each) => total + of(each), 0);
-  const merged = (of: (each: Sums) => ReadonlyMap<string, number>) => {
-    const result = new Map<string, number>();
+  const merged = <Key>(of: (each: Sums) => ReadonlyMap<Key, number>) => {
+    const result = new Map<Key, number>();
     for (const each of all) for (const [key, count] of of(each)) result.set(key, (result.get(key) ?? 0) + count);
     return result;
   };

@@ -9,6 +9,7 @@ import { discussedIn } from "../comments/discussion";
 import { comment, entryCredit, standing, standingChange } from "../db/tables/wikis";
 import { sharedEntries, shifts } from "../ledger/shared";
 import type { ContextIn } from "../session/context";
+import type { DayNumber } from "./dto";
 import type { Period } from "./period";
 import { loadWork } from "./work";
 
@@ -29,8 +30,8 @@ export interface Sums {
   readonly restored: number;
   /** Entries on pages that somebody else started, by who that was. */
   readonly onPagesOf: ReadonlyMap<string, number>;
-  /** Entries and comments of each day (YYYY-MM-DD by the course's clocks) that had some. */
-  readonly days: ReadonlyMap<string, number>;
+  /** Entries and comments of each day that had some. */
+  readonly days: ReadonlyMap<DayNumber, number>;
   readonly lastAt: Date | null;
 }
 
@@ -57,8 +58,8 @@ export async function sumsOf(ctx: ContextIn, of: SummedAssignment, wikis: readon
     ofWiki.set(person ?? "", { ...known, ...change(known) });
   };
   const [written, said, stands, onPages] = await Promise.all([entriesOfEach(ctx, of, wikis, period), commentsOfEach(ctx, of, wikis, period), standings(ctx, courseId, wikis, period), byStarter(ctx, of, wikis, period)]);
-  for (const { wikiId, person, days, acts, lastAt, ...sum } of written) add(wikiId, person, () => ({ ...sum, days: moreOn(new Map(), days, acts), lastAt: new Date(lastAt) }));
-  for (const { wikiId, person, days, acts, lastAt, ...sum } of said) add(wikiId, person, (known) => ({ ...sum, days: moreOn(known.days, days, acts), lastAt: later(known.lastAt, new Date(lastAt)) }));
+  for (const { wikiId, person, days, lastAt, ...sum } of written) add(wikiId, person, () => ({ ...sum, days: moreOn(new Map(), days), lastAt: new Date(lastAt) }));
+  for (const { wikiId, person, days, lastAt, ...sum } of said) add(wikiId, person, (known) => ({ ...sum, days: moreOn(known.days, days), lastAt: later(known.lastAt, new Date(lastAt)) }));
   for (const { wikiId, person, words } of stands) add(wikiId, person, (known) => ({ standing: known.standing + words }));
   for (const { wikiId, person, starter, entries } of onPages) add(wikiId, person, (known) => ({ onPagesOf: new Map([...known.onPagesOf, [starter!, entries]]) }));
   const isLate = await lateEntries(ctx, of, wikis, period, (wikiId, person, words) => add(wikiId, person, (known) => ({ addedLate: known.addedLate + words })));
@@ -72,19 +73,24 @@ function within(courseId: string, wikis: readonly string[], of: typeof entryCred
   return and(eq(of.courseId, courseId), inArray(of.wikiId, [...wikis]), from ? gte(of.at, from) : undefined, until ? lt(of.at, until) : undefined);
 }
 
-function moreOn(known: Sums["days"], days: readonly string[], acts: readonly number[]): Sums["days"] {
+/** Takes up days as `byDay` tells them. */
+function moreOn(known: Sums["days"], told: string): Sums["days"] {
   const result = new Map(known);
-  days.forEach((day, at) => result.set(day, (result.get(day) ?? 0) + acts[at]!));
+  for (const each of told.split(",")) {
+    const space = each.indexOf(" ");
+    const day = Number(each.slice(0, space));
+    result.set(day, (result.get(day) ?? 0) + Number(each.slice(space + 1)));
+  }
   return result;
 }
 
 const later = (one: Date | null, other: Date): Date => (one && one > other ? one : other);
 
 /** The day by the course's clocks. */
-const dayOf = (at: typeof entryCredit.at | typeof comment.at, { timeZone }: SummedAssignment) => sql<string>`(${at} at time zone ${timeZone})::date`;
+const dayOf = (at: typeof entryCredit.at | typeof comment.at, { timeZone }: SummedAssignment) => sql<DayNumber>`(${at} at time zone ${timeZone})::date - date '1970-01-01'`;
 
-/** The acts of each day, where each row is a day's. */
-const byDay = { days: sql<string[]>`array_agg(day::text)`, acts: sql<number[]>`array_agg(acts)`, lastAt: sql<string>`max(last_at)` };
+/** The acts of each day, where each row is a day's: "20750 3,20751 1", which is read much faster than lists are. */
+const byDay = { days: sql<string>`string_agg(day || ' ' || acts, ',')`, lastAt: sql<string>`max(last_at)` };
 
 /** What the entries of each person come to; by an index that has it all. */
 function entriesOfEach({ db }: ContextIn, of: SummedAssignment, wikis: readonly string[], period: Period) {

@@ -25,7 +25,7 @@ interface Props extends RowsIn {
 }
 
 /** Of a large class so many groups, or four times as many students, come with the page; the others are drawn a moment later. */
-const atFirst = 12;
+const atFirst = 6;
 
 /**
  * One ledger table: groups with their members, each group closed by its sum; or those who are looked for, in the order of a
