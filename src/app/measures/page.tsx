@@ -41,10 +41,11 @@ export default async function MeasuresPage() {
           <h2>More of a student</h2>
           <dl className="figure-list">
             {more.map((name) => <div key={name} id={name}><dt>{memberFigureWords[name].label}</dt><dd>{memberFigureWords[name].about}</dd></div>)}
-            {(["addedLate", "lasting", "activeDays"] as const).map((name) => <div key={name} id={name}><dt>{reviewFigureWords[name].label}</dt><dd>{reviewFigureWords[name].about}</dd></div>)}
+            {(["addedLate", "lasting", "activeDays", "links", "pictures", "sources"] as const).map((name) => <div key={name} id={name}><dt>{reviewFigureWords[name].label}</dt><dd>{reviewFigureWords[name].about}</dd></div>)}
           </dl>
           <p>Where students talk to each other on a page, an instructor can mark the passage as discussion. Its words then count as discussion and not as text: in every figure, at every time in the past as well, and wherever the passage goes. What is written between its lines later is text until it is marked too.</p>
           <p>Words of an entry that several wrote, and confirmed, are theirs in equal parts. A statement is the account behind these figures: line by line what came, what went, what others did in between, and what stands.</p>
+          <p>Links, pictures and sources stay with whoever brought them: moved, or taken away and brought back, they are still theirs. A second link to the same place is whose who set it. Of an entry that several wrote they count for whoever saved it.</p>
           <p>Shares are shown in whole per cent that add up to a hundred. Balance is Shannon’s evenness of the members’ standing words: −Σ p ln p / ln n, where p is each member’s part and n the number of members.</p>
           <h2>The account of a page</h2>
           <dl className="figure-list">

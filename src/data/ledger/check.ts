@@ -4,7 +4,7 @@ import { and, asc, between, eq, inArray } from "drizzle-orm";
 import { readStoredOrigins, wordsByEntry } from "@/core/credit/origins";
 import { storePage } from "@/core/credit/stored";
 import type { Database, Queryable } from "../db/client";
-import { entryCredit, page, standing, standingChange, wiki } from "../db/tables/wikis";
+import { entryCredit, page, standing, standingChange, thingChange, wiki } from "../db/tables/wikis";
 import { summedOf } from "./credit";
 import { replayWiki } from "./recompute";
 
@@ -40,6 +40,7 @@ async function differencesOfWiki(db: Queryable, courseId: string, wikiId: string
     if (one !== other) found.push({ courseId, wikiId, pageId, number, what, stored: one, computed: other });
   };
   const changes = new Map<string, [number, number, number][]>();
+  const brought: (readonly [pageId: string, number: number, thing: string, change: number])[] = [];
   const credited = await replayWiki(db, courseId, wikiId, async (batch) => {
     const stored = await db.select().from(entryCredit)
       .where(and(
@@ -47,7 +48,8 @@ async function differencesOfWiki(db: Queryable, courseId: string, wikiId: string
         between(entryCredit.number, Math.min(...batch.map((each) => each.number)), Math.max(...batch.map((each) => each.number))),
       ));
     const byPlace = new Map(stored.map((each) => [`${each.pageId} ${each.number}`, each]));
-    for (const { pageId, number, authorId, stateKey, origins, figures } of batch) {
+    for (const { pageId, number, authorId, stateKey, origins, figures, things } of batch) {
+      brought.push(...things.map(([thing, change]) => [pageId, number, thing, change] as const));
       const onPage = changes.get(pageId) ?? changes.set(pageId, []).get(pageId)!;
       onPage.push(...figures.standingChange.map(([rev, words]): [number, number, number] => [number, rev, words]));
       const known = byPlace.get(`${pageId} ${number}`);
@@ -63,7 +65,9 @@ async function differencesOfWiki(db: Queryable, courseId: string, wikiId: string
   const stands = await db.select().from(standing).where(and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId)));
   const changed = await db.select().from(standingChange).where(and(eq(standingChange.courseId, courseId), eq(standingChange.wikiId, wikiId)));
   const inOrder = (one: readonly unknown[], other: readonly unknown[]) => Number(one[0]) - Number(other[0]) || Number(one[1]) - Number(other[1]);
+  const things = await db.select().from(thingChange).where(and(eq(thingChange.courseId, courseId), eq(thingChange.wikiId, wikiId)));
   for (const { id, words, credit } of pages) {
+    differ(id, null, "things", things.filter((row) => row.pageId === id).map((row) => [row.number, row.thing, row.change].join()).sort(), brought.filter(([pageId]) => pageId === id).map(([, ...each]) => each.join()).sort());
     differ(id, null, "standing changes", changed.filter((row) => row.pageId === id).map((row) => [row.number, row.rev, row.words]).sort(inOrder), (changes.get(id) ?? []).sort(inOrder));
     const computed = credited.pages.get(id);
     differ(id, null, "words", words, computed?.text.words.length ?? 0);

@@ -9,12 +9,14 @@ import { type Origins, storeOrigins, wordsByEntry } from "@/core/credit/origins"
 import { storedVersion, storePage } from "@/core/credit/stored";
 import { writtenBlocks } from "@/core/credit/text";
 import { CreditedWiki, stateKey } from "@/core/credit/wiki";
+import { type ThingChange, thingChanges, thingsIn } from "@/core/document/things";
 import type { Database, Queryable } from "../db/client";
 import { givenEntry } from "../db/tables/doors";
-import { entry, entryCredit, page, standing, standingChange, wiki } from "../db/tables/wikis";
+import { entry, entryCredit, page, standing, standingChange, thingChange, wiki } from "../db/tables/wikis";
 import { refreshDiscussions } from "../comments/discussion";
 import { refreshPassages } from "../comments/passages";
 import { authorsThatCount } from "./authors";
+import { putThings } from "./things";
 import { putStanding, putStandingChanges, summedOf } from "./credit";
 
 /** One entry as the rules of this version see it. */
@@ -27,6 +29,7 @@ export interface Recomputed {
   readonly stateKey: string;
   readonly origins: Origins;
   readonly figures: EntryFigures;
+  readonly things: readonly ThingChange[];
 }
 
 const entriesAtOnce = 200;
@@ -37,6 +40,7 @@ const wikisAtOnce = 2;
 export async function replayWiki(tx: Queryable, courseId: string, wikiId: string, each: (batch: readonly Recomputed[]) => Promise<void>): Promise<CreditedWiki> {
   const credited = new CreditedWiki();
   const countsAs = await authorsThatCount(tx, courseId, wikiId);
+  const things = new Map<string, ReturnType<typeof thingsIn>>();
   for (let after = 0; ; ) {
     const entries = await tx.select({ pageId: entry.pageId, number: entry.number, rev: entry.rev, authorId: entry.authorId, at: entry.at, document: entry.document }).from(entry)
       .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), gt(entry.rev, after))).orderBy(asc(entry.rev)).limit(entriesAtOnce);
@@ -44,7 +48,10 @@ export async function replayWiki(tx: Queryable, courseId: string, wikiId: string
       const authorId = countsAs(writer, rev);
       const figures = credited.record({ entry: rev, author: authorId, page: pageId, blocks: writtenBlocks(document) });
       const { text, origins } = credited.pages.get(pageId)!;
-      return { pageId, number, rev, authorId, at, stateKey: stateKey(text, credited.vocabulary), origins, figures };
+      const had = things.get(pageId) ?? new Map();
+      const has = thingsIn(document);
+      things.set(pageId, has);
+      return { pageId, number, rev, authorId, at, stateKey: stateKey(text, credited.vocabulary), origins, figures, things: thingChanges(had, has) };
     });
     if (batch.length > 0) await each(batch);
     if (entries.length < entriesAtOnce) return credited;
@@ -60,6 +67,7 @@ export async function recomputeWiki(tx: Queryable, courseId: string, wikiId: str
   await tx.delete(entryCredit).where(and(eq(entryCredit.courseId, courseId), sql`${entryCredit.pageId} in ${pages}`));
   await tx.delete(standing).where(and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId)));
   await tx.delete(standingChange).where(and(eq(standingChange.courseId, courseId), eq(standingChange.wikiId, wikiId)));
+  await tx.delete(thingChange).where(and(eq(thingChange.courseId, courseId), eq(thingChange.wikiId, wikiId)));
   let count = 0;
   const changes = new Map<string, { number: number; at: Date; changes: EntryFigures["standingChange"] }[]>();
   const credited = await replayWiki(tx, courseId, wikiId, async (batch) => {
@@ -70,6 +78,7 @@ export async function recomputeWiki(tx: Queryable, courseId: string, wikiId: str
     }
     await tx.insert(entryCredit).values(batch.map(({ pageId, number, authorId, at, stateKey, origins, figures }) => (
       { courseId, pageId, number, wikiId, authorId, at, ...summedOf(figures), stateKey, origins: storeOrigins(origins), figures })));
+    await putThings(tx, { courseId, wikiId }, batch);
   });
   const authorOf = (rev: number) => credited.authors.get(rev) ?? null;
   for (const [pageId, { text, origins, removed }] of credited.pages) {

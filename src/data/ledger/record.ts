@@ -8,6 +8,7 @@ import canonicalize from "canonicalize";
 import { storedVersion } from "@/core/credit/stored";
 import type { PageDocument } from "@/core/document/model";
 import { identifyBlocks } from "@/core/document/parse";
+import { thingChanges, thingsIn } from "@/core/document/things";
 import { chainStart, entryHash, type EntryKind } from "@/core/ledger/chain";
 import { titleKey } from "@/core/links/titles";
 import type { Queryable } from "../db/client";
@@ -16,6 +17,7 @@ import { computeCredit, type EntryToCredit, isCurrent, storeCredit } from "./cre
 import { storeUses } from "../files/use";
 import { send } from "../live/signal";
 import { recomputeWiki } from "./recompute";
+import { putThings } from "./things";
 
 export interface NewEntry {
   readonly courseId: string;
@@ -106,6 +108,7 @@ export async function recordEntry(tx: Queryable, given: NewEntry): Promise<Recor
   });
   await tx.update(wiki).set({ entries: rev, creditVersion: storedVersion }).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
   await storeCredit(tx, toCredit, number, credited);
+  await putThings(tx, { courseId, wikiId }, [{ pageId, number, rev, things: thingChanges(newest ? thingsIn(newest.document) : new Map(), thingsIn(document)) }]);
   await storeUses(tx, courseId, pageId, newest?.document ?? null, document);
   await send(tx, { courseId, pageId, kind: "entry", by: given.authorId, number });
   return { kind: "recorded", number };

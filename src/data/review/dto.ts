@@ -5,7 +5,7 @@ import type { MemberDto } from "../pages/dto";
 export const unassigned = "unassigned";
 
 /** The figures that the review shows for a student, each with evidence of its own. */
-export const reviewFigures = ["standing", "share", "added", "addedLate", "lasting", "entries", "activeDays", "entriesOnOthersPages", "corrections", "moved", "restored", "comments"] as const;
+export const reviewFigures = ["standing", "share", "added", "addedLate", "lasting", "entries", "activeDays", "entriesOnOthersPages", "corrections", "moved", "restored", "links", "pictures", "sources", "comments"] as const;
 export type ReviewFigure = (typeof reviewFigures)[number];
 
 /** Days since 1970 by the course's clocks. */
@@ -28,6 +28,10 @@ export interface MemberReviewDto {
   /** Words that were put elsewhere on a page, and words that were brought back. */
   readonly moved: number;
   readonly restored: number;
+  /** Things that stand and came with the student's entries. */
+  readonly links: number;
+  readonly pictures: number;
+  readonly sources: number;
   readonly activeDays: number;
   /** Entries and comments of each day from the first that had some to the last; null: there were none. */
   readonly days: { readonly first: DayNumber; readonly acts: readonly number[] } | null;

@@ -4,6 +4,8 @@ import { evidenceOf, type SummedFigure } from "@/core/credit/figures";
 import { plainRemark } from "@/core/text/remark";
 import { shares, wholePercents } from "@/core/credit/shares";
 import { indexOf } from "@/core/credit/work";
+import type { ThingKind } from "@/core/document/things";
+import { thingsOfWikis } from "../ledger/things";
 import { dueTimes } from "../access/more-time";
 import type { ContextIn } from "../session/context";
 import { type EvidenceDto, type EvidenceLineDto, type ReviewFigure, unassigned } from "./dto";
@@ -15,6 +17,9 @@ const summed: Readonly<Partial<Record<ReviewFigure, SummedFigure>>> = {
   standing: "standing", share: "standing", lasting: "standing", added: "added", addedLate: "added", entries: "entries", entriesOnOthersPages: "entriesOnOthersPages", corrections: "corrections", moved: "moved", restored: "restored",
 };
 
+/** For each figure that counts things, which they are. */
+const counted: Readonly<Partial<Record<ReviewFigure, ThingKind>>> = { links: "link", pictures: "picture", sources: "source" };
+
 /** The lines behind one figure of one student in one wiki, oldest first; null if there are none such for the viewer. */
 export async function findEvidence(ctx: ContextIn, courseId: string, wikiId: string, personId: string, figure: ReviewFigure, period: Period = allTime): Promise<EvidenceDto | null> {
   const loaded = await loadWork(ctx, courseId, wikiId, period, "reviewers");
@@ -24,7 +29,9 @@ export async function findEvidence(ctx: ContextIn, courseId: string, wikiId: str
   const due = await dueTimes(ctx.db, courseId, loaded.assignmentId);
   const members = new Set(loaded.members.map(({ id }) => id));
   const isLate = (author: string | null, at: number) => author !== null && members.has(author) && at >= due(wikiId, author).getTime();
-  const lines = linesOf(loaded, authors, figure, isLate).sort((one, other) => one.at.getTime() - other.at.getTime());
+  const kind = counted[figure];
+  const things = kind ? await thingsBy(ctx, loaded, kind, period) : null;
+  const lines = linesOf(loaded, authors, figure, things, isLate).sort((one, other) => one.at.getTime() - other.at.getTime());
   const sumOf = (of: SummedFigure, people: readonly string[]) => people.reduce((sum, id) => sum + evidenceOf(loaded.work, id, of).reduce((total, { amount }) => total + amount, 0), 0);
   const standings = figure === "share" ? [...loaded.members.map(({ id }) => sumOf("standing", [id])), sumOf("standing", [...loaded.guests])] : [];
   return {
@@ -34,7 +41,13 @@ export async function findEvidence(ctx: ContextIn, courseId: string, wikiId: str
   };
 }
 
-function linesOf(loaded: WikiWork, authors: readonly string[], figure: ReviewFigure, isLate: (author: string | null, at: number) => boolean): EvidenceLineDto[] {
+/** How many things of a kind stand that each entry brought. */
+async function thingsBy(ctx: ContextIn, { courseId, wikiId }: WikiWork, kind: ThingKind, { until }: Period): Promise<(readonly [entry: number, count: number])[]> {
+  const ofWiki = (await thingsOfWikis(ctx.db, courseId, [wikiId], until)).get(wikiId);
+  return [...(ofWiki?.stands ?? [])].map(([entry, kinds]) => [entry, kinds.get(kind) ?? 0] as const).filter(([, count]) => count > 0);
+}
+
+function linesOf(loaded: WikiWork, authors: readonly string[], figure: ReviewFigure, things: Awaited<ReturnType<typeof thingsBy>> | null, isLate: (author: string | null, at: number) => boolean): EvidenceLineDto[] {
   const { work, refs, pages } = loaded;
   const { deeds } = indexOf(work);
   const entryLine = (entry: number, amount: number): EvidenceLineDto => {
@@ -42,6 +55,7 @@ function linesOf(loaded: WikiWork, authors: readonly string[], figure: ReviewFig
     const { author, at } = deeds.get(entry)!;
     return { pageId: ref.pageId, page: pages.get(ref.pageId)?.title ?? ref.title, at: ref.at, number: ref.number, kind: ref.kind, note: ref.note, isLate: isLate(author, at), amount };
   };
+  if (things) return things.filter(([entry]) => { const author = deeds.get(entry)?.author; return author != null && authors.includes(author); }).map(([entry, count]) => entryLine(entry, count));
   const sum = summed[figure];
   if (sum) {
     const items = authors.flatMap((author) => evidenceOf(work, author, sum));

@@ -81,7 +81,8 @@ function joined(all: readonly Sums[]): Sums {
   };
   return {
     entries: sum((each) => each.entries), comments: sum((each) => each.comments), replies: sum((each) => each.replies), added: sum((each) => each.added), addedLate: sum((each) => each.addedLate),
-    standing: sum((each) => each.standing), corrections: sum((each) => each.corrections), moved: sum((each) => each.moved), restored: sum((each) => each.restored), onPagesOf: merged((each) => each.onPagesOf), days: merged((each) => each.days),
+    standing: sum((each) => each.standing), corrections: sum((each) => each.corrections), moved: sum((each) => each.moved), restored: sum((each) => each.restored),
+    links: sum((each) => each.links), pictures: sum((each) => each.pictures), sources: sum((each) => each.sources), onPagesOf: merged((each) => each.onPagesOf), days: merged((each) => each.days),
     lastAt: all.flatMap(({ lastAt }) => lastAt ?? []).sort((one, other) => other.getTime() - one.getTime())[0] ?? null,
   };
 }

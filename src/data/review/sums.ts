@@ -8,6 +8,7 @@ import { dueTimes } from "../access/more-time";
 import { discussedIn } from "../comments/discussion";
 import { comment, entryCredit, standing, standingChange } from "../db/tables/wikis";
 import { sharedEntries, shifts } from "../ledger/shared";
+import { thingsOfWikis } from "../ledger/things";
 import type { ContextIn } from "../session/context";
 import type { DayNumber } from "./dto";
 import type { Period } from "./period";
@@ -28,6 +29,10 @@ export interface Sums {
   readonly corrections: number;
   readonly moved: number;
   readonly restored: number;
+  /** Things that stand where the period ends, and came with the person's entries at any time. */
+  readonly links: number;
+  readonly pictures: number;
+  readonly sources: number;
   /** Entries on pages that somebody else started, by who that was. */
   readonly onPagesOf: ReadonlyMap<string, number>;
   /** Entries and comments of each day that had some. */
@@ -35,7 +40,7 @@ export interface Sums {
   readonly lastAt: Date | null;
 }
 
-const nothing: Sums = { entries: 0, comments: 0, replies: 0, added: 0, addedLate: 0, standing: 0, corrections: 0, moved: 0, restored: 0, onPagesOf: new Map(), days: new Map(), lastAt: null };
+const nothing: Sums = { entries: 0, comments: 0, replies: 0, added: 0, addedLate: 0, standing: 0, corrections: 0, moved: 0, restored: 0, links: 0, pictures: 0, sources: 0, onPagesOf: new Map(), days: new Map(), lastAt: null };
 
 /** By wiki, by person; starter text under "". */
 export type SumsOfWikis = ReadonlyMap<string, ReadonlyMap<string, Sums>>;
@@ -47,7 +52,7 @@ export interface SummedAssignment {
   readonly dueAt: Date;
 }
 
-/** For whoever may review these wikis, which the caller has asked. Cost: seven queries for all wikis together, and the work of each in which something was marked as discussion. */
+/** For whoever may review these wikis, which the caller has asked. Cost: eight queries for all wikis together, and the work of each in which something was marked as discussion. */
 export async function sumsOf(ctx: ContextIn, of: SummedAssignment, wikis: readonly string[], period: Period): Promise<SumsOfWikis> {
   const sums = new Map<string, Map<string, Sums>>(wikis.map((id) => [id, new Map()]));
   if (wikis.length === 0) return sums;
@@ -57,8 +62,15 @@ export async function sumsOf(ctx: ContextIn, of: SummedAssignment, wikis: readon
     const known = ofWiki.get(person ?? "") ?? nothing;
     ofWiki.set(person ?? "", { ...known, ...change(known) });
   };
-  const [written, said, stands, onPages] = await Promise.all([entriesOfEach(ctx, of, wikis, period), commentsOfEach(ctx, of, wikis, period), standings(ctx, courseId, wikis, period), byStarter(ctx, of, wikis, period)]);
+  const [written, said, stands, onPages, things] = await Promise.all([
+    entriesOfEach(ctx, of, wikis, period), commentsOfEach(ctx, of, wikis, period), standings(ctx, courseId, wikis, period), byStarter(ctx, of, wikis, period), thingsOfWikis(ctx.db, courseId, wikis, period.until),
+  ]);
   for (const { wikiId, person, days, lastAt, ...sum } of written) add(wikiId, person, () => ({ ...sum, days: moreOn(new Map(), days), lastAt: new Date(lastAt) }));
+  for (const [wikiId, ofWiki] of things) {
+    for (const [entry, kinds] of ofWiki.stands) {
+      add(wikiId, ofWiki.authors.get(entry) ?? null, (known) => ({ links: known.links + (kinds.get("link") ?? 0), pictures: known.pictures + (kinds.get("picture") ?? 0), sources: known.sources + (kinds.get("source") ?? 0) }));
+    }
+  }
   for (const { wikiId, person, days, lastAt, ...sum } of said) add(wikiId, person, (known) => ({ ...sum, days: moreOn(known.days, days), lastAt: later(known.lastAt, new Date(lastAt)) }));
   for (const { wikiId, person, words } of stands) add(wikiId, person, (known) => ({ standing: known.standing + words }));
   for (const { wikiId, person, starter, entries } of onPages) add(wikiId, person, (known) => ({ onPagesOf: new Map([...known.onPagesOf, [starter!, entries]]) }));

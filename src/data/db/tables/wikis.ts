@@ -237,6 +237,22 @@ export const standingChange = pgTable("standing_change", {
   index("standing_change_by_rev").on(table.courseId, table.wikiId, table.rev),
 ]);
 
+/** What each entry brought to its page and took off it besides words: links, pictures, sources and the like. */
+export const thingChange = pgTable("thing_change", {
+  courseId: text("course_id").notNull(),
+  wikiId: text("wiki_id").notNull(),
+  pageId: text("page_id").notNull(),
+  number: integer().notNull(),
+  rev: integer().notNull(),
+  /** Its kind, and a hash of what it is. */
+  thing: text().notNull(),
+  change: integer().notNull(),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.pageId, table.number, table.thing] }),
+  foreignKey({ columns: [table.courseId, table.pageId, table.number], foreignColumns: [entry.courseId, entry.pageId, entry.number] }),
+  index("thing_change_by_wiki").on(table.courseId, table.wikiId, table.rev),
+]);
+
 export const comment = pgTable("comment", {
   courseId: text("course_id").notNull(),
   id: text().notNull(),

@@ -8,7 +8,7 @@ import { columns, shownColumns } from "./columns";
 import { periodOf } from "./period";
 
 const member = (id: string, over: Partial<MemberReviewDto> = {}): MemberReviewDto => ({
-  member: { id, name: id, mark: 0, until: null }, entries: 0, comments: 0, replies: 0, added: 0, addedLate: 0, lasting: null, corrections: 0, moved: 0, restored: 0, activeDays: 0, days: null, entriesOnOthersPages: 0,
+  member: { id, name: id, mark: 0, until: null }, entries: 0, comments: 0, replies: 0, added: 0, addedLate: 0, lasting: null, corrections: 0, moved: 0, restored: 0, links: 0, pictures: 0, sources: 0, activeDays: 0, days: null, entriesOnOthersPages: 0,
   standing: 0, share: null, sharePercent: null, lastAt: null, ...over,
 });
 const group = (wikiId: string, ...members: MemberReviewDto[]): GroupReviewDto => ({ wikiId, name: wikiId, homePageId: null, members, unassigned: null, balance: null, starterWords: 0, othersWords: 0 });

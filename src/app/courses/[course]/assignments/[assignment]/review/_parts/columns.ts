@@ -2,7 +2,7 @@
 import type { ContributionKind } from "@/core/assignment/kinds";
 import type { ReviewFigure } from "@/data/review/dto";
 
-export const columns = ["share", "standing", "added", "addedLate", "lasting", "entries", "activeDays", "entriesOnOthersPages", "corrections", "moved", "restored", "comments", "expected", "last", "looked"] as const satisfies readonly (ReviewFigure | "expected" | "last" | "looked")[];
+export const columns = ["share", "standing", "added", "addedLate", "lasting", "entries", "activeDays", "entriesOnOthersPages", "corrections", "moved", "restored", "links", "pictures", "sources", "comments", "expected", "last", "looked"] as const satisfies readonly (ReviewFigure | "expected" | "last" | "looked")[];
 export type Column = (typeof columns)[number];
 
 /** Shown where nothing was chosen. */
@@ -10,7 +10,7 @@ const usual: readonly Column[] = ["share", "standing", "added", "lasting", "entr
 
 /** What each kind of contribution is seen in. */
 const seenIn: Readonly<Record<ContributionKind, readonly Column[]>> = {
-  "new text": ["share", "standing", "added", "lasting"], reworking: ["entriesOnOthersPages"], correcting: ["corrections"], "structure and links": ["moved"], "sources and images": [], comments: ["comments"], upkeep: ["restored"],
+  "new text": ["share", "standing", "added", "lasting"], reworking: ["entriesOnOthersPages"], correcting: ["corrections"], "structure and links": ["moved", "links"], "sources and images": ["sources", "pictures"], comments: ["comments"], upkeep: ["restored"],
 };
 
 /** The columns that are shown: those that were chosen, or the usual ones; what counts in the assignment comes first. */

@@ -1,0 +1,45 @@
+/** Things beside the ledger: what each entry brought to its page besides words, and whose what stands is. */
+import "server-only";
+import { and, asc, eq, inArray, lt } from "drizzle-orm";
+import { type StandingThings, standingThings, type ThingStep } from "@/core/credit/things";
+import type { ThingChange } from "@/core/document/things";
+import type { Queryable } from "../db/client";
+import { entryCredit, thingChange } from "../db/tables/wikis";
+
+interface ChangesOfEntry {
+  readonly pageId: string;
+  readonly number: number;
+  readonly rev: number;
+  readonly things: readonly ThingChange[];
+}
+
+/** A statement takes 65,535 values at most. */
+const rowsAtOnce = 5000;
+
+export async function putThings(tx: Queryable, place: { readonly courseId: string; readonly wikiId: string }, entries: readonly ChangesOfEntry[]): Promise<void> {
+  const { courseId, wikiId } = place;
+  const rows = entries.flatMap(({ pageId, number, rev, things }) => things.map(([thing, change]) => ({ courseId, wikiId, pageId, number, rev, thing, change })));
+  for (let from = 0; from < rows.length; from += rowsAtOnce) await tx.insert(thingChange).values(rows.slice(from, from + rowsAtOnce));
+}
+
+export interface ThingsOfWiki {
+  /** Things that stand, by the entry that brought them, by its number in the wiki. */
+  readonly stands: StandingThings;
+  /** As whose each of these entries counts. */
+  readonly authors: ReadonlyMap<number, string | null>;
+}
+
+/** Whose the things are that stand in these wikis, as at a time (excluded; null: now). One query, by index, of the entries that changed things. */
+export async function thingsOfWikis(db: Queryable, courseId: string, wikis: readonly string[], until: Date | null): Promise<Map<string, ThingsOfWiki>> {
+  const rows = wikis.length === 0 ? [] : await db.select({ wikiId: thingChange.wikiId, entry: thingChange.rev, author: entryCredit.authorId, page: thingChange.pageId, thing: thingChange.thing, change: thingChange.change }).from(thingChange)
+    .innerJoin(entryCredit, and(eq(entryCredit.courseId, thingChange.courseId), eq(entryCredit.pageId, thingChange.pageId), eq(entryCredit.number, thingChange.number)))
+    .where(and(eq(thingChange.courseId, courseId), inArray(thingChange.wikiId, [...wikis]), until ? lt(entryCredit.at, until) : undefined)).orderBy(asc(thingChange.wikiId), asc(thingChange.rev), asc(thingChange.thing));
+  const steps = new Map<string, (ThingStep & { changes: ThingChange[] })[]>();
+  for (const { wikiId, thing, change, ...step } of rows) {
+    const ofWiki = steps.get(wikiId) ?? steps.set(wikiId, []).get(wikiId)!;
+    const last = ofWiki.at(-1);
+    if (last?.entry === step.entry) last.changes.push([thing, change]);
+    else ofWiki.push({ ...step, changes: [[thing, change]] });
+  }
+  return new Map([...steps].map(([wikiId, ofWiki]) => [wikiId, { stands: standingThings(ofWiki), authors: new Map(ofWiki.map(({ entry, author }) => [entry, author])) }]));
+}
