@@ -64,3 +64,12 @@ export function thingChanges(before: ReadonlyMap<ThingKey, number>, after: Reado
   return [...new Set([...before.keys(), ...after.keys()])].sort()
     .map((key): ThingChange => [key, (after.get(key) ?? 0) - (before.get(key) ?? 0)]).filter(([, change]) => change !== 0);
 }
+
+/** How many things of each kind came and went, in the order of the kinds; kinds of which none did are left out. */
+export function byKind(changes: readonly ThingChange[]): { readonly kind: ThingKind; readonly came: number; readonly went: number }[] {
+  return thingKinds.map((kind) => {
+    const own = changes.flatMap(([key, change]) => (kindOfThing(key) === kind ? [change] : []));
+    const sum = (of: (change: number) => number) => own.reduce((total, change) => total + Math.max(0, of(change)), 0);
+    return { kind, came: sum((change) => change), went: sum((change) => -change) };
+  }).filter(({ came, went }) => came + went > 0);
+}

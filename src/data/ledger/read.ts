@@ -3,6 +3,7 @@ import { and, desc, eq, lt } from "drizzle-orm";
 import { type ComparedBlock, compareDocuments } from "@/core/diff/document";
 import { filesIn } from "@/core/document/files";
 import { emptyDocument, type PageDocument } from "@/core/document/model";
+import { byKind, thingChanges, thingsIn } from "@/core/document/things";
 import { lateness } from "../access/more-time";
 import { mayUsePower, standAtPage } from "../access/read";
 import { person } from "../db/tables/accounts";
@@ -22,6 +23,8 @@ export interface EntryDto {
   readonly document: PageDocument;
   /** What the entry changed, against the one before it. */
   readonly blocks: readonly ComparedBlock[];
+  /** What came and went besides words. */
+  readonly things: ReturnType<typeof byKind>;
   /** The files that the page shows after it, and showed before. */
   readonly files: readonly FileDto[];
   readonly newest: number;
@@ -42,6 +45,7 @@ export async function findEntry(ctx: ContextIn, courseId: string, pageId: string
   return {
     line: { ...line, isLate: isLate(line.authorId, line.at), coWriters: (await coWritersOf(ctx.db, courseId, pageId, [number])).get(number) ?? [] }, document,
     blocks: compareDocuments(before?.document ?? emptyDocument, document),
+    things: byKind(thingChanges(thingsIn(before?.document ?? emptyDocument), thingsIn(document))),
     files: await filesNamed(ctx.db, courseId, [...new Set([...filesIn(document), ...(before ? filesIn(before.document) : [])])]),
     newest: newest!.entries,
     mayRestore: mayUsePower(standpoint, "restore") && newest!.removedAt === null,

@@ -55,7 +55,7 @@ function linesOf(loaded: WikiWork, authors: readonly string[], figure: ReviewFig
     const { author, at } = deeds.get(entry)!;
     return { pageId: ref.pageId, page: pages.get(ref.pageId)?.title ?? ref.title, at: ref.at, number: ref.number, kind: ref.kind, note: ref.note, isLate: isLate(author, at), amount };
   };
-  if (things) return things.filter(([entry]) => { const author = deeds.get(entry)?.author; return author != null && authors.includes(author); }).map(([entry, count]) => entryLine(entry, count));
+  if (things) return things.filter(([entry]) => { const author = deeds.get(entry)?.author; return typeof author === "string" && authors.includes(author); }).map(([entry, count]) => entryLine(entry, count));
   const sum = summed[figure];
   if (sum) {
     const items = authors.flatMap((author) => evidenceOf(work, author, sum));

@@ -1,5 +1,7 @@
 import type { EntryFigures } from "@/core/credit/account";
+import type { ThingKind } from "@/core/document/things";
 import type { EntryKind } from "@/core/ledger/chain";
+import { number } from "./counts";
 
 interface Told {
   readonly kind: EntryKind;
@@ -50,4 +52,12 @@ export function entryAccount(figures: EntryFigures): AccountLine[] {
     { label: "blocks restyled", words: figures.restyled, explained: "corrected" },
   ];
   return lines.filter((line) => line.words > 0);
+}
+
+/** Kinds of things, several of them. */
+export const thingNames: Readonly<Record<ThingKind, string>> = { link: "links", picture: "pictures", source: "sources", equation: "equations", table: "tables", file: "files" };
+
+/** "+2 −1": how many came and went. */
+export function cameAndWent({ came, went }: { readonly came: number; readonly went: number }): string {
+  return [...(came > 0 ? [`+${number(came)}`] : []), ...(went > 0 ? [`−${number(went)}`] : [])].join(" ");
 }

@@ -11,7 +11,7 @@ import { ComparedView, ComparisonKey } from "@/ui/ledger/ComparedView";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { paths } from "@/ui/paths";
 import { number as figure } from "@/ui/words/counts";
-import { entryAccount, entryKindWords } from "@/ui/words/entries";
+import { cameAndWent, entryAccount, entryKindWords, thingNames } from "@/ui/words/entries";
 import { momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
@@ -51,6 +51,7 @@ export default async function EntryPage({ params }: PageProps<"/courses/[course]
         <div className="paper entry-facts">
           <dl className="entry-account">
             {entryAccount(line.figures).map((each) => <div key={each.label}><dt><Link href={paths.measures(each.explained)} className="figure-label" title="How it comes about">{each.label}</Link></dt><dd>{figure(each.words)}</dd></div>)}
+            {entry.things.map(({ kind, ...each }) => <div key={kind}><dt>{thingNames[kind]}</dt><dd>{cameAndWent(each)}</dd></div>)}
             <div><dt><FigureLabel figure="wordsAfter">words on the page</FigureLabel></dt><dd>{figure(line.figures.wordsAfter)}</dd></div>
             {line.pasted > 0 && <div><dt title="As far as the editor knows. Words that were copied on the page itself count too.">came by pasting{line.largestPaste < line.pasted ? `, most at once ${figure(line.largestPaste)}` : ""}</dt><dd>{figure(line.pasted)}</dd></div>}
           </dl>
