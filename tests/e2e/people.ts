@@ -39,9 +39,14 @@ export async function press(page: Page, ...keys: string[]): Promise<void> {
   }
 }
 
+/** The course's screen, which whoever has just signed in stands on already. */
+export async function toCourse(page: Page): Promise<void> {
+  if (new URL(page.url()).pathname !== "/courses/urbanrivers") await page.goto("/courses/urbanrivers");
+}
+
 /** From the course to a page of the demo's assignment. */
 export async function openPage(page: Page, wiki: string, title?: string): Promise<void> {
-  await page.goto("/courses/urbanrivers");
+  await toCourse(page);
   await page.getByRole("link", { name: "Restoration dossier", exact: true }).click();
   await expect(page.getByRole("heading", { name: "Restoration dossier", level: 1 })).toBeVisible();
   await page.getByRole("table").getByRole("link", { name: wiki, exact: true }).click();

@@ -235,6 +235,28 @@ test("the class is shown in a week, with columns of one's choice, and each figur
   await expect(table.getByRole("link", { name: "Mira Okonjo", exact: true })).toHaveCount(0);
 });
 
+test("links, pictures and sources are columns of their own, and open the entries that brought them", async ({ browser }) => {
+  const ines = await signInAs(browser, "Ines Calder");
+  await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
+  const table = ines.getByRole("table", { name: "Contributions by group and student" });
+  await ines.getByText("Columns and keys").click();
+  for (const name of ["Links", "Pictures", "Sources"]) await ines.getByRole("checkbox", { name, exact: true }).check();
+  await ines.getByRole("button", { name: "Show these" }).click();
+  for (const name of ["Links", "Pictures", "Sources"]) {
+    const figure = table.getByRole("link", { name: new RegExp(`^${name} of .*: [1-9]`) }).first();
+    const [told, who] = [Number(await figure.textContent()), (await figure.getAttribute("aria-label"))!.match(/ of (.*): /)![1]!];
+    await figure.click();
+    const evidence = ines.getByRole("region", { name: `${name} of ${who}` });
+    await expect(evidence.getByRole("row", { name: /^Sum/ })).toBeVisible();
+    expect(await amounts(evidence)).toEqual({ sum: told, told });
+    await evidence.getByRole("link", { name: "Close the evidence" }).click();
+    await expect(evidence).toBeHidden();
+  }
+  await table.getByRole("link", { name: /^Sources of .*: [1-9]/ }).first().click();
+  await ines.getByRole("region", { name: /^Sources of/ }).getByRole("row").nth(1).getByRole("link").first().click();
+  await expect(ines.getByRole("term").filter({ hasText: /^sources$/ })).toBeVisible();
+});
+
 test("thresholds show what they would find while they are moved, and hold once they are saved", async ({ browser }) => {
   const ines = await signInAs(browser, "Ines Calder");
   await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
