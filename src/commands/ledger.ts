@@ -7,7 +7,8 @@ import { isCourse } from "@/data/courses/read";
 import { database } from "@/data/db/client";
 import { findDifferences } from "@/data/ledger/check";
 import { chainLines } from "@/data/ledger/export";
-import { askForRecompute, recomputeStale } from "@/data/ledger/recompute";
+import { askForRecompute } from "@/data/ledger/recompute";
+import { recomputeOnAllCores } from "./on-all-cores";
 
 const [command, courseId = null, ...rest] = process.argv.slice(2).filter((word) => word !== "--continue");
 const goesOn = process.argv.includes("--continue");
@@ -26,7 +27,7 @@ async function recompute(): Promise<number> {
   process.once("SIGINT", () => { tell("Stopping after this wiki"); stop.abort(); });
   if (!goesOn) await askForRecompute(database(), courseId);
   const started = performance.now();
-  const done = await recomputeStale(database(), courseId, ({ wikisDone, wikis, entriesDone, entries }) => tell(`${wikisDone} of ${wikis} wikis, ${entriesDone} of ${entries} entries`), stop.signal);
+  const done = await recomputeOnAllCores(database(), courseId, ({ wikisDone, wikis, entriesDone, entries }) => tell(`${wikisDone} of ${wikis} wikis, ${entriesDone} of ${entries} entries`), stop.signal);
   const seconds = (performance.now() - started) / 1000;
   console.log(`Computed ${done.entriesDone} entries of ${done.wikisDone} wikis anew in ${seconds.toFixed(1)} s`);
   if (done.wikisDone === done.wikis) return 0;

@@ -7,10 +7,11 @@ import { customRandom } from "nanoid";
 import { database } from "@/data/db/client";
 import { migrateDatabase } from "@/data/db/migrate";
 import { settings } from "@/data/env";
-import { recomputeStale } from "@/data/ledger/recompute";
+import { hasStale } from "@/data/ledger/recompute";
 import { newId as freshId } from "@/data/session/ids";
 import { hasLarge, largeSize, makeLarge } from "@/demo/large/course";
 import { hasDemo, makeDemo } from "@/demo/make";
+import { recomputeOnAllCores } from "./on-all-cores";
 
 const alphabet = "0123456789abcdefghijklmnopqrstuvwxyz";
 
@@ -24,7 +25,7 @@ function countedIds(): () => string {
 async function prepare(): Promise<void> {
   await migrateDatabase(settings().DATABASE_URL);
   const db = database();
-  const { entriesDone } = await recomputeStale(db, null);
+  const { entriesDone } = (await hasStale(db)) ? await recomputeOnAllCores(db, null) : { entriesDone: 0 };
   if (entriesDone > 0) console.log(`Computed the credit of ${entriesDone} entries anew`);
   if (!process.argv.includes("--demo")) return;
   const newId = countedIds();
@@ -35,7 +36,7 @@ async function prepare(): Promise<void> {
     console.log(`Made the demo course in ${took()}`);
   }
   if (!process.argv.includes("--large") || (await hasLarge(db))) return;
-  await makeLarge(db, new Date(), freshId, largeSize, (progress) => console.log(`The large course: ${progress}, after ${took()}`));
+  await makeLarge(db, new Date(), freshId, largeSize, recomputeOnAllCores, (progress) => console.log(`The large course: ${progress}, after ${took()}`));
 }
 
 prepare().then(() => process.exit(0), (error: unknown) => {

@@ -5,7 +5,7 @@ import { parseDocument } from "@/core/document/parse";
 import { courseAssignments } from "@/data/assignments/read";
 import { openDatabase } from "@/data/db/client";
 import { migrateDatabase } from "@/data/db/migrate";
-import { entry, entryCredit, page, standing } from "@/data/db/tables/wikis";
+import { entry, entryCredit, page, standing, wiki } from "@/data/db/tables/wikis";
 import { findDifferences } from "@/data/ledger/check";
 import { verifyPage, verifyWiki } from "@/data/ledger/verify";
 import { askForRecompute, recomputeStale } from "@/data/ledger/recompute";
@@ -113,6 +113,15 @@ describe("the demo course", () => {
     expect((await made.db.select().from(standing).where(eq(standing.pageId, one!.pageId))).length).toBe(stands.length);
   });
 
+  test("several may compute it anew at the same time: each wiki is computed once, and none is through before all are", async () => {
+    await askForRecompute(made.db, demoCourseId);
+    let computed = 0;
+    const all = [1, 2, 3].map(() => recomputeStale(made.db, demoCourseId, () => { computed++; }));
+    for (const one of all) expect(await one.then(async ({ wikisDone, wikis }) => [wikis - wikisDone, (await made.db.select().from(wiki).where(eq(wiki.creditVersion, 0))).length])).toEqual([0, 0]);
+    expect(computed).toBe(6);
+    expect(await findDifferences(made.db, demoCourseId)).toEqual([]);
+  });
+
   test("made twice on one day it is the same, entry by entry", async () => {
     const again = await demoDatabase("again");
     try {
@@ -136,7 +145,7 @@ test("a large course is one that saves would have made: its chains fit, its cred
     const newId = counter();
     await makeDemo(made.db, today, newId);
     const told: string[] = [];
-    await makeLarge(made.db, today, newId, { groups: 3, membersEach: 5, entriesEach: 60 }, (progress) => told.push(progress));
+    await makeLarge(made.db, today, newId, { groups: 3, membersEach: 5, entriesEach: 60 }, recomputeStale, (progress) => told.push(progress));
     expect(told[0]).toBe("3 of 3 wikis written");
     expect(told.at(-1)).toMatch(/^the credit of 3 of 3 wikis computed/);
     const ctx: Context = { db: made.db, viewer: instructor, now: today, newId };

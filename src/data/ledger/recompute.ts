@@ -114,25 +114,56 @@ export async function askForRecompute(db: Database, courseId: string | null): Pr
 }
 
 /**
- * Computes every wiki anew whose credit does not follow this version's rules, each in a transaction of its own. May be
- * stopped by `signal` when the wikis begun are done, and goes on from there when called again. Returns how far it came.
+ * Computes every wiki anew whose credit does not follow this version's rules, each in a transaction of its own. Several
+ * processes may do so at the same time: each takes what no other is at, and none returns before all is done. May be
+ * stopped by `signal` when the wikis begun are done, and goes on from there when called again. Tells, and returns, how far
+ * they came together since this call began.
  */
 export async function recomputeStale(
   db: Database, courseId: string | null, onProgress: (progress: RecomputeProgress) => void = () => {}, signal?: AbortSignal,
 ): Promise<RecomputeProgress> {
-  const stale = await db.select({ courseId: wiki.courseId, id: wiki.id, entries: wiki.entries }).from(wiki)
-    .where(and(courseId === null ? undefined : eq(wiki.courseId, courseId), ne(wiki.creditVersion, storedVersion), gt(wiki.entries, 0)))
-    .orderBy(asc(wiki.courseId), asc(wiki.id));
-  let progress: RecomputeProgress = { wikisDone: 0, wikis: stale.length, entriesDone: 0, entries: stale.reduce((sum, each) => sum + each.entries, 0) };
-  const waiting = [...stale];
-  const work = async () => {
-    for (let each = waiting.shift(); each && !signal?.aborted; each = waiting.shift()) {
-      const { courseId: ofCourse, id } = each;
-      const done = await db.transaction((tx) => recomputeWiki(tx, ofCourse, id));
-      progress = { ...progress, wikisDone: progress.wikisDone + 1, entriesDone: progress.entriesDone + done };
-      onProgress(progress);
-    }
+  const stale = await staleWikis(db, courseId);
+  const asked = new Set(stale.map(({ id }) => id));
+  const entries = entriesOf(stale);
+  let left = stale;
+  const look = async (): Promise<RecomputeProgress> => {
+    left = (await staleWikis(db, courseId)).filter(({ id }) => asked.has(id));
+    return { wikisDone: stale.length - left.length, wikis: stale.length, entriesDone: entries - entriesOf(left), entries };
   };
-  await Promise.all(Array.from({ length: wikisAtOnce }, work));
-  return progress;
+  // First what nobody else is at; then, once they are through with it, what they left.
+  for (const waits of [false, true]) {
+    const waiting = [...left];
+    const work = async () => {
+      for (let each = waiting.shift(); each && !signal?.aborted; each = waiting.shift()) {
+        const { courseId: ofCourse, id } = each;
+        const isDone = await db.transaction(async (tx) => (await takeStale(tx, ofCourse, id, waits)) && (await recomputeWiki(tx, ofCourse, id)) > 0);
+        if (isDone) onProgress(await look());
+      }
+    };
+    await Promise.all(Array.from({ length: wikisAtOnce }, work));
+    await look();
+  }
+  return look();
+}
+
+/** Whether anything has to be computed anew. */
+export async function hasStale(db: Database): Promise<boolean> {
+  return (await staleWikis(db, null).limit(1)).length > 0;
+}
+
+type StaleWiki = Awaited<ReturnType<typeof staleWikis>>[number];
+
+const entriesOf = (wikis: readonly StaleWiki[]) => wikis.reduce((sum, each) => sum + each.entries, 0);
+
+const isStale = and(ne(wiki.creditVersion, storedVersion), gt(wiki.entries, 0));
+
+function staleWikis(db: Queryable, courseId: string | null) {
+  return db.select({ courseId: wiki.courseId, id: wiki.id, entries: wiki.entries }).from(wiki)
+    .where(and(courseId === null ? undefined : eq(wiki.courseId, courseId), isStale)).orderBy(asc(wiki.courseId), asc(wiki.id));
+}
+
+/** Locks a wiki if it still has to be computed anew; one that somebody else holds is waited for or left alone. */
+async function takeStale(tx: Queryable, courseId: string, id: string, waits: boolean): Promise<boolean> {
+  const rows = await tx.select({ id: wiki.id }).from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.id, id), isStale)).for("update", waits ? {} : { skipLocked: true });
+  return rows.length > 0;
 }

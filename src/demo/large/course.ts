@@ -19,7 +19,7 @@ import { insertCourse } from "@/data/courses/write";
 import type { Database } from "@/data/db/client";
 import { comment, entry, page, wiki } from "@/data/db/tables/wikis";
 import { saveGroupSet } from "@/data/groups/write";
-import { recomputeStale } from "@/data/ledger/recompute";
+import type { recomputeStale } from "@/data/ledger/recompute";
 import { hashPassword } from "@/data/session/auth";
 import type { Context } from "@/data/session/context";
 import { assistant, demoPassword, instructor } from "../people";
@@ -46,8 +46,8 @@ export function hasLarge(db: Database): Promise<boolean> {
   return isCourse(db, largeCourseId);
 }
 
-/** Makes the course, wiki by wiki; `tell` hears how far it came. The demo's own people must be there. */
-export async function makeLarge(db: Database, today: Date, newId: () => string, { groups, membersEach, entriesEach }: LargeSize, tell: (progress: string) => void): Promise<void> {
+/** Makes the course, wiki by wiki; `recompute` computes its credit, `tell` hears how far it came. The demo's own people must be there. */
+export async function makeLarge(db: Database, today: Date, newId: () => string, { groups, membersEach, entriesEach }: LargeSize, recompute: typeof recomputeStale, tell: (progress: string) => void): Promise<void> {
   const students = Array.from({ length: groups * membersEach }, (_, at) => {
     const name = nameOf(at);
     return { id: `all${String(at).padStart(4, "0")}`, name, email: `${name.toLowerCase().replace(/[^a-z]+/g, ".")}@all-sections.example` };
@@ -81,7 +81,12 @@ export async function makeLarge(db: Database, today: Date, newId: () => string, 
     if ((at + 1) % 10 === 0 || at + 1 === groups) tell(`${at + 1} of ${groups} wikis written`);
   }
   await db.execute(sql`vacuum analyze`);
-  await recomputeStale(db, largeCourseId, ({ wikisDone, wikis: of, entriesDone }) => { if (wikisDone % 10 === 0 || wikisDone === of) tell(`the credit of ${wikisDone} of ${of} wikis computed, ${entriesDone.toLocaleString("en")} entries`); });
+  let told = 0;
+  await recompute(db, largeCourseId, ({ wikisDone, wikis: of, entriesDone }) => {
+    if (wikisDone < told + 10 && wikisDone < of) return;
+    told = wikisDone;
+    tell(`the credit of ${wikisDone} of ${of} wikis computed, ${entriesDone.toLocaleString("en")} entries`);
+  });
   await db.execute(sql`vacuum analyze`);
 }
 
