@@ -82,6 +82,9 @@ test("who reworked a large arrival is told with the evidence, and what was said 
   const ines = await signInAs(browser, "Ines Calder");
   await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
   await ines.getByRole("table").getByRole("link", { name: "Saltmere", exact: true }).click();
+  await ines.getByText("The same as a table").click();
+  await expect(ines.getByText(/^Closed to the group: .* to /)).toBeVisible();
+  await expect(ines.getByText(/Elin Sorby has neither saved nor said anything\. They could not write from/)).toBeVisible();
   await ines.getByRole("link", { name: /^Edited by others of Rory McAllan: / }).click();
   const evidence = ines.getByRole("region", { name: "Edited by others of Rory McAllan" });
   await expect(evidence.getByRole("row").filter({ hasText: "We have no source for the cattle" })).toContainText("by Hana Veselka");
