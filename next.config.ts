@@ -19,7 +19,7 @@ export default {
   experimental: { serverActions: { bodySizeLimit: "12mb" } },
   outputFileTracingRoot: root,
   turbopack: { root },
-  serverExternalPackages: ["@node-rs/argon2", "pg-boss", "nodemailer", "sharp"],
+  serverExternalPackages: ["@node-rs/argon2", "pg", "pg-boss", "nodemailer", "sharp"],
   headers: async () => [
     {
       source: "/:path*",

@@ -42,7 +42,7 @@ export async function askForAll<Kind extends keyof Jobs>(tx: Queryable, kind: Ki
   const executeSql = async (text: string, values: unknown[]) => {
     const parts = text.split(/\$(\d+)/);
     const chunks = parts.map((part, index) => (index % 2 === 0 ? sql.raw(part) : sql.param(asText(values[Number(part) - 1]))));
-    return { rows: [...(await tx.execute(sql.join(chunks)))] };
+    return await tx.execute(sql.join(chunks));
   };
   await sender().insert(given.map((data) => ({ name: kind, data, ...queues[kind] })), { db: { executeSql } });
 }

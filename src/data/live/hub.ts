@@ -1,6 +1,6 @@
 /** One ear of each process for what happens on pages, and those in it who want to hear of one. */
 import "server-only";
-import { listenTo } from "../db/client";
+import { listenTo } from "../db/listen";
 import { channel, readSignal, type Signal } from "./signal";
 
 type Listener = (signal: Signal) => void;
@@ -13,7 +13,7 @@ export async function hearOf(courseId: string, pageId: string, listener: Listene
   const key = `${courseId} ${pageId}`;
   const own = listeners.get(key) ?? new Set();
   listeners.set(key, own.add(listener));
-  // A connection that breaks is made anew by the driver; one that was never made is tried again by the next who comes.
+  // A connection that breaks is made anew by itself; one that was never made is tried again by the next who comes.
   listening ??= listenTo(channel, tell).catch((problem: unknown) => { listening = null; throw problem; });
   await listening;
   return () => {
