@@ -10,6 +10,7 @@ import { and, eq, isNull } from "drizzle-orm";
 import postgres from "postgres";
 import { powers } from "@/core/access/may";
 import { fromPlainText } from "@/core/document/plain";
+import { dayLength } from "@/core/time/lengths";
 import { createAccounts } from "@/data/accounts/write";
 import { bringWikisUp } from "@/data/assignments/wikis";
 import { prepareAssignment, publishAssignment } from "@/data/assignments/write";
@@ -32,7 +33,6 @@ const port = process.env.TIDY_PORT!;
 const base = `http://127.0.0.1:${port}`;
 const seconds = Number(process.env.TIDY_SECONDS ?? 120);
 const courseId = "loadcourse01";
-const day = 24 * 60 * 60 * 1000;
 
 let server: ChildProcess;
 
@@ -55,7 +55,7 @@ async function makeClass(db: Database): Promise<{ ctx: Context; people: string[]
   const now = new Date();
   const people = Array.from({ length: 200 }, (_, at) => `writer${String(at).padStart(5, "0")}`);
   await createAccounts(db, [...people, "teacher00001"].map((id) => ({ id, name: id, email: `${id}@rivers.example`, passwordHash: "none" })), now);
-  const date = (at: number) => new Date(now.getTime() + at * day).toISOString().slice(0, 10);
+  const date = (at: number) => new Date(now.getTime() + at * dayLength).toISOString().slice(0, 10);
   await insertCourse(db, { id: courseId, title: "Rivers", term: "This term", timeZone: "UTC", startsOn: date(-20), endsOn: date(60) }, [...people.map((id) => ({ id, role: "student" as const })), { id: "teacher00001", role: "instructor" as const }], now);
   const ctx: Context = { db, viewer: { id: "teacher00001", name: "teacher" }, now, newId };
   const set = await saveGroupSet(ctx, courseId, null, {

@@ -3,6 +3,7 @@ import "server-only";
 import { powers } from "@/core/access/may";
 import { fromMarkdown } from "@/core/document/markdown";
 import { wallClockAt } from "@/core/time/zone";
+import { dayLength } from "@/core/time/lengths";
 import { setAccess } from "@/data/access/write";
 import { createAccounts } from "@/data/accounts/write";
 import { readableWikis } from "@/data/assignments/read";
@@ -34,7 +35,6 @@ const stories: Record<RiverName, readonly Deed[]> = {
 export const demoCourseId = "urbanrivers";
 export const demoZone = "Europe/Dublin";
 
-const day = 24 * 60 * 60 * 1000;
 
 /** Whether the demo course is there already. */
 export async function hasDemo(db: Database): Promise<boolean> {
@@ -43,15 +43,15 @@ export async function hasDemo(db: Database): Promise<boolean> {
 
 /** The demo course, the same for the same day. `newId` names what is made. Takes a few seconds. */
 export async function makeDemo(db: Database, today: Date, newId: () => string): Promise<void> {
-  const start = new Date(today.getTime() - 42 * day);
-  const local = (daysFromNow: number, time: string) => `${wallClockAt(new Date(today.getTime() + daysFromNow * day), demoZone).slice(0, 10)}T${time}`;
+  const start = new Date(today.getTime() - 42 * dayLength);
+  const local = (daysFromNow: number, time: string) => `${wallClockAt(new Date(today.getTime() + daysFromNow * dayLength), demoZone).slice(0, 10)}T${time}`;
   const passwordHash = await hashPassword(demoPassword);
   await createAccounts(db, everybody.map((person) => ({ ...person, passwordHash })), start);
   await insertCourse(db, {
     id: demoCourseId, title: "Urban rivers", term: "This term", timeZone: demoZone, startsOn: local(-42, "").slice(0, 10), endsOn: local(42, "").slice(0, 10),
   }, everybody, start);
 
-  const setUp: Context = { db, viewer: instructor, now: new Date(today.getTime() - 36 * day), newId };
+  const setUp: Context = { db, viewer: instructor, now: new Date(today.getTime() - 36 * dayLength), newId };
   await letMakeCourses(db, instructor.email);
   const set = await saveGroupSet(setUp, demoCourseId, null, {
     title: "Rivers", groups: riverNames.map((name) => ({ id: null, name, topic: "", members: demoGroups[name].map((each) => student(each).id) })),
@@ -60,7 +60,7 @@ export async function makeDemo(db: Database, today: Date, newId: () => string): 
   if (set.kind !== "saved") throw new Error(`The demo's groups were refused: ${JSON.stringify(set.problem)}`);
   await setAsking(setUp, demoCourseId, true);
   const askCode = (await askCodeOf(setUp, demoCourseId))!;
-  await askForPlace({ db, now: new Date(today.getTime() - day), newId }, askCode, {
+  await askForPlace({ db, now: new Date(today.getTime() - dayLength), newId }, askCode, {
     name: "Orla Tressider", address: "orla.tressider@urban-rivers.example", message: "I was ill in the first weeks. May I still join? I know Hollin Burn well.",
   });
   const prepared = await prepareAssignment(setUp, demoCourseId, {

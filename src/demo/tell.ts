@@ -5,6 +5,7 @@ import { fromMarkdown } from "@/core/document/markdown";
 import { titleKey } from "@/core/links/titles";
 import { instantAt, wallClockAt } from "@/core/time/zone";
 import { identifyBlocks } from "@/core/document/parse";
+import { dayLength } from "@/core/time/lengths";
 import { addComment } from "@/data/comments/write";
 import { describeFile, uploadFile } from "@/data/files/write";
 import { findPage, findWiki } from "@/data/pages/read";
@@ -160,7 +161,7 @@ function expectSaved(deed: Deed, saved: Saved): Extract<Saved, { kind: "saved" }
 
 /** When something of a story happens: so many days before the demo is made, by the course's clocks. */
 export function momentOf({ today, zone }: Pick<Telling, "today" | "zone">, deed: Pick<Deed, "daysAgo" | "time">): Date {
-  const day = new Date(today.getTime() - deed.daysAgo * 24 * 60 * 60 * 1000);
+  const day = new Date(today.getTime() - deed.daysAgo * dayLength);
   return instantAt(`${wallClockAt(day, zone).slice(0, 10)}T${deed.time}`, zone)!;
 }
 

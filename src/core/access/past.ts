@@ -2,7 +2,8 @@
 import type { Span } from "../time/span";
 import { levels, type Level, type Person, type Place, Rulebook, whenIn } from "./may";
 import type { Rule } from "./rule";
-import { dayLength, turns } from "./when";
+import { dayLength } from "../time/lengths";
+import { turns } from "./when";
 
 /** A rule with the time at which it was ended; null: it was not. It holds at the earliest from when it was made. */
 export interface PastRule {

@@ -1,5 +1,6 @@
 /** When rules hold: from, until, and hours of the week by the course's own clocks. */
 import { instantAt, wallClockAt } from "../time/zone";
+import { dayLength } from "../time/lengths";
 
 /** Hours that come again each week, by the clocks of the course. */
 export interface Weekly {
@@ -46,7 +47,6 @@ export function holds({ from, until, weekly }: Window, { at, day, minute }: When
 
 /** For so many days hours of the week are looked ahead, where nobody asks for more. */
 const daysAhead = 8;
-export const dayLength = 24 * 60 * 60 * 1000;
 
 /**
  * The instants after `at` at which one of `windows` may begin or cease to hold, in order, each once. Hours of the week

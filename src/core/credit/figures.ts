@@ -1,5 +1,6 @@
 /** The figures of a student over a group's work. */
 import { type Deed, type EvidenceItem, type GroupWork, indexOf, partOf, sittingGap } from "./work";
+import { dayLength } from "../time/lengths";
 
 /** Figures that are sums over entries: each with the entries behind it. */
 export const summedFigures = [
@@ -28,7 +29,6 @@ export interface MemberFigures extends Readonly<Record<SummedFigure, number>> {
   readonly inTime: number | null;
 }
 
-const day = 24 * 60 * 60 * 1000;
 
 /** The entries behind a figure, oldest first; their amounts add up to it. O(deeds). */
 export function evidenceOf(work: GroupWork, member: string, figure: SummedFigure): EvidenceItem[] {
@@ -99,7 +99,7 @@ export function memberFigures(work: GroupWork, member: string): MemberFigures {
     replies: remarks.filter((remark) => remark.answers !== null).length,
     commentsOnOthersPages: remarks.filter((remark) => isOfTeammate(startedBy.get(remark.page) ?? null, work, member)).length,
     talkedWith: [...new Set(partners.filter((other): other is string => other !== null && other !== member && work.members.includes(other)))].sort(),
-    lastDayPart: work.dueAt === null ? null : addedBefore(work.dueAt - day, work.dueAt),
+    lastDayPart: work.dueAt === null ? null : addedBefore(work.dueAt - dayLength, work.dueAt),
     inTime: work.dueAt === null ? null : addedBefore(-Infinity, work.dueAt),
   };
 }

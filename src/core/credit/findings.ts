@@ -6,6 +6,7 @@ import type { Span } from "../time/span";
 import { evidenceOf, memberFigures } from "./figures";
 import { groupFigures } from "./group";
 import { type Deed, type GroupWork, indexOf } from "./work";
+import { dayLength } from "../time/lengths";
 
 /** Words of one entry, by their ordinals among its new words; `to` is excluded. */
 export interface WordRange {
@@ -60,7 +61,7 @@ export const usualThresholds: Thresholds = {
 };
 
 /** How long after a removal a remark still counts as talking about it, and before. */
-const talkingTime = 3 * 24 * 60 * 60 * 1000;
+const talkingTime = 3 * dayLength;
 
 /** All findings, by member in the order of the group. `couldNotWrite` says for each member when they were kept out: closed, or admitted late. */
 export function findings(work: GroupWork, thresholds: Thresholds = usualThresholds, couldNotWrite: ReadonlyMap<string, readonly Span[]> = new Map()): Finding[] {
@@ -76,7 +77,7 @@ export function findings(work: GroupWork, thresholds: Thresholds = usualThreshol
       return;
     }
     if (figures.lastDayPart !== null && figures.lastDayPart >= thresholds.lastDayPart) {
-      const late = new Set(work.deeds.filter(({ at }) => at >= work.dueAt! - 24 * 60 * 60 * 1000 && at < work.dueAt!).map((deed) => deed.entry));
+      const late = new Set(work.deeds.filter(({ at }) => at >= work.dueAt! - dayLength && at < work.dueAt!).map((deed) => deed.entry));
       found.push({ kind: "most in the last day", member, part: figures.lastDayPart, evidence: wordsAdded(added.filter((item) => late.has(item.entry))) });
     }
     const share = group.shares[index];

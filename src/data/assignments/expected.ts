@@ -13,6 +13,7 @@ import { sharedEntries, shifts } from "../ledger/shared";
 import { membersOfWikis } from "../pages/members";
 import type { ContextIn } from "../session/context";
 import type { ExpectedDto } from "./dto";
+import { Known } from "../review/known";
 import { readableWikis } from "./read";
 
 async function expectedIn({ db }: ContextIn, courseId: string, assignmentId: string) {
@@ -71,30 +72,41 @@ export interface ExpectedOfEach {
   readonly met: ReadonlyMap<string, number>;
 }
 
-/** How much of what is expected of each student they have met, shown to them or not; null if nothing is. For those who review these wikis, which the caller has asked. A query for each expectation. */
+const known = new Known<ReadonlyMap<string, number>>({ most: 3000 });
+
+/** How much of what is expected of each student they have met, shown to them or not; null if nothing is. For those who review these wikis, which the caller has asked. Cost: two queries, and one for each expectation of the wikis in which something happened since they were asked about last. */
 export async function metByEach(ctx: ContextIn, courseId: string, assignmentId: string, wikis: readonly string[]): Promise<ExpectedOfEach | null> {
   const found = await expectedIn(ctx, courseId, assignmentId);
   const ofStudents = (found?.expected ?? []).filter((each): each is StudentExpectation => each.of === "student");
   if (!found || ofStudents.length === 0) return null;
-  const met = new Map<string, number>();
-  const counts = await Promise.all(ofStudents.map((expectation) => countsOf(ctx, courseId, wikis, expectation, found.zone)));
-  ofStudents.forEach(({ number }, at) => {
-    for (const [who, have] of counts[at]!) if (have >= number) met.set(who, (met.get(who) ?? 0) + 1);
+  const met = await known.of(ctx, courseId, wikis, `met ${found.zone} ${JSON.stringify(ofStudents)}`, async (missing) => {
+    const inEach = new Map(missing.map((wikiId) => [wikiId, new Map<string, number>()]));
+    const counts = await Promise.all(ofStudents.map((expectation) => countsOf(ctx, courseId, missing, expectation, found.zone)));
+    ofStudents.forEach(({ number }, at) => {
+      for (const [who, have] of counts[at]!) {
+        const here = inEach.get(who.slice(0, who.indexOf(" ")))!;
+        if (have >= number) here.set(who, (here.get(who) ?? 0) + 1);
+      }
+    });
+    return inEach;
   });
-  return { of: ofStudents.length, met };
+  return { of: ofStudents.length, met: new Map([...met.values()].flatMap((here) => [...here])) };
+}
+
+export interface ExpectedOfWiki {
+  /** The wiki's pages with their newest text. */
+  readonly pages: Awaited<ReturnType<typeof pagesOf>>;
+  readonly ofWiki: readonly Met[];
+  readonly ofMembers: ReadonlyMap<string, readonly Met[]>;
 }
 
 /** How far a wiki and its members meet what is expected of them, shown to students or not. For those who review it, which the caller has asked. */
-export async function expectedOf(ctx: ContextIn, courseId: string, assignmentId: string, wikiId: string, homePageId: string | null, members: readonly string[]): Promise<{ pages: Awaited<ReturnType<typeof pagesOf>>; ofWiki: Met[]; ofMembers: Map<string, Met[]> }> {
-  const found = await expectedIn(ctx, courseId, assignmentId);
+export async function expectedOf(ctx: ContextIn, courseId: string, assignmentId: string, wikiId: string, homePageId: string | null, members: readonly string[]): Promise<ExpectedOfWiki> {
+  const [found, pages] = await Promise.all([expectedIn(ctx, courseId, assignmentId), pagesOf(ctx, courseId, [wikiId])]);
   const expected = found?.expected ?? [];
-  const pages = await pagesOf(ctx, courseId, [wikiId]);
-  const ofMembers = new Map<string, Met[]>(members.map((id) => [id, []]));
-  for (const expectation of expected) {
-    if (expectation.of !== "student") continue;
-    const counts = await countsOf(ctx, courseId, [wikiId], expectation, found!.zone);
-    for (const [id, mets] of ofMembers) mets.push({ expectation, want: expectation.number, have: counts.get(`${wikiId} ${id}`) ?? 0, missing: [] });
-  }
+  const ofStudents = expected.filter((each): each is StudentExpectation => each.of === "student");
+  const counts = await Promise.all(ofStudents.map((expectation) => countsOf(ctx, courseId, [wikiId], expectation, found!.zone)));
+  const ofMembers = new Map(members.map((id) => [id, ofStudents.map((expectation, at): Met => ({ expectation, want: expectation.number, have: counts[at]!.get(`${wikiId} ${id}`) ?? 0, missing: [] }))]));
   return { pages, ofMembers, ofWiki: checkWiki(expected.filter((each): each is WikiExpectation => each.of === "wiki"), pages, homePageId) };
 }
 

@@ -2,6 +2,7 @@ import "server-only";
 import { and, asc, eq, isNull } from "drizzle-orm";
 import type { Role } from "@/core/access/may";
 import { instantAt, wallClockAt } from "@/core/time/zone";
+import { dayLength } from "@/core/time/lengths";
 import { isInstructor } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
@@ -73,7 +74,7 @@ export async function copyCourse(ctx: Context, fromCourseId: string, input: Cour
     const made = await insertFor(inside, input);
     if (made.kind === "refused") return made;
     const [to] = await tx.select().from(course).where(eq(course.id, made.courseId));
-    const days = Math.round((Date.parse(to!.startsOn) - Date.parse(from!.startsOn)) / day);
+    const days = Math.round((Date.parse(to!.startsOn) - Date.parse(from!.startsOn)) / dayLength);
     const move = (instant: Date) => instantAt(later(wallClockAt(instant, from!.timeZone), days), to!.timeZone)!;
     // Files of starter pages keep their ids: the texts that name them are copied as they are.
     const files = await tx.select().from(file).where(and(eq(file.courseId, fromCourseId), isNull(file.wikiId)));
@@ -98,12 +99,11 @@ export async function copyCourse(ctx: Context, fromCourseId: string, input: Cour
   });
 }
 
-const day = 24 * 60 * 60 * 1000;
 
 /** The same clock time so many days later: "2026-03-29T17:00" and 7 give "2026-04-05T17:00". */
 function later(clock: string, days: number): string {
   const [date, time] = clock.split("T") as [string, string];
-  return `${new Date(Date.parse(date) + days * day).toISOString().slice(0, 10)}T${time}`;
+  return `${new Date(Date.parse(date) + days * dayLength).toISOString().slice(0, 10)}T${time}`;
 }
 
 /** Lets a person make courses. For operators. False if nobody has the address. */

@@ -1,12 +1,19 @@
 import "server-only";
 import "./quiet";
+import { is } from "drizzle-orm";
 import { drizzle, type NodePgDatabase } from "drizzle-orm/node-postgres";
+import { PgTransaction } from "drizzle-orm/pg-core";
 import { settings } from "../env";
 import { SteadyPool } from "./pool";
 
 export type Database = NodePgDatabase;
 /** A transaction, or the database itself where one statement is enough. */
 export type Queryable = Pick<Database, "select" | "selectDistinct" | "insert" | "update" | "delete" | "execute">;
+
+/** Whether what is asked here is asked within a transaction: what it finds may never come to be. */
+export function isTransaction(db: Queryable): boolean {
+  return is(db, PgTransaction);
+}
 
 /** Opens a connection pool of its own: for tests and commands, which close it by `close`. */
 export function openDatabase(url: string, connections = 10, onlyReading = false): { db: Database; close: () => Promise<void> } {

@@ -33,15 +33,27 @@ export class SteadyPool extends pg.Pool {
 }
 
 function givenBackAtItsEnd(client: pg.PoolClient): pg.PoolClient {
-  const release = client.release;
+  const { release, query } = client;
   let isHeld = true;
   const giveBack = (problem?: Error | boolean) => {
     if (!isHeld) return;
     isHeld = false;
     client.off("end", ended);
+    client.query = query;
     release(problem);
   };
   const ended = () => giveBack(true);
   client.release = giveBack;
+  client.query = oneAfterTheOther(query.bind(client)) as typeof query;
   return client.once("end", ended);
+}
+
+/** What is asked at the same time in a transaction is asked one after the other, as one connection answers it: the client itself will not wait for ever. */
+function oneAfterTheOther<Asked extends readonly unknown[]>(ask: (...asked: Asked) => unknown): (...asked: Asked) => Promise<unknown> {
+  let last: Promise<unknown> = Promise.resolve();
+  return (...asked) => {
+    const answer = last.then(() => ask(...asked));
+    last = answer.catch(nothing);
+    return answer;
+  };
 }

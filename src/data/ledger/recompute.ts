@@ -89,7 +89,7 @@ export async function recomputeWiki(tx: Queryable, courseId: string, wikiId: str
   }
   await refreshPassages(tx, courseId, wikiId);
   await refreshDiscussions(tx, courseId, wikiId);
-  await tx.update(wiki).set({ spread: [...credited.spread].sort((one, other) => one - other), creditVersion: storedVersion }).where(here);
+  await tx.update(wiki).set({ spread: [...credited.spread].sort((one, other) => one - other), creditVersion: storedVersion, creditRound: sql`${wiki.creditRound} + 1` }).where(here);
   return count;
 }
 

@@ -2,6 +2,7 @@
 import "server-only";
 import { and, eq, isNull, ne } from "drizzle-orm";
 import { instantAt, wallClockAt } from "@/core/time/zone";
+import { dayLength } from "@/core/time/lengths";
 import type { Database } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { course, enrolment } from "../db/tables/courses";
@@ -51,7 +52,7 @@ async function mailTo(db: Database, now: Date, newId: () => string, courseId: st
 function lastMorning(now: Date, zone: string): Date {
   const today = instantAt(`${wallClockAt(now, zone).slice(0, 10)}T${morning}`, zone)!;
   if (today <= now) return today;
-  const yesterday = new Date(now.getTime() - 24 * 60 * 60 * 1000);
+  const yesterday = new Date(now.getTime() - dayLength);
   return instantAt(`${wallClockAt(yesterday, zone).slice(0, 10)}T${morning}`, zone)!;
 }
 

@@ -10,9 +10,9 @@ import { type Letter, post } from "../mail/write";
 import { hashPassword, shortestPassword } from "../session/auth";
 import type { ContextIn } from "../session/context";
 import { hasPassword } from "./read";
+import { dayLength } from "@/core/time/lengths";
 
 const daysValid = 14;
-const day = 24 * 60 * 60 * 1000;
 
 const hashOf = (token: string) => createHash("sha256").update(token).digest("hex");
 
@@ -22,7 +22,7 @@ export async function invite(ctx: ContextIn, courseId: string, people: readonly 
   const [found] = await ctx.db.select({ title: course.title, term: course.term }).from(course).where(eq(course.id, courseId));
   const to = await ctx.db.select({ id: person.id, name: person.name, address: person.email, isActive: hasPassword }).from(person)
     .innerJoin(enrolment, and(eq(enrolment.personId, person.id), eq(enrolment.courseId, courseId), isNull(enrolment.leftAt))).where(inArray(person.id, [...people]));
-  const expiresAt = new Date(ctx.now.getTime() + daysValid * day);
+  const expiresAt = new Date(ctx.now.getTime() + daysValid * dayLength);
   const base = settings().BETTER_AUTH_URL;
   const links: (typeof invitation.$inferInsert)[] = [];
   const letters = to.map(({ id, name, address, isActive }): Letter => {

@@ -7,14 +7,16 @@ import { type WikiFinding, wikiFindingKey, wikiFindings, type WikiState } from "
 import { type Finding, findingKey, findings, usualThresholds } from "@/core/credit/findings";
 import { linkGraph } from "@/core/links/graph";
 import { cleanText } from "@/core/text/clean";
+import { dayLength } from "@/core/time/lengths";
 import { person } from "../db/tables/accounts";
-import { expectedOf } from "../assignments/expected";
+import { expectedOf, type ExpectedOfWiki } from "../assignments/expected";
 import { findingAct } from "../db/tables/review";
 import { standing } from "../db/tables/wikis";
 import { type Closed, closedTo } from "../access/past";
 import type { Context, ContextIn } from "../session/context";
 import { allTime } from "./period";
-import { type EntryRef, loadWork, type WikiWork } from "./work";
+import type { EntryRef } from "./entries";
+import { loadWork, type WikiWork } from "./work";
 
 /** What was noticed in people's work, and in the wiki as a whole. */
 export type AnyFinding = Finding | WikiFinding;
@@ -35,18 +37,27 @@ export interface FindingDto {
   readonly dismissed: { readonly by: string; readonly at: Date; readonly reason: string } | null;
 }
 
+/** What findings are found from besides the work, where it has been asked for already. */
+interface Asked {
+  readonly closed: Closed;
+  readonly expected: ExpectedOfWiki;
+}
+
 /** The findings of a wiki's work, open ones first. */
-export async function findingsOf(ctx: ContextIn, loaded: WikiWork, closed?: Closed): Promise<FindingDto[]> {
-  const { toEach } = closed ?? (await closedTo(ctx, loaded, loaded.work.members));
-  const acts = await ctx.db.select({ key: findingAct.key, kind: findingAct.kind, reason: findingAct.reason, at: findingAct.at, by: person.name }).from(findingAct).innerJoin(person, eq(person.id, findingAct.byId))
-    .where(and(eq(findingAct.courseId, loaded.courseId), eq(findingAct.wikiId, loaded.wikiId))).orderBy(asc(findingAct.at));
+export async function findingsOf(ctx: ContextIn, loaded: WikiWork, asked?: Asked): Promise<FindingDto[]> {
+  const [{ toEach }, acts, state] = await Promise.all([
+    asked?.closed ?? closedTo(ctx, loaded, loaded.work.members),
+    ctx.db.select({ key: findingAct.key, kind: findingAct.kind, reason: findingAct.reason, at: findingAct.at, by: person.name }).from(findingAct).innerJoin(person, eq(person.id, findingAct.byId))
+    .where(and(eq(findingAct.courseId, loaded.courseId), eq(findingAct.wikiId, loaded.wikiId))).orderBy(asc(findingAct.at)),
+    wikiState(ctx, loaded, asked?.expected),
+  ]);
   const newest = new Map(acts.map((act) => [act.key, act]));
   const dismissed = (key: string): FindingDto["dismissed"] => {
     const act = newest.get(key);
     return act?.kind === "dismissed" ? { by: act.by, at: act.at, reason: act.reason } : null;
   };
   const titled = (id: string) => ({ id, title: loaded.pages.get(id)?.title ?? "" });
-  const ofWiki = wikiFindings(await wikiState(ctx, loaded)).map((finding): FindingDto => {
+  const ofWiki = wikiFindings(state).map((finding): FindingDto => {
     const key = wikiFindingKey(finding);
     return { key, finding, dismissed: dismissed(key), entries: [], pages: "pages" in finding ? finding.pages.map(titled) : [] };
   });
@@ -65,16 +76,17 @@ export async function findingsOf(ctx: ContextIn, loaded: WikiWork, closed?: Clos
 }
 
 /** What is asked once work is nearly due is asked from then on. */
-const nearlyDue = 24 * 60 * 60 * 1000;
+const nearlyDue = dayLength;
 
-async function wikiState(ctx: ContextIn, loaded: WikiWork): Promise<WikiState> {
+async function wikiState(ctx: ContextIn, loaded: WikiWork, asked: ExpectedOfWiki | undefined): Promise<WikiState> {
   const { courseId, wikiId, guests } = loaded;
   const [sum] = guests.size === 0 ? [] : await ctx.db.select({ words: sql<number>`coalesce(sum(${standing.words}), 0)::int` }).from(standing)
     .where(and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId), inArray(standing.authorId, [...guests])));
   const unassignedWords = sum?.words ?? 0;
   if (ctx.now.getTime() < loaded.dueAt.getTime() - nearlyDue) return { unassignedWords, nearDue: null };
   const members = loaded.members.filter(({ until }) => until === null || until > ctx.now).map(({ id }) => id);
-  const { pages, ofWiki, ofMembers } = await expectedOf(ctx, courseId, loaded.assignmentId, wikiId, loaded.homePageId, members);
+  const { pages, ofWiki, ofMembers: ofAll } = asked ?? (await expectedOf(ctx, courseId, loaded.assignmentId, wikiId, loaded.homePageId, members));
+  const ofMembers = new Map([...ofAll].filter(([id]) => members.includes(id)));
   const withoutOrigin = new Map(pages.map(({ id, document, withOrigin }) => [id, picturesIn(document).filter((file) => !withOrigin.has(file)).length]));
   return { unassignedWords, nearDue: { graph: linkGraph(pages, loaded.homePageId), withoutOrigin, ofWiki, ofMembers } };
 }

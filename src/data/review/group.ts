@@ -7,14 +7,15 @@ import { balance, shares, wholePercents } from "@/core/credit/shares";
 import type { Met } from "@/core/assignment/expected";
 import type { Span } from "@/core/time/span";
 import { closedTo } from "../access/past";
-import { expectedOf } from "../assignments/expected";
+import { expectedOf, type ExpectedOfWiki } from "../assignments/expected";
 import type { MemberDto } from "../pages/dto";
 import type { ContextIn } from "../session/context";
 import { conversationOf, type ThreadDto } from "./conversation";
 import { type FindingDto, findingsOf } from "./findings";
 import { type MarkDto, marksIn } from "./marks";
 import type { Period } from "./period";
-import { type EntryRef, loadWork, type WikiWork } from "./work";
+import type { EntryRef } from "./entries";
+import { loadWork, type WikiWork } from "./work";
 
 /** Words by author: one number for each member, then unassigned ones, those of others, and starter text. */
 export type WordsByAuthor = readonly number[];
@@ -68,8 +69,9 @@ export async function findGroup(ctx: ContextIn, courseId: string, wikiId: string
   const own = members.map((_, at) => standing[at]!);
   const parts = shares([...own, standing[members.length]!]);
   const percents = wholePercents(parts);
-  const marks = await marksIn(ctx.db, courseId, [wikiId]);
-  const closed = await closedTo(ctx, loaded, work.members);
+  const [marks, closed, expected, conversation] = await Promise.all([
+    marksIn(ctx.db, courseId, [wikiId]), closedTo(ctx, loaded, work.members), expectedOf(ctx, courseId, loaded.assignmentId, wikiId, loaded.homePageId, work.members), conversationOf(ctx.db, loaded),
+  ]);
   const index = new Map<string | null, number>(members.map(({ id }, at) => [id, at]));
   return {
     courseId, wikiId, name: loaded.name, homePageId: loaded.homePageId, timeZone: loaded.timeZone, opensAt: loaded.opensAt, dueAt: loaded.dueAt,
@@ -85,15 +87,13 @@ export async function findGroup(ctx: ContextIn, courseId: string, wikiId: string
     ticks: work.deeds.filter(({ author }) => author !== null).map(({ at, author }) => ({ at, member: index.get(author) ?? null })),
     closed: closed.toAll, builtOn: whoBuiltOnWhom(work),
     pages: pagesOf(loaded, spread),
-    findings: await findingsOf(ctx, loaded, closed), remarks: work.remarks.length, conversation: await conversationOf(ctx.db, loaded),
-    expected: await expectedIn(ctx, loaded),
+    findings: await findingsOf(ctx, loaded, { closed, expected }), remarks: work.remarks.length, conversation, expected: inOrder(expected, members),
   };
 }
 
-async function expectedIn(ctx: ContextIn, { courseId, assignmentId, wikiId, homePageId, members }: WikiWork): Promise<GroupDto["expected"]> {
-  const { ofMembers, ofWiki } = await expectedOf(ctx, courseId, assignmentId, wikiId, homePageId, members.map(({ id }) => id));
-  const inOrder = members.map(({ id }) => ofMembers.get(id) ?? []);
-  return ofWiki.length === 0 && inOrder.every((mets) => mets.length === 0) ? null : { ofMembers: inOrder, ofWiki };
+function inOrder({ ofMembers, ofWiki }: ExpectedOfWiki, members: readonly MemberDto[]): GroupDto["expected"] {
+  const ofEach = members.map(({ id }) => ofMembers.get(id) ?? []);
+  return ofWiki.length === 0 && ofEach.every((mets) => mets.length === 0) ? null : { ofMembers: ofEach, ofWiki };
 }
 
 /** Sorts words by author into the columns of a group. */

@@ -10,7 +10,8 @@ import { type FindingDto, findingsOf, membersIn } from "./findings";
 import { type MarkDto, marksIn } from "./marks";
 import { type OwnWordDto, ownWordsOf } from "./own-words";
 import type { Period } from "./period";
-import { type EntryRef, loadWork } from "./work";
+import type { EntryRef } from "./entries";
+import { loadWork } from "./work";
 
 export interface StatementLineDto extends StatementLine {
   readonly pageTitle: string;
@@ -56,7 +57,9 @@ export async function findStatement(ctx: ContextIn, courseId: string, wikiId: st
   const { work, refs, pages, remarks } = loaded;
   const deeds = new Map(work.deeds.map((deed) => [deed.entry, deed]));
   const nameOf = new Map(loaded.members.map(({ id, name }) => [id, name]));
-  const isLate = await lateness(ctx.db, { courseId, assignmentId: loaded.assignmentId, wikiId });
+  const [isLate, found, marks, ownWords] = await Promise.all([
+    lateness(ctx.db, { courseId, assignmentId: loaded.assignmentId, wikiId }), reviewed ? findingsOf(ctx, loaded) : [], reviewed ? marksIn(ctx.db, courseId, [wikiId]) : [], ownWordsOf(ctx.db, courseId, wikiId, personId),
+  ]);
   const told = statement(work, personId);
   const from = period.from?.getTime() ?? -Infinity;
   const line = (each: StatementLine): StatementLineDto => {
@@ -74,9 +77,7 @@ export async function findStatement(ctx: ContextIn, courseId: string, wikiId: st
   return {
     courseId, assignmentId: loaded.assignmentId, wikiId, groupName: loaded.name, timeZone: loaded.timeZone, dueAt: loaded.dueAt, member, figures: memberFigures(work, personId), sittings, byOthersSince: told.byOthersSince,
     members: reviewed ? loaded.members : [],
-    findings: reviewed ? (await findingsOf(ctx, loaded)).filter(({ finding }) => membersIn(finding).includes(personId)) : [],
-    marks: reviewed ? (await marksIn(ctx.db, courseId, [wikiId])).filter((mark) => mark.personId === personId) : [],
-    ownWords: await ownWordsOf(ctx.db, courseId, wikiId, personId),
+    findings: found.filter(({ finding }) => membersIn(finding).includes(personId)), marks: marks.filter((mark) => mark.personId === personId), ownWords,
     pages: [...pages].flatMap(([id, { title }]) => (touched.has(id) ? [{ id, title }] : [])),
   };
 }

@@ -1,37 +1,22 @@
 /** The work of one wiki's group, from stored figures: what the screens of a group and of a student are computed from. */
 import "server-only";
-import { and, asc, eq, isNull, lt, sql } from "drizzle-orm";
+import { and, asc, eq, isNull, lt } from "drizzle-orm";
 import type { Thresholds } from "@/core/credit/findings";
 import type { Deed, GroupWork, Remark } from "@/core/credit/work";
-import type { EntryKind } from "@/core/ledger/chain";
 import { wallClockAt } from "@/core/time/zone";
 import { givenToAssistant } from "../access/people";
 import { roleOn } from "../access/read";
 import { course } from "../db/tables/courses";
-import { assignment, comment, entry, entryCredit, page, wiki } from "../db/tables/wikis";
-import { entryArrival } from "../db/tables/writing";
+import { assignment, comment, page, wiki } from "../db/tables/wikis";
 import { guestsOfCourse } from "../doors/guests";
-import { creditOfEntry } from "../ledger/credit";
 import { sharedEntries } from "../ledger/shared";
 import type { MemberDto } from "../pages/dto";
 import { wikiMembers } from "../pages/members";
 import { mergedAccounts } from "../people/merged";
 import type { ContextIn } from "../session/context";
 import { withoutDiscussion } from "./discussed";
+import { entriesOf, type EntryRef } from "./entries";
 import type { Period } from "./period";
-
-/** An entry as it is told: where it stands in its page's ledger. */
-export interface EntryRef {
-  readonly rev: number;
-  readonly pageId: string;
-  readonly number: number;
-  readonly kind: EntryKind;
-  readonly title: string;
-  readonly note: string;
-  readonly restoredFrom: number | null;
-  readonly at: Date;
-  readonly pasted: number;
-}
 
 export interface WikiWork {
   readonly courseId: string;
@@ -66,33 +51,32 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
   const isReviewer = role === "instructor" || role === "assistant";
   if (!role || (who === "reviewers" && !isReviewer)) return null;
   const [found] = await ctx.db.select({
-    wikiId: wiki.id, courseId: wiki.courseId, groupId: wiki.groupId, personId: wiki.personId, name: wiki.name, homePageId: wiki.homePageId, entries: wiki.entries, assignmentId: wiki.assignmentId,
+    wikiId: wiki.id, courseId: wiki.courseId, groupId: wiki.groupId, personId: wiki.personId, name: wiki.name, homePageId: wiki.homePageId, entries: wiki.entries, creditVersion: wiki.creditVersion, creditRound: wiki.creditRound, assignmentId: wiki.assignmentId,
     timeZone: course.timeZone, archivedAt: course.archivedAt, opensAt: assignment.opensAt, dueAt: assignment.dueAt, thresholds: assignment.thresholds,
   }).from(wiki).innerJoin(course, eq(course.id, wiki.courseId)).innerJoin(assignment, and(eq(assignment.courseId, wiki.courseId), eq(assignment.id, wiki.assignmentId)))
     .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId), isNull(wiki.setAsideAt), isReviewer ? givenToAssistant(ctx.viewer.id) : undefined));
   if (!found) return null;
-  const all = await wikiMembers(ctx.db, found);
+  const [all, known, coWritten, merged, said, pages, guests] = await Promise.all([
+    wikiMembers(ctx.db, found),
+    entriesOf(ctx.db, found),
+    sharedEntries(ctx.db, courseId, [wikiId]),
+    mergedAccounts(ctx.db, courseId),
+    ctx.db.select({ id: comment.id, pageId: comment.pageId, parentId: comment.parentId, author: comment.authorId, at: comment.at, body: comment.body }).from(comment)
+      .where(and(eq(comment.courseId, courseId), eq(comment.wikiId, wikiId), isNull(comment.withdrawnAt), until ? lt(comment.at, until) : undefined)).orderBy(asc(comment.at)),
+    ctx.db.select({ id: page.id, title: page.title, removedAt: page.removedAt }).from(page).where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId))).orderBy(asc(page.position), asc(page.title)),
+    guestsOfCourse(ctx.db, courseId),
+  ]);
   if (who === "members" && !isReviewer && !all.some(({ id }) => id === ctx.viewer.id)) return null;
-
-  const rows = await ctx.db.select({
-    rev: entry.rev, pageId: entry.pageId, number: entry.number, kind: entry.kind, title: entry.title, note: entry.note, restoredFrom: entry.restoredFrom, at: entry.at, author: entryCredit.authorId, figures: entryCredit.figures,
-    pasted: sql<number>`coalesce(${entryArrival.pasted}, 0)`,
-  }).from(entry).innerJoin(entryCredit, creditOfEntry)
-    .leftJoin(entryArrival, and(eq(entryArrival.courseId, entry.courseId), eq(entryArrival.pageId, entry.pageId), eq(entryArrival.number, entry.number)))
-    .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), until ? lt(entry.at, until) : undefined)).orderBy(asc(entry.rev));
-  const shared = new Map((await sharedEntries(ctx.db, courseId, [wikiId])).map((each) => [`${each.pageId} ${each.number}`, each.with]));
-  const merged = await mergedAccounts(ctx.db, courseId);
-  const said = await ctx.db.select({ id: comment.id, pageId: comment.pageId, parentId: comment.parentId, author: comment.authorId, at: comment.at, body: comment.body }).from(comment)
-    .where(and(eq(comment.courseId, courseId), eq(comment.wikiId, wikiId), isNull(comment.withdrawnAt), until ? lt(comment.at, until) : undefined)).orderBy(asc(comment.at));
+  const rows = until ? known.filter(({ ref: { at } }) => at < until) : known;
+  const shared = new Map(coWritten.map((each) => [`${each.pageId} ${each.number}`, each.with]));
   const countsAs = (id: string) => merged.get(id) ?? id;
   const authorOfRemark = new Map(said.map(({ id, author }) => [id, countsAs(author)]));
-  const counted = rows.map(({ rev, pageId, number, author, at, figures }): Deed => {
+  const counted = rows.map(({ author, figures, ref: { rev, pageId, number, at } }): Deed => {
     const coWriters = shared.get(`${pageId} ${number}`);
     return { entry: rev, author, at: at.getTime(), page: pageId, figures, ...(coWriters ? { with: coWriters } : {}) };
   });
   const deeds = await withoutDiscussion(ctx.db, courseId, wikiId, counted, until);
   const remarks = said.map(({ id, pageId, parentId, author, at }): Remark => ({ id, author: countsAs(author), at: at.getTime(), page: pageId, answers: parentId ? (authorOfRemark.get(parentId) ?? null) : null }));
-  const pages = await ctx.db.select({ id: page.id, title: page.title, removedAt: page.removedAt }).from(page).where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId))).orderBy(asc(page.position), asc(page.title));
   const didSomething = new Set([...deeds.map(({ author }) => author), ...deeds.flatMap((deed) => deed.with ?? []), ...remarks.map(({ author }) => author)]);
   // Whoever went elsewhere stays in the list of those with whom they wrote, if they did.
   const members = all.filter(({ id, until: end }) => end === null || end > ctx.now || didSomething.has(id));
@@ -101,10 +85,10 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
     work: {
       members: members.map(({ id }) => id), deeds, remarks, dueAt: found.dueAt.getTime(), dayOf: dayIn(found.timeZone), ...(from ? { from: from.getTime() } : {}),
     },
-    refs: new Map(rows.map(({ author: _, figures: __, ...ref }) => [ref.rev, ref])),
+    refs: new Map(rows.map(({ ref }) => [ref.rev, ref])),
     pages: new Map(pages.map(({ id, title, removedAt }) => [id, { title, isRemoved: removedAt !== null }])),
     remarks: new Map(said.map(({ id, body, parentId }) => [id, { body, parentId }])),
-    guests: await guestsOfCourse(ctx.db, courseId),
+    guests,
   };
 }
 

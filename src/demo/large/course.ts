@@ -11,6 +11,7 @@ import type { PageDocument } from "@/core/document/model";
 import { chainStart, entryHash } from "@/core/ledger/chain";
 import { titleKey } from "@/core/links/titles";
 import { wallClockAt } from "@/core/time/zone";
+import { dayLength } from "@/core/time/lengths";
 import { createAccounts } from "@/data/accounts/write";
 import { bringWikisUp } from "@/data/assignments/wikis";
 import { prepareAssignment, publishAssignment } from "@/data/assignments/write";
@@ -29,7 +30,6 @@ import { workOf } from "./work";
 
 export const largeCourseId = "allsections";
 const zone = "Europe/Dublin";
-const day = 24 * 60 * 60 * 1000;
 
 /** Titles of a wiki's pages, starter pages first. */
 const titles = [...starterPages.map(({ title }) => title), "Banks and plants", "Fish and what they eat", "Flood memory", "People by the water", "Costs", "Order of work", "Water quality"];
@@ -52,14 +52,14 @@ export async function makeLarge(db: Database, today: Date, newId: () => string, 
     const name = nameOf(at);
     return { id: `all${String(at).padStart(4, "0")}`, name, email: `${name.toLowerCase().replace(/[^a-z]+/g, ".")}@all-sections.example` };
   });
-  const start = new Date(today.getTime() - 42 * day);
-  const local = (days: number, time: string) => `${wallClockAt(new Date(today.getTime() + days * day), zone).slice(0, 10)}T${time}`;
+  const start = new Date(today.getTime() - 42 * dayLength);
+  const local = (days: number, time: string) => `${wallClockAt(new Date(today.getTime() + days * dayLength), zone).slice(0, 10)}T${time}`;
   const passwordHash = await hashPassword(demoPassword);
   await createAccounts(db, students.map((person) => ({ ...person, passwordHash })), start);
   await insertCourse(db, { id: largeCourseId, title: "Urban rivers, all sections", term: "This term", timeZone: zone, startsOn: local(-42, "").slice(0, 10), endsOn: local(42, "").slice(0, 10) }, [
     { id: instructor.id, role: "instructor" }, { id: assistant.id, role: "assistant" }, ...students.map(({ id }) => ({ id, role: "student" as const })),
   ], start);
-  const ctx: Context = { db, viewer: instructor, now: new Date(today.getTime() - 36 * day), newId };
+  const ctx: Context = { db, viewer: instructor, now: new Date(today.getTime() - 36 * dayLength), newId };
   const set = await saveGroupSet(ctx, largeCourseId, null, {
     title: "Rivers", seed: null, signUpLimit: null, signUpUntil: null, published: true, movesFrom: null,
     groups: Array.from({ length: groups }, (_, at) => ({ id: null, name: riverOf(at), topic: "", members: students.slice(at * membersEach, (at + 1) * membersEach).map(({ id }) => id) })),
@@ -75,7 +75,7 @@ export async function makeLarge(db: Database, today: Date, newId: () => string, 
   await publishAssignment(ctx, largeCourseId, assignmentId);
   await bringWikisUp(ctx, { courseId: largeCourseId, assignmentId });
   const wikis = await db.select({ id: wiki.id, position: wiki.position }).from(wiki).where(and(eq(wiki.courseId, largeCourseId), eq(wiki.assignmentId, assignmentId))).orderBy(wiki.position);
-  const span = { from: new Date(today.getTime() - 34 * day), until: new Date(today.getTime() - day) };
+  const span = { from: new Date(today.getTime() - 34 * dayLength), until: new Date(today.getTime() - dayLength) };
   for (const [at, { id }] of wikis.entries()) {
     await fill(db, id, students.slice(at * membersEach, (at + 1) * membersEach).map((person) => person.id), { seed: 4000 + at, entries: entriesEach, ...span }, newId);
     if ((at + 1) % 10 === 0 || at + 1 === groups) tell(`${at + 1} of ${groups} wikis written`);

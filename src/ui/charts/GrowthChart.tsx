@@ -3,10 +3,11 @@
 import { useRouter } from "next/navigation";
 import { useId, useMemo, useRef, useState } from "react";
 import type { Span } from "@/core/time/span";
+import { dayLength } from "@/core/time/lengths";
 import { authorColor, AuthorMark } from "../authors/AuthorMark";
 import { counted, number } from "../words/counts";
 import { day, moment } from "../words/times";
-import { type GrowthPoint, outlines, pointAt, scalesOf } from "./stack";
+import { type GrowthPoint, outlines, pointAt, scalesOf, strokes } from "./stack";
 
 export interface Layer {
   readonly name: string;
@@ -48,6 +49,7 @@ export function GrowthChart({ points, layers, ticks, from, to, dueAt, closed = [
   const svg = useRef<SVGSVGElement>(null);
   const [here, setHere] = useState<number | null>(null);
   const [drawn, setDrawn] = useState<{ readonly from: number; readonly to: number } | null>(null);
+  const [isTableOpen, setTableOpen] = useState(false);
   const scales = useMemo(() => scalesOf(points, [from, to], frame), [points, from, to, frame]);
   const paths = useMemo(() => outlines(points, layers.length, to, scales), [points, layers.length, to, scales]);
   const shown = here === null ? points.length - 1 : here;
@@ -105,7 +107,9 @@ export function GrowthChart({ points, layers, ticks, from, to, dueAt, closed = [
         })}
         <g clipPath={`url(#${id}-inside)`}>{paths.map((path, layer) => <path key={layer} d={path} fill={`url(#${id}-${layer})`} />)}</g>
         {days.map((at, index) => <text key={at} className={index % 2 === 1 ? "every-other" : undefined} x={scales.x(at)} y={frame.height - 8} textAnchor="middle">{day(new Date(at), zone)}</text>)}
-        {onePerPlace(ticks.filter(({ at }) => at >= from && at <= to), scales.x).map(({ at, mark }, index) => <line key={index} x1={scales.x(at)} x2={scales.x(at)} y1={frame.height - frame.bottom + 3} y2={frame.height - frame.bottom + 15} stroke={authorColor(mark)} strokeWidth="2" />)}
+        {[...new Set(ticks.map(({ mark }) => mark))].map((mark) => (
+          <path key={mark} className="ticks" d={strokes(ticks.flatMap((tick) => (tick.mark === mark && tick.at >= from && tick.at <= to ? [scales.x(tick.at)] : [])), frame.height - frame.bottom + 3, 12)} stroke={authorColor(mark)} strokeWidth="2" />
+        ))}
         {dueAt !== null && dueAt > from && dueAt <= to && <g className="due"><line x1={scales.x(dueAt)} x2={scales.x(dueAt)} y1={frame.top} y2={frame.height - frame.bottom} /><text x={scales.x(dueAt) - 5} y={frame.top + 10} textAnchor="end">due</text></g>}
         {drawn && <rect className="drawn" x={scales.x(Math.min(drawn.from, drawn.to))} width={Math.abs(scales.x(drawn.to) - scales.x(drawn.from))} y={frame.top} height={frame.height - frame.top - frame.bottom} />}
         {here !== null && <line className="here" x1={scales.x(Math.max(from, point.at))} x2={scales.x(Math.max(from, point.at))} y1={frame.top} y2={frame.height - frame.bottom} />}
@@ -114,27 +118,21 @@ export function GrowthChart({ points, layers, ticks, from, to, dueAt, closed = [
         <span className="quiet">{moment(new Date(point.at), zone, now)}</span>
         {layers.map(({ name, mark }, layer) => ({ name, mark, words: point.words[layer] ?? 0 })).reverse().map(({ name, mark, words }) => <span key={name} data-none={words === 0}><AuthorMark mark={mark} /> {name} <b>{number(words)}</b></span>)}
       </figcaption>
-      <details className="chart-table">
+      <details className="chart-table" onToggle={(event) => setTableOpen(event.currentTarget.open)}>
         <summary>The same as a table</summary>
         {shut.length > 0 && <p className="quiet">Closed to the group: {shut.slice(0, spansNamed).map((span) => `${moment(new Date(span.from), zone, now)} to ${moment(new Date(span.to), zone, now)}`).join("; ")}{shut.length > spansNamed && `; and ${shut.length - spansNamed} more times`}.</p>}
         <div className="scroll-x"><table className="ledger">
           <thead><tr><th scope="col">After the entry of</th>{[...layers].reverse().map(({ name }) => <th key={name} scope="col" className="number">{name}</th>)}<th scope="col" className="number">Words</th></tr></thead>
-          <tbody>{points.map(({ at, words }, index) => <tr key={index}><th scope="row">{moment(new Date(at), zone, now)}</th>{[...words].reverse().map((count, layer) => <td key={layer} className="number">{number(count)}</td>)}<td className="number">{number(words.reduce((total, each) => total + each, 0))}</td></tr>)}</tbody>
+          <tbody>{isTableOpen && points.map(({ at, words }, index) => <tr key={index}><th scope="row">{moment(new Date(at), zone, now)}</th>{[...words].reverse().map((count, layer) => <td key={layer} className="number">{number(count)}</td>)}<td className="number">{number(words.reduce((total, each) => total + each, 0))}</td></tr>)}</tbody>
         </table></div>
       </details>
     </figure>
   );
 }
 
-/** Of ticks that would be drawn over each other, and look alike, one. */
-function onePerPlace<Tick extends { readonly at: number; readonly mark: number | null }>(ticks: readonly Tick[], x: (at: number) => number): Tick[] {
-  return [...new Map(ticks.map((tick) => [`${Math.round(x(tick.at))} ${tick.mark}`, tick])).values()];
-}
-
 /** At most `most` moments at even distances, so that their names do not meet. */
 function daysBetween(from: number, to: number, most: number): number[] {
-  const length = 24 * 60 * 60 * 1000;
-  const step = Math.max(1, Math.ceil((to - from) / length / most)) * length;
+  const step = Math.max(1, Math.ceil((to - from) / dayLength / most)) * dayLength;
   const days: number[] = [];
   for (let at = from + step / 2; at < to; at += step) days.push(at);
   return days;

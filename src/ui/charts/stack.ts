@@ -36,7 +36,7 @@ export function outlines(points: readonly GrowthPoint[], layers: number, to: num
   const last = points.at(-1);
   const drawn = last && last.at < to ? [...points, { at: to, words: last.words }] : [...points];
   const stacked = stack<GrowthPoint, number>().keys(Array.from({ length: layers }, (_, layer) => layer)).value(({ words }, layer) => words[layer] ?? 0)(drawn);
-  const shape = area<(typeof stacked)[number][number]>().x(({ data }) => x(data.at)).y0(([low]) => y(low)).y1(([, high]) => y(high)).curve(curveStepAfter);
+  const shape = area<(typeof stacked)[number][number]>().x(({ data }) => x(data.at)).y0(([low]) => y(low)).y1(([, high]) => y(high)).curve(curveStepAfter).digits(2);
   return stacked.map((layer) => shape(layer) ?? "");
 }
 
@@ -45,4 +45,9 @@ export function pointAt(points: readonly GrowthPoint[], at: number): number {
   let found = 0;
   for (let index = 0; index < points.length && points[index]!.at <= at; index++) found = index;
   return found;
+}
+
+/** Upright strokes at these places along x, as one SVG path; those that would be drawn over each other are one. */
+export function strokes(places: readonly number[], from: number, height: number): string {
+  return [...new Set(places.map((x) => Math.round(x)))].map((x) => `M${x} ${from}v${height}`).join("");
 }

@@ -2,6 +2,7 @@
 import type { WikiFinding } from "@/core/assignment/wiki-findings";
 import type { Finding } from "@/core/credit/findings";
 import type { Span } from "@/core/time/span";
+import { dayLength } from "@/core/time/lengths";
 import { counted, listed, number, percent } from "./counts";
 import { day } from "./times";
 
@@ -16,7 +17,6 @@ export const findingNames: Readonly<Record<AnyFinding["kind"], string>> = {
 
 /** Of long lists so many are named. */
 const mostNamed = 4;
-const dayLength = 24 * 60 * 60 * 1000;
 
 interface Names {
   readonly person: (id: string) => string;

@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { wallClockAt } from "@/core/time/zone";
+import { dayLength } from "@/core/time/lengths";
 import { courseAssignments } from "@/data/assignments/read";
 import { findCourse, mayMakeCourses } from "@/data/courses/read";
 import { CourseForm } from "@/ui/courses/CourseForm";
@@ -12,7 +13,6 @@ import { makeNewCourse } from "./actions";
 
 export const metadata: Metadata = { title: "Make a course" };
 
-const day = 24 * 60 * 60 * 1000;
 const startZone = "Europe/Dublin";
 
 export default async function NewCoursePage({ searchParams }: PageProps<"/courses/new">) {
@@ -23,7 +23,7 @@ export default async function NewCoursePage({ searchParams }: PageProps<"/course
   const copied = earlier?.role === "instructor" ? earlier : null;
   const zone = copied?.timeZone ?? startZone;
   const dayAt = (instant: number) => wallClockAt(new Date(instant), zone).slice(0, 10);
-  const length = copied ? Date.parse(copied.endsOn) - Date.parse(copied.startsOn) : 90 * day;
+  const length = copied ? Date.parse(copied.endsOn) - Date.parse(copied.startsOn) : 90 * dayLength;
   const fields = { title: copied?.title ?? "", term: "", timeZone: zone, startsOn: dayAt(ctx.now.getTime()), endsOn: dayAt(ctx.now.getTime() + length) };
   const assignments = copied ? await courseAssignments(ctx, copied.id) : [];
   return (

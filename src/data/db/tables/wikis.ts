@@ -85,6 +85,8 @@ export const wiki = pgTable("wiki", {
   spread: jsonb().$type<readonly number[]>().notNull().default([]),
   /** The version of the rules by which its credit was computed; 0 if it must be computed anew. */
   creditVersion: integer("credit_version").notNull().default(0),
+  /** How often its credit was computed anew: what was read of it before is out of date then, though no entry came. */
+  creditRound: integer("credit_round").notNull().default(0),
 }, (table) => [
   primaryKey({ columns: [table.courseId, table.id] }),
   foreignKey({ columns: [table.courseId, table.assignmentId], foreignColumns: [assignment.courseId, assignment.id] }),

@@ -3,6 +3,7 @@ import { notFound } from "next/navigation";
 import { powers } from "@/core/access/may";
 import { emptyDocument } from "@/core/document/model";
 import { wallClockAt } from "@/core/time/zone";
+import { dayLength } from "@/core/time/lengths";
 import { findCourse } from "@/data/courses/read";
 import { groupSets } from "@/data/groups/read";
 import { countPeople } from "@/data/people/write";
@@ -16,7 +17,6 @@ import { saveAssignment } from "../actions";
 
 export const metadata: Metadata = { title: "Make an assignment" };
 
-const day = 24 * 60 * 60 * 1000;
 
 export default async function NewAssignmentPage({ params }: PageProps<"/courses/[course]/assignments/new">) {
   const { course: courseId } = await params;
@@ -26,7 +26,7 @@ export default async function NewAssignmentPage({ params }: PageProps<"/courses/
   const sets = setChoices(await groupSets(ctx, courseId));
   const opensAt = wallClockAt(ctx.now, course.timeZone);
   const fields = {
-    title: "", brief: emptyDocument, opensAt, dueAt: `${wallClockAt(new Date(ctx.now.getTime() + 28 * day), course.timeZone).slice(0, 10)}T17:00`, closesAtDue: true,
+    title: "", brief: emptyDocument, opensAt, dueAt: `${wallClockAt(new Date(ctx.now.getTime() + 28 * dayLength), course.timeZone).slice(0, 10)}T17:00`, closesAtDue: true,
     cutOffAt: null, commentsOn: true, othersReadFrom: null, membersMay: [...powers], sharing: "group" as const, setId: sets[0]?.id ?? null, expected: [], counts: [],
     starterPages: ["Home", "Notes", "Sources"].map((title) => ({ id: ctx.newId(), title, document: emptyDocument, parentId: null, forEachMember: false })),
   };

@@ -1,6 +1,6 @@
 import Link from "next/link";
 import type { StatementDto } from "@/data/review/student";
-import type { Shown } from "./StatementTable";
+import type { Shown } from "./statement-lines";
 
 /** Which acts are shown: of one page alone, of one kind. */
 export function StatementFilter({ told, shown, href }: { told: StatementDto; shown: Shown; href: (more: Record<string, string>) => string }) {

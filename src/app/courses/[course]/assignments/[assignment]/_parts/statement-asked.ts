@@ -2,7 +2,8 @@
 import { z } from "zod";
 import { findEntry } from "@/data/ledger/read";
 import type { Context } from "@/data/session/context";
-import type { Opened, Shown } from "./StatementTable";
+import type { Opened } from "./OpenedEntry";
+import type { Shown } from "./statement-lines";
 
 const kind = z.enum(["entries", "comments"]).catch("entries");
 

@@ -3,6 +3,7 @@ import Link from "next/link";
 import { notFound } from "next/navigation";
 import { z } from "zod";
 import { wallClockAt } from "@/core/time/zone";
+import { dayLength } from "@/core/time/lengths";
 import { accessLog } from "@/data/access/log";
 import { moreTime } from "@/data/access/more-time";
 import { accessSheet } from "@/data/access/sheet";
@@ -21,7 +22,7 @@ import { ViewChooser } from "./_parts/ViewChooser";
 export const metadata: Metadata = { title: "Access" };
 
 const asked = z.object({ wiki: z.string().max(60).optional(), page: z.string().max(200).optional() });
-const week = 7 * 24 * 60 * 60 * 1000;
+const week = 7 * dayLength;
 
 /** Who may do what in an assignment: one wiki's pages against its people, or one page of every wiki against groups. */
 export default async function AccessPage({ params, searchParams }: PageProps<"/courses/[course]/assignments/[assignment]/access">) {

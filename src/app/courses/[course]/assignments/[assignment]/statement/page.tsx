@@ -18,7 +18,7 @@ import { OwnWords } from "../_parts/OwnWords";
 import { openedOf, shownOf } from "../_parts/statement-asked";
 import { StatementFacts } from "../_parts/StatementFacts";
 import { StatementFilter } from "../_parts/StatementFilter";
-import { StatementTable } from "../_parts/StatementTable";
+import { Statement } from "../_parts/Statement";
 
 export const metadata: Metadata = { title: "My statement" };
 
@@ -56,7 +56,7 @@ export default async function OwnStatementPage({ params, searchParams }: PagePro
         <section className="section" aria-labelledby="acts">
           <h2 id="acts">My entries and comments</h2>
           <StatementFilter told={told} shown={shown} href={here} />
-          <StatementTable told={told} shown={shown} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
+          <Statement told={told} shown={shown} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
         </section>
         {feedback.length > 0 && <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={course} assignmentId={assignment} told={feedback} viewerId={ctx.viewer.id} groupName={told.groupName} to={[]} zone={zone} now={ctx.now} /></section>}
         <section className="section" aria-labelledby="own-words"><h2 id="own-words">What the record does not say</h2><OwnWords courseId={course} wikiId={own.id} said={told.ownWords} isOwn entries={ownEntries(told, ctx.now)} zone={zone} now={ctx.now} /></section>

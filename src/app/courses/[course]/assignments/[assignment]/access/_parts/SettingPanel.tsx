@@ -5,6 +5,7 @@ import { useEffect, useState } from "react";
 import { type Level, levels, type Power } from "@/core/access/may";
 import type { Cell, Setting } from "@/core/access/setting";
 import { instantAt, wallClockAt } from "@/core/time/zone";
+import { dayLength } from "@/core/time/lengths";
 import type { AccessPreview } from "@/data/access/dto";
 import { parcel } from "@/ui/forms/parcel";
 import { accessProblem, levelNames, levelNotes } from "@/ui/words/access";
@@ -35,7 +36,7 @@ export function SettingPanel({ courseId, assignmentId, cells, about, zone, now, 
   const [level, setLevel] = useState<Level | "above" | null>(null);
   const [whenever, setWhenever] = useState<Whenever>("always");
   const [from, setFrom] = useState("");
-  const inAWeek = wallClockAt(new Date(now.getTime() + 7 * 24 * 60 * 60 * 1000), zone);
+  const inAWeek = wallClockAt(new Date(now.getTime() + 7 * dayLength), zone);
   const [until, setUntil] = useState(inAWeek);
   const [weekDays, setDays] = useState<readonly number[]>([]);
   const [hours, setHours] = useState({ from: "09:00", until: "10:30" });

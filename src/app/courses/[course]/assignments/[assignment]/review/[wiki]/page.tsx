@@ -5,6 +5,7 @@ import { isInstructor } from "@/data/access/read";
 import { feedbackOn } from "@/data/review/feedback";
 import { z } from "zod";
 import { summedFigures } from "@/core/credit/figures";
+import { dayLength } from "@/core/time/lengths";
 import { wikiNames } from "@/data/assignments/read";
 import { evidenceInGroup, findGroup } from "@/data/review/group";
 import { LinkButton } from "@/ui/frame/NextLink";
@@ -56,7 +57,7 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
   ];
   const { order, layers } = layersOf(group);
   const firstAt = group.growth[0]?.at ?? group.opensAt.getTime();
-  const from = period.from?.getTime() ?? Math.max(group.opensAt.getTime(), firstAt - 24 * 60 * 60 * 1000);
+  const from = period.from?.getTime() ?? Math.max(group.opensAt.getTime(), firstAt - dayLength);
   const until = period.until?.getTime() ?? ctx.now.getTime();
   return (
     <Frame ctx={ctx} trail={await reviewTrail(ctx, course, assignment, wiki)}>

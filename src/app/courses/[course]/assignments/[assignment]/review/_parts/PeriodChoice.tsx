@@ -1,6 +1,7 @@
 import Link from "next/link";
 import type { Period } from "@/data/review/period";
 import { moment } from "@/ui/words/times";
+import { dayLength } from "@/core/time/lengths";
 
 interface Props {
   readonly period: Period;
@@ -14,8 +15,8 @@ interface Props {
   readonly href: (asked: Record<string, string>) => string;
 }
 
-const week = 7 * 24 * 60 * 60 * 1000;
-const lastDay = 24 * 60 * 60 * 1000;
+const week = 7 * dayLength;
+const lastDay = dayLength;
 
 /** Which time the figures are about: all of it, up to the due time, the last week, the last day, or what was drawn on the chart. */
 export function PeriodChoice({ period, dueAt, cutOffAt = null, weeksFrom, zone, now, href }: Props) {

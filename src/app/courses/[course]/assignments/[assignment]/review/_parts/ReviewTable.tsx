@@ -1,10 +1,10 @@
 "use client";
-import { useRouter } from "next/navigation";
-import { type MouseEvent, type ReactNode, startTransition, Suspense, use, useEffect, useState, useTransition } from "react";
+import { type ReactNode, startTransition, Suspense, use, useEffect, useState } from "react";
 import type { ContributionKind } from "@/core/assignment/kinds";
 import type { GroupFindingsDto } from "@/data/review/class-findings";
 import { type GroupReviewDto, unassigned } from "@/data/review/dto";
 import type { Period } from "@/data/review/period";
+import { useFollowedLinks } from "@/ui/frame/useFollowedLinks";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { paths } from "@/ui/paths";
 import { counted, number, percent } from "@/ui/words/counts";
@@ -32,17 +32,10 @@ const atFirst = 6;
  * column. Drawn from the figures here as well as on the server: a large class sends its figures once, and its links are plain.
  */
 export function ReviewTable({ groups, period, counts, findings, ...rows }: Props) {
-  const router = useRouter();
-  const [isGoing, startGoing] = useTransition();
+  const { isGoing, follow } = useFollowedLinks();
   const { arrangement, href, goTo } = useArrangement(period);
   const [isWhole, setWhole] = useState(groups.length <= atFirst);
   useEffect(() => startTransition(() => setWhole(true)), []);
-  const follow = (event: MouseEvent) => {
-    const link = (event.target as Element).closest<HTMLAnchorElement>("a[href]");
-    if (!link || event.defaultPrevented || event.button !== 0 || event.metaKey || event.ctrlKey || event.shiftKey || event.altKey) return;
-    event.preventDefault();
-    startGoing(() => router.push(link.href, { scroll: link.dataset.stays === undefined }));
-  };
   const { by, only, isDescending } = arrangement;
   const shown = shownColumns(arrangement.columns, counts).filter((column) => column !== "expected" || rows.expected !== null);
   const kept = arrangementAsked(arrangement);

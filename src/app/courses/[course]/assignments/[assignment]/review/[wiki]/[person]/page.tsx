@@ -15,7 +15,7 @@ import { OwnWords } from "../../../_parts/OwnWords";
 import { openedOf, shownOf } from "../../../_parts/statement-asked";
 import { StatementFacts } from "../../../_parts/StatementFacts";
 import { StatementFilter } from "../../../_parts/StatementFilter";
-import { StatementTable } from "../../../_parts/StatementTable";
+import { Statement } from "../../../_parts/Statement";
 import { FindingList } from "../../_parts/FindingList";
 import { periodOf } from "../../_parts/period";
 import { periodAsked } from "../../_parts/period-asked";
@@ -69,7 +69,7 @@ export default async function StatementPage({ params, searchParams }: PageProps<
           <h2 id="acts">What was done</h2>
           <p className="quiet">As an account, a line an act. <Link href={`${paths.wikiLedger(course, wiki)}?person=${person}`}>In the wiki’s ledger</Link></p>
           <StatementFilter told={told} shown={shown} href={(more) => here({ ...periodAsked(period), ...more })} />
-          <StatementTable told={told} shown={shown} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
+          <Statement told={told} shown={shown} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
         </section>
       </div>
     </Frame>

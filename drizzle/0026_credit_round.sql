@@ -1,0 +1,1 @@
+ALTER TABLE "wiki" ADD COLUMN "credit_round" integer DEFAULT 0 NOT NULL;

@@ -1,0 +1,27 @@
+import type { StatementDto } from "@/data/review/student";
+import { type Opened, OpenedEntry } from "./OpenedEntry";
+import { drawnSittings, type Shown } from "./statement-lines";
+import { StatementTable } from "./StatementTable";
+
+interface Props {
+  readonly told: StatementDto;
+  readonly shown: Shown;
+  readonly opened: Opened | null;
+  /** The address of this statement with a line opened, or (null) without. */
+  readonly href: (open: string | null) => string;
+  readonly zone: string;
+  readonly now: Date;
+}
+
+/** A student's statement, or that part of it that is shown. */
+export function Statement({ told, shown, opened, href, zone, now }: Props) {
+  const sittings = drawnSittings(told, shown, zone, now);
+  if (sittings.length === 0) return <p className="notice">{told.sittings.length === 0 ? `${told.member.name} has not saved or said anything yet.` : "Nothing of this kind is there."}</p>;
+  return (
+    <StatementTable
+      name={told.member.name} sittings={sittings} opened={opened && { key: `${opened.pageId}:${opened.number}`, change: <OpenedEntry told={told} opened={opened} /> }}
+      openHref={href("KEY").replace("KEY", "{key}")} closedHref={href(null)}
+      sum={{ label: shown.page === null && shown.kind === null ? "What stands" : "What stands, of all acts", byOthers: told.byOthersSince, standing: told.figures.standing }}
+    />
+  );
+}

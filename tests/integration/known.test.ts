@@ -1,0 +1,118 @@
+/** What the server keeps of a class's figures and findings: after whatever was done, it is what is found anew. */
+import { eq } from "drizzle-orm";
+import { afterAll, expect, test } from "vitest";
+import { fromMarkdown } from "@/core/document/markdown";
+import { giveMoreTime } from "@/data/access/more-time";
+import { undoAccess } from "@/data/access/write";
+import { metByEach } from "@/data/assignments/expected";
+import { findSetUp } from "@/data/assignments/set-up";
+import { changeAssignment } from "@/data/assignments/write";
+import { endDiscussion, markDiscussion } from "@/data/comments/discussion";
+import { addComment, withdrawComment } from "@/data/comments/write";
+import { entryCredit } from "@/data/db/tables/wikis";
+import { accessLog } from "@/data/access/log";
+import { askForRecompute, recomputeStale } from "@/data/ledger/recompute";
+import { answerShared } from "@/data/ledger/shared";
+import { removePage } from "@/data/pages/places";
+import { findPage } from "@/data/pages/read";
+import { restoreEntry, savePage } from "@/data/pages/write";
+import { mergeAccounts, undoMerge } from "@/data/people/merge";
+import { classFindings } from "@/data/review/class-findings";
+import { actOnFinding } from "@/data/review/findings";
+import { findGroup } from "@/data/review/group";
+import { allTime } from "@/data/review/period";
+import { assignmentReview } from "@/data/review/read";
+import { findStatement } from "@/data/review/student";
+import { closeDatabase, db, later, makeCourse, pageNamed, write } from "../support/course";
+
+afterAll(closeDatabase);
+
+test("whatever is done, figures and findings that were kept are what is found anew", async () => {
+  const course = await makeCourse({ expected: [{ of: "student", measure: "words", number: 5, by: null, shown: true }, { of: "student", measure: "comments", number: 1, by: null, shown: true }] });
+  const { courseId, assignmentId, wikiId, otherWikiId, homeId, as } = course;
+  const due = new Date("2026-04-01T16:00:00Z");
+  const periods = [allTime, { from: later(2), until: later(8) }];
+  const found = async (inside: ReturnType<typeof as>) => ({
+    review: await Promise.all(periods.map((period) => assignmentReview(inside, courseId, assignmentId, period))),
+    met: await metByEach(inside, courseId, assignmentId, [wikiId, otherWikiId]),
+    findings: await classFindings(inside, courseId, [{ wikiId, name: "Alder" }, { wikiId: otherWikiId, name: "Thorn" }]),
+    group: await findGroup(inside, courseId, wikiId, periods[1]!), statement: await findStatement(inside, courseId, wikiId, `jonas${courseId}`, allTime),
+  });
+  /** A day before it is due, when most is asked about. Nothing that is kept is used within a transaction. */
+  const reader = as("ines", new Date(due.getTime() - 60_000));
+  let before = "";
+  const expectKept = async (done: string, changes = true) => {
+    const kept = await found(reader);
+    expect(kept, done).toEqual(await db.transaction((tx) => found({ ...reader, db: tx as never })));
+    const now = JSON.stringify(kept, (_, value: unknown) => (value instanceof Map ? [...value as Map<unknown, unknown>] : value));
+    // An act that shows nowhere would test nothing.
+    if (changes) expect(now, done).not.toBe(before);
+    before = now;
+  };
+  await expectKept("nothing");
+  const plan = await pageNamed(as("mira"), courseId, wikiId, "Plan");
+  await savePage(as("mira", later(1)), { courseId, pageId: homeId, base: 1, document: fromMarkdown("Six words that two people wrote. Shall we?"), note: "", sending: { saveId: "firstsave", pasted: 0, largestPaste: 0, coWriters: [`jonas${courseId}`] } });
+  await expectKept("an entry");
+  await write(as("jonas", later(3)), courseId, plan, "First the weir, then the banks, then the trees.");
+  await expectKept("an entry on another page");
+  await expectKept("nothing since", false);
+  await answerShared(as("jonas", later(4)), { courseId, pageId: homeId, number: 2, isConfirmed: true });
+  await expectKept("shared credit");
+  await answerShared(as("jonas", later(5)), { courseId, pageId: homeId, number: 2, isConfirmed: false });
+  await expectKept("shared credit taken back");
+  const said = await addComment(as("mira", later(6)), { courseId, pageId: plan, parent: null, body: "Why the weir first?" });
+  const second = await addComment(as("jonas", later(6)), { courseId, pageId: plan, parent: null, body: "Fish." });
+  const commentId = (made: typeof said) => (made.kind === "commented" ? made.id : "");
+  await expectKept("comments");
+  await withdrawComment(as("mira", later(7)), { courseId, commentId: commentId(said), withdrawn: true });
+  await expectKept("a comment withdrawn");
+  // As many are withdrawn as before, and others.
+  await withdrawComment(as("mira", later(8)), { courseId, commentId: commentId(said), withdrawn: false });
+  await withdrawComment(as("jonas", later(8)), { courseId, commentId: commentId(second), withdrawn: true });
+  await expectKept("another comment withdrawn");
+  const marked = await markDiscussion(as("ines", later(9)), courseId, homeId, { quote: "Shall we?", near: 6, entry: (await findPage(as("ines"), courseId, homeId))!.entries });
+  await expectKept("discussion marked");
+  await endDiscussion(as("ines", later(10)), courseId, marked.kind === "marked" ? marked.id : "");
+  await expectKept("discussion ended");
+  await restoreEntry(as("jonas", later(11)), { courseId, pageId: plan, number: 1, base: 2 });
+  await expectKept("an entry brought back");
+  await removePage(as("ines", later(12)), { courseId, pageId: plan });
+  await expectKept("a page removed");
+  await write(as("jonas", later(12)), courseId, homeId, "Six words that two people wrote. Shall we? And what will be late.");
+  await expectKept("an entry that will have been late");
+  const [finding] = (await findGroup(reader, courseId, wikiId, allTime))!.findings;
+  await actOnFinding(reader, courseId, wikiId, finding!.key, "We talked about it");
+  await expectKept("a finding dismissed");
+  await mergeAccounts(as("ines", later(13)), courseId, `mira${courseId}`, `jonas${courseId}`);
+  await expectKept("accounts merged");
+  await undoMerge(as("ines", later(14)), courseId, `mira${courseId}`);
+  await expectKept("accounts parted");
+  const { input } = (await findSetUp(as("ines"), courseId, assignmentId))!;
+  await changeAssignment(as("ines", later(15)), courseId, assignmentId, { ...input, closesAtDue: false, dueAt: "2026-03-16T10:10" });
+  await expectKept("due earlier");
+  await giveMoreTime(as("ines", later(16)), courseId, assignmentId, [{ wikiId, personId: null }], later(60));
+  await expectKept("more time");
+  const [newest] = (await accessLog(as("ines"), courseId, assignmentId))!.lines;
+  await undoAccess(as("ines", later(17)), courseId, newest!.id);
+  await expectKept("more time taken back");
+  // What was stored wrongly, and is computed anew: no entry came.
+  await write(as("jonas", later(18)), courseId, homeId, "Six words that two people wrote. And what will be late, and later.");
+  await db.update(entryCredit).set({ added: 999 }).where(eq(entryCredit.pageId, homeId));
+  await expectKept("stored wrongly");
+  await askForRecompute(db, courseId);
+  await recomputeStale(db, courseId);
+  await expectKept("computed anew");
+}, 60_000);
+
+test("what a transaction saw and took back is not kept", async () => {
+  const { courseId, assignmentId, homeId, as } = await makeCourse();
+  const added = async (ctx: ReturnType<typeof as>) => (await assignmentReview(ctx, courseId, assignmentId))![0]!.members.map((member) => member.added);
+  await db.transaction(async (tx) => {
+    const inside = { ...as("mira", later(1)), db: tx as never };
+    await write(inside, courseId, homeId, "Words that will never have been.");
+    expect(await added({ ...as("ines"), db: tx as never })).toEqual([6, 0]);
+    throw new Error("taken back");
+  }).catch((problem: Error) => expect(problem.message).toBe("taken back"));
+  await write(as("jonas", later(2)), courseId, homeId, "Words.");
+  expect(await added(as("ines"))).toEqual([0, 1]);
+});
