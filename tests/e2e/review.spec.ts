@@ -309,6 +309,8 @@ test("a student names an entry that they stand for, and the statement is saved a
   reader.on("request", (request) => asked.push(request.url()));
   await reader.setContent(file);
   await expect(reader.getByRole("heading", { name: "Noor Halabi", level: 1 })).toBeVisible();
+  await reader.getByText("what it changed").first().click();
+  await expect(reader.locator("details[open] ins, details[open] del, details[open] small").first()).toBeVisible();
   expect(asked).toEqual([]);
   // The account ends with what stands, as the figures say.
   const stands = await reader.locator("dl div", { hasText: "Standing" }).first().locator("dd").textContent();

@@ -3,6 +3,9 @@ import { expect, test } from "vitest";
 import { anyHistory, replay, workOf } from "../../../../../../../tests/support/histories";
 import { memberFigures } from "@/core/credit/figures";
 import { statement } from "@/core/credit/statement";
+import { compareDocuments } from "@/core/diff/document";
+import { excerptOf } from "@/core/diff/excerpt";
+import { fromPlainText } from "@/core/document/plain";
 import type { StatementDto } from "@/data/review/student";
 import { statementDocument } from "./statement-document";
 
@@ -27,9 +30,11 @@ function toldOf(history: Parameters<typeof replay>[0]): StatementDto {
 test("whatever people are called and say, it is text; and the account ends with what stands", () => {
   fc.assert(fc.property(anyHistory, (history) => {
     const told = toldOf(history);
-    const file = statementDocument({ told, assignment: hostile, course: hostile, period: "All of it, as it is now", now: new Date("2026-03-20T09:00:00Z") });
+    const changes = new Map([["x:1", excerptOf(compareDocuments(fromPlainText("The weir.\n\nIt stays."), fromPlainText(`The weir.\n\n${hostile}\n\nIt stays, ${hostile}`)))]]);
+    const file = statementDocument({ told, assignment: hostile, course: hostile, period: "All of it, as it is now", now: new Date("2026-03-20T09:00:00Z"), changes });
     expect(file).not.toMatch(/<script|onerror=|<\/style><\/body>/);
     expect(file.match(/<\/style>/g)).toHaveLength(1);
+    if (told.sittings.length > 0) expect(file).toContain("<ins>, &lt;script&gt;");
     expect(file).not.toMatch(/(src|href|url)\s*[=(]/);
     const stands = told.figures.standing.toLocaleString("en-GB", { maximumFractionDigits: 1 });
     if (told.sittings.length > 0) expect(file).toContain(`<td class="number">${stands}</td></tr></tbody></table>`);

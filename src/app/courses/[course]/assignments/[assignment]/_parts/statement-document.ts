@@ -1,4 +1,5 @@
 /** A statement as one document that needs nothing else: to keep, to print, to send. */
+import type { ExcerptBlock } from "@/core/diff/excerpt";
 import { plainRemark } from "@/core/text/remark";
 import type { StatementDto, StatementLineDto } from "@/data/review/student";
 import { counted, listed, number, percent } from "@/ui/words/counts";
@@ -13,6 +14,7 @@ const style = `body{font:15px/1.5 Georgia,"Times New Roman",serif;color:#1c2321;
 p,dd,dt,td,th,li{font-size:.93rem}.quiet,small,dt{color:#5c635c}table{width:100%;border-collapse:collapse}th,td{text-align:left;vertical-align:top;padding:.3rem .5rem .3rem 0;border-bottom:1px solid #d9d5c6}
 .number{text-align:right;white-space:nowrap;font-variant-numeric:tabular-nums}.sum td,.sum th{border-bottom:3px double #8f8a78;font-weight:bold}.sitting th{padding-top:.9rem;font-weight:normal;color:#5c635c}
 dl{display:grid;grid-template-columns:repeat(auto-fill,minmax(9rem,1fr));gap:.6rem 1rem;margin:.5rem 0}dd{margin:0;font-weight:bold}blockquote{margin:.2rem 0 0;padding-left:.7rem;border-left:2px solid #c9c4b2;white-space:pre-line}
+details{margin:.2rem 0}summary{cursor:pointer;color:#5c635c;font-size:.85rem}details p{margin:.3rem 0;padding-left:.7rem;border-left:2px solid #c9c4b2;overflow-wrap:anywhere;white-space:pre-line}details .heading{font-weight:bold}ins{text-decoration:underline;background:#e4eee6}del{background:#f5e4df}u{text-decoration:underline dotted}
 @media print{body{margin:0;max-width:none}tr{break-inside:avoid}thead{display:table-header-group}}`;
 
 export interface DocumentGiven {
@@ -22,10 +24,12 @@ export interface DocumentGiven {
   /** What time it is about, in words. */
   readonly period: string;
   readonly now: Date;
+  /** What each entry changed, by "page:number". */
+  readonly changes: ReadonlyMap<string, readonly ExcerptBlock[]>;
 }
 
 /** Everything that is said stands in it as text: nothing is fetched, nothing runs. */
-export function statementDocument({ told, assignment, course, period, now }: DocumentGiven): string {
+export function statementDocument({ told, assignment, course, period, now, changes }: DocumentGiven): string {
   const { member, figures, groupName, timeZone: zone, dueAt, ownWords } = told;
   const at = (instant: Date | number) => escaped(moment(new Date(instant), zone, now));
   const sums = (Object.keys(memberFigureWords) as (keyof typeof memberFigureWords)[]).map((name) => [memberFigureWords[name].label, number(figures[name])] as const);
@@ -33,13 +37,13 @@ export function statementDocument({ told, assignment, course, period, now }: Doc
     ...sums, ["Lasting", percent(figures.lasting)], ["Active days", number(figures.activeDays)], ["Sittings", number(figures.sittings)], ["Comments", number(figures.comments)], ["Answers", number(figures.replies)],
     ["Largest arrival", figures.largestArrival ? `${counted(figures.largestArrival.words, "word")}, ${percent(figures.largestArrival.part)}` : "–"], ["In the last day", percent(figures.lastDayPart)], ["In time", percent(figures.inTime)],
   ];
-  const line = (each: StatementLineDto) => `<tr><td>${at(each.at)}${each.isLate ? " <small>late</small>" : ""}</td><td>${whatOf(each)}</td><td class="number">${each.own === 0 ? "–" : escaped(signed(each.own))}</td><td class="number">${each.byOthers === 0 ? "" : escaped(signed(each.byOthers))}</td><td class="number">${number(each.standing)}</td></tr>`;
+  const line = (each: StatementLineDto) => `<tr><td>${at(each.at)}${each.isLate ? " <small>late</small>" : ""}</td><td>${whatOf(each)}${each.ref ? changeOf(changes.get(`${each.ref.pageId}:${each.ref.number}`)) : ""}</td><td class="number">${each.own === 0 ? "–" : escaped(signed(each.own))}</td><td class="number">${each.byOthers === 0 ? "" : escaped(signed(each.byOthers))}</td><td class="number">${number(each.standing)}</td></tr>`;
   const sittings = told.sittings.map((sitting) => `<tbody>${sitting.length > 1 ? `<tr class="sitting"><th colspan="5" scope="rowgroup">${escaped(day(new Date(sitting[0]!.at), zone))}: one sitting, ${counted(sitting.length, "act")}</th></tr>` : ""}${sitting.map(line).join("\n")}</tbody>`);
   const words = ownWords.map((each) => `<li><strong>${ownWordNames[each.kind]}</strong>${each.entry ? ` entry ${each.entry.number} of “${escaped(each.entry.title)}”` : ""} <small>${at(each.at)}</small><blockquote>${escaped(each.body)}</blockquote>${each.answer ? `<p><small>${escaped(each.answer.by)}, ${at(each.answer.at)}</small></p><blockquote>${escaped(each.answer.body)}</blockquote>` : ""}</li>`);
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escaped(`${member.name}, ${assignment}`)}</title><style>${style}</style></head><body>
 <h1>${escaped(member.name)}</h1>
-<p>Statement in ${escaped(groupName)}, “${escaped(assignment)}”, ${escaped(course)}. ${escaped(period)}; due ${at(dueAt)}. <span class="quiet">Made ${at(now)}. Times are of ${escaped(zone.replaceAll("_", " "))}. Every figure says who did what, never how good it is.</span></p>
+<p>Statement in ${escaped(groupName)}, “${escaped(assignment)}”, ${escaped(course)}. ${escaped(period)}; due ${at(dueAt)}. <span class="quiet">Made ${at(now)}. Times are of ${escaped(zone.replaceAll("_", " "))}. Every figure says who did what, never how good it is. What an entry changed opens below it: <ins>what came</ins>, <del>what went</del>, <u>what was moved</u>.</span></p>
 <h2>Figures</h2><dl>${facts.map(([label, value]) => `<div><dt>${escaped(label)}</dt><dd>${escaped(value)}</dd></div>`).join("")}</dl>
 <h2>In their own words</h2>${words.length === 0 ? "<p class=\"quiet\">Nothing was said beside the record.</p>" : `<ul>${words.join("\n")}</ul>`}
 <h2>Entries and comments</h2>${sittings.length === 0 ? `<p>${escaped(member.name)} did not save or say anything in this time.</p>` : `<table><thead><tr><th scope="col">When</th><th scope="col">What</th><th scope="col" class="number">Own words</th><th scope="col" class="number">By others</th><th scope="col" class="number">Standing</th></tr></thead>
@@ -53,4 +57,32 @@ function whatOf({ ref, figures, pageTitle, together, isAnswer, remarkText }: Sta
   if (!ref || !figures) return `${isAnswer ? "Answered" : "Commented"} on “${escaped(pageTitle)}”<blockquote>${escaped(plainRemark(remarkText ?? ""))}</blockquote>`;
   const account = entryAccount(figures).map(({ label, words }) => `${number(words)} ${label}`).join(", ");
   return `${escaped(entryKindWords({ ...ref, figures }))} on “${escaped(pageTitle)}” <small>entry ${ref.number}</small>${ref.note && ref.kind === "wrote" ? `: ${escaped(ref.note)}` : ""}${together.length > 0 ? ` <small>with ${escaped(listed(together))}</small>` : ""}${ref.pasted > 0 ? ` <small>${counted(ref.pasted, "word")} came by pasting</small>` : ""}${account ? `<br><small>${escaped(account)}</small>` : ""}`;
+}
+
+/** Objects are named; what text they have (a caption) stands behind it. */
+const kindWords: Partial<Record<ExcerptBlock["kind"], string>> = {
+  figure: "picture", media: "recording", linkCard: "link card", equationBlock: "equation", contentsList: "list of headings", horizontalRule: "line", note: "note",
+};
+const stateWords: Record<ExcerptBlock["state"], string> = { changed: "", restyled: "other formatting", came: "", went: "", moved: "moved here", "moved away": "moved from here" };
+
+function changeOf(blocks: readonly ExcerptBlock[] | undefined): string {
+  if (!blocks || blocks.length === 0) return "";
+  const drawn = blocks.map(({ state, kind, pieces }) => {
+    const object = kindWords[kind];
+    const sign = [object ? `${object}${state === "came" ? ", new" : state === "went" ? ", taken away" : ""}` : "", stateWords[state]].filter((part) => part !== "").join(", ");
+    return `<p${kind === "heading" ? ' class="heading"' : ""}>${sign ? `<small>${escaped(sign)}</small> ` : ""}${pieces.map(pieceOf).join("")}</p>`;
+  });
+  return `<details><summary>what it changed</summary>${drawn.join("")}</details>`;
+}
+
+function pieceOf({ change, text }: ExcerptBlock["pieces"][number]): string {
+  const shown = escaped(text);
+  switch (change) {
+    case "kept": case "restyled": return shown;
+    case "cut": return " … ";
+    case "came": return `<ins>${shown}</ins>`;
+    case "went": return `<del>${shown}</del>`;
+    case "moved": case "moved away": return `<u>${shown}</u>`;
+    default: return change satisfies never;
+  }
 }

@@ -1,5 +1,6 @@
 import { findAssignment } from "@/data/assignments/read";
 import { findCourse } from "@/data/courses/read";
+import { changesOf } from "@/data/review/changes";
 import { findStatement } from "@/data/review/student";
 import { requestContext } from "@/data/session/request";
 import { moment } from "@/ui/words/times";
@@ -17,7 +18,7 @@ export async function GET(request: Request, { params }: RouteContext<"/courses/[
   const at = (instant: Date) => moment(instant, told.timeZone, ctx.now);
   const words = period.from || period.until ? `${period.from ? `From ${at(period.from)} ` : ""}${period.until ? `${period.from ? "until" : "As at"} ${at(period.until)}` : "on"}`.trim() : "All of it, as it is now";
   const name = told.member.name.replace(/[^\p{L}\p{N}]+/gu, "-").toLowerCase();
-  return new Response(statementDocument({ told, assignment: assignment.title, course: course.title, period: words, now: ctx.now }), {
+  return new Response(statementDocument({ told, assignment: assignment.title, course: course.title, period: words, now: ctx.now, changes: await changesOf(ctx, told) }), {
     headers: {
       "Content-Type": "text/html; charset=utf-8", "Content-Disposition": `attachment; filename="statement.html"; filename*=UTF-8''${encodeURIComponent(`${name}-statement.html`)}`,
       "Cache-Control": "no-store", "Content-Security-Policy": "default-src 'none'; style-src 'unsafe-inline'",
