@@ -11,6 +11,7 @@ import { readBlocks } from "@/core/diff/sequence";
 import type { PageDocument } from "@/core/document/model";
 import { Vocabulary } from "@/core/text/vocabulary";
 import type { Queryable } from "../db/client";
+import { insertMany } from "../db/insert-many";
 import { entry, entryCredit, page, standing, standingChange, wiki } from "../db/tables/wikis";
 import { authorsThatCount, type CountsAs } from "./authors";
 
@@ -122,7 +123,7 @@ export async function putStandingChanges(
   tx: Queryable, place: { courseId: string; wikiId: string; pageId: string }, entries: readonly { readonly number: number; readonly at: Date; readonly changes: EntryFigures["standingChange"] }[], authorOf: (rev: number) => Author,
 ): Promise<void> {
   const rows = entries.flatMap(({ number, at, changes }) => changes.map(([rev, words]) => ({ ...place, number, at, rev, words, authorId: authorOf(rev) })));
-  for (let from = 0; from < rows.length; from += rowsAtOnce) await tx.insert(standingChange).values(rows.slice(from, from + rowsAtOnce));
+  for (let from = 0; from < rows.length; from += rowsAtOnce) await insertMany(tx, standingChange, rows.slice(from, from + rowsAtOnce));
 }
 
 /** Whether a wiki's stored credit follows the rules of this version. */

@@ -11,6 +11,7 @@ import { writtenBlocks } from "@/core/credit/text";
 import { CreditedWiki, stateKey } from "@/core/credit/wiki";
 import { type ThingChange, thingChanges, thingsIn } from "@/core/document/things";
 import type { Database, Queryable } from "../db/client";
+import { insertMany } from "../db/insert-many";
 import { givenEntry } from "../db/tables/doors";
 import { entry, entryCredit, page, standing, standingChange, thingChange, wiki } from "../db/tables/wikis";
 import { refreshDiscussions } from "../comments/discussion";
@@ -76,7 +77,7 @@ export async function recomputeWiki(tx: Queryable, courseId: string, wikiId: str
       const known = changes.get(pageId) ?? changes.set(pageId, []).get(pageId)!;
       known.push({ number, at, changes: figures.standingChange });
     }
-    await tx.insert(entryCredit).values(batch.map(({ pageId, number, authorId, at, stateKey, origins, figures }) => (
+    await insertMany(tx, entryCredit, batch.map(({ pageId, number, authorId, at, stateKey, origins, figures }) => (
       { courseId, pageId, number, wikiId, authorId, at, ...summedOf(figures), stateKey, origins: storeOrigins(origins), figures })));
     await putThings(tx, { courseId, wikiId }, batch);
   });

@@ -4,6 +4,7 @@ import { and, asc, eq, inArray, lt } from "drizzle-orm";
 import { type StandingThings, standingThings, type ThingStep } from "@/core/credit/things";
 import type { ThingChange } from "@/core/document/things";
 import type { Queryable } from "../db/client";
+import { insertMany } from "../db/insert-many";
 import { entryCredit, thingChange } from "../db/tables/wikis";
 
 interface ChangesOfEntry {
@@ -19,7 +20,7 @@ const rowsAtOnce = 5000;
 export async function putThings(tx: Queryable, place: { readonly courseId: string; readonly wikiId: string }, entries: readonly ChangesOfEntry[]): Promise<void> {
   const { courseId, wikiId } = place;
   const rows = entries.flatMap(({ pageId, number, rev, things }) => things.map(([thing, change]) => ({ courseId, wikiId, pageId, number, rev, thing, change })));
-  for (let from = 0; from < rows.length; from += rowsAtOnce) await tx.insert(thingChange).values(rows.slice(from, from + rowsAtOnce));
+  for (let from = 0; from < rows.length; from += rowsAtOnce) await insertMany(tx, thingChange, rows.slice(from, from + rowsAtOnce));
 }
 
 export interface ThingsOfWiki {

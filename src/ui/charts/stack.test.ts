@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import { type GrowthPoint, outlines, pointAt, scalesOf } from "./stack";
+import { type GrowthPoint, outlines, pointAt, scalesOf, strokes } from "./stack";
 
 const frame = { width: 1000, height: 260, left: 50, right: 10, top: 10, bottom: 30 };
 const anyPoints = fc.array(fc.record({ after: fc.integer({ min: 1, max: 1000 }), words: fc.tuple(fc.nat(900), fc.nat(900), fc.nat(900)) }), { minLength: 1, maxLength: 40 })
@@ -34,4 +34,9 @@ test("the point that holds at a time is the newest that is not later", () => {
     const slow = points.filter((point) => point.at <= at).length - 1;
     expect(pointAt(points, at)).toBe(Math.max(0, slow));
   }), { seed: 9, numRuns: 300 });
+});
+
+test("strokes stand once at each place, whatever falls on it", () => {
+  expect(strokes([10.4, 9.6, 30, 10], 5, 12)).toBe("M10 5v12M30 5v12");
+  expect(strokes([], 5, 12)).toBe("");
 });
