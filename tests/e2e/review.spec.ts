@@ -236,6 +236,15 @@ test("the class is shown in a week, with columns of one's choice, and each figur
   await ines.getByRole("link", { name: "With findings" }).click();
   await expect(table.getByRole("link", { name: "Sunniva Dahl", exact: true })).toBeVisible();
   await expect(table.getByRole("link", { name: "Mira Okonjo", exact: true })).toHaveCount(0);
+
+  // The next time, with nothing in the address, the columns are as they were chosen; until the usual ones are wanted again.
+  await ines.goto(new URL(ines.url()).pathname);
+  await expect(table.getByRole("columnheader", { name: /^Moved/ })).toBeVisible();
+  await expect(table.getByRole("columnheader", { name: /^Entries/ })).toHaveCount(0);
+  await ines.getByText("Columns and keys").click();
+  await ines.getByRole("button", { name: "The usual ones" }).click();
+  await expect(table.getByRole("columnheader", { name: /^Entries/ })).toBeVisible();
+  await expect(table.getByRole("columnheader", { name: /^Moved/ })).toHaveCount(0);
 });
 
 test("links, pictures and sources are columns of their own, and open the entries that brought them", async ({ browser }) => {

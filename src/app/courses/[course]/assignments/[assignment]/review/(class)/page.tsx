@@ -1,4 +1,5 @@
 import type { Metadata } from "next";
+import { cookies } from "next/headers";
 import Link from "next/link";
 import { notFound } from "next/navigation";
 import { Suspense } from "react";
@@ -29,6 +30,7 @@ import { ColumnChoice } from "../_parts/ColumnChoice";
 import { periodOf } from "../_parts/period";
 import { periodAsked } from "../_parts/period-asked";
 import { PeriodChoice } from "../_parts/PeriodChoice";
+import { readRemembered, rememberedColumnsCookie } from "../_parts/remembered-columns";
 import { ReviewTable } from "../_parts/ReviewTable";
 import { RowKeys } from "../_parts/RowKeys";
 
@@ -45,6 +47,7 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
   const searched = await searchParams;
   const arrangement = arrangementOf(searched, periodOf(searched));
   const { period } = arrangement;
+  const remembered = readRemembered((await cookies()).get(rememberedColumnsCookie)?.value);
   if (!course || !assignment) notFound();
   const wikis = await reviewedWikis(ctx, courseId, assignmentId);
   const [groups, expected, progress] = await Promise.all([assignmentReview(ctx, courseId, assignmentId, period), metByEach(ctx, courseId, assignmentId, wikis), readingProgress(ctx, courseId, wikis)]);
@@ -78,11 +81,11 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
         </section>
         <PeriodChoice period={period} dueAt={assignment.dueAt} cutOffAt={assignment.cutOffAt} weeksFrom={assignment.opensAt} zone={course.timeZone} now={ctx.now} href={(each) => href({ ...arrangementAsked({ ...arrangement, period: allTime }), ...each })} />
         <ArrangeLine period={period} counts={counts} />
-        <ColumnChoice key={JSON.stringify(arrangement.columns)} period={period} counts={assignment.counts} action={paths.review(courseId, assignmentId)} hasExpected={expected !== null} />
+        <ColumnChoice key={JSON.stringify(arrangement.columns ?? remembered)} period={period} counts={assignment.counts} action={paths.review(courseId, assignmentId)} hasExpected={expected !== null} remembered={remembered} />
         <RowKeys />
         <div className="review">
           <ReviewTable
-            groups={groups} period={period} counts={assignment.counts} findings={findings} expected={expected} days={{ from: clock(first), to: clock(last), due: clock(assignment.dueAt) }}
+            groups={groups} period={period} counts={assignment.counts} remembered={remembered} findings={findings} expected={expected} days={{ from: clock(first), to: clock(last), due: clock(assignment.dueAt) }}
             place={{ courseId, assignmentId }} zone={course.timeZone} now={ctx.now} open={asked.success ? asked.data : null} progress={progress}
           />
           {evidence && asked.success && <EvidencePanel evidence={evidence} courseId={courseId} zone={course.timeZone} now={ctx.now} backHref={href(arrangementAsked(arrangement))} />}

@@ -20,6 +20,8 @@ interface Props extends RowsIn {
   readonly period: Period;
   /** The kinds of contribution that count in the assignment: their columns come first. */
   readonly counts: readonly ContributionKind[];
+  /** The columns that were chosen last, where the address asks for none. */
+  readonly remembered: readonly Column[] | null;
   /** What was found in each group; it comes when it is known. */
   readonly findings: Promise<readonly GroupFindingsDto[]>;
 }
@@ -31,13 +33,13 @@ const atFirst = 6;
  * One ledger table: groups with their members, each group closed by its sum; or those who are looked for, in the order of a
  * column. Drawn from the figures here as well as on the server: a large class sends its figures once, and its links are plain.
  */
-export function ReviewTable({ groups, period, counts, findings, ...rows }: Props) {
+export function ReviewTable({ groups, period, counts, remembered, findings, ...rows }: Props) {
   const { isGoing, follow } = useFollowedLinks();
   const { arrangement, href, goTo } = useArrangement(period);
   const [isWhole, setWhole] = useState(groups.length <= atFirst);
   useEffect(() => startTransition(() => setWhole(true)), []);
   const { by, only, isDescending } = arrangement;
-  const shown = shownColumns(arrangement.columns, counts).filter((column) => column !== "expected" || rows.expected !== null);
+  const shown = shownColumns(arrangement.columns ?? remembered, counts).filter((column) => column !== "expected" || rows.expected !== null);
   const kept = arrangementAsked(arrangement);
   const across = 1 + shown.reduce((sum, column) => sum + columnWords[column].cells, 0);
   const head = (column: Column) => {
