@@ -137,29 +137,38 @@ function talkedAround({ remarks }: GroupWork, one: string, other: string, at: nu
     && ((remark.author === one && (remark.answers === other || remark.answers === null)) || (remark.author === other && remark.answers === one)));
 }
 
-/** Two members who remove and restore the same text on a page in turns, twice at least. */
+/** Two members who remove and restore the same text on a page in turns, twice at least; once for each pair and page, however often they began again. */
 export function backAndForth({ deeds, members }: GroupWork, { backAndForthWords }: Thresholds): Finding[] {
-  const found: Finding[] = [];
   const byPage = new Map<string, Deed[]>();
   for (const deed of deeds) byPage.set(deed.page, [...(byPage.get(deed.page) ?? []), deed]);
-  for (const [page, own] of byPage) {
-    let run: Deed[] = [];
-    const close = () => {
-      const [first, second] = run;
-      if (run.length >= 4 && first?.author && second?.author) {
-        const words = run.reduce((sum, { figures }) => sum + figures.removedOthers + figures.restored, 0);
-        found.push({ kind: "back and forth", members: [first.author, second.author], words, page, evidence: proof(run.map((deed) => deed.entry)) });
-      }
-      run = [];
-    };
-    for (const deed of own) {
-      const undoes = deed.author !== null && members.includes(deed.author)
-        && Math.max(deed.figures.removedOthers, deed.figures.restored - deed.figures.tookBackOwn) >= backAndForthWords;
-      const goesOn = run.length === 0 || (deed.author !== run.at(-1)!.author && (run.length < 2 || deed.author === run.at(-2)!.author));
-      if (!undoes || !goesOn) close();
-      if (undoes) run.push(deed);
+  return [...byPage].flatMap(([page, own]) => {
+    const runs = turnsIn(own, (deed) => deed.author !== null && members.includes(deed.author)
+      && Math.max(deed.figures.removedOthers, deed.figures.restored - deed.figures.tookBackOwn) >= backAndForthWords);
+    const ofPair = new Map<string, Deed[]>();
+    for (const run of runs) {
+      const pair = [run[0]!.author!, run[1]!.author!].sort().join(" ");
+      ofPair.set(pair, [...(ofPair.get(pair) ?? []), ...run]);
     }
-    close();
+    return [...ofPair.values()].map((both): Finding => ({
+      kind: "back and forth", members: [both[0]!.author!, both[1]!.author!], page, evidence: proof(both.map((deed) => deed.entry)),
+      words: both.reduce((sum, { figures }) => sum + figures.removedOthers + figures.restored, 0),
+    }));
+  });
+}
+
+/** Runs of four or more deeds that undo something, by two authors in turns. */
+function turnsIn(deeds: readonly Deed[], undoes: (deed: Deed) => boolean): Deed[][] {
+  const found: Deed[][] = [];
+  let run: Deed[] = [];
+  const close = () => {
+    if (run.length >= 4) found.push(run);
+    run = [];
+  };
+  for (const deed of deeds) {
+    const goesOn = run.length === 0 || (deed.author !== run.at(-1)!.author && (run.length < 2 || deed.author === run.at(-2)!.author));
+    if (!undoes(deed) || !goesOn) close();
+    if (undoes(deed)) run.push(deed);
   }
+  close();
   return found;
 }
