@@ -1,6 +1,7 @@
 /** What the server keeps of a class's figures and findings: after whatever was done, it is what is found anew. */
 import { eq } from "drizzle-orm";
 import { afterAll, expect, test } from "vitest";
+import { usualThresholds } from "@/core/credit/findings";
 import { fromMarkdown } from "@/core/document/markdown";
 import { giveMoreTime } from "@/data/access/more-time";
 import { undoAccess } from "@/data/access/write";
@@ -23,6 +24,7 @@ import { findGroup } from "@/data/review/group";
 import { allTime } from "@/data/review/period";
 import { assignmentReview } from "@/data/review/read";
 import { findStatement } from "@/data/review/student";
+import { setThresholds } from "@/data/review/thresholds";
 import { closeDatabase, db, later, makeCourse, pageNamed, write } from "../support/course";
 
 afterAll(closeDatabase);
@@ -70,6 +72,11 @@ test("whatever is done, figures and findings that were kept are what is found an
   await withdrawComment(as("mira", later(8)), { courseId, commentId: commentId(said), withdrawn: false });
   await withdrawComment(as("jonas", later(8)), { courseId, commentId: commentId(second), withdrawn: true });
   await expectKept("another comment withdrawn");
+  // Fewer are withdrawn, and the one that was withdrawn last is among them.
+  await withdrawComment(as("mira", later(9)), { courseId, commentId: commentId(said), withdrawn: true });
+  await expectKept("both comments withdrawn");
+  await withdrawComment(as("jonas", later(9)), { courseId, commentId: commentId(second), withdrawn: false });
+  await expectKept("the earlier one put back");
   const marked = await markDiscussion(as("ines", later(9)), courseId, homeId, { quote: "Shall we?", near: 6, entry: (await findPage(as("ines"), courseId, homeId))!.entries });
   await expectKept("discussion marked");
   await endDiscussion(as("ines", later(10)), courseId, marked.kind === "marked" ? marked.id : "");
@@ -83,6 +90,8 @@ test("whatever is done, figures and findings that were kept are what is found an
   const [finding] = (await findGroup(reader, courseId, wikiId, allTime))!.findings;
   await actOnFinding(reader, courseId, wikiId, finding!.key, "We talked about it");
   await expectKept("a finding dismissed");
+  await setThresholds(as("ines", later(12)), courseId, assignmentId, { ...usualThresholds, arrivalWords: 1, arrivalPart: 0.1 });
+  await expectKept("other thresholds");
   await mergeAccounts(as("ines", later(13)), courseId, `mira${courseId}`, `jonas${courseId}`);
   await expectKept("accounts merged");
   await undoMerge(as("ines", later(14)), courseId, `mira${courseId}`);
@@ -103,6 +112,18 @@ test("whatever is done, figures and findings that were kept are what is found an
   await recomputeStale(db, courseId);
   await expectKept("computed anew");
 }, 60_000);
+
+test("whoever only commented, and counts as somebody else from then on, is counted so", async () => {
+  const { courseId, assignmentId, homeId, as } = await makeCourse();
+  await write(as("jonas", later(1)), courseId, homeId, "Eels.");
+  await addComment(as("mira", later(2)), { courseId, pageId: homeId, parent: null, body: "Eels?" });
+  const comments = async () => (await assignmentReview(as("ines", later(9)), courseId, assignmentId))![0]!.members.map((member) => [member.member.name, member.comments]);
+  expect(await comments()).toEqual([["mira", 1], ["jonas", 0]]);
+  await mergeAccounts(as("ines", later(3)), courseId, `mira${courseId}`, `jonas${courseId}`);
+  expect(await comments()).toEqual([["jonas", 1]]);
+  await undoMerge(as("ines", later(4)), courseId, `mira${courseId}`);
+  expect(await comments()).toEqual([["mira", 1], ["jonas", 0]]);
+});
 
 test("what a transaction saw and took back is not kept", async () => {
   const { courseId, assignmentId, homeId, as } = await makeCourse();

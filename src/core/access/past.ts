@@ -1,8 +1,8 @@
 /** What came before: when somebody could not do something, from rules that hold and rules that have ended. */
+import { dayLength } from "../time/lengths";
 import type { Span } from "../time/span";
 import { levels, type Level, type Person, type Place, Rulebook, whenIn } from "./may";
 import type { Rule } from "./rule";
-import { dayLength } from "../time/lengths";
 import { turns } from "./when";
 
 /** A rule with the time at which it was ended; null: it was not. It holds at the earliest from when it was made. */

@@ -1,6 +1,6 @@
 /** When rules hold: from, until, and hours of the week by the course's own clocks. */
-import { instantAt, wallClockAt } from "../time/zone";
 import { dayLength } from "../time/lengths";
+import { instantAt, wallClockAt } from "../time/zone";
 
 /** Hours that come again each week, by the clocks of the course. */
 export interface Weekly {

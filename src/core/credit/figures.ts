@@ -1,6 +1,6 @@
 /** The figures of a student over a group's work. */
-import { type Deed, type EvidenceItem, type GroupWork, indexOf, partOf, sittingGap } from "./work";
 import { dayLength } from "../time/lengths";
+import { type Deed, type EvidenceItem, type GroupWork, indexOf, partOf, sittingGap } from "./work";
 
 /** Figures that are sums over entries: each with the entries behind it. */
 export const summedFigures = [
@@ -28,7 +28,6 @@ export interface MemberFigures extends Readonly<Record<SummedFigure, number>> {
   readonly lastDayPart: number | null;
   readonly inTime: number | null;
 }
-
 
 /** The entries behind a figure, oldest first; their amounts add up to it. O(deeds). */
 export function evidenceOf(work: GroupWork, member: string, figure: SummedFigure): EvidenceItem[] {

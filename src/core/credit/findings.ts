@@ -2,11 +2,11 @@
  * What an instructor may want to ask about: facts with their evidence, never verdicts. The sentence is made where it is
  * shown; a finding only says what was found, about whom, and where to look.
  */
+import { dayLength } from "../time/lengths";
 import type { Span } from "../time/span";
 import { evidenceOf, memberFigures } from "./figures";
 import { groupFigures } from "./group";
 import { type Deed, type GroupWork, indexOf } from "./work";
-import { dayLength } from "../time/lengths";
 
 /** Words of one entry, by their ordinals among its new words; `to` is excluded. */
 export interface WordRange {

@@ -1,6 +1,7 @@
 import "server-only";
 import pg from "pg";
 import { settings } from "../env";
+import { stillThereAfter } from "./pool";
 
 /** Milliseconds until a connection that broke is tried again: twice as long each time. */
 const waits = { first: 250, longest: 10_000 };
@@ -11,7 +12,7 @@ const waits = { first: 250, longest: 10_000 };
  * @throws if it can't be made now.
  */
 export async function listenTo(channel: string, heard: (payload: string) => void): Promise<void> {
-  const client = new pg.Client({ connectionString: settings().DATABASE_URL, keepAlive: true, connectionTimeoutMillis: 10_000 });
+  const client = new pg.Client({ connectionString: settings().DATABASE_URL, keepAlive: true, keepAliveInitialDelayMillis: stillThereAfter, connectionTimeoutMillis: 10_000 });
   // Its end is told as well, and is what counts.
   client.on("error", () => {});
   client.on("notification", ({ payload }) => heard(payload ?? ""));

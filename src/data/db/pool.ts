@@ -3,6 +3,9 @@ import pg from "pg";
 /** So many milliseconds a connection may take to come about. */
 const connectTimeout = 10_000;
 
+/** After so many milliseconds of silence it is asked whether the other end is still there. */
+export const stillThereAfter = 60_000;
+
 class Client extends pg.Client {
   constructor(config?: pg.ClientConfig) {
     super({ ...config, connectionTimeoutMillis: connectTimeout });
@@ -18,7 +21,7 @@ const nothing = () => {};
  */
 export class SteadyPool extends pg.Pool {
   constructor(config: pg.PoolConfig) {
-    super({ idleTimeoutMillis: 0, maxLifetimeSeconds: 60 * 60, ...config, Client });
+    super({ idleTimeoutMillis: 0, maxLifetimeSeconds: 60 * 60, keepAlive: true, keepAliveInitialDelayMillis: stillThereAfter, ...config, Client });
     this.on("error", nothing);
     this.on("connect", (client) => client.on("error", nothing));
   }
@@ -48,7 +51,7 @@ function givenBackAtItsEnd(client: pg.PoolClient): pg.PoolClient {
   return client.once("end", ended);
 }
 
-/** What is asked at the same time in a transaction is asked one after the other, as one connection answers it: the client itself will not wait for ever. */
+/** What is asked at the same time in a transaction is asked one after the other: a connection answers no other way, and the client's own queue is to be taken away. */
 function oneAfterTheOther<Asked extends readonly unknown[]>(ask: (...asked: Asked) => unknown): (...asked: Asked) => Promise<unknown> {
   let last: Promise<unknown> = Promise.resolve();
   return (...asked) => {

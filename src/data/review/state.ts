@@ -16,7 +16,7 @@ export async function statesOf(db: Queryable, courseId: string, wikis: readonly 
   if (wikis.length === 0) return new Map();
   const rows = await db.select({
     id: wiki.id,
-    state: sql<string>`concat_ws('|', ${wiki.entries}, ${wiki.creditVersion}, ${wiki.creditRound}, ${assignment.dueAt}, ${assignment.thresholds},
+    state: sql<string>`concat_ws('|', ${wiki.entries}, ${wiki.creditRound}, ${assignment.dueAt}, ${assignment.thresholds},
       (select concat_ws(' ', count(*), count(d.ended_at), max(d.ended_at)) from ${discussion} d where d.course_id = ${wiki.courseId} and d.wiki_id = ${wiki.id}),
       (select concat_ws(' ', count(*), count(c.withdrawn_at), max(c.withdrawn_at)) from ${comment} c where c.course_id = ${wiki.courseId} and c.wiki_id = ${wiki.id}),
       (select concat_ws(' ', count(*), max(s.answered_at)) from ${sharedCredit} s where s.course_id = ${wiki.courseId} and s.wiki_id = ${wiki.id}),

@@ -51,7 +51,7 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
   const isReviewer = role === "instructor" || role === "assistant";
   if (!role || (who === "reviewers" && !isReviewer)) return null;
   const [found] = await ctx.db.select({
-    wikiId: wiki.id, courseId: wiki.courseId, groupId: wiki.groupId, personId: wiki.personId, name: wiki.name, homePageId: wiki.homePageId, entries: wiki.entries, creditVersion: wiki.creditVersion, creditRound: wiki.creditRound, assignmentId: wiki.assignmentId,
+    wikiId: wiki.id, courseId: wiki.courseId, groupId: wiki.groupId, personId: wiki.personId, name: wiki.name, homePageId: wiki.homePageId, entries: wiki.entries, creditRound: wiki.creditRound, assignmentId: wiki.assignmentId,
     timeZone: course.timeZone, archivedAt: course.archivedAt, opensAt: assignment.opensAt, dueAt: assignment.dueAt, thresholds: assignment.thresholds,
   }).from(wiki).innerJoin(course, eq(course.id, wiki.courseId)).innerJoin(assignment, and(eq(assignment.courseId, wiki.courseId), eq(assignment.id, wiki.assignmentId)))
     .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId), isNull(wiki.setAsideAt), isReviewer ? givenToAssistant(ctx.viewer.id) : undefined));

@@ -14,7 +14,7 @@ const style = `body{font:15px/1.5 Georgia,"Times New Roman",serif;color:#1c2321;
 p,dd,dt,td,th,li{font-size:.93rem}.quiet,small,dt{color:#5c635c}table{width:100%;border-collapse:collapse}th,td{text-align:left;vertical-align:top;padding:.3rem .5rem .3rem 0;border-bottom:1px solid #d9d5c6}
 .number{text-align:right;white-space:nowrap;font-variant-numeric:tabular-nums}.sum td,.sum th{border-bottom:3px double #8f8a78;font-weight:bold}.sitting th{padding-top:.9rem;font-weight:normal;color:#5c635c}
 dl{display:grid;grid-template-columns:repeat(auto-fill,minmax(9rem,1fr));gap:.6rem 1rem;margin:.5rem 0}dd{margin:0;font-weight:bold}blockquote{margin:.2rem 0 0;padding-left:.7rem;border-left:2px solid #c9c4b2;white-space:pre-line}
-details{margin:.2rem 0}summary{cursor:pointer;color:#5c635c;font-size:.85rem}details p{margin:.3rem 0;padding-left:.7rem;border-left:2px solid #c9c4b2;overflow-wrap:anywhere;white-space:pre-line}details .heading{font-weight:bold}ins{text-decoration:underline;background:#e4eee6}del{background:#f5e4df}u{text-decoration:underline dotted}
+tr.opens td{border-bottom:0;padding-bottom:0}summary{cursor:pointer;color:#5c635c;font-size:.85rem}details p{margin:.3rem 0;padding-left:.7rem;border-left:2px solid #c9c4b2;overflow-wrap:anywhere;white-space:pre-line}details .heading{font-weight:bold}ins{text-decoration:underline;background:#e4eee6}del{background:#f5e4df}u{text-decoration:underline dotted}
 @media print{body{margin:0;max-width:none}tr{break-inside:avoid}thead{display:table-header-group}}`;
 
 export interface DocumentGiven {
@@ -37,7 +37,10 @@ export function statementDocument({ told, assignment, course, period, now, chang
     ...sums, ["Lasting", percent(figures.lasting)], ["Active days", number(figures.activeDays)], ["Sittings", number(figures.sittings)], ["Comments", number(figures.comments)], ["Answers", number(figures.replies)],
     ["Largest arrival", figures.largestArrival ? `${counted(figures.largestArrival.words, "word")}, ${percent(figures.largestArrival.part)}` : "–"], ["In the last day", percent(figures.lastDayPart)], ["In time", percent(figures.inTime)],
   ];
-  const line = (each: StatementLineDto) => `<tr><td>${at(each.at)}${each.isLate ? " <small>late</small>" : ""}</td><td>${whatOf(each)}${each.ref ? changeOf(changes.get(`${each.ref.pageId}:${each.ref.number}`)) : ""}</td><td class="number">${each.own === 0 ? "–" : escaped(signed(each.own))}</td><td class="number">${each.byOthers === 0 ? "" : escaped(signed(each.byOthers))}</td><td class="number">${number(each.standing)}</td></tr>`;
+  const line = (each: StatementLineDto) => {
+    const change = each.ref ? changeOf(changes.get(`${each.ref.pageId}:${each.ref.number}`)) : "";
+    return `<tr${change ? ' class="opens"' : ""}><td>${at(each.at)}${each.isLate ? " <small>late</small>" : ""}</td><td>${whatOf(each)}</td><td class="number">${each.own === 0 ? "–" : escaped(signed(each.own))}</td><td class="number">${each.byOthers === 0 ? "" : escaped(signed(each.byOthers))}</td><td class="number">${number(each.standing)}</td></tr>${change ? `<tr><td colspan="5">${change}</td></tr>` : ""}`;
+  };
   const sittings = told.sittings.map((sitting) => `<tbody>${sitting.length > 1 ? `<tr class="sitting"><th colspan="5" scope="rowgroup">${escaped(day(new Date(sitting[0]!.at), zone))}: one sitting, ${counted(sitting.length, "act")}</th></tr>` : ""}${sitting.map(line).join("\n")}</tbody>`);
   const words = ownWords.map((each) => `<li><strong>${ownWordNames[each.kind]}</strong>${each.entry ? ` entry ${each.entry.number} of “${escaped(each.entry.title)}”` : ""} <small>${at(each.at)}</small><blockquote>${escaped(each.body)}</blockquote>${each.answer ? `<p><small>${escaped(each.answer.by)}, ${at(each.answer.at)}</small></p><blockquote>${escaped(each.answer.body)}</blockquote>` : ""}</li>`);
   return `<!doctype html>

@@ -1,7 +1,7 @@
 import Link from "next/link";
+import { dayLength } from "@/core/time/lengths";
 import type { Period } from "@/data/review/period";
 import { moment } from "@/ui/words/times";
-import { dayLength } from "@/core/time/lengths";
 
 interface Props {
   readonly period: Period;
@@ -16,7 +16,6 @@ interface Props {
 }
 
 const week = 7 * dayLength;
-const lastDay = dayLength;
 
 /** Which time the figures are about: all of it, up to the due time, the last week, the last day, or what was drawn on the chart. */
 export function PeriodChoice({ period, dueAt, cutOffAt = null, weeksFrom, zone, now, href }: Props) {
@@ -25,7 +24,7 @@ export function PeriodChoice({ period, dueAt, cutOffAt = null, weeksFrom, zone, 
     ...(dueAt < now ? [{ name: "As at the due time", period: { until: String(dueAt.getTime()) } }] : []),
     ...(cutOffAt && cutOffAt < now && cutOffAt.getTime() !== dueAt.getTime() ? [{ name: "As at the cut-off", period: { until: String(cutOffAt.getTime()) } }] : []),
     { name: "The last seven days", period: { from: String(startOfHour(now) - week) } },
-    { name: "The last day", period: { from: String(startOfHour(now) - lastDay) } },
+    { name: "The last day", period: { from: String(startOfHour(now) - dayLength) } },
   ];
   const asked = JSON.stringify({ ...(period.from ? { from: String(period.from.getTime()) } : {}), ...(period.until ? { until: String(period.until.getTime()) } : {}) });
   const weeks = weeksFrom ? weeksSince(weeksFrom, now) : [];
