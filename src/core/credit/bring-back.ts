@@ -1,7 +1,9 @@
 /** The ways in which words come that are not new: brought back whole, in place, or found by searching the wiki. */
 import { type Chain, isWorthSearching, type Source, takeChains, type Target } from "../diff/chains";
-import { Evidence, type SearchedText } from "../diff/evidence";
+import { Evidence } from "../diff/evidence";
+import { indexOfText, type SearchedText } from "../diff/pairs";
 import { makeRoom, type Side } from "../diff/slide";
+import type { ReadText } from "../text/vocabulary";
 import { isCorrection } from "../text/spelling";
 import { alignStretch } from "../diff/stretch";
 import { type Explaining, unexplained } from "./explaining";
@@ -197,12 +199,18 @@ interface Origin extends Source {
 function gather(work: Explaining): Origin[] {
   const { others, before } = work.step;
   const pages = others();
-  return [
-    ...pages.map(({ removed }) => ({ ...removed, open: null, removed, isSamePage: false })),
-    { ...before.removed, open: stillRemoved(work), removed: before.removed, isSamePage: true },
-    ...pages.map(({ text: { words, breaks }, origins }) => ({ words, breaks, origins, open: null, removed: null, isSamePage: false })),
-    { words: before.text.words, breaks: before.text.breaks, origins: before.origins, open: null, removed: null, isSamePage: true },
-  ].filter((source) => source.words.length > 0);
+  const sources: Origin[] = [];
+  const put = ({ words, breaks }: ReadText, origins: Origins, removed: RemovedText | null, isSamePage: boolean) => {
+    if (words.length === 0) return;
+    // Another page is searched by many entries before it changes.
+    const index = isSamePage ? null : indexOfText(words);
+    sources.push({ words, breaks, index, open: isSamePage && removed ? stillRemoved(work) : null, origins, removed, isSamePage });
+  };
+  for (const { removed } of pages) put(removed, removed.origins, removed, false);
+  put(before.removed, before.removed.origins, before.removed, true);
+  for (const { text, origins } of pages) put(text, origins, null, false);
+  put(before.text, before.origins, null, true);
+  return sources;
 }
 
 function stillRemoved({ removedToAfter }: Explaining): Uint8Array | null {
@@ -215,7 +223,7 @@ function stillRemoved({ removedToAfter }: Explaining): Uint8Array | null {
 /** Of words that stand in several places only the first counts: copies are no second witness that a phrase is common. */
 function countOrigins(sources: readonly Origin[], isSpread: (entry: number) => boolean): SearchedText[] {
   const seen = new OriginSet();
-  return sources.map(({ words, breaks, origins }) => ({ words, breaks, counted: seen.addAll(origins, isSpread) }));
+  return sources.map(({ words, breaks, index, origins }) => ({ words, breaks, index, copies: seen.addAll(origins, isSpread) }));
 }
 
 function give(work: Explaining, { origins, removed, isSamePage }: Origin, source: number, word: number): void {

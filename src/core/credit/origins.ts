@@ -55,6 +55,17 @@ export function unpackOrigins(runs: OriginRuns): Origins {
   return origins;
 }
 
+const knownRuns = new WeakMap<Int32Array, OriginRuns>();
+
+/** What `packOrigins` gives, kept as long as the origins: for those that are never changed any more. O(words) when first asked for. */
+export function originRuns(origins: Origins): OriginRuns {
+  const known = knownRuns.get(origins.entries);
+  if (known) return known;
+  const runs = packOrigins(origins);
+  knownRuns.set(origins.entries, runs);
+  return runs;
+}
+
 /** Origins as bytes, for storage: a few for each run. */
 export function storeOrigins(origins: Origins): Uint8Array {
   const writer = new ByteWriter();

@@ -7,7 +7,7 @@ import { mix } from "../text/hash";
 import { Vocabulary } from "../text/vocabulary";
 import type { EntryFigures } from "./account";
 import { type Author, creditEntry } from "./entry";
-import { type OriginRuns, packOrigins, unpackOrigins, wordsByEntry } from "./origins";
+import { type OriginRuns, originRuns, unpackOrigins, wordsByEntry } from "./origins";
 import { readPage, storePage } from "./stored";
 import { type CreditedPage, emptyPage } from "./text";
 
@@ -55,7 +55,7 @@ export class CreditedWiki {
     });
     this.pages.set(page, credited.page);
     this.#earlier.delete(state);
-    this.#earlier.set(state, { entry, runs: packOrigins(credited.page.origins) });
+    this.#earlier.set(state, { entry, runs: originRuns(credited.page.origins) });
     for (const [oldest, { entry: last }] of this.#earlier) {
       if (last >= entry - longestRecall) break;
       this.#earlier.delete(oldest);

@@ -10,7 +10,8 @@
 import type { Vocabulary } from "../text/vocabulary";
 import { sentenceBreak } from "../text/words";
 import { tripleHash } from "./align";
-import { bitsOfSearch, type Evidence, mostBitsOfRun } from "./evidence";
+import { bitsInRun, bitsOfSearch, type Evidence, mostBitsOfRun } from "./evidence";
+import { PairSet, type TextIndex } from "./pairs";
 
 /** A text in which stretches are looked for. */
 export interface Source {
@@ -18,6 +19,8 @@ export interface Source {
   readonly breaks: Uint8Array;
   /** 1 for words that may be taken; all may, if null. */
   readonly open: Uint8Array | null;
+  /** Where its pairs stand, if that is known: what is found is the same, sooner. */
+  readonly index?: TextIndex | null;
 }
 
 export interface Search {
@@ -86,14 +89,17 @@ export function takeChains(search: Search, target: Target): Chain[] {
   // Most runs are chance; those that could not prove enough even if their words were rare need no closer look.
   const chains = linkRuns(runs, target.words, search.vocabulary, needed);
   if (chains.length === 0) return [];
-  const evidence = search.evidence(wordsOf(chains.flat(), target));
+  const evidence = search.evidence(wordsOf(chains, target));
+  const weights = new Weights(target, evidence);
+  const candidates = chains.map((chain) => ({ chain, bits: weights.ofChain(chain) }));
+  // The first that is taken is whole. Mostly there is none.
+  if (!candidates.some(({ bits }) => bits >= needed)) return [];
   const taken: Chain[] = [];
-  const candidates = chains.map((chain) => ({ chain, bits: bitsOfChain(chain, target.words, evidence) }));
   candidates.sort((one, other) => other.bits - one.bits || other.chain[0]!.of - one.chain[0]!.of || other.chain[0]!.source - one.chain[0]!.source);
   for (const { chain } of candidates) {
     const source = sources[chain[0]!.of]!;
     const open = openPart(chain, source, target);
-    if (open.length === 0 || bitsOfChain(open, target.words, evidence) < needed + bitsOfFragment * unexplainedPart(open, source, target)) continue;
+    if (open.length === 0 || weights.ofChain(open) < needed + bitsOfFragment * unexplainedPart(open, source, target)) continue;
     for (const run of open) {
       target.open.fill(0, run.target, run.target + run.length);
       if (!reuse) source.open?.fill(0, run.source, run.source + run.length);
@@ -103,15 +109,17 @@ export function takeChains(search: Search, target: Target): Chain[] {
   return taken;
 }
 
-/** The words of all runs one after the other; at most those of the target. */
-function wordsOf(runs: readonly Run[], { words, from, to }: Target): Int32Array {
-  const length = runs.reduce((sum, run) => sum + run.length, 0);
+/** The words of all chains one after the other; at most those of the target. */
+function wordsOf(chains: readonly Chain[], { words, from, to }: Target): Int32Array {
+  let length = 0;
+  for (const chain of chains) for (const run of chain) length += run.length;
   if (length >= to - from) return words.subarray(from, to);
   const all = new Int32Array(length);
   let at = 0;
-  for (const run of runs) {
-    all.set(words.subarray(run.target, run.target + run.length), at);
-    at += run.length;
+  for (const chain of chains) {
+    for (const run of chain) {
+      for (let word = 0; word < run.length; word++) all[at++] = words[run.target + word]!;
+    }
   }
   return all;
 }
@@ -132,42 +140,102 @@ export function isWorthSearching(target: Target, places: number, margin: number,
   return false;
 }
 
-function findRuns(sources: readonly Source[], target: Target, { hashes, folded }: Vocabulary): Run[] {
-  const { heads, next, mask } = targetTriples(target, hashes);
-  const t = target.words;
-  // Most words of a wiki are not in what came; to know that saves hashing them.
-  const isWanted = new Uint8Array(folded.length);
-  for (let at = target.from; at < target.to; at++) if (target.open[at]) isWanted[t[at]!] = 1;
-  let effort = mostEffort * sources.reduce((sum, { words }) => sum + words.length, target.to - target.from);
-  const step = target.to - target.from > longTarget ? 2 : 1;
-  const runs: Run[] = [];
-  for (let of = 0; of < sources.length; of++) {
-    const { words: s, open: sourceOpen } = sources[of]!;
-    const reached = new Map<number, number>();
-    let open = 0;
-    for (let end = 0; end < s.length; end++) {
-      open = isWanted[s[end]!] && (!sourceOpen || sourceOpen[end]) ? open + 1 : 0;
-      if (open < seedLength || end % step !== 0) continue;
-      const from = end - seedLength + 1;
-      let at = heads[tripleHash(s, from, hashes) & mask]!;
-      for (let seen = 0; at > 0 && seen < mostPlaces; at = next[at - 1 - target.from]!, seen++) {
-        const to = at - 1;
-        if (s[from] !== t[to] || s[from + 1] !== t[to + 1] || s[from + 2] !== t[to + 2]) continue;
-        if ((reached.get(from - to) ?? -1) > to) continue;
-        let length = seedLength;
-        while (from + length < s.length && to + length < target.to && s[from + length] === t[to + length]
-          && (!sourceOpen || sourceOpen[from + length]) && target.open[to + length]) length++;
-        let lead = 0;
-        while (lead < step - 1 && from > lead && to - lead > target.from && s[from - lead - 1] === t[to - lead - 1]
-          && (!sourceOpen || sourceOpen[from - lead - 1]) && target.open[to - lead - 1]) lead++;
-        reached.set(from - to, to + length);
-        runs.push({ of, source: from - lead, target: to - lead, length: length + lead });
-        effort -= length;
-        if (runs.length === mostRuns || effort < 0) return runs;
-      }
+function findRuns(sources: readonly Source[], target: Target, { hashes }: Vocabulary): Run[] {
+  const finder = new RunFinder(target, hashes, mostEffort * sources.reduce((sum, { words }) => sum + words.length, target.to - target.from));
+  for (let of = 0; of < sources.length && !finder.isSpent; of++) finder.find(sources[of]!, of);
+  return finder.runs;
+}
+
+// Room that one source after the other uses: to ask the machine for it takes longer than the search of a short text.
+/** By diagonal, how far runs go in the target; all 0 between two sources. */
+let reached = new Int32Array(1024);
+/** Where pairs begin in the source. */
+let places = new Int32Array(1024);
+/** By diagonal, the number of the last run plus one; all 0 between two searches. */
+let lastOnDiagonal = new Int32Array(1024);
+
+function withRoom(numbers: Int32Array<ArrayBuffer>, length: number): Int32Array<ArrayBuffer> {
+  return numbers.length < length ? new Int32Array(2 * length) : numbers;
+}
+
+/** Finds runs in one source after the other, until there are too many. */
+class RunFinder {
+  readonly runs: Run[] = [];
+  readonly #heads: Int32Array;
+  readonly #next: Int32Array;
+  readonly #mask: number;
+  /** The pairs of open triples: most of a wiki are not among them. */
+  readonly #pairs: PairSet;
+  readonly #step: number;
+
+  constructor(readonly target: Target, readonly hashes: Int32Array, private effort: number) {
+    const { words, open, from, to } = target;
+    const { heads, next, mask } = targetTriples(target, hashes);
+    [this.#heads, this.#next, this.#mask] = [heads, next, mask];
+    this.#step = to - from > longTarget ? 2 : 1;
+    this.#pairs = new PairSet(to - from);
+    for (let at = from; at + 1 < to; at++) if (open[at] && open[at + 1]) this.#pairs.add(words[at]!, words[at + 1]!);
+  }
+
+  get isSpent(): boolean {
+    return this.runs.length === mostRuns || this.effort < 0;
+  }
+
+  find(source: Source, of: number): void {
+    const { words } = source;
+    const known = this.runs.length;
+    reached = withRoom(reached, words.length + this.target.to);
+    this.#findIn(source, of);
+    for (let run = known; run < this.runs.length; run++) reached[this.#diagonal(this.runs[run]!.source, this.runs[run]!.target)] = 0;
+  }
+
+  #findIn(source: Source, of: number): void {
+    const { words, open, index } = source;
+    const pairs = this.#pairs;
+    if (index) {
+      places = withRoom(places, words.length);
+      const count = index.placesOf(pairs, places);
+      for (let at = 0; at < count && !this.isSpent; at++) this.#look(source, of, places[at]!);
+      if (count >= 0) return;
+    }
+    let follow = 0;
+    for (let end = 1; end < words.length; end++) {
+      follow = (!open || (open[end] && open[end - 1])) && pairs.mayHave(words[end - 1]!, words[end]!) ? follow + 1 : 0;
+      if (follow < seedLength - 1) continue;
+      this.#look(source, of, end - seedLength + 1);
+      if (this.isSpent) return;
     }
   }
-  return runs;
+
+  #diagonal(source: number, target: number): number {
+    return source - target + this.target.to;
+  }
+
+  /** Grows runs from the three words of a source from `from` on, wherever they stand in the target. */
+  #look({ words: s, open: sourceOpen }: Source, of: number, from: number): void {
+    const step = this.#step;
+    if ((from + seedLength - 1) % step !== 0 || from + seedLength > s.length) return;
+    if (sourceOpen && !(sourceOpen[from] && sourceOpen[from + 1] && sourceOpen[from + 2])) return;
+    const { words: t, open, from: first, to: end } = this.target;
+    const next = this.#next;
+    let at = this.#heads[tripleHash(s, from, this.hashes) & this.#mask]!;
+    for (let seen = 0; at > 0 && seen < mostPlaces; at = next[at - 1 - first]!, seen++) {
+      const to = at - 1;
+      if (s[from] !== t[to] || s[from + 1] !== t[to + 1] || s[from + 2] !== t[to + 2]) continue;
+      const diagonal = this.#diagonal(from, to);
+      if (reached[diagonal]! > to) continue;
+      let length = seedLength;
+      while (from + length < s.length && to + length < end && s[from + length] === t[to + length]
+        && (!sourceOpen || sourceOpen[from + length]) && open[to + length]) length++;
+      let lead = 0;
+      while (lead < step - 1 && from > lead && to - lead > first && s[from - lead - 1] === t[to - lead - 1]
+        && (!sourceOpen || sourceOpen[from - lead - 1]) && open[to - lead - 1]) lead++;
+      reached[diagonal] = to + length;
+      this.runs.push({ of, source: from - lead, target: to - lead, length: length + lead });
+      this.effort -= length;
+      if (this.isSpent) return;
+    }
+  }
 }
 
 /** Open triples of the target by hash: the first place of each bucket plus one, and from each place the next. */
@@ -192,12 +260,12 @@ function linkRuns(runs: readonly Run[], words: Int32Array, vocabulary: Vocabular
   const before = new Int32Array(runs.length).fill(-1);
   const isContinued = new Uint8Array(runs.length);
   const { size, placeOf } = placesOfDiagonals(runs);
-  const lastOnDiagonal = new Int32Array(size).fill(-1);
+  lastOnDiagonal = withRoom(lastOnDiagonal, size);
   for (const index of order) {
     const run = runs[index]!;
     const diagonal = placeOf(run);
     for (let near = diagonal - widestStep; near <= diagonal + widestStep; near++) {
-      const other = lastOnDiagonal[near]!;
+      const other = lastOnDiagonal[near]! - 1;
       if (other < 0) continue;
       const [inSource, inTarget] = [run.source - runs[other]!.source - runs[other]!.length, run.target - runs[other]!.target - runs[other]!.length];
       if (inSource < 0 || inTarget < 0 || inSource > widestStep || inTarget > widestStep) continue;
@@ -205,8 +273,9 @@ function linkRuns(runs: readonly Run[], words: Int32Array, vocabulary: Vocabular
     }
     bits[index] = mostBitsOfRun(words, run.target, run.target + run.length, vocabulary);
     if (before[index]! >= 0) bits[index]! += bits[before[index]!]! - bitsOfStep;
-    lastOnDiagonal[diagonal] = index;
+    lastOnDiagonal[diagonal] = index + 1;
   }
+  for (const run of runs) lastOnDiagonal[placeOf(run)] = 0;
   for (const from of before) if (from >= 0) isContinued[from] = 1;
   const chains: Chain[] = [];
   for (const index of order) {
@@ -264,10 +333,32 @@ function openPart(chain: Chain, source: Source, target: Target): Chain {
   return parts;
 }
 
-function bitsOfChain(chain: Chain, words: Int32Array, evidence: Evidence): number {
-  let bits = -bitsOfStep * (chain.length - 1);
-  for (const run of chain) bits += evidence.bitsOfRun(words, run.target, run.target + run.length);
-  return bits;
+/** What chains prove. They share words, so what each word proves is asked once. */
+class Weights {
+  /** By place in the target: what its word proves where a run begins with it, and behind the word before it; 0 if that was not asked yet. */
+  readonly #first: Float64Array;
+  readonly #further: Float64Array;
+
+  constructor(readonly target: Target, readonly evidence: Evidence) {
+    this.#first = new Float64Array(target.to - target.from);
+    this.#further = new Float64Array(target.to - target.from);
+  }
+
+  ofChain(chain: Chain): number {
+    const { target: { words, from }, evidence } = this;
+    let bits = -bitsOfStep * (chain.length - 1);
+    for (const { target, length } of chain) {
+      let most = (this.#first[target - from] ||= evidence.bits(words[target]!));
+      let sum = most;
+      for (let at = target + 1; at < target + length; at++) {
+        const own = (this.#further[at - from] ||= evidence.bitsAfter(words[at - 1]!, words[at]!));
+        sum += own;
+        if (own > most) most = own;
+      }
+      bits += bitsInRun(sum, most);
+    }
+    return bits;
+  }
 }
 
 /** Of the sentence or gap that a chain stands in, the part that it leaves unexplained; the smaller one of both sides. */

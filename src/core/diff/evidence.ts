@@ -13,8 +13,9 @@
  * about single words; there a prior by length stands in, since in every alphabetic language the common words are the
  * short ones (Zipf, "Human Behavior and the Principle of Least Effort", 1949).
  */
-import type { ReadText, Vocabulary } from "../text/vocabulary";
+import type { Vocabulary } from "../text/vocabulary";
 import { sentenceBreak } from "../text/words";
+import { countPairs, PairSet, type SearchedText } from "./pairs";
 
 /** As many words as the prior weighs: below it a text's own counts say less than the length of words. */
 const priorWords = 1000;
@@ -34,32 +35,37 @@ const trustInPairs = 0.5;
 /** A run of as many words that stays in its place is never chance, however common each of them is. */
 export const longRun = 12;
 
-/** A text that is searched. Words with a 0 in `counted` are copies of others and say nothing on their own. */
-export interface SearchedText extends ReadText {
-  readonly counted?: Uint8Array | null;
-}
-
 export class Evidence {
   readonly #counts: Int32Array;
   readonly #total: number;
   readonly #known: Float64Array;
-  #pairs: PairCounts | undefined;
+  #pairs: PairSet | undefined;
+  /** By the number of a pair, how often it stands in what is searched, and what its second word proves behind its first; 0 if that was not asked yet. */
+  #together: Int32Array = new Int32Array(0);
+  #pairBits = new Float64Array(0);
   #starts: Starts | undefined;
 
   /**
-   * `searched` are the texts that are searched; `asked` holds, in their order, all words that runs may be made of.
+   * `searched` are the texts that are searched; `asked` holds, in their order, all words that runs may be made of: of
+   * others nothing is known where a text has an index.
    * O(words searched), and as much again when runs are first weighed.
    */
   constructor(readonly vocabulary: Vocabulary, readonly searched: readonly SearchedText[], readonly asked: Int32Array) {
     const counts = (this.#counts = new Int32Array(vocabulary.folded.length));
     this.#known = new Float64Array(vocabulary.folded.length);
-    let total = 0;
-    for (const { words, counted } of searched) {
-      if (!counted) for (let at = 0; at < words.length; at++) counts[words[at]!]!++;
-      else for (let at = 0; at < words.length; at++) counts[words[at]!]! += counted[at]!;
-      total += words.length;
+    this.#total = searched.reduce((sum, { words }) => sum + words.length, 0);
+    for (const { words, index, copies } of searched) {
+      if (!index) for (let at = 0; at < words.length; at++) counts[words[at]!]!++;
+      if (copies) for (let each = 0; each < copies.length; each += 2) for (let at = copies[each]!; at < copies[each + 1]!; at++) counts[words[at]!]!--;
     }
-    this.#total = total;
+    if (!searched.some(({ index }) => index)) return;
+    const isCounted = new Uint8Array(counts.length);
+    for (let at = 0; at < asked.length; at++) {
+      const word = asked[at]!;
+      if (isCounted[word]) continue;
+      isCounted[word] = 1;
+      for (let text = 0; text < searched.length; text++) counts[word]! += searched[text]!.index?.countOf(word) ?? 0;
+    }
   }
 
   /** -log2 of how likely the word is at any one place, apart from the one place where it was found. */
@@ -82,11 +88,11 @@ export class Evidence {
   bitsOfRun(words: Int32Array, from: number, to: number, beginsSentence = false): number {
     let [sum, most] = [0, 0];
     for (let at = from; at < to; at++) {
-      const own = at > from ? this.#bitsAfter(words[at - 1]!, words[at]!) : beginsSentence ? this.#bitsAtStart(words[at]!) : this.bits(words[at]!);
+      const own = at > from ? this.bitsAfter(words[at - 1]!, words[at]!) : beginsSentence ? this.#bitsAtStart(words[at]!) : this.bits(words[at]!);
       sum += own;
       if (own > most) most = own;
     }
-    return partInRun * sum + (1 - partInRun) * most;
+    return bitsInRun(sum, most);
   }
 
   #bitsAtStart(word: number): number {
@@ -96,16 +102,25 @@ export class Evidence {
     return -Math.log2(trustInPairs * (atStart / (sentences - 1)) + (1 - trustInPairs) * this.#chance(word));
   }
 
-  #bitsAfter(before: number, word: number): number {
-    const pairs = (this.#pairs ??= new PairCounts(this.searched, this.asked, this.vocabulary.folded.length));
-    const together = pairs.count(before, word) - 1;
+  /** The same of a word behind the one before it. */
+  bitsAfter(before: number, word: number): number {
+    const pairs = (this.#pairs ??= this.#countPairs());
+    const pair = pairs.numberOf(before, word);
+    return pair < 0 ? this.bits(word) : (this.#pairBits[pair] ||= this.#bitsOfPair(before, word, this.#together[pair]! - 1));
+  }
+
+  #bitsOfPair(before: number, word: number, together: number): number {
     if (together <= 0) return this.bits(word);
     return -Math.log2(trustInPairs * (together / Math.max(together, this.#counts[before]! - 1)) + (1 - trustInPairs) * this.#chance(word));
   }
-}
 
-function slotOf(first: number, second: number): number {
-  return Math.imul(first, 0x9e3779b1) ^ Math.imul(second + 1, 0x85ebca6b);
+  #countPairs(): PairSet {
+    const pairs = new PairSet(this.asked.length);
+    for (let at = 1; at < this.asked.length; at++) pairs.add(this.asked[at - 1]!, this.asked[at]!);
+    this.#together = countPairs(this.searched, pairs);
+    this.#pairBits = new Float64Array(pairs.count);
+    return pairs;
+  }
 }
 
 interface Starts {
@@ -127,53 +142,13 @@ function countStarts(searched: readonly SearchedText[], size: number): Starts {
   return { byWord, sentences };
 }
 
-/** How often two words that follow each other in `asked` do so in what is searched: a hash table with open addressing. */
-class PairCounts {
-  readonly #first: Int32Array;
-  readonly #second: Int32Array;
-  readonly #counts: Int32Array;
-  readonly #mask: number;
-
-  constructor(searched: readonly SearchedText[], asked: Int32Array, vocabularySize: number) {
-    const isFirst = new Uint8Array(vocabularySize);
-    let size = 64;
-    while (size < 4 * asked.length) size *= 2;
-    this.#mask = size - 1;
-    this.#first = new Int32Array(size).fill(-1);
-    this.#second = new Int32Array(size);
-    this.#counts = new Int32Array(size);
-    for (let at = 1; at < asked.length; at++) {
-      const slot = this.#slot(asked[at - 1]!, asked[at]!);
-      this.#first[slot] = asked[at - 1]!;
-      this.#second[slot] = asked[at]!;
-      isFirst[asked[at - 1]!] = 1;
-    }
-    const [firsts, seconds, counts, mask] = [this.#first, this.#second, this.#counts, this.#mask];
-    for (const { words, counted } of searched) {
-      for (let at = 1; at < words.length; at++) {
-        const [first, second] = [words[at - 1]!, words[at]!];
-        if (isFirst[first] !== 1) continue;
-        let slot = slotOf(first, second) & mask;
-        while (firsts[slot]! >= 0 && (firsts[slot] !== first || seconds[slot] !== second)) slot = (slot + 1) & mask;
-        if (firsts[slot]! >= 0 && (!counted || (counted[at - 1] && counted[at]))) counts[slot]!++;
-      }
-    }
-  }
-
-  count(first: number, second: number): number {
-    return this.#counts[this.#slot(first, second)]!;
-  }
-
-  /** Where the pair is, or the free place where it would be. */
-  #slot(first: number, second: number): number {
-    let slot = slotOf(first, second) & this.#mask;
-    while (this.#first[slot]! >= 0 && (this.#first[slot] !== first || this.#second[slot] !== second)) slot = (slot + 1) & this.#mask;
-    return slot;
-  }
-}
-
 function priorOf(word: string): number {
   return priorByLength[word.length - 1] ?? priorOfLong;
+}
+
+/** What a run proves of which the words alone prove `sum` together and `most` at most. */
+export function bitsInRun(sum: number, most: number): number {
+  return partInRun * sum + (1 - partInRun) * most;
 }
 
 /** What a run of words proves at most, before anything is known of the text that is searched. */
@@ -185,7 +160,7 @@ export function mostBitsOfRun(words: Int32Array, from: number, to: number, vocab
     sum += own;
     if (own > most) most = own;
   }
-  return partInRun * sum + (1 - partInRun) * most;
+  return bitsInRun(sum, most);
 }
 
 /** By word, the bits of its prior, for as many words as the vocabulary had when it was asked for last. */

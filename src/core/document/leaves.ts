@@ -156,7 +156,7 @@ export function objectKey(node: DocumentNode): string {
 function joined(pieces: readonly Piece[]): { text: string; marks: string }[] {
   const result: { text: string; marks: string }[] = [];
   for (const piece of pieces) {
-    const marks = JSON.stringify(piece.object ? [...piece.marks, objectKey(piece.object)] : piece.marks);
+    const marks = piece.marks.length === 0 && !piece.object ? "[]" : JSON.stringify(piece.object ? [...piece.marks, objectKey(piece.object)] : piece.marks);
     const last = result.at(-1);
     if (last && last.marks === marks) last.text += piece.text;
     else result.push({ text: piece.text, marks });
