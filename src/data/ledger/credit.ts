@@ -11,7 +11,7 @@ import { readBlocks } from "@/core/diff/sequence";
 import type { PageDocument } from "@/core/document/model";
 import { Vocabulary } from "@/core/text/vocabulary";
 import type { Queryable } from "../db/client";
-import { insertMany } from "../db/insert-many";
+import { insertMany, replaceMany } from "../db/put-rows";
 import { entry, entryCredit, page, standing, standingChange, wiki } from "../db/tables/wikis";
 import { authorsThatCount, type CountsAs } from "./authors";
 
@@ -92,12 +92,12 @@ export async function storeCredit(tx: Queryable, { courseId, wikiId, pageId, at,
   const { authorId, stateKey, origins, figures, stood, stands, authorOf } = credited;
   await tx.insert(entryCredit).values({ courseId, pageId, number, wikiId, authorId, at, ...summedOf(figures), stateKey, origins, figures });
   if (credited.spread !== spread) await tx.update(wiki).set({ spread: credited.spread }).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
-  await putStandingChanges(tx, { courseId, wikiId, pageId }, [{ number, at, changes: figures.standingChange }], authorOf);
+  await insertMany(tx, standingChange, changeRows({ courseId, wikiId, pageId }, [{ number, at, changes: figures.standingChange }], authorOf));
   const gone = [...stood.keys()].filter((rev) => !stands.has(rev));
   if (gone.length > 0) {
     await tx.delete(standing).where(and(eq(standing.courseId, courseId), eq(standing.pageId, pageId), sql`${standing.rev} = any(${sql.param(gone)}::int[])`));
   }
-  await putStanding(tx, { courseId, wikiId, pageId }, [...stands].filter(([rev, words]) => stood.get(rev) !== words), authorOf);
+  await replaceMany(tx, standing, null, standingRows({ courseId, wikiId, pageId }, [...stands].filter(([rev, words]) => stood.get(rev) !== words), authorOf));
 }
 
 /** The figures that the review adds up, where an index reaches them. */
@@ -105,25 +105,33 @@ export function summedOf({ added, corrected, moved, restored }: EntryFigures) {
   return { added, corrected, moved, restored };
 }
 
-/** A statement takes 65,535 values at most. */
-const rowsAtOnce = 5000;
-
-/** Stores how many words of each entry stand on a page, in the place of what was stored for these entries. */
-export async function putStanding(
-  tx: Queryable, place: { courseId: string; wikiId: string; pageId: string }, stands: readonly (readonly [rev: number, words: number])[], authorOf: (rev: number) => Author,
-): Promise<void> {
-  for (let from = 0; from < stands.length; from += rowsAtOnce) {
-    await tx.insert(standing).values(stands.slice(from, from + rowsAtOnce).map(([rev, words]) => ({ ...place, rev, words, authorId: authorOf(rev) })))
-      .onConflictDoUpdate({ target: [standing.courseId, standing.pageId, standing.rev], set: { words: sql`excluded.words` } });
-  }
+interface PageIn {
+  readonly courseId: string;
+  readonly wikiId: string;
+  readonly pageId: string;
 }
 
-/** Stores how entries of a page changed what stands. */
-export async function putStandingChanges(
-  tx: Queryable, place: { courseId: string; wikiId: string; pageId: string }, entries: readonly { readonly number: number; readonly at: Date; readonly changes: EntryFigures["standingChange"] }[], authorOf: (rev: number) => Author,
+interface ChangesOfEntry {
+  readonly number: number;
+  readonly at: Date;
+  readonly changes: EntryFigures["standingChange"];
+}
+
+const standingRows = (place: PageIn, stands: readonly (readonly [rev: number, words: number])[], authorOf: (rev: number) => Author) => (
+  stands.map(([rev, words]) => ({ ...place, rev, words, authorId: authorOf(rev) }))
+);
+
+const changeRows = (place: PageIn, entries: readonly ChangesOfEntry[], authorOf: (rev: number) => Author) => (
+  entries.flatMap(({ number, at, changes }) => changes.map(([rev, words]) => ({ ...place, number, at, rev, words, authorId: authorOf(rev) })))
+);
+
+/** Stores anew what stands on a page, by entry, and how each of its entries changed that. */
+export async function replaceStanding(
+  tx: Queryable, place: PageIn, stands: readonly (readonly [rev: number, words: number])[], entries: readonly ChangesOfEntry[], authorOf: (rev: number) => Author,
 ): Promise<void> {
-  const rows = entries.flatMap(({ number, at, changes }) => changes.map(([rev, words]) => ({ ...place, number, at, rev, words, authorId: authorOf(rev) })));
-  for (let from = 0; from < rows.length; from += rowsAtOnce) await insertMany(tx, standingChange, rows.slice(from, from + rowsAtOnce));
+  const { courseId, pageId } = place;
+  await replaceMany(tx, standing, and(eq(standing.courseId, courseId), eq(standing.pageId, pageId))!, standingRows(place, stands, authorOf));
+  await replaceMany(tx, standingChange, and(eq(standingChange.courseId, courseId), eq(standingChange.pageId, pageId))!, changeRows(place, entries, authorOf));
 }
 
 /** Whether a wiki's stored credit follows the rules of this version. */

@@ -11,14 +11,14 @@ import { writtenBlocks } from "@/core/credit/text";
 import { CreditedWiki, stateKey } from "@/core/credit/wiki";
 import { type ThingChange, thingChanges, thingsIn } from "@/core/document/things";
 import type { Database, Queryable } from "../db/client";
-import { insertMany } from "../db/insert-many";
+import { replaceMany } from "../db/put-rows";
 import { givenEntry } from "../db/tables/doors";
-import { entry, entryCredit, page, standing, standingChange, thingChange, wiki } from "../db/tables/wikis";
+import { entry, entryCredit, page, wiki } from "../db/tables/wikis";
 import { refreshDiscussions } from "../comments/discussion";
 import { refreshPassages } from "../comments/passages";
 import { authorsThatCount } from "./authors";
-import { putThings } from "./things";
-import { putStanding, putStandingChanges, summedOf } from "./credit";
+import { replaceThings } from "./things";
+import { replaceStanding, summedOf } from "./credit";
 
 /** One entry as the rules of this version see it. */
 export interface Recomputed {
@@ -64,12 +64,8 @@ export async function replayWiki(tx: Queryable, courseId: string, wikiId: string
 export async function recomputeWiki(tx: Queryable, courseId: string, wikiId: string): Promise<number> {
   const here = and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId));
   await tx.select({ id: wiki.id }).from(wiki).where(here).for("update");
-  const pages = sql`(select ${page.id} from ${page} where ${page.courseId} = ${courseId} and ${page.wikiId} = ${wikiId})`;
-  await tx.delete(entryCredit).where(and(eq(entryCredit.courseId, courseId), sql`${entryCredit.pageId} in ${pages}`));
-  await tx.delete(standing).where(and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId)));
-  await tx.delete(standingChange).where(and(eq(standingChange.courseId, courseId), eq(standingChange.wikiId, wikiId)));
-  await tx.delete(thingChange).where(and(eq(thingChange.courseId, courseId), eq(thingChange.wikiId, wikiId)));
   let count = 0;
+  const withThings: Parameters<typeof replaceThings>[2][number][] = [];
   const changes = new Map<string, { number: number; at: Date; changes: EntryFigures["standingChange"] }[]>();
   const credited = await replayWiki(tx, courseId, wikiId, async (batch) => {
     count += batch.length;
@@ -77,16 +73,17 @@ export async function recomputeWiki(tx: Queryable, courseId: string, wikiId: str
       const known = changes.get(pageId) ?? changes.set(pageId, []).get(pageId)!;
       known.push({ number, at, changes: figures.standingChange });
     }
-    await insertMany(tx, entryCredit, batch.map(({ pageId, number, authorId, at, stateKey, origins, figures }) => (
+    // Every entry has its credit, and has it for good: there is nothing to delete.
+    await replaceMany(tx, entryCredit, null, batch.map(({ pageId, number, authorId, at, stateKey, origins, figures }) => (
       { courseId, pageId, number, wikiId, authorId, at, ...summedOf(figures), stateKey, origins: storeOrigins(origins), figures })));
-    await putThings(tx, { courseId, wikiId }, batch);
+    for (const { pageId, number, rev, things } of batch) if (things.length > 0) withThings.push({ pageId, number, rev, things });
   });
+  await replaceThings(tx, { courseId, wikiId }, withThings);
   const authorOf = (rev: number) => credited.authors.get(rev) ?? null;
   for (const [pageId, { text, origins, removed }] of credited.pages) {
     await tx.update(page).set({ words: text.words.length, credit: storePage({ text, origins, removed }, credited.vocabulary) })
       .where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
-    await putStanding(tx, { courseId, wikiId, pageId }, [...wordsByEntry(origins)], authorOf);
-    await putStandingChanges(tx, { courseId, wikiId, pageId }, changes.get(pageId) ?? [], authorOf);
+    await replaceStanding(tx, { courseId, wikiId, pageId }, [...wordsByEntry(origins)], changes.get(pageId) ?? [], authorOf);
   }
   await refreshPassages(tx, courseId, wikiId);
   await refreshDiscussions(tx, courseId, wikiId);

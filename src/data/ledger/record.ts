@@ -108,7 +108,7 @@ export async function recordEntry(tx: Queryable, given: NewEntry): Promise<Recor
   });
   await tx.update(wiki).set({ entries: rev, creditVersion: storedVersion }).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
   await storeCredit(tx, toCredit, number, credited);
-  await putThings(tx, { courseId, wikiId }, [{ pageId, number, rev, things: thingChanges(newest ? thingsIn(newest.document) : new Map(), thingsIn(document)) }]);
+  await putThings(tx, { courseId, wikiId }, { pageId, number, rev, things: thingChanges(newest ? thingsIn(newest.document) : new Map(), thingsIn(document)) });
   await storeUses(tx, courseId, pageId, newest?.document ?? null, document);
   await send(tx, { courseId, pageId, kind: "entry", by: given.authorId, number });
   return { kind: "recorded", number };

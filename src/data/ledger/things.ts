@@ -4,7 +4,7 @@ import { and, asc, eq, inArray, lt } from "drizzle-orm";
 import { type StandingThings, standingThings, type ThingStep } from "@/core/credit/things";
 import type { ThingChange } from "@/core/document/things";
 import type { Queryable } from "../db/client";
-import { insertMany } from "../db/insert-many";
+import { insertMany, replaceMany } from "../db/put-rows";
 import { entryCredit, thingChange } from "../db/tables/wikis";
 
 interface ChangesOfEntry {
@@ -14,13 +14,23 @@ interface ChangesOfEntry {
   readonly things: readonly ThingChange[];
 }
 
-/** A statement takes 65,535 values at most. */
-const rowsAtOnce = 5000;
+interface WikiIn {
+  readonly courseId: string;
+  readonly wikiId: string;
+}
 
-export async function putThings(tx: Queryable, place: { readonly courseId: string; readonly wikiId: string }, entries: readonly ChangesOfEntry[]): Promise<void> {
-  const { courseId, wikiId } = place;
-  const rows = entries.flatMap(({ pageId, number, rev, things }) => things.map(([thing, change]) => ({ courseId, wikiId, pageId, number, rev, thing, change })));
-  for (let from = 0; from < rows.length; from += rowsAtOnce) await insertMany(tx, thingChange, rows.slice(from, from + rowsAtOnce));
+const thingRows = ({ courseId, wikiId }: WikiIn, entries: readonly ChangesOfEntry[]) => (
+  entries.flatMap(({ pageId, number, rev, things }) => things.map(([thing, change]) => ({ courseId, wikiId, pageId, number, rev, thing, change })))
+);
+
+/** Stores what an entry changed of things. */
+export async function putThings(tx: Queryable, place: WikiIn, entry: ChangesOfEntry): Promise<void> {
+  await insertMany(tx, thingChange, thingRows(place, [entry]));
+}
+
+/** Stores anew what all entries of a wiki changed of things. */
+export async function replaceThings(tx: Queryable, place: WikiIn, entries: readonly ChangesOfEntry[]): Promise<void> {
+  await replaceMany(tx, thingChange, and(eq(thingChange.courseId, place.courseId), eq(thingChange.wikiId, place.wikiId))!, thingRows(place, entries));
 }
 
 export interface ThingsOfWiki {
