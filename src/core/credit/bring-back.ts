@@ -1,4 +1,4 @@
-/** The ways in which words come that are not new: brought back whole, in place, or found by searching the wiki. */
+/** The ways in which single stretches come that are not new: brought back in place, or found by searching the wiki. */
 import { type Chain, isWorthSearching, type Source, takeChains, type Target } from "../diff/chains";
 import { Evidence } from "../diff/evidence";
 import { indexOfText, type SearchedText } from "../diff/pairs";
@@ -8,47 +8,8 @@ import { isCorrection } from "../text/spelling";
 import { alignStretch } from "../diff/stretch";
 import { type Explaining, unexplained } from "./explaining";
 import { OriginSet } from "./origin-set";
-import { originKey, type Origins } from "./origins";
+import type { Origins } from "./origins";
 import { firstRunFrom, type RemovedText, runOf } from "./removed";
-
-/**
- * A page that reads exactly as it once did has the credit that it had then. Also of words that were kept: of two equal
- * words, of which one is gone, the comparison cannot know which, and the earlier state does.
- */
-export function recallWhole(work: Explaining, then: Origins): void {
-  const { comparison: { fromBefore }, step: { before } } = work;
-  if (then.entries.length !== fromBefore.length) return;
-  const { entries, ordinals } = before.origins;
-  const toAfter = new Int32Array(before.text.words.length).fill(-1);
-  const isSettled = (word: number, from: number) => from >= 0 && entries[from] === then.entries[word] && ordinals[from] === then.ordinals[word];
-  for (let word = 0; word < fromBefore.length; word++) if (isSettled(word, fromBefore[word]!)) toAfter[fromBefore[word]!] = word;
-  const standing = placesByOrigin(before.origins, (word) => toAfter[word]! < 0);
-  const removed = placesByOrigin(before.removed.origins, () => true);
-  fromBefore.forEach((from, word) => {
-    if (isSettled(word, from)) return;
-    const [entry, ordinal] = [then.entries[word]!, then.ordinals[word]!];
-    const key = originKey(entry, ordinal);
-    const [wasHere, wasRemoved] = [standing.get(key)?.pop(), removed.get(key)?.pop()];
-    if (wasHere !== undefined) toAfter[wasHere] = word;
-    if (from >= 0) work.recredit(word, entry, ordinal, wasHere === undefined ? wasRemoved : undefined);
-    else if (wasHere !== undefined || wasRemoved === undefined) work.carry(word, entry, ordinal);
-    else work.restoreInPlace(word, wasRemoved);
-  });
-  work.moveAll(toAfter);
-}
-
-/** The words that `isWanted`, by their origin; copies share one, the first is taken first. */
-function placesByOrigin({ entries, ordinals }: Origins, isWanted: (word: number) => boolean): Map<number, number[]> {
-  const places = new Map<number, number[]>();
-  for (let word = entries.length - 1; word >= 0; word--) {
-    if (!isWanted(word)) continue;
-    const key = originKey(entries[word]!, ordinals[word]!);
-    const known = places.get(key);
-    if (known) known.push(word);
-    else places.set(key, [word]);
-  }
-  return places;
-}
 
 /**
  * The most pairs of a removed word and a word that came that are looked at in one place. Where more was removed, or came,

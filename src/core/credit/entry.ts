@@ -2,7 +2,7 @@
  * One entry's step: from the credit before it and the text after it to the credit after it and the entry's figures.
  *
  * A word after the entry is explained by the first of these that fits:
- *   1. brought back whole: the page reads as it did after an earlier entry, and each word has the credit that it had then,
+ *   1. brought back whole, or with changes: the page reads as it did after an earlier entry, and each word has the credit that it had then,
  *   2. kept on the page, moved within it, or corrected in spelling (`compare`),
  *   3. brought back in place: it was removed from where it comes again,
  *   4. carried over: it stands elsewhere on the page, or stands on another page of the wiki,
@@ -15,8 +15,9 @@ import type { Sequence } from "../diff/sequence";
 import type { Vocabulary } from "../text/vocabulary";
 import { account, type EntryFigures } from "./account";
 import { Explaining } from "./explaining";
-import { bringBackInPlace, bringBackRest, recallWhole, search } from "./bring-back";
+import { bringBackInPlace, bringBackRest, search } from "./bring-back";
 import type { Origins } from "./origins";
+import { type LastStates, recall, recallLike } from "./recall";
 import { rememberRemoved } from "./removed";
 import type { CreditedPage } from "./text";
 
@@ -36,6 +37,8 @@ export interface EntryStep {
   readonly others: () => readonly CreditedPage[];
   /** The credit of an earlier state of this page with exactly these words (see `stateKey`), or null. */
   readonly sameBefore: Origins | null;
+  /** The page's last states; without them only what reads exactly as before is known again as a whole. */
+  readonly lastStates?: LastStates;
   /** The author of an earlier entry of the wiki. */
   readonly authorOf: (entry: number) => Author;
   /** Whether words of an entry may stand in more than one place, or on another page than they were written on. */
@@ -56,7 +59,8 @@ export interface CreditedEntry {
 export function creditEntry(step: EntryStep): CreditedEntry {
   const comparison = compare(step.before.text, step.after, step.vocabulary);
   const work = new Explaining(step, comparison);
-  if (step.sameBefore) recallWhole(work, step.sameBefore);
+  const then = step.sameBefore ?? (work.isOpen() ? recallLike(work) : null);
+  if (then) recall(work, then);
   if (work.isOpen()) {
     const pending = bringBackInPlace(work);
     search(work);

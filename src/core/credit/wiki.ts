@@ -2,12 +2,14 @@
  * The credit of a whole wiki, entry by entry, in memory: what the command line, the tests and the recomputation use.
  * The data layer takes the same steps with `creditEntry`, from what it has stored.
  */
-import { readAll, type Reading, sequence, type Sequence, type WrittenBlock } from "../diff/sequence";
+import { type Block, readAll, type Reading, sequence, type Sequence, type WrittenBlock } from "../diff/sequence";
 import { mix } from "../text/hash";
 import { Vocabulary } from "../text/vocabulary";
 import type { EntryFigures } from "./account";
 import { type Author, creditEntry } from "./entry";
 import { type OriginRuns, originRuns, unpackOrigins, wordsByEntry } from "./origins";
+import { type EarlierState, mostStates } from "./recall";
+import { nothingRemoved } from "./removed";
 import { readPage, storePage } from "./stored";
 import { type CreditedPage, emptyPage } from "./text";
 
@@ -17,6 +19,14 @@ export interface WikiEntry {
   readonly author: Author;
   readonly page: string;
   readonly blocks: readonly WrittenBlock[];
+}
+
+/** A page as it stood after an entry: its blocks, which states share, and their credit; or as it is stored. */
+type State = { readonly blocks: readonly Block[]; readonly runs: OriginRuns } | Uint8Array;
+
+function storedState(state: State, vocabulary: Vocabulary): Uint8Array {
+  if (state instanceof Uint8Array) return state;
+  return storePage({ text: sequence(state.blocks), origins: unpackOrigins(state.runs), removed: nothingRemoved }, vocabulary);
 }
 
 /** A page is known again in a state that it had at most so many entries of the wiki ago. */
@@ -29,6 +39,8 @@ export class CreditedWiki {
   readonly #readings = new Map<string, Reading>();
   /** By page and its words, the credit that the page had when it read so last; the longest ago first. */
   readonly #earlier = new Map<string, { readonly entry: number; readonly runs: OriginRuns }>();
+  /** By page its last states, the oldest first. */
+  readonly #states = new Map<string, readonly State[]>();
   /** Entries of which words may stand in more than one place. */
   readonly spread = new Set<number>();
 
@@ -50,18 +62,29 @@ export class CreditedWiki {
       entry, author, before, after, vocabulary: this.#vocabulary,
       others: () => [...this.pages].filter(([other]) => other !== page).map(([, each]) => each),
       sameBefore: earlier && earlier.entry >= entry - longestRecall ? unpackOrigins(earlier.runs) : null,
+      lastStates: { areAtHand: !(this.#states.get(page)?.at(-1) instanceof Uint8Array), read: () => this.#lastStates(page) },
       authorOf: (number) => this.authors.get(number) ?? null,
       isSpread: (number) => this.spread.has(number),
     });
     this.pages.set(page, credited.page);
+    const runs = originRuns(credited.page.origins);
+    this.#states.set(page, [...(this.#states.get(page) ?? []), { blocks: after.blocks, runs }].slice(-mostStates));
     this.#earlier.delete(state);
-    this.#earlier.set(state, { entry, runs: originRuns(credited.page.origins) });
+    this.#earlier.set(state, { entry, runs });
     for (const [oldest, { entry: last }] of this.#earlier) {
       if (last >= entry - longestRecall) break;
       this.#earlier.delete(oldest);
     }
     for (const each of credited.spread) this.spread.add(each);
     return credited.figures;
+  }
+
+  #lastStates(page: string): EarlierState[] {
+    return (this.#states.get(page) ?? []).map((state) => {
+      if (!(state instanceof Uint8Array)) return { blocks: state.blocks, origins: () => unpackOrigins(state.runs) };
+      const { text, origins } = readPage(state, this.#vocabulary);
+      return { blocks: text.blocks, origins: () => origins };
+    }).reverse();
   }
 
   /** A wiki that goes on from here on its own. */
@@ -71,6 +94,7 @@ export class CreditedWiki {
     for (const [page, credited] of this.pages) copy.pages.set(page, credited);
     for (const [entry, author] of this.authors) copy.authors.set(entry, author);
     for (const [state, origins] of this.#earlier) copy.#earlier.set(state, origins);
+    for (const [page, states] of this.#states) copy.#states.set(page, states);
     for (const entry of this.spread) copy.spread.add(entry);
     return copy;
   }
@@ -79,6 +103,7 @@ export class CreditedWiki {
   throughStorage(): CreditedWiki {
     const stored = [...this.pages].map(([page, credited]) => [page, storePage(credited, this.#vocabulary)] as const);
     const copy = this.copy();
+    for (const [page, states] of this.#states) copy.#states.set(page, states.map((state) => storedState(state, this.#vocabulary)));
     copy.#vocabulary = new Vocabulary();
     for (const [page, bytes] of stored) copy.pages.set(page, readPage(bytes, copy.#vocabulary));
     return copy;

@@ -40,6 +40,15 @@ test("pairs are counted by an index as they are by reading, and as they stand; c
   }), { numRuns: 1000, seed: 72 });
 });
 
+test("of a set, as many pairs are counted in a text as stand in it, up to as many as are asked for", () => {
+  fc.assert(fc.property(few, few, fc.nat(8), (words, asked, most) => {
+    const set = pairsOf(asked);
+    const standing = new Set(Array.from(words.slice(1), (word, at) => set.numberOf(words[at]!, word)).filter((number) => number >= 0));
+    expect(set.countIn(words, Infinity)).toBe(standing.size);
+    expect(set.countIn(words, most)).toBe(Math.min(most, standing.size));
+  }), { numRuns: 1000, seed: 75 });
+});
+
 test("an index finds every place of a pair, in order, or says that there are too many", () => {
   fc.assert(fc.property(fc.array(fc.nat(40), { maxLength: 400 }).map((all) => Int32Array.from(all)), few.filter((all) => all.length < 4), (words, asked) => {
     const set = pairsOf(asked);

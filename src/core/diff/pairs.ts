@@ -111,6 +111,9 @@ export class PairSet {
   /** By hash the number of a pair plus one. */
   readonly #numbers: Int32Array;
   readonly #mask: number;
+  /** By more of the hash whether any pair may be meant: read for every word of a wiki, so it is sparse. */
+  readonly #isMet: Uint8Array;
+  readonly #metMask: number;
 
   /** @param most the most pairs that will be added. */
   constructor(most: number) {
@@ -118,6 +121,8 @@ export class PairSet {
     while (size < 4 * most) size *= 2;
     this.#mask = size - 1;
     this.#numbers = new Int32Array(size);
+    this.#metMask = 4 * size - 1;
+    this.#isMet = new Uint8Array(4 * size);
     this.first = new Int32Array(most);
     this.second = new Int32Array(most);
     this.hashes = new Int32Array(most);
@@ -129,6 +134,7 @@ export class PairSet {
     this.first[this.count] = first;
     this.second[this.count] = second;
     this.hashes[this.count] = hashOfPair(first, second);
+    this.#isMet[this.hashes[this.count]! & this.#metMask] = 1;
     this.#numbers[slot] = ++this.count;
   }
 
@@ -139,7 +145,22 @@ export class PairSet {
 
   /** Whether a pair may be among these: never wrong when it says no. */
   mayHave(first: number, second: number): boolean {
-    return this.#numbers[hashOfPair(first, second) & this.#mask] !== 0;
+    return this.#isMet[hashOfPair(first, second) & this.#metMask] === 1;
+  }
+
+  /** How many of the pairs stand in a text; it is not read further than `most` of them. O(words). */
+  countIn(words: Int32Array, most: number): number {
+    const [isMet, mask] = [this.#isMet, this.#metMask];
+    const isFound = new Uint8Array(this.count);
+    let found = 0;
+    for (let at = 1; at < words.length && found < most; at++) {
+      if (isMet[hashOfPair(words[at - 1]!, words[at]!) & mask] === 0) continue;
+      const number = this.numberOf(words[at - 1]!, words[at]!);
+      if (number < 0 || isFound[number]) continue;
+      isFound[number] = 1;
+      found++;
+    }
+    return found;
   }
 
   /** Where the pair is, or the free place where it would be. */

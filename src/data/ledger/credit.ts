@@ -1,9 +1,10 @@
 /** Credit beside the ledger: computed with each entry, in its transaction, from what was computed before. */
 import "server-only";
-import { and, desc, eq, gte, ne, sql } from "drizzle-orm";
+import { and, desc, eq, gte, lt, ne, sql } from "drizzle-orm";
 import type { EntryFigures } from "@/core/credit/account";
 import { type Author, creditEntry, type CreditedEntry } from "@/core/credit/entry";
 import { readStoredOrigins, storeOrigins, wordsByEntry } from "@/core/credit/origins";
+import { type EarlierState, mostStates } from "@/core/credit/recall";
 import { readPage, storedVersion, storePage } from "@/core/credit/stored";
 import { type CreditedPage, emptyPage, writtenBlocks } from "@/core/credit/text";
 import { longestRecall, stateKey } from "@/core/credit/wiki";
@@ -49,14 +50,19 @@ export interface Credited {
 /** Joins an entry with what was computed about it. */
 export const creditOfEntry = and(eq(entryCredit.courseId, entry.courseId), eq(entryCredit.pageId, entry.pageId), eq(entryCredit.number, entry.number));
 
-class OthersAreNeeded extends Error {}
+/** Thrown where credit turns out to depend on what was not read yet. */
+class Needed extends Error {
+  constructor(readonly what: "others" | "states") {
+    super(`Credit needs the ${what}`);
+  }
+}
 
 /**
- * Computes an entry's credit. Cost: the page's own state and, only if words came that it does not explain or words went
- * of which copies were made, the other pages' states.
+ * Computes an entry's credit. Cost: the page's own state; only if words came that it does not explain or words went of which
+ * copies were made, the other pages' states; and only if much came back that the page's last entries had removed, its last states.
  */
 export async function computeCredit(tx: Queryable, given: EntryToCredit): Promise<Credited> {
-  const { courseId, wikiId, pageId, rev } = given;
+  const { courseId, wikiId, rev } = given;
   const countsAs = await authorsThatCount(tx, courseId, wikiId);
   const authorId = countsAs(given.authorId, rev);
   const vocabulary = new Vocabulary();
@@ -66,18 +72,23 @@ export async function computeCredit(tx: Queryable, given: EntryToCredit): Promis
   const [authors, sameBefore] = await Promise.all([authorsOf(tx, courseId, wikiId, countsAs), earlierCredit(tx, given, key)]);
   const authorOf = (each: number) => (each === rev ? authorId : (authors.get(each) ?? null));
   const spread = new Set(given.spread);
-  const credit = (others: () => readonly CreditedPage[]): CreditedEntry => creditEntry({
-    entry: rev, author: authorId, vocabulary, before, after, others, sameBefore, authorOf, isSpread: (each) => spread.has(each),
-  });
-  let credited: CreditedEntry;
-  try {
-    credited = credit(() => { throw new OthersAreNeeded(); });
-  } catch (problem) {
-    if (!(problem instanceof OthersAreNeeded)) throw problem;
-    const stored = await tx.select({ credit: page.credit }).from(page)
-      .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId), ne(page.id, pageId))).orderBy(page.id);
-    const others = stored.map((other) => readPage(other.credit, vocabulary));
-    credited = credit(() => others);
+  let [others, states]: [CreditedPage[] | null, EarlierState[] | null] = [null, null];
+  const need = <Known>(known: Known | null, what: Needed["what"]): Known => {
+    if (known === null) throw new Needed(what);
+    return known;
+  };
+  let credited: CreditedEntry | null = null;
+  while (!credited) {
+    try {
+      credited = creditEntry({
+        entry: rev, author: authorId, vocabulary, before, after, sameBefore, authorOf, isSpread: (each) => spread.has(each),
+        others: () => need(others, "others"), lastStates: { areAtHand: false, read: () => need(states, "states") },
+      });
+    } catch (problem) {
+      if (!(problem instanceof Needed)) throw problem;
+      if (problem.what === "others") others = await otherPages(tx, given, vocabulary);
+      else states = await lastStates(tx, given, vocabulary);
+    }
   }
   const isNew = credited.spread.some((each) => !spread.has(each));
   return {
@@ -85,6 +96,18 @@ export async function computeCredit(tx: Queryable, given: EntryToCredit): Promis
     spread: isNew ? [...new Set([...given.spread, ...credited.spread])].sort((one, other) => one - other) : given.spread,
     stood: wordsByEntry(before.origins), stands: wordsByEntry(credited.page.origins), authorOf,
   };
+}
+
+async function otherPages(tx: Queryable, { courseId, wikiId, pageId }: EntryToCredit, vocabulary: Vocabulary): Promise<CreditedPage[]> {
+  const stored = await tx.select({ credit: page.credit }).from(page)
+    .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId), ne(page.id, pageId))).orderBy(page.id);
+  return stored.map((other) => readPage(other.credit, vocabulary));
+}
+
+async function lastStates(tx: Queryable, { courseId, pageId, rev }: EntryToCredit, vocabulary: Vocabulary): Promise<EarlierState[]> {
+  const stored = await tx.select({ document: entry.document, origins: entryCredit.origins }).from(entry).innerJoin(entryCredit, creditOfEntry)
+    .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), lt(entry.rev, rev))).orderBy(desc(entry.number)).limit(mostStates);
+  return stored.map(({ document, origins }) => ({ blocks: readBlocks(writtenBlocks(document), [], vocabulary).blocks, origins: () => readStoredOrigins(origins) }));
 }
 
 /** Stores what was computed, except the page's own row. `number` is the entry's number on its page. */
