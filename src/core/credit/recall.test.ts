@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { creditOf, freshWords, type PlainEntry, replay } from "../../../tests/support/histories";
-import { insert, remove, replace } from "../../../tests/support/truth/edits";
+import { copy, insert, move, remove, replace } from "../../../tests/support/truth/edits";
 import { history } from "../../../tests/support/truth/history";
 import { zipfProse } from "../../../tests/support/truth/prose";
 import { dice } from "../roster/dice";
@@ -43,6 +43,22 @@ describe("a page that is brought back and changed", () => {
     const onlyOne = replay([...before, entry("r", first[0]!, first[1]!, ...second.slice(1))]);
     expect(onlyOne.figures[2]).toMatchObject({ restored: 14, added: 0, wordsOut: 0 });
   });
+});
+
+test("the account of an entry that brings a page back and changes it adds up, also where text stands twice", () => {
+  let brought = 0;
+  for (const seed of [51, 52, 53, 54, 55, 56]) {
+    const { entries } = history(seed, zipf, { edits: [[insert, 2], [remove, 2], [copy, 3], [move, 2]], editsAtOnce: 3, reverting: 1, revertingWithEdit: 4, acrossPages: 1 }, { authors: 3, entries: 80, words: 250, pages: 2 });
+    const wiki = new CreditedWiki();
+    for (const { rev, author, page, text } of entries) {
+      const before = wiki.pages.get(page)?.text.words.length ?? 0;
+      const { wordsIn, wordsOut, wordsAfter, added, carried, restored } = wiki.record({ entry: rev, author, page, blocks: plainBlocks(text) });
+      expect(before + wordsIn - wordsOut).toBe(wordsAfter);
+      expect(wordsIn).toBe(added + carried + restored);
+      if (restored > 20 && added > 0) brought++;
+    }
+  }
+  expect(brought).toBeGreaterThan(8);
 });
 
 test("in natural histories, all but one in a thousand words of pages that were brought back and changed are right", () => {

@@ -119,12 +119,14 @@ function muchCameBack(removed: RemovedText, words: Int32Array, { fromBefore, cha
  * the word before that it was taken for back, if that is needed for another. O(words).
  */
 export function recall(work: Explaining, then: Origins): void {
-  const { comparison: { fromBefore, toAfter: compared, how }, reasons, step: { before } } = work;
+  const { comparison: { fromBefore, toAfter: compared, how, changed: { bFrom, bTo } }, reasons, step: { before } } = work;
   if (then.entries.length !== fromBefore.length) return;
   const { entries, ordinals } = before.origins;
   const toAfter = new Int32Array(before.text.words.length).fill(-1);
   const isSettled = (word: number, from: number) => from >= 0 && entries[from] === then.entries[word] && ordinals[from] === then.ordinals[word];
   for (let word = 0; word < fromBefore.length; word++) if (isSettled(word, fromBefore[word]!)) toAfter[fromBefore[word]!] = word;
+  // What the comparison found equal at both ends stays: the entry's account is of what lies between.
+  const isWithin = (word: number) => word >= bFrom && word < bTo;
   const standing = placesByOrigin(before.origins, (word) => toAfter[word]! < 0);
   const removed = placesByOrigin(before.removed.origins, () => true);
   for (let word = 0; word < fromBefore.length; word++) {
@@ -136,7 +138,7 @@ export function recall(work: Explaining, then: Origins): void {
     const wasRemoved = wasHere === undefined ? removed.get(key)?.pop() : undefined;
     if (wasHere !== undefined) {
       toAfter[wasHere] = word;
-      if (compared[wasHere]! >= 0 && then.entries[compared[wasHere]!] === notKnown) takeFrom(compared[wasHere]!, word);
+      if (isWithin(word) && isWithin(compared[wasHere]!) && then.entries[compared[wasHere]!] === notKnown) takeFrom(compared[wasHere]!, word);
     }
     if (fromBefore[word]! >= 0) work.recredit(word, entry, ordinal, wasRemoved);
     else if (wasHere !== undefined || wasRemoved === undefined) work.carry(word, entry, ordinal);
