@@ -1,27 +1,15 @@
 /**
  * Finding stretches of one text again in another, in any order: the search behind moved, carried over and restored.
  *
- * Every run of three equal words is a seed; it grows to the right as far as words are equal. Runs that follow each
- * other on both sides, with at most a few other words between, are one chain: a paragraph that was moved and polished
- * is one move with small changes, not three accidents. Chains are taken by what they prove (see `Evidence`), the
- * strongest first, so that of several near-identical sources the one that explains most wins; each word of the target
- * is explained once.
+ * Runs of equal words are found first (see `findRuns`). Those that follow each other on both sides, with at most a few
+ * other words between, are one chain: a paragraph that was moved and polished is one move with small changes, not three
+ * accidents. Chains are taken by what they prove (see `Evidence`), the strongest first, so that of several near-identical
+ * sources the one that explains most wins; each word of the target is explained once.
  */
 import type { Vocabulary } from "../text/vocabulary";
 import { sentenceBreak } from "../text/words";
-import { tripleHash } from "./align";
 import { bitsInRun, bitsOfSearch, type Evidence, mostBitsOfRun } from "./evidence";
-import { PairSet, type TextIndex } from "./pairs";
-
-/** A text in which stretches are looked for. */
-export interface Source {
-  readonly words: Int32Array;
-  readonly breaks: Uint8Array;
-  /** 1 for words that may be taken; all may, if null. */
-  readonly open: Uint8Array | null;
-  /** Where its pairs stand, if that is known: what is found is the same, sooner. */
-  readonly index?: TextIndex | null;
-}
+import { findRuns, type Run, seedLength, type Source, type Target, withRoom } from "./runs";
 
 export interface Search {
   /** What may explain more is later. */
@@ -35,37 +23,9 @@ export interface Search {
   readonly evidence: (asked: Int32Array) => Evidence;
 }
 
-/** The text that is to be explained. */
-export interface Target {
-  readonly words: Int32Array;
-  readonly breaks: Uint8Array;
-  /** 1 for words that are still to be explained. Set to 0 as they are. */
-  readonly open: Uint8Array;
-  /** All open words lie between these two; the second is excluded. */
-  readonly from: number;
-  readonly to: number;
-}
-
-export interface Run {
-  /** Which of the sources, and the word in it. */
-  readonly of: number;
-  readonly source: number;
-  readonly target: number;
-  readonly length: number;
-}
-
 /** Runs that continue each other, in the order of the target. */
 export type Chain = readonly Run[];
 
-const seedLength = 3;
-/** A triple that stands in more places of the target than this says nothing about which of them it came from. */
-const mostPlaces = 24;
-/** More runs than this are met only in texts that repeat themselves; the rest then goes unexplained. */
-const mostRuns = 20_000;
-/** The words of all runs together, in parts of the words of all texts: past it the text repeats itself as well. */
-const mostEffort = 8;
-/** Where more words than this are to be explained, only every second triple of a source is looked up: runs of three are chance there. */
-const longTarget = 500;
 /** How many other words may lie between two runs of a chain, on each side. */
 const widestStep = 4;
 /** What a step over other words costs, in bits. */
@@ -140,118 +100,8 @@ export function isWorthSearching(target: Target, places: number, margin: number,
   return false;
 }
 
-function findRuns(sources: readonly Source[], target: Target, { hashes }: Vocabulary): Run[] {
-  const finder = new RunFinder(target, hashes, mostEffort * sources.reduce((sum, { words }) => sum + words.length, target.to - target.from));
-  for (let of = 0; of < sources.length && !finder.isSpent; of++) finder.find(sources[of]!, of);
-  return finder.runs;
-}
-
-// Room that one source after the other uses: to ask the machine for it takes longer than the search of a short text.
-/** By diagonal, how far runs go in the target; all 0 between two sources. */
-let reached = new Int32Array(1024);
-/** Where pairs begin in the source. */
-let places = new Int32Array(1024);
 /** By diagonal, the number of the last run plus one; all 0 between two searches. */
 let lastOnDiagonal = new Int32Array(1024);
-
-function withRoom(numbers: Int32Array<ArrayBuffer>, length: number): Int32Array<ArrayBuffer> {
-  return numbers.length < length ? new Int32Array(2 * length) : numbers;
-}
-
-/** Finds runs in one source after the other, until there are too many. */
-class RunFinder {
-  readonly runs: Run[] = [];
-  readonly #heads: Int32Array;
-  readonly #next: Int32Array;
-  readonly #mask: number;
-  /** The pairs of open triples: most of a wiki are not among them. */
-  readonly #pairs: PairSet;
-  readonly #step: number;
-
-  constructor(readonly target: Target, readonly hashes: Int32Array, private effort: number) {
-    const { words, open, from, to } = target;
-    const { heads, next, mask } = targetTriples(target, hashes);
-    [this.#heads, this.#next, this.#mask] = [heads, next, mask];
-    this.#step = to - from > longTarget ? 2 : 1;
-    this.#pairs = new PairSet(to - from);
-    for (let at = from; at + 1 < to; at++) if (open[at] && open[at + 1]) this.#pairs.add(words[at]!, words[at + 1]!);
-  }
-
-  get isSpent(): boolean {
-    return this.runs.length === mostRuns || this.effort < 0;
-  }
-
-  find(source: Source, of: number): void {
-    const { words } = source;
-    const known = this.runs.length;
-    reached = withRoom(reached, words.length + this.target.to);
-    this.#findIn(source, of);
-    for (let run = known; run < this.runs.length; run++) reached[this.#diagonal(this.runs[run]!.source, this.runs[run]!.target)] = 0;
-  }
-
-  #findIn(source: Source, of: number): void {
-    const { words, open, index } = source;
-    const pairs = this.#pairs;
-    if (index) {
-      places = withRoom(places, words.length);
-      const count = index.placesOf(pairs, places);
-      for (let at = 0; at < count && !this.isSpent; at++) this.#look(source, of, places[at]!);
-      if (count >= 0) return;
-    }
-    let follow = 0;
-    for (let end = 1; end < words.length; end++) {
-      follow = (!open || (open[end] && open[end - 1])) && pairs.mayHave(words[end - 1]!, words[end]!) ? follow + 1 : 0;
-      if (follow < seedLength - 1) continue;
-      this.#look(source, of, end - seedLength + 1);
-      if (this.isSpent) return;
-    }
-  }
-
-  #diagonal(source: number, target: number): number {
-    return source - target + this.target.to;
-  }
-
-  /** Grows runs from the three words of a source from `from` on, wherever they stand in the target. */
-  #look({ words: s, open: sourceOpen }: Source, of: number, from: number): void {
-    const step = this.#step;
-    if ((from + seedLength - 1) % step !== 0 || from + seedLength > s.length) return;
-    if (sourceOpen && !(sourceOpen[from] && sourceOpen[from + 1] && sourceOpen[from + 2])) return;
-    const { words: t, open, from: first, to: end } = this.target;
-    const next = this.#next;
-    let at = this.#heads[tripleHash(s, from, this.hashes) & this.#mask]!;
-    for (let seen = 0; at > 0 && seen < mostPlaces; at = next[at - 1 - first]!, seen++) {
-      const to = at - 1;
-      if (s[from] !== t[to] || s[from + 1] !== t[to + 1] || s[from + 2] !== t[to + 2]) continue;
-      const diagonal = this.#diagonal(from, to);
-      if (reached[diagonal]! > to) continue;
-      let length = seedLength;
-      while (from + length < s.length && to + length < end && s[from + length] === t[to + length]
-        && (!sourceOpen || sourceOpen[from + length]) && open[to + length]) length++;
-      let lead = 0;
-      while (lead < step - 1 && from > lead && to - lead > first && s[from - lead - 1] === t[to - lead - 1]
-        && (!sourceOpen || sourceOpen[from - lead - 1]) && open[to - lead - 1]) lead++;
-      reached[diagonal] = to + length;
-      this.runs.push({ of, source: from - lead, target: to - lead, length: length + lead });
-      this.effort -= length;
-      if (this.isSpent) return;
-    }
-  }
-}
-
-/** Open triples of the target by hash: the first place of each bucket plus one, and from each place the next. */
-function targetTriples({ words, open, from, to }: Target, hashes: Int32Array): { heads: Int32Array; next: Int32Array; mask: number } {
-  let size = 64;
-  while (size < 2 * (to - from)) size *= 2;
-  const heads = new Int32Array(size);
-  const next = new Int32Array(to - from);
-  for (let at = to - seedLength; at >= from; at--) {
-    if (!open[at] || !open[at + 1] || !open[at + 2]) continue;
-    const bucket = tripleHash(words, at, hashes) & (size - 1);
-    next[at - from] = heads[bucket]!;
-    heads[bucket] = at + 1;
-  }
-  return { heads, next, mask: size - 1 };
-}
 
 /** Joins runs to chains, each run to the strongest chain that it can continue, by what they prove at most: those that may prove `needed` bits. */
 function linkRuns(runs: readonly Run[], words: Int32Array, vocabulary: Vocabulary, needed: number): Chain[] {
