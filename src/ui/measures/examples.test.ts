@@ -11,6 +11,10 @@ describe("the examples on the page that explains the figures", () => {
   test("each author of an example has a mark", () => {
     for (const { who } of [...wordExamples.flatMap((example) => example.steps), ...week]) if (who !== null) expect(exampleAuthors).toContain(who);
   });
+  test("a page that was put back is whose it was, but for what is new", () => {
+    const { steps } = wordExamples.find(({ id }) => id === "brought-back")!;
+    expect(carryOut(steps).at(-1)!.blocks.map((block) => block.map((stretch) => [stretch.who, stretch.text.trim().split(/\s+/).length]))).toEqual([[["Mira", 17]], [["Mira", 17], ["Priya", 4]]]);
+  });
   test("the week ends as it is told", () => {
     const stretches = carryOut(week).at(-1)!.blocks.flat();
     expect(carryOut(week).map((step) => step.figures.wordsAfter)).toEqual([40, 240, 540, 460, 540, 480, 60, 480]);

@@ -59,6 +59,16 @@ export const wordExamples: readonly Example[] = [
     comesTo: { added: 1, restored: 16 },
   },
   {
+    id: "brought-back", title: "Brought back and changed",
+    says: "A page that reads as it did before has the credit that it had then, word by word, and so has one that was put back and then written on: only what is new in it is credited to whoever saved it. The last two dozen states of a page are known again like this, even where they are pasted.",
+    steps: [
+      { who: "Mira", does: "writes two paragraphs", text: `${weir}\n\n${bank}` },
+      { who: "Jonas", does: "writes the page anew", text: "Nothing can be done at Osier Weir until the mill is sold, and the water is too low by then.\n\nThe willows are old." },
+      { who: "Priya", does: "puts the page back and adds a sentence", text: `${weir}\n\n${bank} Jonas wants them felled.` },
+    ],
+    comesTo: { added: 4 },
+  },
+  {
     id: "corrected", title: "Corrected",
     says: "A word that differs only by spelling from the one in its place keeps its author, and the entry counts a correction. Capitals, punctuation and format count as restyling. Another number is another word.",
     steps: [
