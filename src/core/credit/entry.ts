@@ -54,7 +54,8 @@ export interface CreditedEntry {
 
 /**
  * Never throws, whatever the texts. O(n) for copying the page's arrays, plus the comparison of what changed, plus
- * one pass over the wiki's standing and remembered words if enough came that the page itself does not explain.
+ * one pass over the wiki's standing and remembered words if enough came that the page itself does not explain, plus
+ * up to three comparisons with earlier states if much came back.
  */
 export function creditEntry(step: EntryStep): CreditedEntry {
   const comparison = compare(step.before.text, step.after, step.vocabulary);

@@ -61,6 +61,20 @@ test("the account of an entry that brings a page back and changes it adds up, al
   expect(brought).toBeGreaterThan(8);
 });
 
+test("emptying pages and putting them back, again and again, changes none of it", () => {
+  const habits = { edits: [[insert, 3], [remove, 2], [replace, 1]], editsAtOnce: 3, revertingWithEdit: 3 } as const;
+  for (const seed of [61, 62, 63, 64]) {
+    const { entries } = history(seed, zipf, habits, { authors: 4, entries: 60, words: 300 });
+    const [plain, blanked] = [new CreditedWiki(), new CreditedWiki()];
+    for (const { rev, author, page, text } of entries) {
+      plain.record({ entry: rev, author, page, blocks: plainBlocks(text) });
+      for (const [step, each] of [text, "", text].entries()) blanked.record({ entry: 3 * rev + step, author: step === 0 ? author : "x", page, blocks: plainBlocks(each) });
+    }
+    expect([...blanked.pages.get("p1")!.origins.entries].map((entry) => entry / 3)).toEqual([...plain.pages.get("p1")!.origins.entries]);
+    expect(blanked.pages.get("p1")!.origins.ordinals).toEqual(plain.pages.get("p1")!.origins.ordinals);
+  }
+});
+
 test("in natural histories, all but one in a thousand words of pages that were brought back and changed are right", () => {
   let [right, words] = [0, 0];
   for (const seed of [41, 42, 43, 44]) {

@@ -21,7 +21,7 @@ export interface EarlierState {
   readonly origins: () => Origins;
 }
 
-/** A page's last `mostStates` states, the newest first. */
+/** A page's last `mostStates` states that differ and have words, each with its credit when the page read so last; the newest first. */
 export interface LastStates {
   /** Whether they are at hand; if not, they are read only where much came that had left the page before. */
   readonly areAtHand: boolean;

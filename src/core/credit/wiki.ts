@@ -24,6 +24,12 @@ export interface WikiEntry {
 /** A page as it stood after an entry: its blocks, which states share, and their credit; or as it is stored. */
 type State = { readonly blocks: readonly Block[]; readonly runs: OriginRuns } | Uint8Array;
 
+/** States with one more as the last; one that was there before is not kept twice, so that emptying a page and putting it back leaves no trace. */
+function withLast(states: ReadonlyMap<string, State> = new Map(), key: string, state: State): ReadonlyMap<string, State> {
+  const others = [...states].filter(([each]) => each !== key);
+  return new Map([...others, [key, state] as const].slice(-mostStates));
+}
+
 function storedState(state: State, vocabulary: Vocabulary): Uint8Array {
   if (state instanceof Uint8Array) return state;
   return storePage({ text: sequence(state.blocks), origins: unpackOrigins(state.runs), removed: nothingRemoved }, vocabulary);
@@ -39,8 +45,8 @@ export class CreditedWiki {
   readonly #readings = new Map<string, Reading>();
   /** By page and its words, the credit that the page had when it read so last; the longest ago first. */
   readonly #earlier = new Map<string, { readonly entry: number; readonly runs: OriginRuns }>();
-  /** By page its last states, the oldest first. */
-  readonly #states = new Map<string, readonly State[]>();
+  /** By page its last states by their words, the oldest first. */
+  readonly #states = new Map<string, ReadonlyMap<string, State>>();
   /** Entries of which words may stand in more than one place. */
   readonly spread = new Set<number>();
 
@@ -62,13 +68,13 @@ export class CreditedWiki {
       entry, author, before, after, vocabulary: this.#vocabulary,
       others: () => [...this.pages].filter(([other]) => other !== page).map(([, each]) => each),
       sameBefore: earlier && earlier.entry >= entry - longestRecall ? unpackOrigins(earlier.runs) : null,
-      lastStates: { areAtHand: !(this.#states.get(page)?.at(-1) instanceof Uint8Array), read: () => this.#lastStates(page) },
+      lastStates: { areAtHand: ![...(this.#states.get(page)?.values() ?? [])].some((each) => each instanceof Uint8Array), read: () => this.#lastStates(page) },
       authorOf: (number) => this.authors.get(number) ?? null,
       isSpread: (number) => this.spread.has(number),
     });
     this.pages.set(page, credited.page);
     const runs = originRuns(credited.page.origins);
-    this.#states.set(page, [...(this.#states.get(page) ?? []), { blocks: after.blocks, runs }].slice(-mostStates));
+    if (after.words.length > 0) this.#states.set(page, withLast(this.#states.get(page), state, { blocks: after.blocks, runs }));
     this.#earlier.delete(state);
     this.#earlier.set(state, { entry, runs });
     for (const [oldest, { entry: last }] of this.#earlier) {
@@ -80,7 +86,7 @@ export class CreditedWiki {
   }
 
   #lastStates(page: string): EarlierState[] {
-    return (this.#states.get(page) ?? []).map((state) => {
+    return [...(this.#states.get(page)?.values() ?? [])].map((state) => {
       if (!(state instanceof Uint8Array)) return { blocks: state.blocks, origins: () => unpackOrigins(state.runs) };
       const { text, origins } = readPage(state, this.#vocabulary);
       return { blocks: text.blocks, origins: () => origins };
@@ -103,12 +109,15 @@ export class CreditedWiki {
   throughStorage(): CreditedWiki {
     const stored = [...this.pages].map(([page, credited]) => [page, storePage(credited, this.#vocabulary)] as const);
     const copy = this.copy();
-    for (const [page, states] of this.#states) copy.#states.set(page, states.map((state) => storedState(state, this.#vocabulary)));
+    for (const [page, states] of this.#states) copy.#states.set(page, new Map([...states].map(([key, state]) => [key, storedState(state, this.#vocabulary)])));
     copy.#vocabulary = new Vocabulary();
     for (const [page, bytes] of stored) copy.pages.set(page, readPage(bytes, copy.#vocabulary));
     return copy;
   }
 }
+
+/** How the keys of states without words begin, and of no others. */
+export const noWords = "0.";
 
 /** A key for the words of a page: of a state that was there before the credit is not computed, but known. O(blocks). */
 export function stateKey({ blocks, words }: Sequence, vocabulary: Vocabulary): string {

@@ -3,7 +3,7 @@
  * stands in them takes to compute. For figures and ids; text that people wrote may hold what JSON in the database does
  * not take.
  */
-import { getTableColumns, type InferInsertModel, type SQL, sql } from "drizzle-orm";
+import { getTableColumns, type InferInsertModel, type SQL, sql, type SQLChunk } from "drizzle-orm";
 import { getTableConfig, type PgColumn, type PgTable } from "drizzle-orm/pg-core";
 import type { Queryable } from "./client";
 
@@ -15,7 +15,8 @@ export async function insertMany<Table extends PgTable>(tx: Queryable, table: Ta
 
 /**
  * Makes the rows of `scope` those that are given, which all have the same columns: writes those that are new or differ from
- * what is stored, and deletes what is not among them. Null for `scope` if every row that is stored is known to be given.
+ * what is stored, and deletes what is not among them. Null for `scope` if nothing is to be deleted. The table must have a key
+ * and columns beside it.
  */
 export async function replaceMany<Table extends PgTable>(tx: Queryable, table: Table, scope: SQL | null, rows: readonly InferInsertModel<Table>[]): Promise<void> {
   const given = handedOver(table, rows);
@@ -25,11 +26,11 @@ export async function replaceMany<Table extends PgTable>(tx: Queryable, table: T
   }
   const key = getTableConfig(table).primaryKeys[0]!.columns;
   const others = given.columns.filter((column) => !key.includes(column));
-  const each = (columns: readonly PgColumn[], part: (name: SQL) => SQL, between: string) => sql.join(columns.map(({ name }) => part(sql.identifier(name) as unknown as SQL)), sql.raw(between));
+  const each = (columns: readonly PgColumn[], part: (name: SQLChunk) => SQL, between: string) => sql.join(columns.map(({ name }) => part(sql.identifier(name))), sql.raw(between));
   const gone = sql`, gone as (delete from ${table} where ${scope} and not exists (select from given where ${each(key, (name) => sql`given.${name} = ${table}.${name}`, " and ")}))`;
   await tx.execute(sql`with given as materialized (select ${given.names} from ${given.rows})${scope ? gone : sql``}
     insert into ${table} as stored (${given.names}) select ${given.names} from given
-    on conflict (${each(key, (name) => name, ", ")}) do update set ${each(others, (name) => sql`${name} = excluded.${name}`, ", ")}
+    on conflict (${each(key, (name) => sql`${name}`, ", ")}) do update set ${each(others, (name) => sql`${name} = excluded.${name}`, ", ")}
     where (${each(others, (name) => sql`stored.${name}`, ", ")}) is distinct from (${each(others, (name) => sql`excluded.${name}`, ", ")})`);
 }
 

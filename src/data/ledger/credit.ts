@@ -7,8 +7,8 @@ import { readStoredOrigins, storeOrigins, wordsByEntry } from "@/core/credit/ori
 import { type EarlierState, mostStates } from "@/core/credit/recall";
 import { readPage, storedVersion, storePage } from "@/core/credit/stored";
 import { type CreditedPage, emptyPage, writtenBlocks } from "@/core/credit/text";
-import { longestRecall, stateKey } from "@/core/credit/wiki";
-import { readBlocks } from "@/core/diff/sequence";
+import { longestRecall, noWords, stateKey } from "@/core/credit/wiki";
+import { type Block, readBlocks } from "@/core/diff/sequence";
 import type { PageDocument } from "@/core/document/model";
 import { Vocabulary } from "@/core/text/vocabulary";
 import type { Queryable } from "../db/client";
@@ -105,9 +105,17 @@ async function otherPages(tx: Queryable, { courseId, wikiId, pageId }: EntryToCr
 }
 
 async function lastStates(tx: Queryable, { courseId, pageId, rev }: EntryToCredit, vocabulary: Vocabulary): Promise<EarlierState[]> {
+  const ofPage = and(eq(entryCredit.courseId, courseId), eq(entryCredit.pageId, pageId));
+  const last = sql`(select max(${entryCredit.number}) from ${entryCredit} where ${ofPage} and ${entryCredit.stateKey} not like ${`${noWords}%`}
+    group by ${entryCredit.stateKey} order by 1 desc limit ${mostStates})`;
   const stored = await tx.select({ document: entry.document, origins: entryCredit.origins }).from(entry).innerJoin(entryCredit, creditOfEntry)
-    .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), lt(entry.rev, rev))).orderBy(desc(entry.number)).limit(mostStates);
-  return stored.map(({ document, origins }) => ({ blocks: readBlocks(writtenBlocks(document), [], vocabulary).blocks, origins: () => readStoredOrigins(origins) }));
+    .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), lt(entry.rev, rev), sql`${entry.number} in ${last}`)).orderBy(desc(entry.number));
+  let known: readonly Block[] = [];
+  return stored.map(({ document, origins }) => {
+    // Most blocks are those of the state after it.
+    known = readBlocks(writtenBlocks(document), known, vocabulary).blocks;
+    return { blocks: known, origins: () => readStoredOrigins(origins) };
+  });
 }
 
 /** Stores what was computed, except the page's own row. `number` is the entry's number on its page. */
