@@ -29,7 +29,7 @@ export default {
         { key: "Permissions-Policy", value: "camera=(), microphone=(), geolocation=()" },
       ],
     },
-    // Files bring a stricter policy of their own, which this one would take the place of.
-    { source: "/:path((?!.*/files/).*)", headers: [{ key: "Content-Security-Policy", value: policy }] },
+    // Files bring a stricter policy of their own, which this one would take the place of; scripts and styles are no pages.
+    { source: "/:path((?!_next/static/|.*/files/).*)", headers: [{ key: "Content-Security-Policy", value: policy }] },
   ],
 } satisfies NextConfig;

@@ -35,7 +35,7 @@ export default defineConfig({
     trace: process.env.TIDY_TRACE ? "retain-on-failure" : "off",
     screenshot: "only-on-failure",
     launchOptions: {
-      executablePath: "/usr/bin/chromium",
+      executablePath: "/usr/bin/chromium-headless-shell",
       args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
     },
   },

@@ -88,7 +88,7 @@ async function run(): Promise<void> {
   const server = spawn("node", [`${process.env.TIDY_BUILD}/server.js`], { env: { ...process.env, PORT: String(port), HOSTNAME: "127.0.0.1", NODE_ENV: "production", BETTER_AUTH_URL: base, TIDY_DEMO: "1", NODE_OPTIONS: "" }, stdio: "ignore" });
   try {
     while ((await fetch(`${base}/api/health`).then(({ status }) => status, () => 0)) !== 200) await new Promise((done) => setTimeout(done, 200));
-    const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"] });
+    const browser = await chromium.launch({ executablePath: "/usr/bin/chromium-headless-shell", args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"] });
     const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
     await page.request.post(`${base}/api/auth/sign-in/demo`, { data: { person: who.id }, headers: { origin: base } });
     const pageAddress = `${base}/courses/${at!.courseId}/pages/${started.pageId}`;

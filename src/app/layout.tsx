@@ -3,6 +3,7 @@ import "@fontsource-variable/source-serif-4/opsz.css";
 import "@fontsource-variable/source-serif-4/opsz-italic.css";
 import "@/ui/theme/tokens.css";
 import "@/ui/theme/base.css";
+import "@/ui/theme/buttons.css";
 import "@/ui/theme/headline.css";
 import "@/ui/theme/ledger.css";
 import "@/ui/theme/measures.css";
@@ -15,11 +16,9 @@ import "@/ui/theme/forms.css";
 import "@/ui/theme/setup.css";
 import "@/ui/theme/access.css";
 import "@/ui/theme/doors.css";
-import InitColorSchemeScript from "@mui/material/InitColorSchemeScript";
-import { ThemeProvider } from "@mui/material/styles";
-import { AppRouterCacheProvider } from "@mui/material-nextjs/v16-appRouter";
 import type { Metadata, Viewport } from "next";
-import { theme } from "@/ui/theme/theme";
+import { Look } from "@/ui/theme/Look";
+import { lookScript } from "@/ui/theme/look";
 
 export const metadata: Metadata = { title: { default: "Tidy Ledger", template: "%s · Tidy Ledger" } };
 export const viewport: Viewport = { width: "device-width", initialScale: 1 };
@@ -28,10 +27,9 @@ export default function RootLayout({ children }: { children: React.ReactNode }) 
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
-        <InitColorSchemeScript attribute="data-scheme" defaultMode="system" />
-        <AppRouterCacheProvider options={{ enableCssLayer: false }}>
-          <ThemeProvider theme={theme} defaultMode="system">{children}</ThemeProvider>
-        </AppRouterCacheProvider>
+        <script dangerouslySetInnerHTML={{ __html: lookScript }} />
+        <Look />
+        {children}
       </body>
     </html>
   );

@@ -1,5 +1,6 @@
 /** Pasting: structure stays, looks go, and nothing that was copied to do harm runs or loads anything. */
 import { expect, type Page } from "@playwright/test";
+import sharp from "sharp";
 import { openPage, signInAs, startPage, test, textOf } from "./people";
 
 /** Pastes as a browser does, without the machine's own clipboard, which other tests share. */
@@ -86,4 +87,21 @@ test("a draft is offered on another machine; a save waits for the connection and
   await expect(page.getByText(`Saved as entry ${entries + 2}`)).toBeVisible();
   await page.getByRole("button", { name: "As readers see it" }).click();
   await expect(page.getByRole("region", { name: "As readers see it" })).toContainText("Begin at the ford.");
+});
+
+test("pictures that come within pasted text are uploaded to where they stood; addresses elsewhere are told, and never asked", async ({ browser }) => {
+  const page = await signInAs(browser, "Ewan Strachie");
+  const text = await startPage(page, "Thornbeck", "From the notebook");
+  await page.keyboard.type("Before.");
+  await page.keyboard.press("Enter");
+  const picture = async (colour: string) => `data:image/png;base64,${(await sharp({ create: { width: 60, height: 40, channels: 3, background: colour } }).png().toBuffer()).toString("base64")}`;
+  const html = `<h2>Gauge</h2><p><img alt="The gauge at the ford" src="${await picture("#336699")}"></p><p>Read it twice.</p><p>Then write.</p><img src="${await picture("#993333")}"><img src="https://evil.example/p.png">`;
+  await paste(page, html, "Gauge\nRead it twice.\nThen write.");
+  await expect(text.locator("figure img")).toHaveCount(2);
+  await expect(page.getByText(/^Pasted with its structure\./)).toContainText("1 picture (copy each by itself, or upload it)");
+  await page.getByRole("button", { name: "Save the page" }).click();
+  const article = page.getByRole("article");
+  await expect(article.locator(".prose > *").filter({ hasText: /./ }).or(article.locator(".prose > figure"))).toHaveCount(6);
+  expect(await article.locator(".prose > *").evaluateAll((blocks) => blocks.map(({ tagName }) => tagName).filter((name) => name !== "DIV"))).toEqual(["P", "H2", "FIGURE", "P", "P", "FIGURE"]);
+  await expect(article.getByRole("img", { name: "The gauge at the ford" })).toBeVisible();
 });

@@ -31,6 +31,10 @@ const open = {
   "a page with a passage that is spoken of": async (page: Page) => { await openPage(page, "Millrace", "Restoration plan"); await expect(page.locator("mark.passage").first()).toBeVisible(); },
   "the editor": async (page: Page) => { await openPage(page, "Alder Brook", "Water quality"); await page.getByRole("link", { name: "Write", exact: true }).click(); await expect(page.getByRole("toolbar")).toBeVisible(); },
   "a page to start": async (page: Page) => { await openPage(page, "Alder Brook"); await page.getByRole("link", { name: "Start a page" }).click(); await expect(page.getByRole("toolbar")).toBeVisible(); },
+  "the sheet of keys": async (page: Page) => {
+    await page.keyboard.press("?");
+    await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+  },
   "the page ledger": async (page: Page) => { await openPage(page, "Thornbeck", "The river today"); await page.getByRole("link", { name: /entries$/ }).click(); await expect(page.getByRole("table")).toBeVisible(); },
   "the ledger of a wiki": async (page: Page) => { await openPage(page, "Saltmere"); await page.getByRole("link", { name: "Ledger", exact: true }).click(); await expect(page.getByRole("table")).toBeVisible(); await page.getByRole("button", { name: /in one sitting/ }).first().click(); },
   "what bringing back an entry would change": async (page: Page) => { await openPage(page, "Thornbeck", "The river today"); await page.goto(`${page.url()}/ledger/5/restore`); await expect(page.locator(".compared")).toBeVisible(); },
@@ -102,6 +106,29 @@ test("on a phone a student reads, writes and comments without the screen running
   await expect(page.getByRole("toolbar")).toBeVisible();
   await expectNarrow();
   await expect(page.getByRole("button", { name: "Save", exact: true })).toBeInViewport();
+});
+
+test("reading a page loads little script, shows its text without any, and loads what is opened when it is", async ({ browser }) => {
+  const page = await signInAs(browser, "Mira Okonjo");
+  await openPage(page, "Alder Brook", "Water quality");
+  const scripts = () => page.evaluate(() => performance.getEntriesByType("resource").filter(({ name }) => new URL(name).pathname.endsWith(".js")).reduce((sum, entry) => sum + (entry as PerformanceResourceTiming).encodedBodySize, 0));
+  // Loaded by itself: what the screens before loaded is not counted.
+  const { href } = new URL(page.url());
+  await page.goto(href, { waitUntil: "networkidle" });
+  await expect(page.getByLabel("What the comment is about").getByRole("option")).not.toHaveCount(1);
+  const read = await scripts();
+  expect(read).toBeGreaterThan(50_000);
+  expect(read).toBeLessThan(150 * 1024);
+  await page.getByRole("button", { name: "More", exact: true }).press("Enter");
+  await page.getByRole("menuitem", { name: "Rename the page" }).press("Enter");
+  await expect(page.getByRole("dialog", { name: "Rename “Water quality”" })).toBeVisible();
+  await expect(page.getByRole("textbox", { name: "Title" })).toBeFocused();
+  expect(await scripts()).toBeGreaterThan(read);
+  const bare = await browser.newContext({ javaScriptEnabled: false, storageState: await page.context().storageState() });
+  const plain = await bare.newPage();
+  await plain.goto(href);
+  await expect(plain.getByRole("article")).toContainText("Phosphate was 0.21 milligrams a litre");
+  await expect(plain.getByRole("link", { name: "Write", exact: true })).toBeVisible();
 });
 
 /** Clean in the light look, and in the dark one that the screen takes up when the machine's setting changes. */

@@ -99,7 +99,7 @@ test("the database drops every connection while saves are under way: none is hal
 });
 
 test("the browser dies while somebody types: the draft is offered on another machine", async ({ browser }) => {
-  const doomed = await chromium.launchServer({ executablePath: "/usr/bin/chromium", args: test.info().project.use.launchOptions?.args ?? [] });
+  const doomed = await chromium.launchServer({ executablePath: "/usr/bin/chromium-headless-shell", args: test.info().project.use.launchOptions?.args ?? [] });
   const lost = await (await (await chromium.connect(doomed.wsEndpoint())).newContext()).newPage();
   await signIn(lost, "lenahartvig");
   const { at } = await write(lost, "Kestrel Water", "The river today");

@@ -1,4 +1,5 @@
 import { HeadLine, type TrailStep } from "@/ui/frame/HeadLine";
+import { KeysHere } from "@/ui/keys/KeysHere";
 import type { Context } from "@/data/session/context";
 import { signOut, signOutEverywhere } from "../sign-in/actions";
 import { stopLooking } from "./looking";
@@ -21,6 +22,7 @@ export function Frame({ ctx, trail, children }: Props) {
         </aside>
       )}
       <HeadLine trail={trail} me={(lookingAs?.by ?? viewer).name} actions={{ signOut, signOutEverywhere }} />
+      <KeysHere />
       <main id="main" tabIndex={-1}>{children}</main>
       {lookingAs && <div className="looking-edge" aria-hidden="true" />}
     </>

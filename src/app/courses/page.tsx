@@ -1,11 +1,11 @@
 import Link from "next/link";
 import type { Metadata } from "next";
 import { mayMakeCourses, myCourses } from "@/data/courses/read";
-import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
 import { roleWords } from "@/ui/words/people";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
+import { LinkButton } from "@/ui/forms/LinkButton";
 
 export const metadata: Metadata = { title: "Your courses" };
 

@@ -4,12 +4,12 @@ import { notFound } from "next/navigation";
 import { z } from "zod";
 import type { MailDto } from "@/data/mail/dto";
 import { mailTray } from "@/data/mail/read";
-import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
 import { distance, moment } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
+import { LinkButton } from "@/ui/forms/LinkButton";
 import { MailText } from "./MailText";
 
 export const metadata: Metadata = { title: "Mail" };

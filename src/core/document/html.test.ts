@@ -86,6 +86,27 @@ describe("what is pasted", () => {
   ])("%s", (_, html, expected) => expect(read(html)).toBe(expected));
 });
 
+describe("pictures that come within what is pasted", () => {
+  const dot = "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==";
+  const within = (alt: string, data = `data:image/png;base64,${dot}`) => `<img alt="${alt}" src="${data}">`;
+  const brought = (html: string) => fromHtml(html).pictures.map(({ after, type, base64, alt }) => [after, type, base64 === dot, alt]);
+  test("are set aside, each with its place, and leave no empty paragraph behind", () => {
+    const html = `${within("gauge")}<h2>The ford</h2><p>Dry in ${within("July")} summer. ${within("August")}</p><p>${within("bed", `data:image/jpeg;charset=utf-8;base64,\n${dot}`)}</p><div><div>${within("")}</div><ul><li>${within("list")}eels</li></ul></div>`;
+    expect(read(html)).toBe("h2(The ford) p(Dry in summer.) ul[p(eels)]");
+    expect(brought(html)).toEqual([[-1, "image/png", true, "gauge"], [1, "image/png", true, "July"], [1, "image/png", true, "August"], [1, "image/jpeg", true, "bed"], [1, "image/png", true, ""], [2, "image/png", true, "list"]]);
+    expect(fromHtml(html).dropped.pictures).toBe(0);
+  });
+  test("alone they leave an empty page", () => expect([read(within("only")), brought(within("only"))]).toEqual(["p()", [[-1, "image/png", true, "only"]]]));
+  test.each(["https://rivers.example/p.png", "file:///C:/p.png", "data:image/svg+xml;base64,PHN2Zz4=", "data:text/html;base64,PHA+", "data:image/png,plain", "data:image/png;base64,<b>"])("%s is left out, and told", (src) => {
+    const { pictures, dropped } = fromHtml(`<p>a ${within("x", src)}</p>`);
+    expect([pictures, dropped.pictures]).toEqual([[], 1]);
+  });
+  test("no more than forty of one paste", () => {
+    const { pictures, dropped } = fromHtml(within("many").repeat(45));
+    expect([pictures.length, dropped.pictures]).toEqual([40, 5]);
+  });
+});
+
 /** What people try, to have a page run or load something. */
 const attacks = [
   "<script>alert(1)</script>", "<img src=x onerror=alert(1)>", "<svg onload=alert(1)><script>alert(1)</script></svg>", "<a href=\"java\tscript:alert(1)\">x</a>", "<a href=\" javascript:alert(1)\">x</a>",

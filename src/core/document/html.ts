@@ -9,12 +9,13 @@ import { unified } from "unified";
 import { cleanText } from "../text/clean";
 import { isSafeAddress } from "./address";
 import type { DocumentMark, DocumentNode, PageDocument } from "./model";
-import { parseDocument } from "./parse";
+import { type BroughtPicture, isSign, mostBrought, pictureWithin, placed, signFor } from "./html-pictures";
 import { isHidden, isNamed, listItemOf, marksOf, type StyledListItem, textOf } from "./html-styles";
+import { parseDocument } from "./parse";
 
 /** What did not come along. */
 export interface Dropped {
-  /** Pictures: their addresses lead to other machines, or to files of the one they were copied from. */
+  /** Pictures whose addresses lead to other machines, or to files of the one they were copied from. */
   readonly pictures: number;
   /** Films, frames, drawings, forms and scripts. */
   readonly embedded: number;
@@ -29,6 +30,8 @@ export interface Dropped {
 export interface ReadHtml {
   readonly document: PageDocument;
   readonly dropped: Dropped;
+  /** The pictures that came within it, in the order of the text. */
+  readonly pictures: readonly BroughtPicture[];
 }
 
 /** More deeply nested HTML than this is read as its text. */
@@ -38,10 +41,10 @@ const deepest = 12;
 export function fromHtml(html: string): ReadHtml {
   const root = unified().use(rehypeParse, { fragment: true }).parse(html);
   const reader = new HtmlReader();
-  const content = reader.blocks(root, 0);
+  const { content, pictures } = placed(reader.blocks(root, 0), reader.pictures);
   const parsed = parseDocument({ type: "doc", content: content.length > 0 ? content : [{ type: "paragraph" }] });
   if (parsed.kind === "refused") throw new RangeError(`No page can hold this text: ${parsed.problem.kind}`);
-  return { document: parsed.document, dropped: reader.dropped };
+  return { document: parsed.document, dropped: reader.dropped, pictures };
 }
 
 const skipped = new Set(["head", "meta", "title", "link", "base", "style", "template", "noscript", "colgroup", "col", "rp", "rt"]);
@@ -53,6 +56,8 @@ const blockNames = new Set([
 
 class HtmlReader {
   #dropped = { pictures: 0, embedded: 0, links: 0, hidden: 0, looks: false };
+  /** Those that come within the HTML, in the order of their signs. */
+  readonly pictures: Omit<BroughtPicture, "after">[] = [];
 
   get dropped(): Dropped {
     return this.#dropped;
@@ -193,6 +198,8 @@ class HtmlReader {
       this.#noteLooks(node);
       if (node.tagName === "br") return [{ type: "hardBreak" }];
       if (node.tagName === "img") {
+        const picture = this.pictures.length < mostBrought ? pictureWithin(node) : null;
+        if (picture) return [signFor(this.pictures.push(picture) - 1)];
         this.#dropped.pictures++;
         return [];
       }
@@ -240,18 +247,21 @@ function withoutBold(node: DocumentNode): DocumentNode {
 function trimmed(inline: readonly DocumentNode[]): DocumentNode[] {
   const kept: DocumentNode[] = [];
   for (const node of inline) {
-    const last = kept.at(-1);
+    const last = kept.findLast((each) => !isSign(each));
     const atStart = last === undefined || last.type === "hardBreak" || (last.text ?? "").endsWith(" ");
     const text = node.type === "text" && atStart ? node.text!.replace(/^ /, "") : node.text;
     if (node.type === "text" && text === "") continue;
     kept.push(node.type === "text" ? { ...node, text: text! } : node);
   }
-  for (let last = kept.at(-1); last; last = kept.at(-1)) {
-    const text = last.type === "text" ? last.text!.replace(/ +$/, "") : "";
-    kept.pop();
-    if (text === "") continue;
-    kept.push({ ...last, text });
-    break;
+  for (let at = kept.length - 1; at >= 0; at--) {
+    const node = kept[at]!;
+    if (isSign(node)) continue;
+    const text = node.type === "text" ? node.text!.replace(/ +$/, "") : "";
+    if (text !== "") {
+      kept[at] = { ...node, text };
+      break;
+    }
+    kept.splice(at, 1);
   }
   return kept;
 }

@@ -1,8 +1,8 @@
 "use client";
 import Autocomplete from "@mui/material/Autocomplete";
-import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
+import { Button } from "../forms/Button";
 import { FormPart } from "../forms/FormPart";
 import { Said } from "../forms/Said";
 import { useAct } from "../forms/useAct";

@@ -29,15 +29,21 @@ export function quotedIn(root: Element, range: Range): Quoted | null {
   return { quote, near: countWords(textOf(before.cloneContents())) };
 }
 
-/** The blocks of the text in `root` that have words, in reading order. */
+/** The blocks of the text in `root` that have words, in reading order. O(text). */
 export function blocksIn(root: Element): Quoted[] {
   const found: Quoted[] = [];
+  const between = document.createRange();
+  between.setStart(root, 0);
+  let near = 0;
   for (const block of root.querySelectorAll("p, h2, h3, h4, pre, figcaption")) {
     if (block.closest(asides)) continue;
+    between.setEnd(block, 0);
+    near += countWords(textOf(between.cloneContents()));
+    between.setStart(block, 0);
     const range = document.createRange();
     range.selectNodeContents(block);
-    const quoted = quotedIn(root, range);
-    if (quoted) found.push(quoted);
+    const quote = textOf(range.cloneContents()).trim();
+    if (countWords(quote) > 0) found.push({ quote, near });
   }
   return found;
 }

@@ -1,10 +1,10 @@
 "use client";
-import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import ListItemText from "@mui/material/ListItemText";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import { useState } from "react";
+import { Button } from "../forms/Button";
 import { listed } from "../words/counts";
 
 interface Props {

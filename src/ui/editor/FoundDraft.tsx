@@ -1,8 +1,8 @@
 "use client";
-import Button from "@mui/material/Button";
 import { useState } from "react";
 import { DocumentView, noLinks } from "../document/DocumentView";
 import type { DraftDto } from "@/data/drafts/dto";
+import { Button } from "../forms/Button";
 
 interface Props {
   readonly draft: DraftDto;

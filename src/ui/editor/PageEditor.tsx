@@ -1,6 +1,5 @@
 "use client";
 /** Writing a page: the text, a note, saving, and what happens when others have saved meanwhile. Nothing is lost. */
-import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import type { Editor, JSONContent } from "@tiptap/core";
 import { useRouter } from "next/navigation";
@@ -13,6 +12,7 @@ import type { FileDto } from "@/data/files/dto";
 import type { DraftDto } from "@/data/drafts/dto";
 import { DocumentView } from "../document/DocumentView";
 import type { LinkTargets } from "../document/reading";
+import { Button } from "../forms/Button";
 import { HereLine, type LivePlace } from "../live/HereLine";
 import { CoWriters } from "./CoWriters";
 import { FoundDraft } from "./FoundDraft";
@@ -139,6 +139,17 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase
     touch();
     editor.current?.commands.focus();
   }
+
+  // Also from the title, the note or a tool: in the text the editor has taken the keys already.
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      if (event.defaultPrevented || event.altKey || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "s") return;
+      event.preventDefault();
+      submit(false);
+    };
+    window.addEventListener("keydown", press);
+    return () => window.removeEventListener("keydown", press);
+  });
 
   const near = isNew && pageBase !== null ? nearTitles(title, place.pages, 4) : [];
   return (

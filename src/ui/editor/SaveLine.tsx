@@ -1,6 +1,6 @@
 "use client";
-import Button from "@mui/material/Button";
 import type { ReactNode } from "react";
+import { Button } from "../forms/Button";
 import { counted, number } from "../words/counts";
 import type { WordCount } from "./useWordCount";
 

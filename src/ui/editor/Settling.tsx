@@ -1,10 +1,10 @@
 "use client";
-import Button from "@mui/material/Button";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { DocumentNode, PageDocument } from "@/core/document/model";
 import { type Choice, choices, findConflicts, orderKey, settle } from "@/core/merge/settle";
 import { DocumentView } from "../document/DocumentView";
 import type { LinkTargets } from "../document/reading";
+import { Button } from "../forms/Button";
 import { counted } from "../words/counts";
 
 interface Props {

@@ -17,8 +17,9 @@ import { ToolKeys } from "./tools/keys";
 import { ObjectTools } from "./tools/ObjectTools";
 import { TableTools } from "./tools/TableTools";
 import { Toolbar } from "./tools/Toolbar";
+import { ToolsFrame } from "./tools/ToolsFrame";
 import { UploadList } from "./UploadList";
-import { useUploads } from "./uploads";
+import { type Bringing, type Upload, useUploads } from "./uploads";
 import { writingExtensions } from "./views/extensions";
 
 const newBlockId = customAlphabet("0123456789abcdefghijklmnopqrstuvwxyz", 10);
@@ -40,7 +41,7 @@ interface Props {
 interface Called {
   readonly onSave?: (() => void) | undefined;
   readonly onPaste?: ((pasted: Pasted) => void) | undefined;
-  readonly upload?: (files: readonly File[], at?: number) => void;
+  readonly upload?: Upload;
   readonly press?: (key: string) => boolean;
 }
 
@@ -57,8 +58,8 @@ class Calls {
   paste(pasted: Pasted): void {
     this.#now.onPaste?.(pasted);
   }
-  upload(files: readonly File[], at?: number): void {
-    this.#now.upload?.(files, at);
+  upload(files: readonly Bringing[]): void {
+    this.#now.upload?.(files);
   }
   press(key: string): boolean {
     return this.#now.press?.(key) ?? false;
@@ -86,12 +87,12 @@ export function WritingArea({ label, document, place, onChange, onReady, onPaste
       Find,
       CleanPaste.configure({
         onPaste: (given) => { setPasted(given); calls.paste(given); },
-        upload: place.uploadHref === null ? null : (files, at) => calls.upload(files, at),
+        upload: place.uploadHref === null ? null : (files) => calls.upload(files),
       }),
       PageChooser.configure({ pages: place.pages, show: setChoosing, press: (key) => calls.press(key) }),
     ],
     content: document as JSONContent,
-    editorProps: { attributes: { class: "prose", role: "textbox", "aria-multiline": "true", "aria-label": label, spellcheck: "true" } },
+    editorProps: { attributes: { class: "prose", role: "textbox", "aria-multiline": "true", "aria-label": label, "aria-keyshortcuts": "Control+S Control+Alt+B", spellcheck: "true" } },
     onCreate: ({ editor: made }) => {
       storeOf(made).open = setOpened;
       onReady?.(made);
@@ -105,14 +106,14 @@ export function WritingArea({ label, document, place, onChange, onReady, onPaste
   if (!editor) return <div className="writing"><p className="quiet" role="status">Opening the editor</p></div>;
   return (
     <div className="writing-area">
-      <div className="tools">
+      <ToolsFrame editor={editor}>
         <Toolbar editor={editor} open={setOpened} find={() => setFinding(!isFinding)} hasFiles={place.fileBase !== null} />
         <TableTools editor={editor} />
         <ObjectTools editor={editor} place={place} open={setOpened} />
         {isFinding && <FindPanel editor={editor} onClose={() => setFinding(false)} />}
         <UploadList uploading={uploading} onDismiss={dismiss} />
         {pasted && <PasteNotice key={pasted.plain} pasted={pasted} editor={editor} onClose={() => setPasted(null)} />}
-      </div>
+      </ToolsFrame>
       <div className={isShort ? "writing short" : "writing"} onClick={() => { if (!editor.isFocused) editor.commands.focus(); }}>
         <EditorContent editor={editor} />
       </div>

@@ -16,37 +16,48 @@ export interface Uploading {
 }
 
 /** What stands in the page for a file: a picture is shown, a recording can be played, all else is linked to by its name. */
-export function contentOfFile(file: FileDto): JSONContent[] {
+export function contentOfFile(file: FileDto, alt = ""): JSONContent[] {
   const label = file.name.replace(/\.[a-z0-9]{1,5}$/i, "");
   switch (file.kind) {
-    case "image": return [{ type: "figure", attrs: { file: file.id, alt: "", width: file.width !== null && file.width < 600 ? Math.max(20, Math.round(file.width / 7)) : 100, place: "centre", showsOrigin: false } }];
+    case "image": return [{ type: "figure", attrs: { file: file.id, alt, width: file.width !== null && file.width < 600 ? Math.max(20, Math.round(file.width / 7)) : 100, place: "centre", showsOrigin: false } }];
     case "video": case "audio": return [{ type: "media", attrs: { file: file.id, kind: file.kind }, content: [{ type: "text", text: label }] }];
     default: return [{ type: "text", text: label, marks: [{ type: "fileLink", attrs: { file: file.id } }] }];
   }
 }
 
-/** Sends files one after the other, and puts each into the page where the cursor was. */
-export function useUploads(editor: Editor | null, href: string | null): { readonly uploading: readonly Uploading[]; readonly upload: (files: readonly File[], at?: number) => void; readonly dismiss: (id: number) => void } {
+/** A file that is to come into the page. */
+export interface Bringing {
+  readonly file: File;
+  /** Where; where the cursor is, if that is not said. */
+  readonly at?: number;
+  /** What it shows, if that is known. */
+  readonly alt?: string;
+}
+
+export type Upload = (files: readonly Bringing[]) => void;
+
+/** Sends files one after the other, and puts each into the page where it belongs. */
+export function useUploads(editor: Editor | null, href: string | null): { readonly uploading: readonly Uploading[]; readonly upload: Upload; readonly dismiss: (id: number) => void } {
   const [uploading, setUploading] = useState<readonly Uploading[]>([]);
   const next = useRef(1);
   const dismiss = useCallback((id: number) => setUploading((now) => now.filter((each) => each.id !== id)), []);
-  const upload = useCallback((files: readonly File[], at?: number) => {
+  const upload = useCallback<Upload>((files) => {
     if (!editor || !href) return;
     // Where they go moves along with what is typed meanwhile.
-    let place = at ?? editor.state.selection.to;
-    const follow = ({ transaction }: { transaction: { mapping: { map: (at: number) => number } } }) => { place = transaction.mapping.map(place); };
+    let places = files.map(({ at }) => at ?? editor.state.selection.to);
+    const follow = ({ transaction }: { transaction: { mapping: { map: (at: number) => number } } }) => { places = places.map((place) => transaction.mapping.map(place)); };
     editor.on("transaction", follow);
-    const waiting = files.map((file) => ({ file, id: next.current++ }));
+    const waiting = files.map(({ file, alt }) => ({ file, alt, id: next.current++ }));
     setUploading((now) => [...now, ...waiting.map(({ file, id }) => ({ id, name: file.name, part: 0, problem: null }))]);
     const tell = (id: number, change: Partial<Uploading>) => setUploading((now) => now.map((each) => (each.id === id ? { ...each, ...change } : each)));
     void (async () => {
-      for (const { file, id } of waiting) {
+      for (const [index, { file, alt, id }] of waiting.entries()) {
         const answer = await send(href, file, (part) => tell(id, { part }));
         if (answer.kind === "refused") { tell(id, { problem: answer.text }); continue; }
         dismiss(id);
         if (editor.isDestroyed) continue;
         storeOf(editor).files.set(answer.file.id, answer.file);
-        putAt(editor, place, answer.file);
+        putAt(editor, places[index]!, contentOfFile(answer.file, alt));
       }
       editor.off("transaction", follow);
     })();
@@ -55,8 +66,7 @@ export function useUploads(editor: Editor | null, href: string | null): { readon
 }
 
 /** Puts a file's content in at `place`; what is a block of its own, behind the block that the place is in. */
-function putAt(editor: Editor, place: number, file: FileDto): void {
-  const content = contentOfFile(file);
+function putAt(editor: Editor, place: number, content: JSONContent[]): void {
   const $at = editor.state.doc.resolve(Math.min(place, editor.state.doc.content.size));
   const isBlock = content[0]!.type !== "text";
   const block = $at.depth > 0 ? $at.parent : null;

@@ -3,14 +3,15 @@
  * The one line across the top: the place as a trail, each step of which opens the list of its siblings, and at its end
  * who is signed in. On small screens the trail shows the last two steps.
  */
-import ExpandMore from "@mui/icons-material/ExpandMore";
-import IconButton from "@mui/material/IconButton";
-import ListSubheader from "@mui/material/ListSubheader";
-import Menu from "@mui/material/Menu";
-import MenuItem from "@mui/material/MenuItem";
-import { useColorScheme } from "@mui/material/styles";
 import Link from "next/link";
-import { useState, type MouseEvent } from "react";
+import { lazy, Suspense, useState } from "react";
+import { Chevron } from "./Chevron";
+
+const menus = () => import("./HeadMenus");
+const SiblingMenu = lazy(() => menus().then(({ SiblingMenu: component }) => ({ default: component })));
+const MyMenu = lazy(() => menus().then(({ MyMenu: component }) => ({ default: component })));
+/** Loads the menus before they are wanted: when a hand or the focus comes near. */
+const nearing = { onPointerEnter: () => void menus(), onFocus: () => void menus() };
 
 export interface TrailStep {
   readonly label: string;
@@ -53,44 +54,29 @@ function Ruled() {
 
 function Step({ step, isLast, isNear }: { step: TrailStep; isLast: boolean; isNear: boolean }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const siblings = step.siblings ?? [];
   return (
     <li data-near={isNear}>
       <Link href={step.href} {...(isLast ? { "aria-current": "page" as const } : {})}>{step.label}</Link>
-      {siblings.length > 1 && (
-        <>
-          <IconButton size="small" aria-label={`${step.siblingsAre}: choose another`} aria-haspopup="menu" aria-expanded={anchor !== null} onClick={(event: MouseEvent<HTMLElement>) => setAnchor(event.currentTarget)} sx={{ p: "3px" }}>
-            <ExpandMore fontSize="small" />
-          </IconButton>
-          <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} slotProps={{ paper: { sx: { maxHeight: 420 } } }}>
-            <ListSubheader role="presentation">{step.siblingsAre}</ListSubheader>
-            {siblings.map((sibling) => (
-              <MenuItem key={sibling.href} component={Link} href={sibling.href} selected={sibling.isHere} onClick={() => setAnchor(null)}>{sibling.label}</MenuItem>
-            ))}
-          </Menu>
-        </>
+      {(step.siblings?.length ?? 0) > 1 && (
+        <button type="button" className="icon-button" aria-label={`${step.siblingsAre}: choose another`} aria-haspopup="menu" aria-expanded={anchor !== null} onClick={(event) => setAnchor(event.currentTarget)} {...nearing}>
+          <Chevron />
+        </button>
       )}
+      {anchor && <Suspense><SiblingMenu step={step} anchor={anchor} close={() => setAnchor(null)} /></Suspense>}
     </li>
   );
 }
 
 function Me({ name, actions }: { name: string; actions: HeadLineActions }) {
+  // The menu stays when it is closed: what was chosen in it takes effect then.
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const { mode, setMode } = useColorScheme();
-  const choose = (next: "light" | "dark" | "system") => () => { setMode(next); setAnchor(null); };
-  const looks = [["light", "Light"], ["dark", "Dark"], ["system", "As the machine"]] as const;
+  const [isOpen, setOpen] = useState(false);
   return (
     <div className="me">
-      <button type="button" aria-haspopup="menu" aria-expanded={anchor !== null} onClick={(event) => setAnchor(event.currentTarget)}>
-        <span>{name}</span><ExpandMore fontSize="small" aria-hidden="true" />
+      <button type="button" aria-haspopup="menu" aria-expanded={isOpen} onClick={(event) => { setAnchor(event.currentTarget); setOpen(true); }} {...nearing}>
+        <span>{name}</span><Chevron />
       </button>
-      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: "bottom", horizontal: "right" }} transformOrigin={{ vertical: "top", horizontal: "right" }}>
-        <ListSubheader role="presentation">Look</ListSubheader>
-        {looks.map(([value, label]) => <MenuItem key={value} role="menuitemradio" aria-checked={mode === value} selected={mode === value} onClick={choose(value)}>{label}</MenuItem>)}
-        <ListSubheader role="presentation">Account</ListSubheader>
-        <MenuItem onClick={() => void actions.signOut()}>Sign out</MenuItem>
-        <MenuItem onClick={() => void actions.signOutEverywhere()}>Sign out on every machine</MenuItem>
-      </Menu>
+      {anchor && <Suspense><MyMenu actions={actions} anchor={anchor} isOpen={isOpen} close={() => setOpen(false)} /></Suspense>}
     </div>
   );
 }

@@ -1,8 +1,8 @@
 "use client";
-import Button from "@mui/material/Button";
 import Link from "next/link";
 import { useState } from "react";
 import type { CheckedDto } from "@/data/ledger/dto";
+import { Button } from "../forms/Button";
 import { paths } from "../paths";
 import { counted } from "../words/counts";
 

@@ -1,8 +1,8 @@
 "use client";
-import Button from "@mui/material/Button";
 import { useRouter } from "next/navigation";
 import { useState, useTransition } from "react";
 import { Author } from "../authors/AuthorMark";
+import { Button } from "../forms/Button";
 import { listed } from "../words/counts";
 import { type NamedHeading, nearWhereRead, nearWhereWritten } from "./near";
 import { type Live, useLive } from "./useLive";

@@ -26,7 +26,6 @@ export const theme = createTheme({
   transitions: { duration: { shortest: 80, shorter: 100, short: 120, standard: 150, complex: 150, enteringScreen: 120, leavingScreen: 100 } },
   components: {
     MuiButtonBase: { defaultProps: { disableRipple: true } },
-    MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { minHeight: 34, padding: "5px 14px", "@media (pointer: coarse)": { minHeight: 44 } }, sizeSmall: { minHeight: 28, padding: "2px 10px" } } },
     MuiIconButton: { styleOverrides: { root: { borderRadius: 3, "@media (pointer: coarse)": { minWidth: 44, minHeight: 44 } } } },
     MuiTextField: { defaultProps: { size: "small", fullWidth: true } },
     MuiSelect: { defaultProps: { size: "small" } },
@@ -34,6 +33,5 @@ export const theme = createTheme({
     // A list of tools is there at once: one that grows moves under the hand that is about to press on it.
     MuiMenu: { defaultProps: { transitionDuration: 0 }, styleOverrides: { paper: { border: "1px solid var(--rule-strong)" } } },
     MuiDialog: { styleOverrides: { paper: { border: "1px solid var(--rule-strong)" } } },
-    MuiTooltip: { styleOverrides: { tooltip: { background: "var(--ink)", color: "var(--paper)", fontSize: 12.5, lineHeight: 1.4 } } },
   },
 });

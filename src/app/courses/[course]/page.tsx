@@ -7,13 +7,13 @@ import type { CourseDto } from "@/data/courses/dto";
 import { findCourse } from "@/data/courses/read";
 import { visitDesk } from "@/data/desk/read";
 import { countPeople } from "@/data/people/write";
-import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
 import { counted, number } from "@/ui/words/counts";
 import { distance, moment } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { courseTrail } from "@/app/_parts/trail";
+import { LinkButton } from "@/ui/forms/LinkButton";
 import { Happenings } from "./_parts/Happenings";
 import { Waits } from "./_parts/Waits";
 

@@ -1,11 +1,11 @@
 "use client";
-import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import { Said } from "@/ui/forms/Said";
 import { SteadyForm } from "@/ui/forms/SteadyForm";
 import { useAct } from "@/ui/forms/useAct";
 import type { Answer } from "@/app/_parts/answers";
+import { Button } from "@/ui/forms/Button";
 
 export function PasswordForm({ address, shortest, accept }: { address: string; shortest: number; accept: (password: string) => Promise<Answer> }) {
   const [password, setPassword] = useState("");

@@ -3,6 +3,7 @@ import { knock } from "@/data/doors/entering";
 import { knocking } from "@/data/session/door";
 import { TimeLeft } from "@/ui/doors/TimeLeft";
 import { notEntered } from "@/ui/words/doors";
+import { Library } from "@/ui/theme/Library";
 import { CodeForm } from "../_parts/CodeForm";
 import { NameChooser } from "../_parts/NameChooser";
 
@@ -18,7 +19,7 @@ export default async function RoomDoorPage({ params }: PageProps<"/room/[code]">
       <main className="alone" id="main">
         <h1>Open room</h1>
         <p className="notice wrong" role="alert">{notEntered(found.code)}</p>
-        <CodeForm />
+        <Library><CodeForm /></Library>
       </main>
     );
   }

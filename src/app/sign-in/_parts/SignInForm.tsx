@@ -1,8 +1,8 @@
 "use client";
-import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { Button } from "@/ui/forms/Button";
 import { post } from "./post";
 import { SteadyForm } from "@/ui/forms/SteadyForm";
 

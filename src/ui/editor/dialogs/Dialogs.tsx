@@ -1,6 +1,7 @@
 "use client";
 import type { Editor } from "@tiptap/core";
 import type { Opened, WritingPlace } from "../place";
+import type { Upload } from "../uploads";
 import { CardDialog } from "./CardDialog";
 import { EquationDialog } from "./EquationDialog";
 import { FileDialog } from "./FileDialog";
@@ -14,13 +15,13 @@ interface Props {
   readonly opened: NonNullable<Opened>;
   readonly editor: Editor;
   readonly place: WritingPlace;
-  readonly upload: ((files: readonly File[]) => void) | null;
+  readonly upload: Upload | null;
   readonly onClose: () => void;
 }
 
 /** Whatever is opened over the text. */
 export function Dialogs({ opened, editor, place, upload, onClose }: Props) {
-  const given = { editor, onClose };
+  const given = { editor, onClose: () => { onClose(); editor.commands.focus(); } };
   switch (opened) {
     case "link": return <LinkDialog {...given} />;
     case "page": return <PageLinkDialog {...given} place={place} />;

@@ -1,18 +1,18 @@
 "use client";
-import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import type { Editor } from "@tiptap/core";
 import { useRef, useState } from "react";
+import { Button } from "../../forms/Button";
 import { fileSize } from "../../words/sizes";
 import { fileHref, storeOf } from "../place";
-import { contentOfFile } from "../uploads";
+import { contentOfFile, type Upload } from "../uploads";
 import { putBlocksIn } from "../put-in";
 import { EditorDialog } from "./EditorDialog";
 
 interface Props {
   readonly editor: Editor;
   /** Null: nothing can be uploaded here. */
-  readonly upload: ((files: readonly File[]) => void) | null;
+  readonly upload: Upload | null;
   readonly onClose: () => void;
 }
 
@@ -21,13 +21,17 @@ export function FileDialog({ editor, upload, onClose }: Props) {
   const input = useRef<HTMLInputElement>(null);
   const [asked, setAsked] = useState("");
   const files = [...storeOf(editor).files.values()].filter(({ name }) => name.toLowerCase().includes(asked.trim().toLowerCase()));
+  const take = (chosen: FileList | null) => {
+    upload?.([...(chosen ?? [])].map((file) => ({ file })));
+    onClose();
+  };
   return (
     <EditorDialog title="Picture or file" size="sm" apply={null} onClose={onClose}>
       {upload && (
-        <div className="file-drop" onDragOver={(event) => event.preventDefault()} onDrop={(event) => { event.preventDefault(); upload([...event.dataTransfer.files]); onClose(); }}>
+        <div className="file-drop" onDragOver={(event) => event.preventDefault()} onDrop={(event) => { event.preventDefault(); take(event.dataTransfer.files); }}>
           <Button variant="contained" autoFocus onClick={() => input.current?.click()}>Choose from this machine</Button>
           <span className="quiet">or drop files here. Large pictures are made light by themselves.</span>
-          <input ref={input} type="file" multiple hidden aria-label="Files to upload" onChange={(event) => { upload([...(event.target.files ?? [])]); onClose(); }} />
+          <input ref={input} type="file" multiple hidden aria-label="Files to upload" onChange={(event) => take(event.target.files)} />
         </div>
       )}
       {storeOf(editor).files.size > 0 && (

@@ -1,8 +1,8 @@
 "use client";
-import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import type { Editor } from "@tiptap/core";
 import { useState } from "react";
+import { Button } from "../../forms/Button";
 import { fullAddress } from "./address";
 import { EditorDialog } from "./EditorDialog";
 

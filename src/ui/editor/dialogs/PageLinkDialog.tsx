@@ -1,11 +1,11 @@
 "use client";
 import Autocomplete from "@mui/material/Autocomplete";
-import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import type { Editor } from "@tiptap/core";
 import { useEffect, useState } from "react";
 import { titleKey } from "@/core/links/titles";
+import { Button } from "../../forms/Button";
 import type { HeadingRef, WritingPlace } from "../place";
 import { EditorDialog } from "./EditorDialog";
 

@@ -20,6 +20,16 @@ export function FindPanel({ editor, onClose }: { editor: Editor; onClose: () => 
   useEffect(() => { input.current?.focus(); input.current?.select(); return () => search(editor, null); }, [editor]);
 
   const close = () => { onClose(); editor.commands.focus(); };
+  const one = () => {
+    replaceHere(editor, other);
+    stay();
+  };
+  const all = () => {
+    setSaid(`${counted(replaceAll(editor, other), "place")} replaced`);
+    stay();
+  };
+  // With nothing left to replace the buttons can't be pressed, nor keep the focus.
+  const stay = () => { if (foundNow(editor.state).places.length === 0) input.current?.focus(); };
   return (
     <div
       className="find-panel" role="search" aria-label="Find and replace"
@@ -36,8 +46,8 @@ export function FindPanel({ editor, onClose }: { editor: Editor; onClose: () => 
       <label><input type="checkbox" checked={wholeWords} onChange={(event) => setWholeWords(event.target.checked)} /> whole words</label>
       <span className="line-break" />
       <label>Put instead <input value={other} onChange={(event) => setOther(event.target.value)} /></label>
-      <button type="button" className="tool" disabled={found.count === 0} onClick={() => replaceHere(editor, other)}>Replace</button>
-      <button type="button" className="tool" disabled={found.count === 0} onClick={() => setSaid(`${counted(replaceAll(editor, other), "place")} replaced`)}>Replace all</button>
+      <button type="button" className="tool" disabled={found.count === 0} onClick={one}>Replace</button>
+      <button type="button" className="tool" disabled={found.count === 0} onClick={all}>Replace all</button>
       <button type="button" className="tool" onClick={close}>Close</button>
     </div>
   );

@@ -4,7 +4,9 @@ import { Fragment, Slice } from "@tiptap/pm/model";
 import { Plugin } from "@tiptap/pm/state";
 import { handlePaste as pasteIntoTable } from "@tiptap/pm/tables";
 import type { Dropped } from "@/core/document/html";
+import type { BroughtPicture } from "@/core/document/html-pictures";
 import { countWords } from "@/core/text/words";
+import type { Upload } from "../uploads";
 
 export interface Pasted {
   readonly words: number;
@@ -17,7 +19,7 @@ export interface Pasted {
 interface Options {
   readonly onPaste: (pasted: Pasted) => void;
   /** Null: no files are taken here. */
-  readonly upload: ((files: readonly File[], at?: number) => void) | null;
+  readonly upload: Upload | null;
 }
 
 /** Text that was copied from one of our pages says so, and comes as it is. */
@@ -39,14 +41,14 @@ export const CleanPaste = Extension.create<Options>({
           const [html, plain, files] = [data.getData("text/html"), data.getData("text/plain"), [...data.files]];
           // Spreadsheets and word processors hand a picture of the text over with it: where there is text, that is meant.
           if (files.length > 0 && plain.trim() === "" && options.upload) {
-            options.upload(files);
+            options.upload(files.map((file) => ({ file })));
             return true;
           }
           if (html === "" || isOwn(html) || editor.isActive("codeBlock")) {
             options.onPaste({ words: countWords(plain), dropped: null, plain });
             return false;
           }
-          reader.then(({ fromHtml }) => putIn(editor, fromHtml(html) as unknown as Read), () => { editor.commands.insertContent(paragraphs(plain)); return null; })
+          reader.then(({ fromHtml }) => putIn(editor, fromHtml(html) as unknown as Read, options.upload), () => { editor.commands.insertContent(paragraphs(plain)); return null; })
             .catch(() => { editor.commands.insertContent(paragraphs(plain)); return null; })
             .then((dropped) => options.onPaste({ words: countWords(plain), dropped, plain }), () => {});
           return true;
@@ -55,7 +57,8 @@ export const CleanPaste = Extension.create<Options>({
           const files = [...(event.dataTransfer?.files ?? [])];
           if (isMoved || files.length === 0 || !options.upload) return false;
           event.preventDefault();
-          options.upload(files, view.posAtCoords({ left: event.clientX, top: event.clientY })?.pos);
+          const at = view.posAtCoords({ left: event.clientX, top: event.clientY })?.pos;
+          options.upload(files.map((file) => ({ file, ...(at === undefined ? {} : { at }) })));
           return true;
         },
       },
@@ -66,9 +69,10 @@ export const CleanPaste = Extension.create<Options>({
 interface Read {
   readonly document: JSONContent;
   readonly dropped: Dropped;
+  readonly pictures: readonly BroughtPicture[];
 }
 
-function putIn(editor: Editor, { document, dropped }: Read): Dropped {
+function putIn(editor: Editor, { document, dropped, pictures }: Read, upload: Upload | null): Dropped {
   const content = document.content ?? [];
   const [only] = content;
   // Cells that are pasted into a table fill its cells.
@@ -80,7 +84,25 @@ function putIn(editor: Editor, { document, dropped }: Read): Dropped {
   const fitting = editor.isActive("table") ? content.flatMap((node) => (node.type === "table" ? flattened(node) : [node])) : content;
   // A single paragraph is text that goes on where the cursor is.
   editor.chain().focus().insertContent(fitting.length === 1 && fitting[0]?.type === "paragraph" ? (fitting[0].content ?? []) : fitting).scrollIntoView().run();
+  if (!upload) return { ...dropped, pictures: dropped.pictures + pictures.length };
+  if (pictures.length === 0) return dropped;
+  const isText = countWords(editor.schema.nodeFromJSON(document).textContent) > 0;
+  upload(pictures.map((picture, index) => ({ file: fileOf(picture, index), alt: picture.alt, ...(isText ? { at: placeBehind(editor, content.length - 1 - picture.after) } : {}) })));
   return dropped;
+}
+
+/** Behind how many of the blocks that were just put in a picture stands, counted from their end, told as a place in the page. */
+function placeBehind({ state: { selection: { $to } } }: Editor, blocksAfter: number): number {
+  // Text that went on in a line, or stands in a table or a list, has no blocks of the page to count.
+  if ($to.depth !== 1 || blocksAfter === 0) return $to.pos;
+  let at = $to.after(1);
+  for (let left = blocksAfter; left > 0 && at > 0; left--) at -= $to.doc.resolve(at).nodeBefore?.nodeSize ?? at;
+  return at;
+}
+
+function fileOf({ type, base64 }: BroughtPicture, index: number): File {
+  const bytes = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
+  return new File([bytes], `pasted-${index + 1}.${type.slice("image/".length)}`, { type });
 }
 
 function flattened(table: JSONContent): JSONContent[] {

@@ -1,5 +1,5 @@
 "use client";
-/** The editor's tools: what is used all the time on the bar, the rest in four lists. Arrow keys go from tool to tool; Tab leaves the bar. */
+/** The editor's tools: what is used all the time on the bar, the rest in four lists. Arrow keys go from tool to tool, up and down within a choice; Tab leaves the bar. */
 import FormatBold from "@mui/icons-material/FormatBold";
 import FormatItalic from "@mui/icons-material/FormatItalic";
 import FormatListBulleted from "@mui/icons-material/FormatListBulleted";
@@ -32,6 +32,7 @@ interface Props {
 
 export function Toolbar({ editor, open, find, hasFiles }: Props) {
   const bar = useRef<HTMLDivElement>(null);
+  const isByKey = useRef(false);
   const state = useEditorState({
     editor,
     selector: ({ editor: now }) => ({
@@ -46,16 +47,17 @@ export function Toolbar({ editor, open, find, hasFiles }: Props) {
   const run = () => editor.chain().focus();
 
   function setStyle(style: Style): void {
-    const plain = state.style === "quote" && style !== "quote" ? run().unsetBlockquote() : run();
+    // Keys go on from style to style; a hand has chosen and writes on.
+    const chain = () => (isByKey.current ? editor.chain() : run());
+    const plain = state.style === "quote" && style !== "quote" ? chain().unsetBlockquote() : chain();
     if (style === "text") plain.setParagraph().run();
-    else if (style === "quote") run().setParagraph().toggleBlockquote().run();
+    else if (style === "quote") chain().setParagraph().toggleBlockquote().run();
     else if (style === "code") plain.setCodeBlock().run();
     else plain.setHeading({ level: Number(style) as 2 | 3 | 4 }).run();
   }
 
   function moveFocus(event: KeyboardEvent): void {
     if (event.key !== "ArrowRight" && event.key !== "ArrowLeft") return;
-    if (event.target instanceof HTMLSelectElement && !event.altKey) return;
     const tools = [...(bar.current?.querySelectorAll<HTMLElement>("select, button:not(:disabled)") ?? [])];
     const next = tools[tools.indexOf(event.target as HTMLElement) + (event.key === "ArrowRight" ? 1 : -1)];
     if (!next) return;
@@ -105,7 +107,7 @@ export function Toolbar({ editor, open, find, hasFiles }: Props) {
 
   return (
     <div className="toolbar" role="toolbar" aria-label="Formatting" ref={bar} onKeyDown={moveFocus}>
-      <select aria-label="Style of the paragraph" value={state.style} onChange={(event) => setStyle(event.target.value as Style)}>
+      <select aria-label="Style of the paragraph" value={state.style} onKeyDown={() => { isByKey.current = true; }} onPointerDown={() => { isByKey.current = false; }} onChange={(event) => setStyle(event.target.value as Style)}>
         {styles.map(({ value, label }) => <option key={value} value={value}>{label}</option>)}
       </select>
       {tool("Bold (Ctrl+B)", <FormatBold fontSize="small" />, state.bold, () => run().toggleBold().run())}

@@ -2,10 +2,17 @@
 import { Extension, type Editor } from "@tiptap/core";
 import { mostIndent } from "@/core/document/model";
 import { storeOf } from "../place";
+import { captioned } from "../put-in";
+import { toTools } from "./reach";
 
-/** Takes off all that was put on the selection: marks, and what makes its blocks more than paragraphs set from the left. */
+/**
+ * Takes off all that was put on the selection: marks, and what makes its blocks more than paragraphs set from the left.
+ * Where nothing is selected, what is typed next is plain too.
+ */
 export function clearFormatting(editor: Editor): void {
-  editor.chain().focus().unsetAllMarks().clearNodes().resetAttributes("paragraph", ["textAlign", "indent"]).run();
+  const isCaret = editor.state.selection.empty;
+  editor.chain().focus().unsetAllMarks().clearNodes().resetAttributes("paragraph", ["textAlign", "indent"])
+    .command(({ tr }) => { if (isCaret) tr.setStoredMarks([]); return true; }).run();
 }
 
 /** Moves the paragraphs of the selection in or out by one step; items of a list go below the one before, or out of it. */
@@ -16,8 +23,6 @@ export function indent(editor: Editor, step: 1 | -1): boolean {
   const next = Math.min(mostIndent, Math.max(0, now + step));
   return next === now || editor.chain().focus().updateAttributes(type, { indent: next }).run();
 }
-
-const captioned = new Set(["figure", "media", "linkCard"]);
 
 /** A caption is one line: Enter goes on in a paragraph below it. */
 function leaveCaption(editor: Editor): boolean {
@@ -40,6 +45,7 @@ export const ToolKeys = Extension.create<Keys>({
   addKeyboardShortcuts() {
     const open = (what: Parameters<ReturnType<typeof storeOf>["open"]>[0]) => () => { storeOf(this.editor).open(what); return true; };
     return {
+      "Mod-Alt-b": () => toTools(this.editor),
       "Mod-s": () => { this.options.save(); return true; },
       "Mod-f": () => { this.options.find(); return true; },
       "Mod-k": open("link"),

@@ -3,13 +3,13 @@ import Link from "next/link";
 import { notFound } from "next/navigation";
 import { findCourse } from "@/data/courses/read";
 import { groupSets, groupSetsForStudents } from "@/data/groups/read";
-import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
 import { counted, listed } from "@/ui/words/counts";
 import { moment } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { coursePartTrail, courseTrail } from "@/app/_parts/trail";
+import { LinkButton } from "@/ui/forms/LinkButton";
 import { SignUp } from "./_parts/SignUp";
 import { takePlace } from "./actions";
 

@@ -1,8 +1,8 @@
 "use client";
-import Button from "@mui/material/Button";
 import { Said } from "@/ui/forms/Said";
 import { useAct } from "@/ui/forms/useAct";
 import type { Answer } from "@/app/_parts/answers";
+import { Button } from "@/ui/forms/Button";
 
 export function ArchiveButton({ isArchived, setArchived }: { isArchived: boolean; setArchived: (archived: boolean) => Promise<Answer> }) {
   const { act, said, isBusy } = useAct();

@@ -3,7 +3,7 @@ import { notFound, redirect } from "next/navigation";
 import { outsidePage, pagesInRoom } from "@/data/doors/outside";
 import { roomRequest } from "@/data/session/door";
 import { DocumentView } from "@/ui/document/DocumentView";
-import { LinkButton } from "@/ui/frame/NextLink";
+import { LinkButton } from "@/ui/forms/LinkButton";
 import { paths } from "@/ui/paths";
 import { distance } from "@/ui/words/times";
 import { RoomClosed, RoomFrame } from "../../_parts/RoomFrame";

@@ -1,6 +1,5 @@
 "use client";
 import { zodResolver } from "@hookform/resolvers/zod";
-import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import { FormProvider, useForm, useWatch } from "react-hook-form";
@@ -20,6 +19,7 @@ import { powerNotes, powerWords } from "@/ui/words/access";
 import { counted, listed } from "@/ui/words/counts";
 import { kindWords } from "@/ui/words/kinds";
 import type { Answer } from "@/app/_parts/answers";
+import { Button } from "@/ui/forms/Button";
 import type { AfterSaving } from "../actions";
 import { ExpectedField } from "./ExpectedField";
 import { StarterPagesField } from "./StarterPagesField";

@@ -1,9 +1,9 @@
 "use client";
-import Button from "@mui/material/Button";
 import { useState } from "react";
 import { useFormContext, useWatch } from "react-hook-form";
 import { type Expectation, studentMeasures } from "@/core/assignment/expected";
 import type { AssignmentInput } from "@/data/assignments/input";
+import { Button } from "@/ui/forms/Button";
 import { expectationWords, measureWords } from "@/ui/words/expected";
 
 /** What can be expected, as it stands in the list of kinds. */
@@ -44,7 +44,7 @@ export function ExpectedField() {
         <option value="">something more</option>
         {kinds.map(({ label }, at) => <option key={label} value={at}>{label}</option>)}
       </select></label>
-      {expected.length > 1 && <Button size="small" onClick={() => set([])} sx={{ justifySelf: "start" }}>Expect nothing</Button>}
+      {expected.length > 1 && <Button size="small" onClick={() => set([])} style={{ justifySelf: "start" }}>Expect nothing</Button>}
     </>
   );
 }

@@ -1,5 +1,4 @@
 "use client";
-import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { customAlphabet } from "nanoid";
 import { useState } from "react";
@@ -11,6 +10,7 @@ import { countWords } from "@/core/text/words";
 import { type AssignmentInput, mostStarterPages } from "@/data/assignments/input";
 import { barePlace, type WritingPlace } from "@/ui/editor/place";
 import { WritingArea } from "@/ui/editor/WritingArea";
+import { Button } from "@/ui/forms/Button";
 import { counted } from "@/ui/words/counts";
 
 const newId = customAlphabet("0123456789abcdefghijklmnopqrstuvwxyz", 12);

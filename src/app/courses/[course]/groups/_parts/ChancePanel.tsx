@@ -1,9 +1,9 @@
 "use client";
 import Autocomplete from "@mui/material/Autocomplete";
-import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import { groupsOfSize, makeGroups } from "@/core/roster/groups";
+import { Button } from "@/ui/forms/Button";
 import { counted } from "@/ui/words/counts";
 import type { Placeable } from "./placeable";
 

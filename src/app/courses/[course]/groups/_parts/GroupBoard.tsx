@@ -1,6 +1,5 @@
 "use client";
 import { DndContext, DragOverlay, PointerSensor, pointerWithin, useSensor, useSensors, type DragEndEvent } from "@dnd-kit/core";
-import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { GroupSetInput } from "@/data/groups/input";
@@ -9,6 +8,7 @@ import { useAct } from "@/ui/forms/useAct";
 import { useUnsaved } from "@/ui/forms/useUnsaved";
 import { counted, listed } from "@/ui/words/counts";
 import type { Answer } from "@/app/_parts/answers";
+import { Button } from "@/ui/forms/Button";
 import { type BoardGroup, filledUp, moved, nextName, remade, unplaced } from "./board";
 import { ChancePanel } from "./ChancePanel";
 import type { Placeable } from "./placeable";

@@ -1,11 +1,11 @@
 "use client";
-import Button from "@mui/material/Button";
 import type { GroupSetDto } from "@/data/groups/dto";
 import { Said } from "@/ui/forms/Said";
 import { useAct } from "@/ui/forms/useAct";
 import { counted, listed } from "@/ui/words/counts";
 import { momentAndDistance } from "@/ui/words/times";
 import type { Answer } from "@/app/_parts/answers";
+import { Button } from "@/ui/forms/Button";
 
 interface Props {
   readonly set: GroupSetDto;

@@ -1,5 +1,5 @@
 "use client";
-import Button from "@mui/material/Button";
+import { Button } from "@/ui/forms/Button";
 import { Said } from "@/ui/forms/Said";
 import { useAct } from "@/ui/forms/useAct";
 import { readAll } from "../actions";

@@ -10,7 +10,6 @@ import type { PageDto } from "@/data/pages/dto";
 import { type Part, PartsStrip } from "@/ui/authors/PartsStrip";
 import { DocumentView, wikiLinks } from "@/ui/document/DocumentView";
 import { TagLine } from "@/ui/contents/TagLine";
-import { LinkButton } from "@/ui/frame/NextLink";
 import { HereLine } from "@/ui/live/HereLine";
 import { paths } from "@/ui/paths";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
@@ -20,6 +19,7 @@ import { distance, moment, momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { pageTrail } from "@/app/_parts/trail";
+import { LinkButton } from "@/ui/forms/LinkButton";
 import { Contents } from "./_parts/Contents";
 import { Conversation } from "./_parts/Conversation";
 import { livePlace } from "../../_parts/live-place";
@@ -51,7 +51,7 @@ export default async function PagePage({ params, searchParams }: PageProps<"/cou
           <SheetHead page={page} now={ctx.now} />
           {!page.removedAt && <HereLine place={livePlace(page)} entries={page.entries} />}
           {Number.isInteger(since) && since > 0 && since < page.entries - 1 && <Merged page={page} since={since} />}
-          {leftDraft && <LeftDraft draft={leftDraft} zone={wiki.timeZone} now={ctx.now} drop={dropText.bind(null, { courseId: course, pageId })} />}
+          {leftDraft && <LeftDraft draft={leftDraft} when={moment(new Date(leftDraft.at), wiki.timeZone, ctx.now)} drop={dropText.bind(null, { courseId: course, pageId })} />}
           {page.removedAt
             ? <p className="notice">This page lies in the bin since {momentAndDistance(page.removedAt, wiki.timeZone, ctx.now)}. Its history is kept{page.mayRemove ? <>, and it can be <Link href={paths.contents(course, wiki.wikiId)}>brought back</Link></> : ""}.</p>
             : <DocumentView document={page.document} links={links} passages={shownPassages(page)} />}

@@ -1,8 +1,8 @@
 "use client";
-import Button from "@mui/material/Button";
 import { Said } from "@/ui/forms/Said";
 import { useAct } from "@/ui/forms/useAct";
 import type { Answer } from "@/app/_parts/answers";
+import { Button } from "@/ui/forms/Button";
 
 /** The short form by which people ask for a place: where it is, and whether it is open. */
 export function AskSwitch({ address, setAsking }: { address: string | null; setAsking: (on: boolean) => Promise<Answer> }) {

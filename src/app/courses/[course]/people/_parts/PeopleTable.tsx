@@ -1,5 +1,4 @@
 "use client";
-import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useMemo, useState } from "react";
 import { roles, type Role } from "@/core/access/may";
@@ -10,6 +9,7 @@ import { counted, listed } from "@/ui/words/counts";
 import { arrivalWords, roleWords } from "@/ui/words/people";
 import { distance } from "@/ui/words/times";
 import type { Answer } from "@/app/_parts/answers";
+import { Button } from "@/ui/forms/Button";
 import { PersonDialog, type GroupChoice } from "./PersonDialog";
 
 interface Props {

@@ -1,6 +1,5 @@
 "use client";
 import Autocomplete from "@mui/material/Autocomplete";
-import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
 import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
@@ -13,6 +12,7 @@ import { Said } from "@/ui/forms/Said";
 import { useAct } from "@/ui/forms/useAct";
 import { roleAbout, roleWords } from "@/ui/words/people";
 import type { Answer } from "@/app/_parts/answers";
+import { Button } from "@/ui/forms/Button";
 
 export interface GroupChoice {
   readonly id: string;

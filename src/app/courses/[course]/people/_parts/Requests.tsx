@@ -1,5 +1,4 @@
 "use client";
-import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { PlaceRequestDto } from "@/data/people/dto";
 import { Said } from "@/ui/forms/Said";
@@ -7,6 +6,7 @@ import { useAct } from "@/ui/forms/useAct";
 import { counted } from "@/ui/words/counts";
 import { distance } from "@/ui/words/times";
 import type { Answer } from "@/app/_parts/answers";
+import { Button } from "@/ui/forms/Button";
 
 interface Props {
   readonly requests: readonly PlaceRequestDto[];

@@ -1,8 +1,8 @@
 "use client";
-import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import type { Audience, FeedbackDto } from "@/data/review/feedback";
+import { Button } from "@/ui/forms/Button";
 import { Said } from "@/ui/forms/Said";
 import { SteadyForm } from "@/ui/forms/SteadyForm";
 import { useAct } from "@/ui/forms/useAct";

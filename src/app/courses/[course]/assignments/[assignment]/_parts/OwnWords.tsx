@@ -1,9 +1,9 @@
 "use client";
-import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Link from "next/link";
 import { useState } from "react";
 import type { OwnWordDto } from "@/data/review/own-words";
+import { Button } from "@/ui/forms/Button";
 import { Said } from "@/ui/forms/Said";
 import { SteadyForm } from "@/ui/forms/SteadyForm";
 import { useAct } from "@/ui/forms/useAct";

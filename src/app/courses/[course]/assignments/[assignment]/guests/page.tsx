@@ -5,13 +5,13 @@ import { findCourse } from "@/data/courses/read";
 import { linksOf } from "@/data/doors/links";
 import { roomChoices, roomsOf } from "@/data/doors/read";
 import { settings } from "@/data/env";
-import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
 import { counted, number } from "@/ui/words/counts";
 import { moment } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { assignmentTrail } from "@/app/_parts/trail";
+import { LinkButton } from "@/ui/forms/LinkButton";
 import { endReaderLink, makeReaderLink } from "./actions";
 import { LinkForm } from "./_parts/LinkForm";
 import { LinkTable } from "./_parts/LinkTable";
@@ -47,7 +47,7 @@ export default async function GuestsPage({ params }: PageProps<"/courses/[course
                 <tbody>
                   {rooms.map((room) => (
                     <tr key={room.id}>
-                      <th scope="row"><Link href={paths.openRoom(courseId, room.id)}>{room.title || "Open room"}</Link>{room.isOpen && <span className="tag">open now</span>}</th>
+                      <th scope="row"><Link href={paths.openRoom(courseId, room.id)}>{room.title || "Open room"}</Link>{room.isOpen && <span className="flag">open now</span>}</th>
                       <td>{moment(room.openedAt, zone, ctx.now)}, {room.by}</td>
                       <td>{moment(room.endsAt, zone, ctx.now)}</td>
                       <td className="number">{number(room.pages)}</td><td className="number">{number(room.came)}</td><td className="number">{number(room.entries)}</td>

@@ -1,5 +1,4 @@
 "use client";
-import Button from "@mui/material/Button";
 import Link from "next/link";
 import type { OfferDto } from "@/data/assignments/offers";
 import { Said } from "@/ui/forms/Said";
@@ -7,6 +6,7 @@ import { useAct } from "@/ui/forms/useAct";
 import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
 import type { Answer } from "@/app/_parts/answers";
+import { Button } from "@/ui/forms/Button";
 
 interface Props {
   readonly offers: readonly OfferDto[];

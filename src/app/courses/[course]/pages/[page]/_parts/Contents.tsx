@@ -1,7 +1,7 @@
 import Link from "next/link";
 import { Fragment } from "react";
 import type { WikiDto } from "@/data/pages/dto";
-import { LinkButton } from "@/ui/frame/NextLink";
+import { LinkButton } from "@/ui/forms/LinkButton";
 import { paths } from "@/ui/paths";
 import { Foldable } from "./Foldable";
 

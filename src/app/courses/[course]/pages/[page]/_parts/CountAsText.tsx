@@ -1,7 +1,7 @@
 "use client";
-import Button from "@mui/material/Button";
 import { useState, useTransition } from "react";
 import type { DiscussionMarked } from "@/data/comments/dto";
+import { Button } from "@/ui/forms/Button";
 import { discussionProblems } from "./discussion-problems";
 
 /** Lets a passage that was marked as discussion count as text again. */

@@ -1,6 +1,6 @@
 "use client";
-import ExpandMore from "@mui/icons-material/ExpandMore";
 import { useId, useState, type ReactNode } from "react";
+import { Chevron } from "@/ui/frame/Chevron";
 
 /** Folded behind its label on small screens, until it is asked for; simply there on wide ones. */
 export function Foldable({ label, children }: { label: string; children: ReactNode }) {
@@ -8,7 +8,7 @@ export function Foldable({ label, children }: { label: string; children: ReactNo
   const id = useId();
   return (
     <>
-      <button type="button" className="unfold" aria-expanded={isOpen} aria-controls={id} onClick={() => setOpen(!isOpen)}>{label}<ExpandMore fontSize="small" aria-hidden="true" /></button>
+      <button type="button" className="unfold" aria-expanded={isOpen} aria-controls={id} onClick={() => setOpen(!isOpen)}>{label}<Chevron /></button>
       <div id={id} className="folded-part" data-open={isOpen}>{children}</div>
     </>
   );

@@ -1,5 +1,4 @@
 "use client";
-import TextField from "@mui/material/TextField";
 import { type KeyboardEvent, useId, useRef, useState } from "react";
 import { type Format, formats, formatted } from "./formatting";
 
@@ -57,11 +56,14 @@ export function NamingField({ label, value, onChange, people, hasFocus }: Props)
   };
   return (
     <div className="naming-field">
-      <TextField
-        label={label} multiline minRows={2} maxRows={10} fullWidth value={value} autoFocus={hasFocus} inputRef={field} onKeyDown={onKeyDown} onKeyUp={(event) => { if (!["ArrowUp", "ArrowDown", "Escape"].includes(event.key)) look(); }} onClick={look} onBlur={() => setTyped(null)}
-        onChange={(event) => onChange(event.target.value)}
-        slotProps={{ htmlInput: { maxLength: 5000, ...(chosen ? { "aria-controls": listId, "aria-activedescendant": `${listId}-${chosen.id}`, "aria-autocomplete": "list" } : {}) } }}
-      />
+      <label className="field">
+        <span>{label}</span>
+        <textarea
+          ref={field} rows={2} maxLength={5000} value={value} autoFocus={hasFocus} onChange={(event) => onChange(event.target.value)}
+          onKeyDown={onKeyDown} onKeyUp={(event) => { if (!["ArrowUp", "ArrowDown", "Escape"].includes(event.key)) look(); }} onClick={look} onBlur={() => setTyped(null)}
+          {...(chosen ? { "aria-controls": listId, "aria-activedescendant": `${listId}-${chosen.id}`, "aria-autocomplete": "list" as const } : {})}
+        />
+      </label>
       <div className="format-line" role="group" aria-label="Formatting">
         {formats.map((each) => <button key={each.name} type="button" aria-label={each.name} title={each.key ? `${each.name} (Ctrl+${each.key.toUpperCase()})` : each.name} onMouseDown={(event) => event.preventDefault()} onClick={() => format(each)} data-format={each.name}>{each.sign}</button>)}
       </div>

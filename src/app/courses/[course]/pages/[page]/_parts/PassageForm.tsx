@@ -1,10 +1,9 @@
 "use client";
-import Button from "@mui/material/Button";
-import TextField from "@mui/material/TextField";
 import { type RefObject, useEffect, useRef, useState, useTransition } from "react";
 import { createPortal } from "react-dom";
 import type { Commented, DiscussionMarked } from "@/data/comments/dto";
 import { blocksIn, type Quoted, quotedIn } from "@/ui/document/quoting";
+import { Button } from "@/ui/forms/Button";
 import { shortened } from "@/ui/words/shortened";
 import { CommentForm } from "./CommentForm";
 import { discussionProblems } from "./discussion-problems";
@@ -57,11 +56,14 @@ export function PassageForm({ entries, people, send, mark }: Props) {
         label={about ? "Comment on this passage" : "Comment on this page"} button="Comment" people={people} send={sent}
         beside={mark && about && <Button size="small" disabled={isMarking} onClick={markIt} title="Its words count as discussion then, and not as text">Mark as discussion</Button>}
         above={(
-          <TextField select label="About" value={value} onChange={(event) => choose(event.target.value)} slotProps={{ select: { native: true }, htmlInput: { "aria-label": "What the comment is about" } }}>
-            <option value="page">the whole page</option>
-            {selected && <option value="selected">“{shortened(selected.quote, 60)}”</option>}
-            {blocks.map(({ quote }, at) => <option key={at} value={at}>{shortened(quote, 60)}</option>)}
-          </TextField>
+          <label className="field">
+            <span>About</span>
+            <select aria-label="What the comment is about" value={value} onChange={(event) => choose(event.target.value)}>
+              <option value="page">the whole page</option>
+              {selected && <option value="selected">“{shortened(selected.quote, 60)}”</option>}
+              {blocks.map(({ quote }, at) => <option key={at} value={at}>{shortened(quote, 60)}</option>)}
+            </select>
+          </label>
         )}
       />
       {markProblem && <p className="field-problem" role="alert">{markProblem}</p>}

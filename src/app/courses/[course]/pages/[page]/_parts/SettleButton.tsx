@@ -1,7 +1,7 @@
 "use client";
-import Button from "@mui/material/Button";
 import { useState, useTransition } from "react";
 import type { Commented } from "@/data/comments/dto";
+import { Button } from "@/ui/forms/Button";
 
 interface Props {
   readonly author: string;

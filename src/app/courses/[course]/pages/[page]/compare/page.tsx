@@ -5,7 +5,6 @@ import { compareStates, sinceLastVisit, statesOf, type StepDto } from "@/data/le
 import { findPage } from "@/data/pages/read";
 import { Author } from "@/ui/authors/AuthorMark";
 import { wikiLinks } from "@/ui/document/reading";
-import { LinkButton } from "@/ui/frame/NextLink";
 import { ComparedView, ComparisonKey, type Doer } from "@/ui/ledger/ComparedView";
 import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
@@ -13,6 +12,7 @@ import { moment } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { pageTrail } from "@/app/_parts/trail";
+import { LinkButton } from "@/ui/forms/LinkButton";
 import { ChangeSteps } from "./_parts/ChangeSteps";
 
 export const metadata: Metadata = { title: "What changed" };

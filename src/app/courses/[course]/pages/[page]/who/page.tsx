@@ -6,13 +6,13 @@ import { findPage } from "@/data/pages/read";
 import { authorColor, AuthorMark } from "@/ui/authors/AuthorMark";
 import { GrowthChart } from "@/ui/charts/GrowthChart";
 import { wikiLinks } from "@/ui/document/reading";
-import { LinkButton } from "@/ui/frame/NextLink";
 import { ComparedView } from "@/ui/ledger/ComparedView";
 import { paths } from "@/ui/paths";
 import { moment } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { pageTrail } from "@/app/_parts/trail";
+import { LinkButton } from "@/ui/forms/LinkButton";
 import { PlayBack } from "./_parts/PlayBack";
 
 export const metadata: Metadata = { title: "Who wrote what" };

@@ -1,6 +1,4 @@
 "use client";
-import Button from "@mui/material/Button";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { columnKinds, type ColumnKind, proposeColumns } from "@/core/roster/columns";
@@ -14,6 +12,8 @@ import { useAct } from "@/ui/forms/useAct";
 import { counted } from "@/ui/words/counts";
 import { columnWords } from "@/ui/words/people";
 import type { Answer } from "@/app/_parts/answers";
+import { Button } from "@/ui/forms/Button";
+import { LinkButton } from "@/ui/forms/LinkButton";
 import type { PlanAnswer } from "../actions";
 import { ListSource } from "./ListSource";
 import { PlanView } from "./PlanView";
@@ -95,7 +95,7 @@ export function ListReader({ sets, plan, read }: Props) {
     return (
       <div className="fields">
         <Said said={said} />
-        <div className="actions"><Button variant="contained" onClick={() => router.push("../people")}>See everybody</Button><Button component={Link} href="../groups" variant="outlined">Go on to groups</Button></div>
+        <div className="actions"><Button variant="contained" onClick={() => router.push("../people")}>See everybody</Button><LinkButton href="../groups" variant="outlined">Go on to groups</LinkButton></div>
       </div>
     );
   }

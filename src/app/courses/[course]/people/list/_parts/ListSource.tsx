@@ -1,9 +1,9 @@
 "use client";
-import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useRef, useState, type DragEvent } from "react";
 import { readPeopleFile, type ReadFile } from "@/core/roster/file";
 import { mostRows } from "@/core/roster/table";
+import { Button } from "@/ui/forms/Button";
 import { number } from "@/ui/words/counts";
 
 /** Where the list comes in: pasted, dropped or chosen. It is read here, in the browser; nothing is sent anywhere yet. */

@@ -30,7 +30,7 @@ export function NamesTable({ courseId, room, now }: Props) {
           {here.map((name) => (
             <tbody key={name.id}>
               <tr className="group-line">
-                <th scope="rowgroup">{name.name}{name.isTaken && <span className="tag">in the room</span>}</th>
+                <th scope="rowgroup">{name.name}{name.isTaken && <span className="flag">in the room</span>}</th>
                 <td>{counted(name.entries.length, "entry", "entries")}</td>
                 <td className="number">{number(name.entries.reduce((sum, each) => sum + each.added, 0))}</td>
                 <td><GiveForm label={`Give all of ${name.name} to`} students={room.students} suggested={suggestedFor(name)} given={name.given?.to ?? null} what="all of it" isBusy={isBusy} give={giveTo({ nameId: name.id })} /></td>

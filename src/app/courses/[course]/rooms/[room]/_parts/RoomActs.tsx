@@ -1,7 +1,7 @@
 "use client";
-import Button from "@mui/material/Button";
 import { useRouter } from "next/navigation";
 import { useEffect } from "react";
+import { Button } from "@/ui/forms/Button";
 import { Said } from "@/ui/forms/Said";
 import { useAct } from "@/ui/forms/useAct";
 import { end, prolong } from "../actions";

@@ -4,12 +4,12 @@ import { notFound } from "next/navigation";
 import { titleKey } from "@/core/links/titles";
 import { pagePowers, removedPages } from "@/data/pages/places";
 import { findWiki } from "@/data/pages/read";
-import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { wikiTrail } from "@/app/_parts/trail";
+import { LinkButton } from "@/ui/forms/LinkButton";
 import { ContentsList } from "./_parts/ContentsList";
 
 export const metadata: Metadata = { title: "Contents" };

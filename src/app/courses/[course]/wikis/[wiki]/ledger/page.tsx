@@ -1,11 +1,11 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { findWiki } from "@/data/pages/read";
-import { LinkButton } from "@/ui/frame/NextLink";
 import { paths } from "@/ui/paths";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { wikiTrail } from "@/app/_parts/trail";
+import { LinkButton } from "@/ui/forms/LinkButton";
 import { LedgerDesk } from "../../../_parts/LedgerDesk";
 
 export const metadata: Metadata = { title: "Ledger of the wiki" };

@@ -1,8 +1,8 @@
 "use client";
-import Button from "@mui/material/Button";
 import { useState } from "react";
 import { type Power, powers } from "@/core/access/rule";
 import type { Cell, PowerSetting } from "@/core/access/setting";
+import { Button } from "@/ui/forms/Button";
 import { parcel } from "@/ui/forms/parcel";
 import { powerWords } from "@/ui/words/access";
 import { counted } from "@/ui/words/counts";

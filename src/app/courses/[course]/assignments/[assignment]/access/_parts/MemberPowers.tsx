@@ -1,8 +1,8 @@
 "use client";
-import Button from "@mui/material/Button";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { type Power, powers } from "@/core/access/rule";
+import { Button } from "@/ui/forms/Button";
 import { powerNotes, powerWords } from "@/ui/words/access";
 import { type Changed, setPowers } from "../actions";
 

@@ -1,7 +1,7 @@
 "use client";
-import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { MoreTimeChoices } from "@/data/access/more-time";
+import { Button } from "@/ui/forms/Button";
 import { Said } from "@/ui/forms/Said";
 import { SteadyForm } from "@/ui/forms/SteadyForm";
 import { useAct } from "@/ui/forms/useAct";

@@ -1,5 +1,4 @@
 "use client";
-import Button from "@mui/material/Button";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { type Level, levels, type Power } from "@/core/access/may";
@@ -7,6 +6,7 @@ import type { Cell, Setting } from "@/core/access/setting";
 import { instantAt, wallClockAt } from "@/core/time/zone";
 import { dayLength } from "@/core/time/lengths";
 import type { AccessPreview } from "@/data/access/dto";
+import { Button } from "@/ui/forms/Button";
 import { parcel } from "@/ui/forms/parcel";
 import { accessProblem, levelNames, levelNotes } from "@/ui/words/access";
 import { counted } from "@/ui/words/counts";

@@ -1,11 +1,11 @@
 "use client";
-import Button from "@mui/material/Button";
 import { useState } from "react";
 import type { LinkLineDto, RoomChoicesDto } from "@/data/doors/dto";
 import { Said } from "@/ui/forms/Said";
 import { SteadyForm } from "@/ui/forms/SteadyForm";
 import { useAct } from "@/ui/forms/useAct";
 import type { Answer } from "@/app/_parts/answers";
+import { Button } from "@/ui/forms/Button";
 import { nameWords } from "./LinkTable";
 
 interface Props {

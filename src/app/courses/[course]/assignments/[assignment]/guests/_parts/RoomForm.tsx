@@ -1,5 +1,4 @@
 "use client";
-import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import { useMemo, useState } from "react";
 import type { RoomChoicesDto } from "@/data/doors/dto";
@@ -7,9 +6,10 @@ import { FormPart } from "@/ui/forms/FormPart";
 import { Said } from "@/ui/forms/Said";
 import { SteadyForm } from "@/ui/forms/SteadyForm";
 import { useAct } from "@/ui/forms/useAct";
-import { LinkButton } from "@/ui/frame/NextLink";
 import { counted } from "@/ui/words/counts";
 import type { Answer } from "@/app/_parts/answers";
+import { Button } from "@/ui/forms/Button";
+import { LinkButton } from "@/ui/forms/LinkButton";
 
 interface Props {
   readonly choices: RoomChoicesDto;

@@ -1,8 +1,8 @@
 "use client";
-import Button from "@mui/material/Button";
 import { useRouter } from "next/navigation";
 import type { ContributionKind } from "@/core/assignment/kinds";
 import type { Period } from "@/data/review/period";
+import { Button } from "@/ui/forms/Button";
 import { arrangementAsked } from "./arrange";
 import { columnWords } from "./column-words";
 import { type Column, columns, shownColumns } from "./columns";

@@ -1,7 +1,7 @@
 import Link from "next/link";
 import type { EvidenceDto, EvidenceLineDto } from "@/data/review/dto";
 import { Author } from "@/ui/authors/AuthorMark";
-import { LinkButton } from "@/ui/frame/NextLink";
+import { LinkButton } from "@/ui/forms/LinkButton";
 import { Late } from "@/ui/ledger/Late";
 import { paths } from "@/ui/paths";
 import { number, percent, percents } from "@/ui/words/counts";

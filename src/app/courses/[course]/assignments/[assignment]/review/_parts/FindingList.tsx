@@ -1,8 +1,8 @@
 "use client";
-import Button from "@mui/material/Button";
 import Link from "next/link";
 import { useState } from "react";
 import type { FindingDto } from "@/data/review/findings";
+import { Button } from "@/ui/forms/Button";
 import { Said } from "@/ui/forms/Said";
 import { useAct } from "@/ui/forms/useAct";
 import { paths } from "@/ui/paths";

@@ -1,6 +1,7 @@
 "use client";
-import Button from "@mui/material/Button";
 import { useEffect, useState } from "react";
+import { Button } from "@/ui/forms/Button";
+import { plainKey } from "@/ui/keys/plain-key";
 
 /** From change to change: by buttons, and by the keys n and p wherever nothing is being typed. */
 export function ChangeSteps({ count }: { count: number }) {
@@ -18,9 +19,9 @@ export function ChangeSteps({ count }: { count: number }) {
   };
   useEffect(() => {
     const pressed = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || (event.target instanceof HTMLElement && event.target.closest("input, textarea, select"))) return;
-      if (event.key === "n") step(1);
-      if (event.key === "p") step(-1);
+      const key = plainKey(event);
+      if (key === "n") step(1);
+      if (key === "p") step(-1);
     };
     window.addEventListener("keydown", pressed);
     return () => window.removeEventListener("keydown", pressed);

@@ -1,6 +1,6 @@
 "use client";
-import Button from "@mui/material/Button";
 import type { CoWriterDto } from "@/data/ledger/dto";
+import { Button } from "@/ui/forms/Button";
 import { Said } from "@/ui/forms/Said";
 import { useAct } from "@/ui/forms/useAct";
 import { listed } from "@/ui/words/counts";

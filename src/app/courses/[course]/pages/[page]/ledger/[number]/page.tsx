@@ -5,7 +5,6 @@ import { findEntry } from "@/data/ledger/read";
 import { findPage } from "@/data/pages/read";
 import { Late } from "@/ui/ledger/Late";
 import { Author } from "@/ui/authors/AuthorMark";
-import { LinkButton } from "@/ui/frame/NextLink";
 import { wikiLinks } from "@/ui/document/reading";
 import { ComparedView, ComparisonKey } from "@/ui/ledger/ComparedView";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
@@ -16,6 +15,7 @@ import { momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { pageTrail } from "@/app/_parts/trail";
+import { LinkButton } from "@/ui/forms/LinkButton";
 import { answerTogether } from "../../actions";
 import { Together } from "./Together";
 

@@ -1,7 +1,7 @@
 import Link from "next/link";
 import type { FigureEvidenceDto } from "@/data/review/group";
 import { Author } from "@/ui/authors/AuthorMark";
-import { LinkButton } from "@/ui/frame/NextLink";
+import { LinkButton } from "@/ui/forms/LinkButton";
 import { paths } from "@/ui/paths";
 import { number } from "@/ui/words/counts";
 import { memberFigureWords } from "@/ui/words/figures";

@@ -1,16 +1,16 @@
 "use client";
-import Button from "@mui/material/Button";
 import { useState } from "react";
 import { isFound } from "@/core/credit/candidates";
 import { type Thresholds, usualThresholds } from "@/core/credit/findings";
 import type { ThresholdsDto } from "@/data/review/thresholds";
-import { LinkButton } from "@/ui/frame/NextLink";
 import { Said } from "@/ui/forms/Said";
 import { useAct } from "@/ui/forms/useAct";
 import { useUnsaved } from "@/ui/forms/useUnsaved";
 import { counted, number, percent } from "@/ui/words/counts";
 import { findingNames } from "@/ui/words/findings";
 import type { Answer } from "@/app/_parts/answers";
+import { Button } from "@/ui/forms/Button";
+import { LinkButton } from "@/ui/forms/LinkButton";
 
 interface Range {
   readonly name: keyof Thresholds;

@@ -1,6 +1,6 @@
 "use client";
-import Button from "@mui/material/Button";
 import type { MarkDto } from "@/data/review/marks";
+import { Button } from "@/ui/forms/Button";
 import { useAct } from "@/ui/forms/useAct";
 import { distance } from "@/ui/words/times";
 import { mark } from "../../../actions";

@@ -1,14 +1,15 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useEffect } from "react";
+import { plainKey } from "@/ui/keys/plain-key";
 
 /** The keys p and n go to the student before and the next one, wherever nothing is being typed. */
 export function StepKeys({ before, next }: { before: string | null; next: string | null }) {
   const router = useRouter();
   useEffect(() => {
     const step = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || (event.target instanceof HTMLElement && event.target.closest("input, textarea, select, [contenteditable]"))) return;
-      const to = event.key === "n" ? next : event.key === "p" ? before : null;
+      const key = plainKey(event);
+      const to = key === "n" ? next : key === "p" ? before : null;
       if (to) router.push(to);
     };
     window.addEventListener("keydown", step);

@@ -1,8 +1,8 @@
 "use client";
-import Button from "@mui/material/Button";
 import { useRouter } from "next/navigation";
 import { useState, useTransition } from "react";
 import type { Saved, SaveProblem } from "@/data/pages/dto";
+import { Button } from "@/ui/forms/Button";
 import { powerMissing } from "@/ui/words/access";
 import { onlyLooking } from "@/ui/words/problems";
 

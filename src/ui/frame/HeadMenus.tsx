@@ -1,0 +1,54 @@
+"use client";
+/** The menus of the head line, loaded when one is first opened. */
+import ListSubheader from "@mui/material/ListSubheader";
+import Menu from "@mui/material/Menu";
+import MenuItem from "@mui/material/MenuItem";
+import { useColorScheme } from "@mui/material/styles";
+import Link from "next/link";
+import { showKeys } from "../keys/KeysHere";
+import { Library } from "../theme/Library";
+import type { HeadLineActions, TrailStep } from "./HeadLine";
+
+interface Opened {
+  readonly anchor: HTMLElement;
+  readonly close: () => void;
+}
+
+interface MyProps extends Opened {
+  readonly actions: HeadLineActions;
+  readonly isOpen: boolean;
+}
+
+export function SiblingMenu({ step, anchor, close }: Opened & { step: TrailStep }) {
+  return (
+    <Library>
+      <Menu open anchorEl={anchor} onClose={close} slotProps={{ paper: { sx: { maxHeight: 420 } } }}>
+        <ListSubheader role="presentation">{step.siblingsAre}</ListSubheader>
+        {step.siblings?.map((sibling) => (
+          <MenuItem key={sibling.href} component={Link} href={sibling.href} selected={sibling.isHere} onClick={close}>{sibling.label}</MenuItem>
+        ))}
+      </Menu>
+    </Library>
+  );
+}
+
+export function MyMenu(props: MyProps) {
+  return <Library><MyChoices {...props} /></Library>;
+}
+
+function MyChoices({ actions, anchor, isOpen, close }: MyProps) {
+  const { mode, setMode } = useColorScheme();
+  const choose = (next: "light" | "dark" | "system") => () => { setMode(next); close(); };
+  const looks = [["light", "Light"], ["dark", "Dark"], ["system", "As the machine"]] as const;
+  return (
+    <Menu open={isOpen} anchorEl={anchor} onClose={close} anchorOrigin={{ vertical: "bottom", horizontal: "right" }} transformOrigin={{ vertical: "top", horizontal: "right" }}>
+      <ListSubheader role="presentation">Look</ListSubheader>
+      {looks.map(([value, label]) => <MenuItem key={value} role="menuitemradio" aria-checked={mode === value} selected={mode === value} onClick={choose(value)}>{label}</MenuItem>)}
+      <ListSubheader role="presentation">Help</ListSubheader>
+      <MenuItem onClick={() => { close(); showKeys(); }}><span className="tool-label">Keys</span><kbd>?</kbd></MenuItem>
+      <ListSubheader role="presentation">Account</ListSubheader>
+      <MenuItem onClick={() => void actions.signOut()}>Sign out</MenuItem>
+      <MenuItem onClick={() => void actions.signOutEverywhere()}>Sign out on every machine</MenuItem>
+    </Menu>
+  );
+}
