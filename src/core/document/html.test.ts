@@ -78,6 +78,7 @@ describe("what is pasted", () => {
     ["nothing", "", "p()"],
     ["text without tags", "only text", "p(only text)"],
     ["a list in a list without an item", "<ul><li>a</li><ul><li>b</li></ul></ul>", "ul[p(a) ul[p(b)]]"],
+    ["text in a list without an item", "<ul>a <b>b</b><li>c</li> d</ul>", "ul[p(a *b*) p(c) p(d)]"],
     ["a table in a cell", "<table><tr><td>a</td><td><table><tr><td>x</td><td>y</td></tr><tr><td>z</td></tr></table></td></tr></table>", "table{p(a) | p(x – y) p(z)}"],
     ["a table in a list", "<ul><li>a<table><tr><td>x</td><td>y</td></tr></table></li></ul>", "ul[p(a) p(x – y)]"],
     ["headings of the sixth level", "<h6>deep</h6>", "h4(deep)"],
@@ -89,6 +90,11 @@ describe("what is pasted", () => {
 describe("pictures that come within what is pasted", () => {
   const dot = "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==";
   const within = (alt: string, data = `data:image/png;base64,${dot}`) => `<img alt="${alt}" src="${data}">`;
+  const said = (document: PageDocument) => {
+    let text = "";
+    eachNode(document, (node) => { text += node.text ?? ""; });
+    return text.replace(/\s+/g, "");
+  };
   const brought = (html: string) => fromHtml(html).pictures.map(({ after, type, base64, alt }) => [after, type, base64 === dot, alt]);
   test("are set aside, each with its place, and leave no empty paragraph behind", () => {
     const html = `${within("gauge")}<h2>The ford</h2><p>Dry in ${within("July")} summer. ${within("August")}</p><p>${within("bed", `data:image/jpeg;charset=utf-8;base64,\n${dot}`)}</p><div><div>${within("")}</div><ul><li>${within("list")}eels</li></ul></div>`;
@@ -100,6 +106,21 @@ describe("pictures that come within what is pasted", () => {
   test.each(["https://rivers.example/p.png", "file:///C:/p.png", "data:image/svg+xml;base64,PHN2Zz4=", "data:text/html;base64,PHA+", "data:image/png,plain", "data:image/png;base64,<b>"])("%s is left out, and told", (src) => {
     const { pictures, dropped } = fromHtml(`<p>a ${within("x", src)}</p>`);
     expect([pictures, dropped.pictures]).toEqual([[], 1]);
+  });
+  test("in any soup of tags each is brought or told, in the order of the text, and none leaves a sign behind", () => {
+    const part = fc.constantFrom("<p>", "</p>", "<div>", "</div>", "<ul>", "<li>", "</ul>", "<table>", "<tr>", "<td>", "</table>", "<b>", "</b>", "<h2>", "</h2>", "<blockquote>", "</blockquote>", "eel ", " pike", "<br>", within("PICTURE"), "<img src='x.png'>");
+    fc.assert(fc.property(fc.array(part, { maxLength: 50 }), (parts) => {
+      const html = parts.map((each, at) => each.replace("PICTURE", String(at))).join("");
+      const { document, pictures, dropped } = fromHtml(html);
+      expect(pictures.length + dropped.pictures).toBe(html.split("<img").length - 1);
+      expect(JSON.stringify(document)).not.toContain("broughtPicture");
+      expect(said(document)).toBe(said(fromHtml(html.replaceAll(/<img[^>]*>/g, "")).document));
+      for (const [at, { after, alt }] of pictures.entries()) {
+        expect(after).toBeGreaterThanOrEqual(at === 0 ? -1 : pictures[at - 1]!.after);
+        expect(after).toBeLessThan(document.content!.length);
+        expect(parts[Number(alt)]).toContain("PICTURE");
+      }
+    }), { seed: 82, numRuns: 1000 });
   });
   test("no more than forty of one paste", () => {
     const { pictures, dropped } = fromHtml(within("many").repeat(45));
@@ -128,6 +149,16 @@ describe("what is pasted to do harm", () => {
       const { document } = fromHtml(parts.join(""));
       expect(parseDocument(JSON.parse(JSON.stringify(document))).kind).toBe("document");
     }), { seed: 81, numRuns: 1000 });
+  });
+  test("of any soup of tags every word comes, and comes once", () => {
+    const part = fc.constantFrom("<p>", "</p>", "<ul>", "<ol>", "<li>", "</ul>", "<table>", "<caption>", "<tr>", "<td>", "<th>", "</tr>", "</table>", "<b>", "</b>", "<h2>", "</h2>", "<pre>", "</pre>", "<blockquote>", "</blockquote>", "<dl>", "<dt>", "<dd>", "<div>", "</div>", "<a href='https://a.example'>", "</a>", "<br>", "WORD ", "WORD ", "WORD ");
+    fc.assert(fc.property(fc.array(part, { maxLength: 60 }), (parts) => {
+      const words = parts.flatMap((each, at) => (each === "WORD " ? [`w${at}x`] : []));
+      const { document } = fromHtml(parts.map((each, at) => (each === "WORD " ? `w${at}x ` : each)).join(""));
+      let text = "";
+      eachNode(document, (node) => { text += `${node.text ?? ""} `; });
+      expect([...text.matchAll(/w\d+x/g)].map(([word]) => word).sort()).toEqual([...words].sort());
+    }), { seed: 83, numRuns: 2000 });
   });
   test("a tower of tags is read as its text", () => {
     const html = `${"<div><ul><li>".repeat(400)}deep${"</li></ul></div>".repeat(400)}`;

@@ -139,8 +139,20 @@ class HtmlReader {
 
   #list(element: Element, depth: number, marks: readonly DocumentMark[]): DocumentNode[] {
     const items: DocumentNode[] = [];
+    // Text that stands in the list without an item makes one.
+    let line: DocumentNode[] = [];
+    const endLine = () => {
+      const text = paragraphOf(line);
+      if (text.length > 0) items.push({ type: "listItem", content: text });
+      line = [];
+    };
     for (const child of element.children) {
-      if (child.type !== "element" || this.#isGone(child)) continue;
+      if (child.type !== "element" || !this.#holdsBlocks(child)) {
+        line.push(...this.#inline([child], marks));
+        continue;
+      }
+      endLine();
+      if (this.#isGone(child)) continue;
       const content = child.tagName === "li" ? this.blocks(child, depth + 1, marks) : this.#block(child, depth + 1, marks);
       const fitting = content.flatMap((node) => (node.type === "table" ? tableText(node) : [node]));
       // Lists that stand in a list without an item of their own belong to the item before.
@@ -151,6 +163,7 @@ class HtmlReader {
         items.push({ type: "listItem", content: fitting[0]?.type === "paragraph" ? fitting : [{ type: "paragraph" }, ...fitting] });
       }
     }
+    endLine();
     if (items.length === 0) return [];
     if (element.tagName === "ul") return [{ type: "bulletList", content: items }];
     const start = Number(element.properties.start ?? 1);
