@@ -7,6 +7,8 @@ const alias = { "@": at("./src"), "server-only": at("./node_modules/server-only/
 
 export default defineConfig({
   test: {
+    // Tests wait for a database, for files, for each other's turns: one worker less than there are cores leaves half of the machine idle.
+    maxWorkers: "100%",
     projects: [
       { resolve: { alias }, test: { name: "unit", environment: "node", testTimeout: 60_000, include: ["src/**/*.test.{ts,tsx}"] } },
       {

@@ -19,6 +19,8 @@ async function until(page: Page, key: string, isThere: (now: Awaited<ReturnType<
 /** From the text to a tool of the bar: the key of the tools goes there, arrows go along it. */
 async function toTool(page: Page, name: RegExp): Promise<void> {
   await until(page, "Control+Alt+b", ({ group }) => group === "Formatting", 2);
+  // The bar is entered at the tool that was used last.
+  await until(page, "ArrowLeft", (now) => name.test(now.name) || now.name === "Style of the paragraph");
   await until(page, "ArrowRight", (now) => name.test(now.name));
 }
 
@@ -84,6 +86,9 @@ test("letters, paragraphs, lists and links", async ({ browser }) => {
     await page.keyboard.type(" ");
   }
   await press(page, "Enter");
+  await toTool(page, /^Link$/);
+  await press(page, "Tab");
+  expect((await focused(page)).name).toBe("Text of Notes from the leat");
   await toTool(page, /^Style of the paragraph$/);
   await page.keyboard.type("Sub");
   await press(page, "Escape");

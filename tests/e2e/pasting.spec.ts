@@ -102,6 +102,6 @@ test("pictures that come within pasted text are uploaded to where they stood; ad
   await page.getByRole("button", { name: "Save the page" }).click();
   const article = page.getByRole("article");
   await expect(article.locator(".prose > *").filter({ hasText: /./ }).or(article.locator(".prose > figure"))).toHaveCount(6);
-  expect(await article.locator(".prose > *").evaluateAll((blocks) => blocks.map(({ tagName }) => tagName).filter((name) => name !== "DIV"))).toEqual(["P", "H2", "FIGURE", "P", "P", "FIGURE"]);
+  expect(await article.locator(".prose > *").evaluateAll((blocks) => blocks.map(({ tagName }) => tagName).filter((name) => name !== "DIV"))).toEqual(["P", "H2", "FIGURE", "P", "P", "FIGURE", "P"]);
   await expect(article.getByRole("img", { name: "The gauge at the ford" })).toBeVisible();
 });

@@ -44,21 +44,22 @@ export function TableTools({ editor }: { editor: Editor }) {
       <ToolMenu label="Row" entries={rows} />
       <ToolMenu label="Column" entries={columns} />
       <ToolMenu label="Cells" entries={cells} />
-      <ColumnWidth key={`${state.column}-${state.width}`} width={state.width} set={(width) => run().setCellAttribute("colwidth", width === null ? null : [width]).run()} />
+      <ColumnWidth key={`${state.column}-${state.width}`} width={state.width} set={(width, isDone) => (isDone ? run() : editor.chain()).setCellAttribute("colwidth", width === null ? null : [width]).run()} />
       <button type="button" className="tool" onClick={() => run().deleteTable().run()}>Remove the table</button>
     </div>
   );
 }
 
-function ColumnWidth({ width, set }: { width: number | null; set: (width: number | null) => void }) {
+/** Enter goes back to the text; whoever only passes by changes nothing, and goes on to the next tool. */
+function ColumnWidth({ width, set }: { width: number | null; set: (width: number | null, isDone: boolean) => void }) {
   const [typed, setTyped] = useState(width === null ? "" : String(width));
-  const apply = () => {
-    const number = Math.round(Number(typed));
-    if (typed.trim() === "") set(null);
-    else if (number >= 48 && number <= 2000) set(number);
+  const apply = (isDone: boolean) => {
+    const number = typed.trim() === "" ? null : Math.round(Number(typed));
+    const fits = number === null || (number >= 48 && number <= 2000);
+    if (fits && (isDone || number !== width)) set(number, isDone);
   };
   return (
-    <label>Width <input className="small-number" inputMode="numeric" value={typed} placeholder="auto" onChange={(event) => setTyped(event.target.value)} onBlur={apply} onKeyDown={(event) => { if (event.key === "Enter") { event.preventDefault(); apply(); } }} /> px</label>
+    <label>Width <input className="small-number" inputMode="numeric" value={typed} placeholder="auto" onChange={(event) => setTyped(event.target.value)} onBlur={() => apply(false)} onKeyDown={(event) => { if (event.key === "Enter") { event.preventDefault(); apply(true); } }} /> px</label>
   );
 }
 

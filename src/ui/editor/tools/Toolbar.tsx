@@ -9,7 +9,7 @@ import Search from "@mui/icons-material/Search";
 import Undo from "@mui/icons-material/Undo";
 import type { Editor } from "@tiptap/core";
 import { useEditorState } from "@tiptap/react";
-import { useRef, type KeyboardEvent, type ReactNode } from "react";
+import { useEffect, useRef, type KeyboardEvent, type ReactNode } from "react";
 import { tones, type Tone } from "@/core/document/model";
 import type { Opened } from "../place";
 import { clearFormatting, indent } from "./keys";
@@ -33,6 +33,7 @@ interface Props {
 export function Toolbar({ editor, open, find, hasFiles }: Props) {
   const bar = useRef<HTMLDivElement>(null);
   const isByKey = useRef(false);
+  const lastUsed = useRef<HTMLElement>(undefined);
   const state = useEditorState({
     editor,
     selector: ({ editor: now }) => ({
@@ -56,9 +57,20 @@ export function Toolbar({ editor, open, find, hasFiles }: Props) {
     else plain.setHeading({ level: Number(style) as 2 | 3 | 4 }).run();
   }
 
+  const usable = () => [...(bar.current?.querySelectorAll<HTMLElement>("select, button:not(:disabled)") ?? [])];
+  // Tab stops once on the bar: at the tool that was used last.
+  const stopAt = (stop: HTMLElement | undefined) => {
+    lastUsed.current = stop;
+    for (const each of usable()) each.tabIndex = each === stop ? 0 : -1;
+  };
+  useEffect(() => {
+    const tools = usable();
+    stopAt(tools.find((each) => each === lastUsed.current) ?? tools[0]);
+  });
+
   function moveFocus(event: KeyboardEvent): void {
     if (event.key !== "ArrowRight" && event.key !== "ArrowLeft") return;
-    const tools = [...(bar.current?.querySelectorAll<HTMLElement>("select, button:not(:disabled)") ?? [])];
+    const tools = usable();
     const next = tools[tools.indexOf(event.target as HTMLElement) + (event.key === "ArrowRight" ? 1 : -1)];
     if (!next) return;
     event.preventDefault();
@@ -106,7 +118,7 @@ export function Toolbar({ editor, open, find, hasFiles }: Props) {
   ];
 
   return (
-    <div className="toolbar" role="toolbar" aria-label="Formatting" ref={bar} onKeyDown={moveFocus}>
+    <div className="toolbar" role="toolbar" aria-label="Formatting" ref={bar} onKeyDown={moveFocus} onFocus={({ target }) => { if (bar.current?.contains(target)) stopAt(target); }}>
       <select aria-label="Style of the paragraph" value={state.style} onKeyDown={() => { isByKey.current = true; }} onPointerDown={() => { isByKey.current = false; }} onChange={(event) => setStyle(event.target.value as Style)}>
         {styles.map(({ value, label }) => <option key={value} value={value}>{label}</option>)}
       </select>

@@ -13,5 +13,5 @@ export function toTools(editor: Editor): boolean {
 }
 
 export function toBar(frame: Element): void {
-  frame.querySelector<HTMLElement>(`.toolbar ${usable}`)?.focus();
+  (frame.querySelector<HTMLElement>(`.toolbar [tabindex="0"]${usable}`) ?? frame.querySelector<HTMLElement>(`.toolbar ${usable}`))?.focus();
 }
