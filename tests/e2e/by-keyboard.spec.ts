@@ -54,6 +54,12 @@ async function fill(page: Page, words: string): Promise<void> {
   await settled(page);
 }
 
+/** A title of its own for each time that a test is run on the same wikis. */
+function named(title: string): string {
+  const { repeatEachIndex: again } = test.info();
+  return again === 0 ? title : `${title}, once more (${again})`;
+}
+
 async function start(page: Page, wiki: string, title: string) {
   await openPage(page, wiki);
   await page.getByRole("link", { name: "Start a page" }).press("Enter");
@@ -75,7 +81,8 @@ async function save(page: Page, title: string) {
 
 test("letters, paragraphs, lists and links", async ({ browser }) => {
   const page = await signInAs(browser, "Yuki Morisada");
-  const text = await start(page, "Millrace", "Notes from the leat");
+  const title = named("Notes from the leat");
+  const text = await start(page, "Millrace", title);
   for (const [name, tag] of [["Underline", "u"], ["Strike through", "s"], ["Raised", "sup"], ["Lowered", "sub"], ["Code", "code"], ["Green", "[data-tone=green]"], ["In violet", "[data-highlight=violet]"]] as const) {
     await page.keyboard.type("eel");
     await press(page, "Control+Shift+ArrowLeft");
@@ -88,7 +95,7 @@ test("letters, paragraphs, lists and links", async ({ browser }) => {
   await press(page, "Enter");
   await toTool(page, /^Link$/);
   await press(page, "Tab");
-  expect((await focused(page)).name).toBe("Text of Notes from the leat");
+  expect((await focused(page)).name).toBe(`Text of ${title}`);
   await toTool(page, /^Style of the paragraph$/);
   await page.keyboard.type("Sub");
   await press(page, "Escape");
@@ -132,7 +139,7 @@ test("letters, paragraphs, lists and links", async ({ browser }) => {
   await press(page, "Enter");
   await expect(page.getByText("8 places replaced")).toBeVisible();
   await press(page, "Escape");
-  const article = await save(page, "Notes from the leat");
+  const article = await save(page, title);
   await expect(article.locator("u")).toHaveText("elver");
   await expect(article.locator("ol ol li")).toHaveText("count the elvers");
   await expect(article.getByText("Closed since spring")).toHaveCSS("text-align", "center");
@@ -142,7 +149,8 @@ test("letters, paragraphs, lists and links", async ({ browser }) => {
 
 test("a table: made, filled, its rows and columns moved, cells merged and split, made wider, taken away", async ({ browser }) => {
   const page = await signInAs(browser, "Aoife Brannock");
-  const text = await start(page, "Kestrel Water", "Depths");
+  const title = named("Depths");
+  const text = await start(page, "Kestrel Water", title);
   await page.keyboard.type("Measured in May:");
   await press(page, "Enter");
   await fromBar(page, "Put in", "Table");
@@ -183,11 +191,11 @@ test("a table: made, filled, its rows and columns moved, cells merged and split,
   await expect(text.locator("col[style*='160px']")).toHaveCount(2);
   await press(page, "Escape", "Control+End");
   await page.keyboard.type("Two stations.");
-  const article = await save(page, "Depths");
+  const article = await save(page, title);
   await expect(article.getByRole("row")).toHaveText(["StationDepth", "Ramp25", "Weir40"]);
   await expect(article.getByText("Two stations.")).toBeVisible();
   await page.getByRole("link", { name: "Write", exact: true }).press("Enter");
-  await (await textOf(page, "Depths")).focus();
+  await (await textOf(page, title)).focus();
   await press(page, "Control+Home");
   const tools = page.getByRole("group", { name: "Table" });
   for (let pressed = 0; pressed < 4 && !(await tools.isVisible()); pressed++) await press(page, "ArrowDown");
@@ -201,7 +209,8 @@ test("a table: made, filled, its rows and columns moved, cells merged and split,
 
 test("pictures, notes and sources, equations, characters, headings, a line", async ({ browser }) => {
   const page = await signInAs(browser, "Felix Oduya");
-  const text = await start(page, "Thornbeck", "The weir pool");
+  const title = named("The weir pool");
+  const text = await start(page, "Thornbeck", title);
   const chooser = page.waitForEvent("filechooser");
   await fromBar(page, "Put in", "Picture or file");
   await expect(page.getByRole("button", { name: "Choose from this machine" })).toBeFocused();
@@ -259,7 +268,7 @@ test("pictures, notes and sources, equations, characters, headings, a line", asy
   await press(page, "Enter");
   await fromBar(page, "Put in", "List of the page’s headings");
   await expect(text.locator(".page-contents")).toHaveCount(1);
-  const article = await save(page, "The weir pool");
+  const article = await save(page, title);
   await expect(article.getByRole("img", { name: "A pool below a weir" })).toBeVisible();
   await expect(article.locator("figure")).toHaveCSS("float", "right");
   await expect(article.locator("figcaption")).toContainText("Source: Own photograph, Felix Oduya. Licence: CC BY 4.0");
