@@ -1,7 +1,7 @@
 /** The editor without a mouse: each tool is reached, used and left again by keys alone, and what it made is on the page. */
 import { expect, type Page } from "@playwright/test";
 import sharp from "sharp";
-import { openPage, press, settled, signInAs, test, textOf } from "./people";
+import { named, openPage, press, settled, signInAs, test, textOf } from "./people";
 
 /** The name of what has the focus, and of the group of tools that it stands in. */
 const focused = (page: Page) => page.evaluate(() => {
@@ -52,12 +52,6 @@ async function fill(page: Page, words: string): Promise<void> {
   await press(page, "Control+a");
   await page.keyboard.type(words);
   await settled(page);
-}
-
-/** A title of its own for each time that a test is run on the same wikis. */
-function named(title: string): string {
-  const { repeatEachIndex: again } = test.info();
-  return again === 0 ? title : `${title}, once more (${again})`;
 }
 
 async function start(page: Page, wiki: string, title: string) {

@@ -1,7 +1,7 @@
 /** Pasting: structure stays, looks go, and nothing that was copied to do harm runs or loads anything. */
 import { expect, type Page } from "@playwright/test";
 import sharp from "sharp";
-import { openPage, signInAs, startPage, test, textOf } from "./people";
+import { named, openPage, signInAs, startPage, test, textOf } from "./people";
 
 /** Pastes as a browser does, without the machine's own clipboard, which other tests share. */
 async function paste(page: Page, html: string, plain: string): Promise<void> {
@@ -35,7 +35,7 @@ test("what was copied to do harm does none: in the editor, on the page, in the c
   const ran: string[] = [];
   page.on("request", (request) => { if (!request.url().startsWith(origin) && !/^(data|blob):/.test(request.url())) abroad.push(request.url()); });
   page.on("dialog", (dialog) => { ran.push(dialog.message()); void dialog.dismiss(); });
-  await startPage(page, "Thornbeck", "Careful now");
+  await startPage(page, "Thornbeck", named("Careful now"));
   const attacks = [
     "<p>one<script>alert(1)</script></p>", "<p>two<img src=x onerror=alert(2)><img src='https://evil.example/a.png'></p>", "<p>three <a href='javascript:alert(3)'>x</a></p>", "<svg onload=alert(4)></svg><p>four</p>",
     "<p style='background:url(https://evil.example/b.png)'>five</p>", "<iframe src='https://evil.example'></iframe><p>six</p>", "<link rel=stylesheet href='https://evil.example/c.css'><p>seven</p>", "<div data-latex='\\href{javascript:alert(5)}{x}' onclick='alert(6)'>eight</div>",
@@ -91,7 +91,7 @@ test("a draft is offered on another machine; a save waits for the connection and
 
 test("pictures that come within pasted text are uploaded to where they stood; addresses elsewhere are told, and never asked", async ({ browser }) => {
   const page = await signInAs(browser, "Ewan Strachie");
-  const text = await startPage(page, "Thornbeck", "From the notebook");
+  const text = await startPage(page, "Thornbeck", named("From the notebook"));
   await page.keyboard.type("Before.");
   await page.keyboard.press("Enter");
   const picture = async (colour: string) => `data:image/png;base64,${(await sharp({ create: { width: 60, height: 40, channels: 3, background: colour } }).png().toBuffer()).toString("base64")}`;

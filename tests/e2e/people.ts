@@ -63,6 +63,12 @@ export async function textOf(page: Page, title: string, name = `Text of ${title}
   return text;
 }
 
+/** A title of its own for each time that a test is run on the same wikis. */
+export function named(title: string): string {
+  const { repeatEachIndex: again } = test.info();
+  return again === 0 ? title : `${title}, once more (${again})`;
+}
+
 /** Starts a page of its own in a demo wiki, so that tests do not meet; the cursor stands in its text. Nothing is saved yet. */
 export async function startPage(page: Page, wiki: string, title: string) {
   await openPage(page, wiki);
