@@ -1,7 +1,7 @@
 /** Pasting: structure stays, looks go, and nothing that was copied to do harm runs or loads anything. */
 import { expect, type Page } from "@playwright/test";
 import sharp from "sharp";
-import { named, openPage, signInAs, startPage, test, textOf } from "./people";
+import { named, openPage, press, signInAs, startPage, test, textOf } from "./people";
 
 /** Pastes as a browser does, without the machine's own clipboard, which other tests share. */
 async function paste(page: Page, html: string, plain: string): Promise<void> {
@@ -96,6 +96,15 @@ test("pictures that come within pasted text are uploaded to where they stood; ad
   await page.keyboard.press("Enter");
   const picture = async (colour: string) => `data:image/png;base64,${(await sharp({ create: { width: 60, height: 40, channels: 3, background: colour } }).png().toBuffer()).toString("base64")}`;
   const html = `<h2>Gauge</h2><p><img alt="The gauge at the ford" src="${await picture("#336699")}"></p><p>Read it twice.</p><p>Then write.</p><img src="${await picture("#993333")}"><img src="https://evil.example/p.png">`;
+  await paste(page, html, "Gauge\nRead it twice.\nThen write.");
+  // The word on what was left out stays while pictures arrive, and takes all of it back: the pictures too, and nothing else.
+  await expect(text.locator("figure img")).toHaveCount(2);
+  await page.getByRole("button", { name: "Plain text instead" }).click();
+  await expect(text.locator("figure, h2")).toHaveCount(0);
+  await expect(text.locator("p")).toHaveText(["Before.", "Gauge", "Read it twice.", "Then write."]);
+  await press(page, "Control+a", "Backspace");
+  await page.keyboard.type("Before.");
+  await press(page, "Enter");
   await paste(page, html, "Gauge\nRead it twice.\nThen write.");
   await expect(text.locator("figure img")).toHaveCount(2);
   await expect(page.getByText(/^Pasted with its structure\./)).toContainText("1 picture (copy each by itself, or upload it)");

@@ -27,7 +27,9 @@ const within = /^data:(image\/(?:png|jpeg|gif|webp|avif))(?:;[^;,]*)*?;base64,([
 export function pictureWithin(image: Element): Omit<BroughtPicture, "after"> | null {
   const { src, alt } = image.properties;
   const found = typeof src === "string" ? within.exec(src) : null;
-  return found ? { type: found[1]!, base64: found[2]!.replace(/\s+/g, ""), alt: typeof alt === "string" ? alt.trim().slice(0, 500) : "" } : null;
+  const base64 = found?.[2]!.replace(/[\s=]+/g, "") ?? "";
+  // One letter over is cut off, and no picture.
+  return found && base64.length % 4 !== 1 ? { type: found[1]!, base64, alt: typeof alt === "string" ? alt.trim().slice(0, 500) : "" } : null;
 }
 
 export const signFor = (at: number): DocumentNode => ({ type: sign, attrs: { at } });

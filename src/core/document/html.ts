@@ -282,11 +282,15 @@ function trimmed(inline: readonly DocumentNode[]): DocumentNode[] {
 /** The text of a table that can't stand where it is: a paragraph for each row. */
 function tableText(table: DocumentNode): DocumentNode[] {
   return (table.content ?? []).flatMap((row) => {
-    const line = (row.content ?? []).flatMap((cell, index) => [
-      ...(index > 0 ? [{ type: "text", text: " – " }] : []), ...(cell.content ?? []).flatMap((block) => (block.type === "paragraph" ? [...(block.content ?? [])] : [])),
-    ]);
+    const line = (row.content ?? []).flatMap((cell, index) => [...(index > 0 ? [{ type: "text", text: " – " }] : []), ...lineOf(cell)]);
     return paragraphOf(line);
   });
+}
+
+/** All that a block says, in one line. */
+function lineOf(block: DocumentNode): DocumentNode[] {
+  const inline = (node: DocumentNode) => node.type === "text" || node.type === "hardBreak" || isSign(node);
+  return (block.content ?? []).flatMap((node, index) => (inline(node) ? [node] : [...(index > 0 ? [{ type: "text", text: " " }] : []), ...lineOf(node)]));
 }
 
 /** List items that tell their level, as word processors write them, put into each other. */

@@ -58,8 +58,8 @@ class Calls {
   paste(pasted: Pasted): void {
     this.#now.onPaste?.(pasted);
   }
-  upload(files: readonly Bringing[]): void {
-    this.#now.upload?.(files);
+  upload(files: readonly Bringing[]): () => void {
+    return this.#now.upload?.(files) ?? (() => {});
   }
   press(key: string): boolean {
     return this.#now.press?.(key) ?? false;

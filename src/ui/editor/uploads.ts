@@ -4,7 +4,7 @@ import type { Editor, JSONContent } from "@tiptap/core";
 import { useCallback, useRef, useState } from "react";
 import type { FileDto } from "@/data/files/dto";
 import { type FileAnswer, storeOf } from "./place";
-import { endWithParagraph } from "./put-in";
+import { byItself, endWithParagraph } from "./put-in";
 
 export interface Uploading {
   readonly id: number;
@@ -34,7 +34,8 @@ export interface Bringing {
   readonly alt?: string;
 }
 
-export type Upload = (files: readonly Bringing[]) => void;
+/** Returns what stops it: files that have not come then do not come any more. */
+export type Upload = (files: readonly Bringing[]) => () => void;
 
 /** Sends files one after the other, and puts each into the page where it belongs. */
 export function useUploads(editor: Editor | null, href: string | null): { readonly uploading: readonly Uploading[]; readonly upload: Upload; readonly dismiss: (id: number) => void } {
@@ -42,7 +43,8 @@ export function useUploads(editor: Editor | null, href: string | null): { readon
   const next = useRef(1);
   const dismiss = useCallback((id: number) => setUploading((now) => now.filter((each) => each.id !== id)), []);
   const upload = useCallback<Upload>((files) => {
-    if (!editor || !href) return;
+    if (!editor || !href) return () => {};
+    let isStopped = false;
     // Where they go moves along with what is typed meanwhile.
     let places = files.map(({ at }) => at ?? editor.state.selection.to);
     const follow = ({ transaction }: { transaction: { mapping: { map: (at: number) => number } } }) => { places = places.map((place) => transaction.mapping.map(place)); };
@@ -52,15 +54,17 @@ export function useUploads(editor: Editor | null, href: string | null): { readon
     const tell = (id: number, change: Partial<Uploading>) => setUploading((now) => now.map((each) => (each.id === id ? { ...each, ...change } : each)));
     void (async () => {
       for (const [index, { file, alt, id }] of waiting.entries()) {
+        if (isStopped) { dismiss(id); continue; }
         const answer = await send(href, file, (part) => tell(id, { part }));
         if (answer.kind === "refused") { tell(id, { problem: answer.text }); continue; }
         dismiss(id);
-        if (editor.isDestroyed) continue;
+        if (editor.isDestroyed || isStopped) continue;
         storeOf(editor).files.set(answer.file.id, answer.file);
         putAt(editor, places[index]!, contentOfFile(answer.file, alt));
       }
       editor.off("transaction", follow);
     })();
+    return () => { isStopped = true; };
   }, [editor, href, dismiss]);
   return { uploading, upload, dismiss };
 }
@@ -71,8 +75,8 @@ function putAt(editor: Editor, place: number, content: JSONContent[]): void {
   const isBlock = content[0]!.type !== "text";
   const block = $at.depth > 0 ? $at.parent : null;
   const isEmptyParagraph = block?.type.name === "paragraph" && block.content.size === 0;
-  if (isBlock && isEmptyParagraph) editor.chain().insertContentAt({ from: $at.before(), to: $at.after() }, content).run();
-  else editor.chain().insertContentAt(isBlock && $at.depth > 0 ? $at.after() : $at.pos, isBlock ? content : [...content, { type: "text", text: " " }]).run();
+  if (isBlock && isEmptyParagraph) editor.chain().insertContentAt({ from: $at.before(), to: $at.after() }, content).setMeta(byItself, true).run();
+  else editor.chain().insertContentAt(isBlock && $at.depth > 0 ? $at.after() : $at.pos, isBlock ? content : [...content, { type: "text", text: " " }]).setMeta(byItself, true).run();
   endWithParagraph(editor);
 }
 

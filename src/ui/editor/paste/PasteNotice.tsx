@@ -1,6 +1,8 @@
 "use client";
 import type { Editor } from "@tiptap/core";
+import type { Transaction } from "@tiptap/pm/state";
 import { useEffect } from "react";
+import { byItself } from "../put-in";
 import { droppedWords } from "./dropped-words";
 import { paragraphs, type Pasted } from "./paste";
 
@@ -10,8 +12,10 @@ export function PasteNotice({ pasted, editor, onClose }: { pasted: Pasted; edito
     // The paste itself may still be arriving as a change of its own.
     let leave: (() => void) | undefined;
     const timer = setTimeout(() => {
-      editor.on("update", onClose);
-      leave = () => editor.off("update", onClose);
+      // Pictures that arrive are part of what was pasted.
+      const wroteOn = ({ transaction }: { transaction: Transaction }) => { if (!transaction.getMeta(byItself)) onClose(); };
+      editor.on("update", wroteOn);
+      leave = () => editor.off("update", wroteOn);
     }, 400);
     return () => { clearTimeout(timer); leave?.(); };
   }, [editor, onClose]);
@@ -20,7 +24,7 @@ export function PasteNotice({ pasted, editor, onClose }: { pasted: Pasted; edito
   return (
     <p className="paste-notice" role="status">
       <span>Pasted with its structure. {words}</span>
-      <button type="button" className="tool" onClick={() => { editor.chain().focus().undo().insertContent(paragraphs(pasted.plain)).run(); onClose(); }}>Plain text instead</button>
+      <button type="button" className="tool" onClick={() => { pasted.takeBack?.(); editor.chain().focus().insertContent(paragraphs(pasted.plain)).run(); onClose(); }}>Plain text instead</button>
       <button type="button" className="tool" onClick={onClose}>Close</button>
     </p>
   );

@@ -1,7 +1,7 @@
 /** What is pasted or dropped: text keeps its structure and loses its looks, files are uploaded. */
 import { Extension, type Editor, type JSONContent } from "@tiptap/core";
 import { Fragment, Slice } from "@tiptap/pm/model";
-import { Plugin } from "@tiptap/pm/state";
+import { type EditorState, Plugin, Selection } from "@tiptap/pm/state";
 import { handlePaste as pasteIntoTable } from "@tiptap/pm/tables";
 import type { Dropped } from "@/core/document/html";
 import type { BroughtPicture } from "@/core/document/html-pictures";
@@ -14,6 +14,8 @@ export interface Pasted {
   readonly dropped: Dropped | null;
   /** What was pasted, without any structure. */
   readonly plain: string;
+  /** Makes the page what it was before, also where pictures are on their way still. */
+  readonly takeBack?: () => void;
 }
 
 interface Options {
@@ -48,9 +50,11 @@ export const CleanPaste = Extension.create<Options>({
             options.onPaste({ words: countWords(plain), dropped: null, plain });
             return false;
           }
-          reader.then(({ fromHtml }) => putIn(editor, fromHtml(html) as unknown as Read, options.upload), () => { editor.commands.insertContent(paragraphs(plain)); return null; })
-            .catch(() => { editor.commands.insertContent(paragraphs(plain)); return null; })
-            .then((dropped) => options.onPaste({ words: countWords(plain), dropped, plain }), () => {});
+          const before = view.state;
+          // What can't be read, or has no place here, comes as its text.
+          reader.then(({ fromHtml }) => putIn(editor, fromHtml(html) as unknown as Read)).catch(() => { editor.commands.insertContent(paragraphs(plain)); return null; })
+            .then((read) => (read ? bringPictures(editor, read, options.upload) : { dropped: null, stop: () => {} }))
+            .then(({ dropped, stop }) => options.onPaste({ words: countWords(plain), dropped, plain, takeBack: () => { stop(); restore(editor, before); } }), () => {});
           return true;
         },
         handleDrop(view, event, _slice, isMoved) {
@@ -72,23 +76,36 @@ interface Read {
   readonly pictures: readonly BroughtPicture[];
 }
 
-function putIn(editor: Editor, { document, dropped, pictures }: Read, upload: Upload | null): Dropped {
-  const content = document.content ?? [];
+/** Puts the text in; the pictures come after it. */
+function putIn(editor: Editor, read: Read): Read {
+  const content = read.document.content ?? [];
   const [only] = content;
   // Cells that are pasted into a table fill its cells.
   if (content.length === 1 && only?.type === "table" && editor.isActive("table")) {
     const table = editor.schema.nodeFromJSON(only);
-    if (pasteIntoTable(editor.view, new ClipboardEvent("paste"), new Slice(Fragment.from(table), 0, 0))) return dropped;
+    if (pasteIntoTable(editor.view, new ClipboardEvent("paste"), new Slice(Fragment.from(table), 0, 0))) return read;
   }
   // Within a table no other table can stand: its text comes.
   const fitting = editor.isActive("table") ? content.flatMap((node) => (node.type === "table" ? flattened(node) : [node])) : content;
   // A single paragraph is text that goes on where the cursor is.
   editor.chain().focus().insertContent(fitting.length === 1 && fitting[0]?.type === "paragraph" ? (fitting[0].content ?? []) : fitting).scrollIntoView().run();
-  if (!upload) return { ...dropped, pictures: dropped.pictures + pictures.length };
-  if (pictures.length === 0) return dropped;
+  return read;
+}
+
+/** Uploads the pictures of what was just put in, to where they stood. `stop` keeps those away that have not come yet. */
+function bringPictures(editor: Editor, { document, dropped, pictures }: Read, upload: Upload | null): { readonly dropped: Dropped; readonly stop: () => void } {
+  if (!upload || pictures.length === 0) return { dropped: { ...dropped, pictures: dropped.pictures + pictures.length }, stop: () => {} };
   const isText = countWords(editor.schema.nodeFromJSON(document).textContent) > 0;
-  upload(pictures.map((picture, index) => ({ file: fileOf(picture, index), alt: picture.alt, ...(isText ? { at: placeBehind(editor, content.length - 1 - picture.after) } : {}) })));
-  return dropped;
+  const blocks = document.content?.length ?? 0;
+  const stop = upload(pictures.map((picture, index) => ({ file: fileOf(picture, index), alt: picture.alt, ...(isText ? { at: placeBehind(editor, blocks - 1 - picture.after) } : {}) })));
+  return { dropped, stop };
+}
+
+/** The page as it was, as one change that can be undone like any other. */
+function restore(editor: Editor, { doc, selection }: EditorState): void {
+  const { tr } = editor.state;
+  tr.replaceWith(0, tr.doc.content.size, doc.content);
+  editor.view.dispatch(tr.setSelection(Selection.fromJSON(tr.doc, selection.toJSON())));
 }
 
 /** Behind how many of the blocks that were just put in a picture stands, counted from their end, told as a place in the page. */
