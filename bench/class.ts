@@ -13,7 +13,7 @@ import { openDatabase } from "@/data/db/client";
 import { migrateDatabase } from "@/data/db/migrate";
 import { saveGroupSet } from "@/data/groups/write";
 import { page, wiki } from "@/data/db/tables/wikis";
-import { recomputeOnAllCores } from "@/commands/on-all-cores";
+import { recomputeOnAllCores } from "@/commands/parts/on-all-cores";
 import { findDifferences } from "@/data/ledger/check";
 import { ledgerLines } from "@/data/ledger/list";
 import { findNews } from "@/data/news/read";

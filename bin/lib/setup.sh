@@ -136,4 +136,4 @@ need_build() {
 }
 
 # prepare_database [--demo]: migrates the database of DATABASE_URL; with --demo also makes the demo course in it.
-prepare_database() { (cd "$ROOT" && node --conditions=react-server --import tsx src/commands/prepare.ts "$@"); }
+prepare_database() { (cd "$ROOT" && node --conditions=react-server bin/lib/command.mjs prepare "$@"); }

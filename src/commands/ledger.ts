@@ -8,7 +8,7 @@ import { database } from "@/data/db/client";
 import { findDifferences } from "@/data/ledger/check";
 import { chainLines } from "@/data/ledger/export";
 import { askForRecompute } from "@/data/ledger/recompute";
-import { recomputeOnAllCores } from "./on-all-cores";
+import { recomputeOnAllCores } from "./parts/on-all-cores";
 
 const [command, courseId = null, ...rest] = process.argv.slice(2).filter((word) => word !== "--continue");
 const goesOn = process.argv.includes("--continue");

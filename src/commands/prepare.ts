@@ -11,7 +11,7 @@ import { hasStale } from "@/data/ledger/recompute";
 import { newId as freshId } from "@/data/session/ids";
 import { hasLarge, largeSize, makeLarge } from "@/demo/large/course";
 import { hasDemo, makeDemo } from "@/demo/make";
-import { recomputeOnAllCores } from "./on-all-cores";
+import { recomputeOnAllCores } from "./parts/on-all-cores";
 
 const alphabet = "0123456789abcdefghijklmnopqrstuvwxyz";
 

@@ -54,9 +54,25 @@ describe("the two commands", () => {
   });
 });
 
+describe("commands of the server", () => {
+  const command = (...words: string[]) => run("node", ["--conditions=react-server", "bin/lib/command.mjs", ...words]);
+
+  test("one that is not there is refused, with those that are", async () => {
+    const { code, err } = await command("recount");
+    expect(code).toBe(2);
+    expect(err).toMatch(/no command recount\. There are: .*ledger.*prepare/);
+  });
+
+  test("several that start at the same time use one bundle, and say what they take", async () => {
+    const answers = await Promise.all(["", "", ""].map(() => command("ledger", "recount")));
+    expect(answers.map(({ code }) => code)).toEqual([2, 2, 2]);
+    for (const { err } of answers) expect(err).toContain("Usage: check [COURSE]");
+  });
+});
+
 describe("settings", () => {
   test("what is missing is named, and no value is printed", async () => {
-    const { code, err } = await run("node", ["--conditions=react-server", "--import", "tsx", "src/commands/prepare.ts"], { DATABASE_URL: "mysql://secret@host/db", BETTER_AUTH_SECRET: "short-secret", BETTER_AUTH_URL: "" });
+    const { code, err } = await run("node", ["--conditions=react-server", "bin/lib/command.mjs", "prepare"], { DATABASE_URL: "mysql://secret@host/db", BETTER_AUTH_SECRET: "short-secret", BETTER_AUTH_URL: "" });
     expect(code).toBe(1);
     expect(err).toContain("Settings missing or malformed: DATABASE_URL, BETTER_AUTH_SECRET, BETTER_AUTH_URL");
     expect(err).not.toContain("secret@host");

@@ -124,8 +124,9 @@ export function search(work: Explaining): void {
   const own = step.before;
   if (!isWorthSearching(target, own.text.words.length + own.removed.words.length, marginOfSearch, step.vocabulary)) return;
   const sources = gather(work);
+  const searched = sources.reduce((sum, { words }) => sum + words.length, 0);
   const evidence = (asked: Int32Array) => new Evidence(step.vocabulary, countOrigins(sources, step.isSpread), asked);
-  const chains = takeChains({ sources, reuse: true, margin: marginOfSearch, vocabulary: step.vocabulary, evidence }, target);
+  const chains = takeChains({ sources, reuse: true, margin: marginOfSearch, vocabulary: step.vocabulary, searched, evidence }, target);
   for (const chain of chains) {
     const source = sources[chain[0]!.of]!;
     const found = new Int32Array(target.words.length).fill(-1);

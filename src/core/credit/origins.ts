@@ -66,7 +66,7 @@ export function originRuns(origins: Origins): OriginRuns {
   return runs;
 }
 
-/** Origins as bytes, for storage: a few for each run. */
+/** Origins that are never changed any more as bytes, for storage: a few for each run. */
 export function storeOrigins(origins: Origins): Uint8Array {
   const writer = new ByteWriter();
   writeOrigins(writer, origins);
@@ -82,7 +82,7 @@ export function readStoredOrigins(stored: Uint8Array): Origins {
 }
 
 export function writeOrigins(writer: ByteWriter, origins: Origins): void {
-  const runs = packOrigins(origins);
+  const runs = originRuns(origins);
   writer.number(origins.entries.length);
   let last = 0;
   for (let at = 0; at < runs.length; at += 3) {

@@ -8,8 +8,8 @@
 import { compare, type Comparison } from "../diff/compare";
 import { PairSet } from "../diff/pairs";
 import { came, kept } from "../diff/ways";
-import { type Block, sequence } from "../diff/sequence";
-import type { Vocabulary } from "../text/vocabulary";
+import { type Block, type Sequence, sequence } from "../diff/sequence";
+import type { EntryStep } from "./entry";
 import { onPage, type Explaining, unexplained } from "./explaining";
 import { originKey, type Origins } from "./origins";
 import type { RemovedText } from "./removed";
@@ -24,7 +24,7 @@ export interface EarlierState {
 /** A page's last `mostStates` states that differ and have words, each with its credit when the page read so last; the newest first. */
 export interface LastStates {
   /** Whether they are at hand; if not, they are read only where much came that had left the page before. */
-  readonly areAtHand: boolean;
+  readonly areAtHand: () => boolean;
   readonly read: () => readonly EarlierState[];
 }
 
@@ -41,6 +41,8 @@ const mostPairs = 256;
 const partOfPairs = 0.3;
 /** So many states, those that share most with the page now block by block, are compared with it word by word. */
 const mostCompared = 3;
+/** As few are found sooner by looking at each. */
+const fewKeys = 8;
 /** How much nearer an earlier state must be than the page before: its words that came and went, as part of those. */
 const muchNearer = 0.6;
 
@@ -51,9 +53,10 @@ export function recallLike({ step, comparison }: Explaining): Origins | null {
   if (!lastStates || open < fewestPairs || before.removed.words.length === 0) return null;
   const cameBack = () => muchCameBack(before.removed, after.words, comparison, open);
   // Both must be so; what costs less is looked at first.
-  if (!lastStates.areAtHand && !cameBack()) return null;
-  const likely = likeliest(lastStates.read(), before.text.blocks, after.blocks, vocabulary);
-  if (likely.length === 0 || (lastStates.areAtHand && !cameBack())) return null;
+  const areAtHand = lastStates.areAtHand();
+  if (!areAtHand && !cameBack()) return null;
+  const likely = likeliest(lastStates.read(), step, comparison);
+  if (likely.length === 0 || (areAtHand && !cameBack())) return null;
   let apart = muchNearer * distance(comparison);
   let nearest: Origins | null = null;
   for (const state of likely) {
@@ -66,12 +69,25 @@ export function recallLike({ step, comparison }: Explaining): Origins | null {
 }
 
 /** The states that share more with the page now, block by block, than the page before did; those that share most first. */
-function likeliest(states: readonly EarlierState[], before: readonly Block[], after: readonly Block[], vocabulary: Vocabulary): EarlierState[] {
-  const now = new Set(after.map((block) => block.wordsKey(vocabulary)));
-  const shared = (blocks: readonly Block[]) => blocks.reduce((sum, block) => (now.has(block.wordsKey(vocabulary)) ? sum + block.words.length : sum), 0);
-  const known = shared(before);
-  return states.map((state) => ({ state, shared: shared(state.blocks) })).filter((each) => each.shared > known)
+function likeliest(states: readonly EarlierState[], { before, after, vocabulary }: EntryStep, { changed }: Comparison): EarlierState[] {
+  const keyOf = (block: Block) => block.wordsKey(vocabulary);
+  // Only a state that has one of the blocks that came can share more; most have none.
+  const cameNow = new Set(blocksWithin(after, changed.bFrom, changed.bTo).map(keyOf));
+  for (const block of blocksWithin(before.text, changed.aFrom, changed.aTo)) cameNow.delete(keyOf(block));
+  const fresh = [...cameNow];
+  const hasCome = fresh.length > fewKeys ? (key: number) => cameNow.has(key) : (key: number) => fresh.includes(key);
+  const candidates = fresh.length === 0 ? [] : states.filter(({ blocks }) => blocks.some((block) => hasCome(keyOf(block))));
+  if (candidates.length === 0) return [];
+  const now = new Set(after.blocks.map(keyOf));
+  const shared = (blocks: readonly Block[]) => blocks.reduce((sum, block) => (now.has(keyOf(block)) ? sum + block.words.length : sum), 0);
+  const known = shared(before.text.blocks);
+  return candidates.map((state) => ({ state, shared: shared(state.blocks) })).filter((each) => each.shared > known)
     .sort((one, other) => other.shared - one.shared).slice(0, mostCompared).map(({ state }) => state);
+}
+
+/** The blocks that lie between two words. */
+function blocksWithin({ blocks, starts }: Sequence, from: number, to: number): Block[] {
+  return blocks.filter((_, index) => starts[index]! >= from && starts[index + 1]! <= to);
 }
 
 /** For each word now the credit that it had in an earlier state, if it is kept from there. */

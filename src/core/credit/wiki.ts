@@ -8,7 +8,7 @@ import { Vocabulary } from "../text/vocabulary";
 import type { EntryFigures } from "./account";
 import { type Author, creditEntry } from "./entry";
 import { type OriginRuns, originRuns, unpackOrigins, wordsByEntry } from "./origins";
-import { type EarlierState, mostStates } from "./recall";
+import { type EarlierState, type LastStates, mostStates } from "./recall";
 import { nothingRemoved } from "./removed";
 import { readPage, storePage } from "./stored";
 import { type CreditedPage, emptyPage } from "./text";
@@ -24,10 +24,13 @@ export interface WikiEntry {
 /** A page as it stood after an entry: its blocks, which states share, and their credit; or as it is stored. */
 type State = { readonly blocks: readonly Block[]; readonly runs: OriginRuns } | Uint8Array;
 
-/** States with one more as the last; one that was there before is not kept twice, so that emptying a page and putting it back leaves no trace. */
-function withLast(states: ReadonlyMap<string, State> = new Map(), key: string, state: State): ReadonlyMap<string, State> {
-  const others = [...states].filter(([each]) => each !== key);
-  return new Map([...others, [key, state] as const].slice(-mostStates));
+/** Puts one more as the last of a page's states; one that was there before is not kept twice, so that emptying a page and putting it back leaves no trace. */
+function putLast(states: Map<string, State>, key: string, state: State): void {
+  states.delete(key);
+  states.set(key, state);
+  if (states.size <= mostStates) return;
+  const [oldest] = states.keys();
+  states.delete(oldest!);
 }
 
 function storedState(state: State, vocabulary: Vocabulary): Uint8Array {
@@ -46,9 +49,13 @@ export class CreditedWiki {
   /** By page and its words, the credit that the page had when it read so last; the longest ago first. */
   readonly #earlier = new Map<string, { readonly entry: number; readonly runs: OriginRuns }>();
   /** By page its last states by their words, the oldest first. */
-  readonly #states = new Map<string, ReadonlyMap<string, State>>();
+  readonly #states = new Map<string, Map<string, State>>();
   /** Entries of which words may stand in more than one place. */
   readonly spread = new Set<number>();
+  /** The same by entry, 1 for those: asked for every run of words that is searched. */
+  #spreadFlags = new Uint8Array(256);
+  /** By page, which state it is in. */
+  readonly #stateKeys = new Map<string, string>();
 
   /** What was written is read with. */
   get vocabulary(): Vocabulary {
@@ -62,35 +69,58 @@ export class CreditedWiki {
     this.#readings.set(page, reading);
     const after = sequence(reading.read.filter((block) => block !== null));
     this.authors.set(entry, author);
-    const state = `${page}\n${stateKey(after, this.#vocabulary)}`;
+    const key = stateKey(after, this.#vocabulary);
+    this.#stateKeys.set(page, key);
+    const state = `${page}\n${key}`;
     const earlier = this.#earlier.get(state);
     const credited = creditEntry({
       entry, author, before, after, vocabulary: this.#vocabulary,
       others: () => [...this.pages].filter(([other]) => other !== page).map(([, each]) => each),
       sameBefore: earlier && earlier.entry >= entry - longestRecall ? unpackOrigins(earlier.runs) : null,
-      lastStates: { areAtHand: ![...(this.#states.get(page)?.values() ?? [])].some((each) => each instanceof Uint8Array), read: () => this.#lastStates(page) },
+      lastStates: this.#lastStates(page),
       authorOf: (number) => this.authors.get(number) ?? null,
-      isSpread: (number) => this.spread.has(number),
+      isSpread: (number) => this.#spreadFlags[number] === 1,
     });
     this.pages.set(page, credited.page);
     const runs = originRuns(credited.page.origins);
-    if (after.words.length > 0) this.#states.set(page, withLast(this.#states.get(page), state, { blocks: after.blocks, runs }));
+    if (after.words.length > 0) {
+      const states = this.#states.get(page) ?? new Map<string, State>();
+      this.#states.set(page, states);
+      putLast(states, state, { blocks: after.blocks, runs });
+    }
     this.#earlier.delete(state);
     this.#earlier.set(state, { entry, runs });
     for (const [oldest, { entry: last }] of this.#earlier) {
       if (last >= entry - longestRecall) break;
       this.#earlier.delete(oldest);
     }
-    for (const each of credited.spread) this.spread.add(each);
+    for (const each of credited.spread) this.#spread(each);
     return credited.figures;
   }
 
-  #lastStates(page: string): EarlierState[] {
-    return [...(this.#states.get(page)?.values() ?? [])].map((state) => {
+  /** The key of the state that a page is in, or null if there is no such page. */
+  stateKeyOf(page: string): string | null {
+    return this.#stateKeys.get(page) ?? null;
+  }
+
+  #spread(entry: number): void {
+    this.spread.add(entry);
+    if (entry >= this.#spreadFlags.length) {
+      const longer = new Uint8Array(2 * entry);
+      longer.set(this.#spreadFlags);
+      this.#spreadFlags = longer;
+    }
+    this.#spreadFlags[entry] = 1;
+  }
+
+  #lastStates(page: string): LastStates {
+    const states = () => [...(this.#states.get(page)?.values() ?? [])];
+    const read = (state: State): EarlierState => {
       if (!(state instanceof Uint8Array)) return { blocks: state.blocks, origins: () => unpackOrigins(state.runs) };
       const { text, origins } = readPage(state, this.#vocabulary);
       return { blocks: text.blocks, origins: () => origins };
-    }).reverse();
+    };
+    return { areAtHand: () => !states().some((each) => each instanceof Uint8Array), read: () => states().map(read).reverse() };
   }
 
   /** A wiki that goes on from here on its own. */
@@ -100,8 +130,9 @@ export class CreditedWiki {
     for (const [page, credited] of this.pages) copy.pages.set(page, credited);
     for (const [entry, author] of this.authors) copy.authors.set(entry, author);
     for (const [state, origins] of this.#earlier) copy.#earlier.set(state, origins);
-    for (const [page, states] of this.#states) copy.#states.set(page, states);
-    for (const entry of this.spread) copy.spread.add(entry);
+    for (const [page, states] of this.#states) copy.#states.set(page, new Map(states));
+    for (const entry of this.spread) copy.#spread(entry);
+    for (const [page, key] of this.#stateKeys) copy.#stateKeys.set(page, key);
     return copy;
   }
 

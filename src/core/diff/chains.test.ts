@@ -11,7 +11,7 @@ function search(sourceTexts: readonly string[], targetText: string, { reuse = tr
   if (!reuse) for (const source of sources) source.open = new Uint8Array(source.words.length).fill(1);
   const { words, breaks } = vocabulary.read(targetText);
   const target = { words, breaks, open: new Uint8Array(words.length).fill(1), from: 0, to: words.length };
-  const chains = takeChains({ sources, reuse, margin, vocabulary, evidence: (asked) => new Evidence(vocabulary, sources, asked) }, target);
+  const chains = takeChains({ sources, reuse, margin, vocabulary, searched: sources.reduce((sum, { words: each }) => sum + each.length, 0), evidence: (asked) => new Evidence(vocabulary, sources, asked) }, target);
   const name = (word: number) => vocabulary.folded[word]!;
   return { chains, left: [...words].filter((_, at) => target.open[at] === 1).map(name).join(" "), words: [...words].map(name) };
 }

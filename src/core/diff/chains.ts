@@ -8,7 +8,7 @@
  */
 import type { Vocabulary } from "../text/vocabulary";
 import { sentenceBreak } from "../text/words";
-import { bitsInRun, bitsOfSearch, type Evidence, mostBitsOfRun } from "./evidence";
+import { bitsInRun, bitsOfSearch, type Evidence, likelyBitsOfRun, mostBeyondPriors } from "./evidence";
 import { findRuns, type Run, seedLength, type Source, type Target, withRoom } from "./runs";
 
 export interface Search {
@@ -19,6 +19,8 @@ export interface Search {
   /** What a chain must prove beyond the search, in bits: the more, the less likely it is that text comes from here at all. */
   readonly margin: number;
   readonly vocabulary: Vocabulary;
+  /** How many words stand in the texts that evidence is taken from. */
+  readonly searched: number;
   /** What runs made of the words `asked` prove. */
   readonly evidence: (asked: Int32Array) => Evidence;
 }
@@ -47,13 +49,15 @@ export function takeChains(search: Search, target: Target): Chain[] {
   const places = sources.reduce((sum, { words, open }) => sum + (open ? countOpen(open, 0, open.length) : words.length), 0);
   const needed = bitsOfSearch(places, countOpen(target.open, target.from, target.to)) + search.margin;
   // Most runs are chance; those that could not prove enough even if their words were rare need no closer look.
-  const chains = linkRuns(runs, target.words, search.vocabulary, needed);
-  if (chains.length === 0) return [];
-  const evidence = search.evidence(wordsOf(chains, target));
-  const weights = new Weights(target, evidence);
+  const linked = linkRuns(runs, target.words, search.vocabulary, needed);
+  // The first chain that is taken is whole, so there is none unless one proves enough with what it leaves unexplained.
+  // Of most it is plain before anything is counted that they do not.
+  const wantedOf = (chain: Chain) => needed + bitsOfFragment * unexplainedPart(chain, sources[chain[0]!.of]!, target);
+  const first = linked.filter(({ chain, likely }) => likely + mostBeyondPriors(lengthOf(chain), chain.length, search.searched) >= wantedOf(chain));
+  if (!provesAny(first.map(({ chain }) => chain), wantedOf, search, target)) return [];
+  const chains = linked.map(({ chain }) => chain);
+  const weights = new Weights(target, search.evidence(wordsOf(chains, target)));
   const candidates = chains.map((chain) => ({ chain, bits: weights.ofChain(chain) }));
-  // The first that is taken is whole. Mostly there is none.
-  if (!candidates.some(({ bits }) => bits >= needed)) return [];
   const taken: Chain[] = [];
   candidates.sort((one, other) => other.bits - one.bits || other.chain[0]!.of - one.chain[0]!.of || other.chain[0]!.source - one.chain[0]!.source);
   for (const { chain } of candidates) {
@@ -69,10 +73,26 @@ export function takeChains(search: Search, target: Target): Chain[] {
   return taken;
 }
 
+/** Whether any of the chains, as they are, proves what is wanted of it. What single words prove is asked first: pairs take longer to count. */
+function provesAny(chains: readonly Chain[], wantedOf: (chain: Chain) => number, search: Search, target: Target): boolean {
+  if (chains.length === 0) return false;
+  const evidence = search.evidence(wordsOf(chains, target));
+  const most = (chain: Chain) => chain.reduce((sum, run) => sum + evidence.mostBitsOfRun(target.words, run.target, run.target + run.length), -bitsOfStep * (chain.length - 1));
+  const likely = chains.filter((chain) => most(chain) >= wantedOf(chain));
+  const weights = likely.length > 0 ? new Weights(target, evidence) : null;
+  return likely.some((chain) => weights!.ofChain(chain) >= wantedOf(chain));
+}
+
+function lengthOf(chain: Chain): number {
+  let length = 0;
+  for (const run of chain) length += run.length;
+  return length;
+}
+
 /** The words of all chains one after the other; at most those of the target. */
 function wordsOf(chains: readonly Chain[], { words, from, to }: Target): Int32Array {
   let length = 0;
-  for (const chain of chains) for (const run of chain) length += run.length;
+  for (const chain of chains) length += lengthOf(chain);
   if (length >= to - from) return words.subarray(from, to);
   const all = new Int32Array(length);
   let at = 0;
@@ -95,7 +115,7 @@ export function isWorthSearching(target: Target, places: number, margin: number,
     if (!open[at]) { at++; continue; }
     const from = at;
     while (at < target.to && open[at]) at++;
-    if (at - from >= seedLength && mostBitsOfRun(words, from, Math.min(at, from + longSample), vocabulary) >= needed) return true;
+    if (at - from >= seedLength && likelyBitsOfRun(words, from, Math.min(at, from + longSample), vocabulary) >= needed) return true;
   }
   return false;
 }
@@ -103,8 +123,14 @@ export function isWorthSearching(target: Target, places: number, margin: number,
 /** By diagonal, the number of the last run plus one; all 0 between two searches. */
 let lastOnDiagonal = new Int32Array(1024);
 
-/** Joins runs to chains, each run to the strongest chain that it can continue, by what they prove at most: those that may prove `needed` bits. */
-function linkRuns(runs: readonly Run[], words: Int32Array, vocabulary: Vocabulary, needed: number): Chain[] {
+interface Linked {
+  readonly chain: Chain;
+  /** What it proves by the priors of its words. */
+  readonly likely: number;
+}
+
+/** Joins runs to chains, each run to the strongest chain that it can continue, by the priors of their words: those that prove `needed` bits by them. */
+function linkRuns(runs: readonly Run[], words: Int32Array, vocabulary: Vocabulary, needed: number): Linked[] {
   const order = byTarget(runs);
   const bits = new Float64Array(runs.length);
   const before = new Int32Array(runs.length).fill(-1);
@@ -121,18 +147,18 @@ function linkRuns(runs: readonly Run[], words: Int32Array, vocabulary: Vocabular
       if (inSource < 0 || inTarget < 0 || inSource > widestStep || inTarget > widestStep) continue;
       if (before[index]! < 0 || bits[other]! > bits[before[index]!]!) before[index] = other;
     }
-    bits[index] = mostBitsOfRun(words, run.target, run.target + run.length, vocabulary);
+    bits[index] = likelyBitsOfRun(words, run.target, run.target + run.length, vocabulary);
     if (before[index]! >= 0) bits[index]! += bits[before[index]!]! - bitsOfStep;
     lastOnDiagonal[diagonal] = index + 1;
   }
   for (const run of runs) lastOnDiagonal[placeOf(run)] = 0;
   for (const from of before) if (from >= 0) isContinued[from] = 1;
-  const chains: Chain[] = [];
+  const chains: Linked[] = [];
   for (const index of order) {
     if (isContinued[index] || bits[index]! < needed) continue;
     const chain: Run[] = [];
     for (let at = index; at >= 0; at = before[at]!) chain.push(runs[at]!);
-    chains.push(chain.reverse());
+    chains.push({ chain: chain.reverse(), likely: bits[index]! });
   }
   return chains;
 }
@@ -214,7 +240,7 @@ class Weights {
 /** Of the sentence or gap that a chain stands in, the part that it leaves unexplained; the smaller one of both sides. */
 function unexplainedPart(chain: Chain, source: Source, target: Target): number {
   const last = chain.at(-1)!;
-  const matched = chain.reduce((sum, run) => sum + run.length, 0);
+  const matched = lengthOf(chain);
   const inTarget = stretch(target, chain[0]!.target, last.target + last.length);
   const inSource = stretch(source, chain[0]!.source, last.source + last.length);
   return 1 - matched / Math.max(matched, Math.min(inTarget, inSource));

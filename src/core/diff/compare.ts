@@ -194,7 +194,7 @@ class Work {
       for (let word = from; word < to; word++) if (how[word] === came) { open[word] = 1; isAnyOpen = true; }
       if (!isAnyGone || !isAnyOpen) return;
       const source = { words: a.words.subarray(0, aTo), breaks: a.breaks.subarray(0, aTo), open: gone };
-      const chains = takeChains({ sources: [source], reuse: false, margin: marginOfMove, vocabulary, evidence }, { words: b.words, breaks: b.breaks, open, from, to });
+      const chains = takeChains({ sources: [source], reuse: false, margin: marginOfMove, vocabulary, searched: a.words.length, evidence }, { words: b.words, breaks: b.breaks, open, from, to });
       if (chains.length === 0) return;
       for (const run of chains.flat()) for (let at = 0; at < run.length; at++) this.continueWord(run.source + at, run.target + at, moved);
       for (const chain of chains) this.extendMove(chain);

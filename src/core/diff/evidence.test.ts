@@ -1,7 +1,8 @@
+import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { freshWords } from "../../../tests/support/histories";
 import { Vocabulary } from "../text/vocabulary";
-import { bitsOfSearch, Evidence, mostBitsOfRun } from "./evidence";
+import { bitsOfSearch, Evidence, likelyBitsOfRun, mostBeyondPriors } from "./evidence";
 
 const vocabulary = new Vocabulary();
 const read = (text: string) => vocabulary.read(text);
@@ -18,11 +19,19 @@ describe("what equal words prove", () => {
   test("more words more than fewer", () => expect(bits("a lamprey was seen")).toBeGreaterThan(bits("a lamprey")));
   test("what always follows adds next to nothing", () => expect(bits("reed grows by the weir") - bits("reed")).toBeLessThan(4));
   test("the usual first word of a sentence proves little as one", () => expect(bits("the", true)).toBeLessThan(bits("the")));
-  test("never more than before the text was known, by more than the one place where they stand", () => {
-    for (const phrase of ["the reed", "a lamprey was seen", "weir"]) {
-      const { words } = read(phrase);
-      expect(bits(phrase)).toBeLessThanOrEqual(mostBitsOfRun(words, 0, words.length, vocabulary) + 2 * words.length);
-    }
+  test("a run never more than by its single words, and these never more than by their priors and what lies beyond, whatever is searched", () => {
+    // Few words, so that they follow each other often, and rarely, and not at all.
+    const word = fc.constantFrom("the", "a", "of", "weir", "reed", "lamprey", "was", "seen", "sediment", "i");
+    const sentences = fc.array(fc.array(word, { minLength: 1, maxLength: 9 }).map((words) => `${words.join(" ")}.`), { minLength: 1, maxLength: 40 });
+    fc.assert(fc.property(sentences, fc.array(word, { minLength: 1, maxLength: 12 }), (searched, asked) => {
+      const known = new Vocabulary();
+      const among = known.read(searched.join(" "));
+      const { words } = known.read(asked.join(" "));
+      const most = likelyBitsOfRun(words, 0, words.length, known) + mostBeyondPriors(words.length, 1, among.words.length);
+      const found = new Evidence(known, [among], words);
+      expect(found.mostBitsOfRun(words, 0, words.length)).toBeLessThanOrEqual(most + 1e-9);
+      expect(found.bitsOfRun(words, 0, words.length)).toBeLessThanOrEqual(found.mostBitsOfRun(words, 0, words.length) + 1e-9);
+    }), { seed: 8, numRuns: 1000 });
   });
   test("words met later than the text are weighed all the same", () => {
     const later = read("kingfisher");

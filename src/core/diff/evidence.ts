@@ -31,6 +31,8 @@ const priorOfLong = 0.0002;
 const partInRun = 0.5;
 /** How much the word before is trusted to foretell a word, against the word's own frequency. */
 const trustInPairs = 0.5;
+/** How much more a word can prove behind the one before it than elsewhere. */
+const mostBitsOfPair = -Math.log2(1 - trustInPairs);
 
 /** A run of as many words that stays in its place is never chance, however common each of them is. */
 export const longRun = 12;
@@ -95,6 +97,17 @@ export class Evidence {
     return bitsInRun(sum, most);
   }
 
+  /** What a run of words proves at most, as far as single words tell. O(to - from). */
+  mostBitsOfRun(words: Int32Array, from: number, to: number): number {
+    let [sum, most] = [0, 0];
+    for (let at = from; at < to; at++) {
+      const own = this.bits(words[at]!) + mostBitsOfPair;
+      sum += own;
+      if (own > most) most = own;
+    }
+    return bitsInRun(sum, most);
+  }
+
   #bitsAtStart(word: number): number {
     const { byWord, sentences } = (this.#starts ??= countStarts(this.searched, this.vocabulary.folded.length));
     const atStart = (byWord[word] ?? 0) - 1;
@@ -151,8 +164,8 @@ export function bitsInRun(sum: number, most: number): number {
   return partInRun * sum + (1 - partInRun) * most;
 }
 
-/** What a run of words proves at most, before anything is known of the text that is searched. */
-export function mostBitsOfRun(words: Int32Array, from: number, to: number, vocabulary: Vocabulary): number {
+/** What a run of words proves by their priors, before anything is known of the text that is searched. */
+export function likelyBitsOfRun(words: Int32Array, from: number, to: number, vocabulary: Vocabulary): number {
   const priors = priorBits(vocabulary);
   let [sum, most] = [0, 0];
   for (let at = from; at < to; at++) {
@@ -161,6 +174,14 @@ export function mostBitsOfRun(words: Int32Array, from: number, to: number, vocab
     if (own > most) most = own;
   }
   return bitsInRun(sum, most);
+}
+
+/**
+ * How much more than by the priors `length` words in `runs` runs can prove in `searched` words: where each of them stands
+ * once alone (see `Evidence.bits`), and what follows is rarer behind the word before it than elsewhere.
+ */
+export function mostBeyondPriors(length: number, runs: number, searched: number): number {
+  return (Math.log2((searched + priorWords) / priorWords) + mostBitsOfPair) * (partInRun * length + (1 - partInRun) * runs);
 }
 
 /** By word, the bits of its prior, for as many words as the vocabulary had when it was asked for last. */

@@ -73,7 +73,7 @@ test("what is found and what it proves does not depend on whether a text has an 
       const { words, breaks } = vocabulary.read(targetText);
       const target = { words, breaks, open: new Uint8Array(words.length).fill(1), from: 0, to: words.length };
       const searched: readonly SearchedText[] = sources;
-      const chains = takeChains({ sources, reuse, margin: 2, vocabulary, evidence: (asked) => new Evidence(vocabulary, searched, asked) }, target);
+      const chains = takeChains({ sources, reuse, margin: 2, vocabulary, searched: sources.reduce((sum, { words: each }) => sum + each.length, 0), evidence: (asked) => new Evidence(vocabulary, searched, asked) }, target);
       return { chains, left: [...target.open] };
     };
     expect(find(true)).toEqual(find(false));

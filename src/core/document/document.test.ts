@@ -73,5 +73,13 @@ describe("leaves", () => {
     const split = doc(paragraph({ type: "text", text: "ab" }, { type: "text", text: "cd" })) as unknown as PageDocument;
     expect(styleOf(leaves(split)[0]!)).toBe(styleOf(leaves(fromPlainText("abcd"))[0]!));
   });
+  test("a block that nothing marks has the look that is written out for others", () => {
+    const [head, plain, marked] = leaves(fromMarkdown("## Head\n\nplain\n\n**set** apart"));
+    expect(JSON.parse(styleOf(head!))).toEqual(["heading", 2, [], [[4, "[]"]]]);
+    expect(JSON.parse(styleOf(plain!))).toEqual(["paragraph", 0, [], [[5, "[]"]]]);
+    expect(JSON.parse(styleOf(marked!))).toEqual(["paragraph", 0, [], [[3, '[{"type":"bold"}]'], [6, "[]"]]]);
+    const set = { ...plain!, node: { ...plain!.node, attrs: { ...plain!.node.attrs, textAlign: "right" } } };
+    expect(styleOf(set)).not.toBe(styleOf(plain!));
+  });
   test("plain text comes back as it went in", () => expect(plainText(fromPlainText("a\nb\n\nc"))).toBe("a\nb\n\nc"));
 });

@@ -140,10 +140,19 @@ export function plainText(document: PageDocument): string {
 
 /** What a leaf looks like apart from its words: two leaves of equal text that differ here were restyled. */
 export function styleOf(each: Leaf): string {
+  if (isPlain(each)) return `["${each.kind}",${each.level},[],[[${each.text.length},"[]"]]]`;
   const marks = joined(each.pieces).map((piece) => [piece.text.length, piece.marks]);
   const { id: _, text: __, level: ___, language: ____, ...attrs } = (each.node.attrs ?? {}) as Record<string, unknown>;
   const frames = each.frames.map((frame) => (frame.kind === "cell" && frame.isHeader ? "header" : frame.kind));
   return JSON.stringify([each.kind, each.level, frames, marks, ...(Object.keys(attrs).length > 0 ? [attrs] : [])]);
+}
+
+/** Whether nothing but the leaf's kind and level sets its look, as of most: what is written out for the others is known then. */
+function isPlain({ frames, pieces, node }: Leaf): boolean {
+  if (frames.length > 0 || pieces.length === 0) return false;
+  for (const { marks, object } of pieces) if (marks.length > 0 || object) return false;
+  for (const name in node.attrs) if (name !== "id" && name !== "level") return false;
+  return true;
 }
 
 /** Which thing a piece or a leaf is, apart from where it stands and what it is called in the document. */

@@ -82,7 +82,7 @@ export async function computeCredit(tx: Queryable, given: EntryToCredit): Promis
     try {
       credited = creditEntry({
         entry: rev, author: authorId, vocabulary, before, after, sameBefore, authorOf, isSpread: (each) => spread.has(each),
-        others: () => need(others, "others"), lastStates: { areAtHand: false, read: () => need(states, "states") },
+        others: () => need(others, "others"), lastStates: { areAtHand: () => false, read: () => need(states, "states") },
       });
     } catch (problem) {
       if (!(problem instanceof Needed)) throw problem;

@@ -8,7 +8,7 @@ import type { EntryFigures } from "@/core/credit/account";
 import { type Origins, storeOrigins, wordsByEntry } from "@/core/credit/origins";
 import { storedVersion, storePage } from "@/core/credit/stored";
 import { writtenBlocks } from "@/core/credit/text";
-import { CreditedWiki, stateKey } from "@/core/credit/wiki";
+import { CreditedWiki } from "@/core/credit/wiki";
 import { type ThingChange, thingChanges, thingsIn } from "@/core/document/things";
 import type { Database, Queryable } from "../db/client";
 import { replaceMany } from "../db/put-rows";
@@ -48,11 +48,11 @@ export async function replayWiki(tx: Queryable, courseId: string, wikiId: string
     const batch = entries.map(({ pageId, number, rev, authorId: writer, at, document }): Recomputed => {
       const authorId = countsAs(writer, rev);
       const figures = credited.record({ entry: rev, author: authorId, page: pageId, blocks: writtenBlocks(document) });
-      const { text, origins } = credited.pages.get(pageId)!;
+      const { origins } = credited.pages.get(pageId)!;
       const had = things.get(pageId) ?? new Map();
       const has = thingsIn(document);
       things.set(pageId, has);
-      return { pageId, number, rev, authorId, at, stateKey: stateKey(text, credited.vocabulary), origins, figures, things: thingChanges(had, has) };
+      return { pageId, number, rev, authorId, at, stateKey: credited.stateKeyOf(pageId)!, origins, figures, things: thingChanges(had, has) };
     });
     if (batch.length > 0) await each(batch);
     if (entries.length < entriesAtOnce) return credited;
