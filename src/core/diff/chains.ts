@@ -9,7 +9,7 @@
 import type { Vocabulary } from "../text/vocabulary";
 import { sentenceBreak } from "../text/words";
 import { bitsInRun, bitsOfSearch, type Evidence, likelyBitsOfRun, mostBeyondPriors } from "./evidence";
-import { findRuns, type Run, seedLength, type Source, type Target, withRoom } from "./runs";
+import { findRuns, type Run, type Runs, seedLength, type Source, type Target, withRoom } from "./runs";
 
 export interface Search {
   /** What may explain more is later. */
@@ -45,17 +45,22 @@ const bitsOfFragment = 60;
 export function takeChains(search: Search, target: Target): Chain[] {
   const { sources, reuse } = search;
   const runs = findRuns(sources, target, search.vocabulary);
-  if (runs.length === 0) return [];
+  if (runs.count === 0) return [];
   const places = sources.reduce((sum, { words, open }) => sum + (open ? countOpen(open, 0, open.length) : words.length), 0);
   const needed = bitsOfSearch(places, countOpen(target.open, target.from, target.to)) + search.margin;
+  const links = new Links(runs, target.words, search.vocabulary);
   // Most runs are chance; those that could not prove enough even if their words were rare need no closer look.
-  const linked = linkRuns(runs, target.words, search.vocabulary, needed);
+  const ends = links.endsOf(needed);
   // The first chain that is taken is whole, so there is none unless one proves enough with what it leaves unexplained.
   // Of most it is plain before anything is counted that they do not.
-  const wantedOf = (chain: Chain) => needed + bitsOfFragment * unexplainedPart(chain, sources[chain[0]!.of]!, target);
-  const first = linked.filter(({ chain, likely }) => likely + mostBeyondPriors(lengthOf(chain), chain.length, search.searched) >= wantedOf(chain));
-  if (!provesAny(first.map(({ chain }) => chain), wantedOf, search, target)) return [];
-  const chains = linked.map(({ chain }) => chain);
+  const likely: Wanted[] = [];
+  for (const end of ends) {
+    const extent = links.extentOf(end);
+    const bits = needed + bitsOfFragment * unexplainedPart(extent, sources[extent.of]!, target);
+    if (links.bits[end]! + mostBeyondPriors(extent.words, extent.runs, search.searched) >= bits) likely.push({ chain: links.chainOf(end), bits });
+  }
+  if (!provesAny(likely, search, target)) return [];
+  const chains = ends.map((end) => links.chainOf(end));
   const weights = new Weights(target, search.evidence(wordsOf(chains, target)));
   const candidates = chains.map((chain) => ({ chain, bits: weights.ofChain(chain) }));
   const taken: Chain[] = [];
@@ -63,7 +68,7 @@ export function takeChains(search: Search, target: Target): Chain[] {
   for (const { chain } of candidates) {
     const source = sources[chain[0]!.of]!;
     const open = openPart(chain, source, target);
-    if (open.length === 0 || weights.ofChain(open) < needed + bitsOfFragment * unexplainedPart(open, source, target)) continue;
+    if (open.length === 0 || weights.ofChain(open) < needed + bitsOfFragment * unexplainedPart(extentOf(open), source, target)) continue;
     for (const run of open) {
       target.open.fill(0, run.target, run.target + run.length);
       if (!reuse) source.open?.fill(0, run.source, run.source + run.length);
@@ -73,26 +78,26 @@ export function takeChains(search: Search, target: Target): Chain[] {
   return taken;
 }
 
-/** Whether any of the chains, as they are, proves what is wanted of it. What single words prove is asked first: pairs take longer to count. */
-function provesAny(chains: readonly Chain[], wantedOf: (chain: Chain) => number, search: Search, target: Target): boolean {
-  if (chains.length === 0) return false;
-  const evidence = search.evidence(wordsOf(chains, target));
-  const most = (chain: Chain) => chain.reduce((sum, run) => sum + evidence.mostBitsOfRun(target.words, run.target, run.target + run.length), -bitsOfStep * (chain.length - 1));
-  const likely = chains.filter((chain) => most(chain) >= wantedOf(chain));
-  const weights = likely.length > 0 ? new Weights(target, evidence) : null;
-  return likely.some((chain) => weights!.ofChain(chain) >= wantedOf(chain));
+/** A chain, and the bits that it must prove. */
+interface Wanted {
+  readonly chain: Chain;
+  readonly bits: number;
 }
 
-function lengthOf(chain: Chain): number {
-  let length = 0;
-  for (const run of chain) length += run.length;
-  return length;
+/** Whether any of the chains, as they are, proves what is wanted of it. What single words prove is asked first: pairs take longer to count. */
+function provesAny(wanted: readonly Wanted[], search: Search, target: Target): boolean {
+  if (wanted.length === 0) return false;
+  const evidence = search.evidence(wordsOf(wanted.map(({ chain }) => chain), target));
+  const most = (chain: Chain) => chain.reduce((sum, run) => sum + evidence.mostBitsOfRun(target.words, run.target, run.target + run.length), -bitsOfStep * (chain.length - 1));
+  const likely = wanted.filter(({ chain, bits }) => most(chain) >= bits);
+  const weights = likely.length > 0 ? new Weights(target, evidence) : null;
+  return likely.some(({ chain, bits }) => weights!.ofChain(chain) >= bits);
 }
 
 /** The words of all chains one after the other; at most those of the target. */
 function wordsOf(chains: readonly Chain[], { words, from, to }: Target): Int32Array {
   let length = 0;
-  for (const chain of chains) length += lengthOf(chain);
+  for (const chain of chains) for (const run of chain) length += run.length;
   if (length >= to - from) return words.subarray(from, to);
   const all = new Int32Array(length);
   let at = 0;
@@ -123,74 +128,123 @@ export function isWorthSearching(target: Target, places: number, margin: number,
 /** By diagonal, the number of the last run plus one; all 0 between two searches. */
 let lastOnDiagonal = new Int32Array(1024);
 
-interface Linked {
-  readonly chain: Chain;
-  /** What it proves by the priors of its words. */
-  readonly likely: number;
+/** Runs joined to chains, each run to the strongest chain that it can continue, by the priors of their words. */
+class Links {
+  /** By run, what the chain that ends with it proves by the priors of its words. */
+  readonly bits: Float64Array;
+  /** By run, the run that it continues, or -1. */
+  readonly #before: Int32Array;
+  /** The runs in the order of where they stand in the target. */
+  readonly #order: Int32Array;
+
+  constructor(readonly runs: Runs, words: Int32Array, vocabulary: Vocabulary) {
+    const { count, source, target, length } = runs;
+    const order = (this.#order = byTarget(runs));
+    const bits = (this.bits = new Float64Array(count));
+    const before = (this.#before = new Int32Array(count).fill(-1));
+    const { size, shift } = placesOfDiagonals(runs);
+    lastOnDiagonal = withRoom(lastOnDiagonal, size);
+    for (let at = 0; at < count; at++) {
+      const run = order[at]!;
+      const diagonal = source[run]! - target[run]! + shift[runs.of[run]!]!;
+      for (let near = diagonal - widestStep; near <= diagonal + widestStep; near++) {
+        const other = lastOnDiagonal[near]! - 1;
+        if (other < 0) continue;
+        const [inSource, inTarget] = [source[run]! - source[other]! - length[other]!, target[run]! - target[other]! - length[other]!];
+        if (inSource < 0 || inTarget < 0 || inSource > widestStep || inTarget > widestStep) continue;
+        if (before[run]! < 0 || bits[other]! > bits[before[run]!]!) before[run] = other;
+      }
+      bits[run] = likelyBitsOfRun(words, target[run]!, target[run]! + length[run]!, vocabulary);
+      if (before[run]! >= 0) bits[run]! += bits[before[run]!]! - bitsOfStep;
+      lastOnDiagonal[diagonal] = run + 1;
+    }
+    for (let run = 0; run < count; run++) lastOnDiagonal[source[run]! - target[run]! + shift[runs.of[run]!]!] = 0;
+  }
+
+  /** The last runs of the chains that prove `needed` bits by their priors, in the order of the target. */
+  endsOf(needed: number): number[] {
+    const isContinued = new Uint8Array(this.runs.count);
+    for (const from of this.#before) if (from >= 0) isContinued[from] = 1;
+    const ends: number[] = [];
+    for (const run of this.#order) if (!isContinued[run] && this.bits[run]! >= needed) ends.push(run);
+    return ends;
+  }
+
+  chainOf(end: number): Chain {
+    const chain: Run[] = [];
+    for (let run = end; run >= 0; run = this.#before[run]!) chain.push(this.runs.at(run));
+    return chain.reverse();
+  }
+
+  extentOf(end: number): Extent {
+    const { of, source, target, length } = this.runs;
+    let [first, words, runs] = [end, 0, 0];
+    for (let run = end; run >= 0; run = this.#before[run]!) {
+      words += length[run]!;
+      runs++;
+      first = run;
+    }
+    return {
+      of: of[end]!, words, runs,
+      sourceFrom: source[first]!, sourceTo: source[end]! + length[end]!, targetFrom: target[first]!, targetTo: target[end]! + length[end]!,
+    };
+  }
 }
 
-/** Joins runs to chains, each run to the strongest chain that it can continue, by the priors of their words: those that prove `needed` bits by them. */
-function linkRuns(runs: readonly Run[], words: Int32Array, vocabulary: Vocabulary, needed: number): Linked[] {
-  const order = byTarget(runs);
-  const bits = new Float64Array(runs.length);
-  const before = new Int32Array(runs.length).fill(-1);
-  const isContinued = new Uint8Array(runs.length);
-  const { size, placeOf } = placesOfDiagonals(runs);
-  lastOnDiagonal = withRoom(lastOnDiagonal, size);
-  for (const index of order) {
-    const run = runs[index]!;
-    const diagonal = placeOf(run);
-    for (let near = diagonal - widestStep; near <= diagonal + widestStep; near++) {
-      const other = lastOnDiagonal[near]! - 1;
-      if (other < 0) continue;
-      const [inSource, inTarget] = [run.source - runs[other]!.source - runs[other]!.length, run.target - runs[other]!.target - runs[other]!.length];
-      if (inSource < 0 || inTarget < 0 || inSource > widestStep || inTarget > widestStep) continue;
-      if (before[index]! < 0 || bits[other]! > bits[before[index]!]!) before[index] = other;
-    }
-    bits[index] = likelyBitsOfRun(words, run.target, run.target + run.length, vocabulary);
-    if (before[index]! >= 0) bits[index]! += bits[before[index]!]! - bitsOfStep;
-    lastOnDiagonal[diagonal] = index + 1;
-  }
-  for (const run of runs) lastOnDiagonal[placeOf(run)] = 0;
-  for (const from of before) if (from >= 0) isContinued[from] = 1;
-  const chains: Linked[] = [];
-  for (const index of order) {
-    if (isContinued[index] || bits[index]! < needed) continue;
-    const chain: Run[] = [];
-    for (let at = index; at >= 0; at = before[at]!) chain.push(runs[at]!);
-    chains.push({ chain: chain.reverse(), likely: bits[index]! });
-  }
-  return chains;
+/** Where a chain begins and ends, and how many words in how many runs it is. */
+interface Extent {
+  readonly of: number;
+  readonly words: number;
+  readonly runs: number;
+  readonly sourceFrom: number;
+  readonly sourceTo: number;
+  readonly targetFrom: number;
+  readonly targetTo: number;
+}
+
+function extentOf(chain: Chain): Extent {
+  const [first, last] = [chain[0]!, chain.at(-1)!];
+  return {
+    of: first.of, words: chain.reduce((sum, { length }) => sum + length, 0), runs: chain.length,
+    sourceFrom: first.source, sourceTo: last.source + last.length, targetFrom: first.target, targetTo: last.target + last.length,
+  };
 }
 
 /** The runs in the order of where they stand in the target, by counting. */
-function byTarget(runs: readonly Run[]): Int32Array {
-  let [from, to] = [Infinity, 0];
-  for (const { target } of runs) { from = Math.min(from, target); to = Math.max(to, target + 1); }
+function byTarget({ count, target }: Runs): Int32Array {
+  let [from, to] = [target[0]!, 0];
+  for (let run = 0; run < count; run++) {
+    if (target[run]! < from) from = target[run]!;
+    if (target[run]! >= to) to = target[run]! + 1;
+  }
   const starts = new Int32Array(to - from + 1);
-  for (const { target } of runs) starts[target - from + 1]!++;
+  for (let run = 0; run < count; run++) starts[target[run]! - from + 1]!++;
   for (let at = 1; at < starts.length; at++) starts[at]! += starts[at - 1]!;
-  const order = new Int32Array(runs.length);
-  runs.forEach(({ target }, index) => { order[starts[target - from]!++] = index; });
+  const order = new Int32Array(count);
+  for (let run = 0; run < count; run++) order[starts[target[run]! - from]!++] = run;
   return order;
 }
 
-/** For each source a stretch of places, one for each diagonal (source less target) near which it has runs: where the one of a run is. */
-function placesOfDiagonals(runs: readonly Run[]): { readonly size: number; readonly placeOf: (run: Run) => number } {
+/**
+ * For each source a stretch of places, one for each diagonal (source less target) near which it has runs: how many places, and by source what
+ * to add to a diagonal for its place.
+ */
+function placesOfDiagonals({ count, of, source, target }: Runs): { readonly size: number; readonly shift: Int32Array } {
   let sources = 0;
-  for (const { of } of runs) if (of >= sources) sources = of + 1;
+  for (let run = 0; run < count; run++) if (of[run]! >= sources) sources = of[run]! + 1;
   const [lowest, highest, shift] = [new Int32Array(sources).fill(0x7fffffff), new Int32Array(sources).fill(-0x80000000), new Int32Array(sources)];
-  for (const { of, source, target } of runs) {
-    if (source - target < lowest[of]!) lowest[of] = source - target;
-    if (source - target > highest[of]!) highest[of] = source - target;
+  for (let run = 0; run < count; run++) {
+    const [each, diagonal] = [of[run]!, source[run]! - target[run]!];
+    if (diagonal < lowest[each]!) lowest[each] = diagonal;
+    if (diagonal > highest[each]!) highest[each] = diagonal;
   }
   let size = 0;
-  for (let of = 0; of < sources; of++) {
-    if (highest[of]! < lowest[of]!) continue;
-    shift[of] = size + widestStep - lowest[of]!;
-    size += highest[of]! - lowest[of]! + 1 + 2 * widestStep;
+  for (let each = 0; each < sources; each++) {
+    if (highest[each]! < lowest[each]!) continue;
+    shift[each] = size + widestStep - lowest[each]!;
+    size += highest[each]! - lowest[each]! + 1 + 2 * widestStep;
   }
-  return { size, placeOf: ({ of, source, target }) => source - target + shift[of]! };
+  return { size, shift };
 }
 
 /** What of a chain is still open on both sides; of a run that was cut in two the longer part. */
@@ -238,12 +292,9 @@ class Weights {
 }
 
 /** Of the sentence or gap that a chain stands in, the part that it leaves unexplained; the smaller one of both sides. */
-function unexplainedPart(chain: Chain, source: Source, target: Target): number {
-  const last = chain.at(-1)!;
-  const matched = lengthOf(chain);
-  const inTarget = stretch(target, chain[0]!.target, last.target + last.length);
-  const inSource = stretch(source, chain[0]!.source, last.source + last.length);
-  return 1 - matched / Math.max(matched, Math.min(inTarget, inSource));
+function unexplainedPart({ words, sourceFrom, sourceTo, targetFrom, targetTo }: Extent, source: Source, target: Target): number {
+  const around = Math.min(stretch(target, targetFrom, targetTo), stretch(source, sourceFrom, sourceTo));
+  return 1 - words / Math.max(words, around);
 }
 
 /** The open words around `from` to `to`, out to the ends of the sentences that they begin and end in. */

@@ -42,8 +42,35 @@ const mostEffort = 8;
 /** Where more words than this are to be explained, only every second triple of a source is looked up: runs of three are chance there. */
 const longTarget = 500;
 
-/** All runs, source by source; O(sources + target + runs) in words. */
-export function findRuns(sources: readonly Source[], target: Target, { hashes }: Vocabulary): Run[] {
+/** Runs, laid out flat: there may be thousands, and most are chance. */
+export class Runs {
+  count = 0;
+  of = new Int32Array(256);
+  source = new Int32Array(256);
+  target = new Int32Array(256);
+  length = new Int32Array(256);
+
+  put(of: number, source: number, target: number, length: number): void {
+    if (this.count === this.of.length) {
+      for (const side of ["of", "source", "target", "length"] as const) {
+        const longer = new Int32Array(2 * this.count);
+        longer.set(this[side]);
+        this[side] = longer;
+      }
+    }
+    this.of[this.count] = of;
+    this.source[this.count] = source;
+    this.target[this.count] = target;
+    this.length[this.count++] = length;
+  }
+
+  at(run: number): Run {
+    return { of: this.of[run]!, source: this.source[run]!, target: this.target[run]!, length: this.length[run]! };
+  }
+}
+
+/** All runs, source by source, to be used before the next search; O(sources + target + runs) in words. */
+export function findRuns(sources: readonly Source[], target: Target, { hashes }: Vocabulary): Runs {
   const finder = new RunFinder(target, hashes, mostEffort * sources.reduce((sum, { words }) => sum + words.length, target.to - target.from));
   for (let of = 0; of < sources.length && !finder.isSpent; of++) finder.find(sources[of]!, of);
   return finder.runs;
@@ -54,6 +81,7 @@ export function findRuns(sources: readonly Source[], target: Target, { hashes }:
 let reached = new Int32Array(1024);
 /** Where pairs begin in the source. */
 let places = new Int32Array(1024);
+const found = new Runs();
 
 /** The same numbers, or longer ones of 0. */
 export function withRoom(numbers: Int32Array<ArrayBuffer>, length: number): Int32Array<ArrayBuffer> {
@@ -62,7 +90,7 @@ export function withRoom(numbers: Int32Array<ArrayBuffer>, length: number): Int3
 
 /** Finds runs in one source after the other, until there are too many. */
 class RunFinder {
-  readonly runs: Run[] = [];
+  readonly runs = found;
   readonly #heads: Int32Array;
   readonly #next: Int32Array;
   readonly #mask: number;
@@ -72,6 +100,7 @@ class RunFinder {
 
   constructor(readonly target: Target, readonly hashes: Int32Array, private effort: number) {
     const { words, open, from, to } = target;
+    this.runs.count = 0;
     const { heads, next, mask } = targetTriples(target, hashes);
     [this.#heads, this.#next, this.#mask] = [heads, next, mask];
     this.#step = to - from > longTarget ? 2 : 1;
@@ -80,15 +109,15 @@ class RunFinder {
   }
 
   get isSpent(): boolean {
-    return this.runs.length === mostRuns || this.effort < 0;
+    return this.runs.count === mostRuns || this.effort < 0;
   }
 
   find(source: Source, of: number): void {
     const { words } = source;
-    const known = this.runs.length;
+    const known = this.runs.count;
     reached = withRoom(reached, words.length + this.target.to);
     this.#findIn(source, of);
-    for (let run = known; run < this.runs.length; run++) reached[this.#diagonal(this.runs[run]!.source, this.runs[run]!.target)] = 0;
+    for (let run = known; run < this.runs.count; run++) reached[this.#diagonal(this.runs.source[run]!, this.runs.target[run]!)] = 0;
   }
 
   #findIn(source: Source, of: number): void {
@@ -133,7 +162,7 @@ class RunFinder {
       while (lead < step - 1 && from > lead && to - lead > first && s[from - lead - 1] === t[to - lead - 1]
         && (!sourceOpen || sourceOpen[from - lead - 1]) && open[to - lead - 1]) lead++;
       reached[diagonal] = to + length;
-      this.runs.push({ of, source: from - lead, target: to - lead, length: length + lead });
+      this.runs.put(of, from - lead, to - lead, length + lead);
       this.effort -= length;
       if (this.isSpent) return;
     }
