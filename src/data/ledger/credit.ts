@@ -156,13 +156,21 @@ const changeRows = (place: PageIn, entries: readonly ChangesOfEntry[], authorOf:
   entries.flatMap(({ number, at, changes }) => changes.map(([rev, words]) => ({ ...place, number, at, rev, words, authorId: authorOf(rev) })))
 );
 
-/** Stores anew what stands on a page, by entry, and how each of its entries changed that. */
+export interface StandingOfPage {
+  readonly pageId: string;
+  readonly stands: readonly (readonly [rev: number, words: number])[];
+  readonly entries: readonly ChangesOfEntry[];
+}
+
+/** Stores anew what stands on all pages of a wiki, by entry, and how each entry changed that. */
 export async function replaceStanding(
-  tx: Queryable, place: PageIn, stands: readonly (readonly [rev: number, words: number])[], entries: readonly ChangesOfEntry[], authorOf: (rev: number) => Author,
+  tx: Queryable, place: Omit<PageIn, "pageId">, pages: readonly StandingOfPage[], authorOf: (rev: number) => Author,
 ): Promise<void> {
-  const { courseId, pageId } = place;
-  await replaceMany(tx, standing, and(eq(standing.courseId, courseId), eq(standing.pageId, pageId))!, standingRows(place, stands, authorOf));
-  await replaceMany(tx, standingChange, and(eq(standingChange.courseId, courseId), eq(standingChange.pageId, pageId))!, changeRows(place, entries, authorOf));
+  const { courseId, wikiId } = place;
+  await replaceMany(tx, standing, and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId))!,
+    pages.flatMap(({ pageId, stands }) => standingRows({ ...place, pageId }, stands, authorOf)));
+  await replaceMany(tx, standingChange, and(eq(standingChange.courseId, courseId), eq(standingChange.wikiId, wikiId))!,
+    pages.flatMap(({ pageId, entries }) => changeRows({ ...place, pageId }, entries, authorOf)));
 }
 
 /** Whether a wiki's stored credit follows the rules of this version. */

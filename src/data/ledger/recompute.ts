@@ -18,7 +18,7 @@ import { refreshDiscussions } from "../comments/discussion";
 import { refreshPassages } from "../comments/passages";
 import { authorsThatCount } from "./authors";
 import { replaceThings } from "./things";
-import { replaceStanding, summedOf } from "./credit";
+import { replaceStanding, type StandingOfPage, summedOf } from "./credit";
 
 /** One entry as the rules of this version see it. */
 export interface Recomputed {
@@ -66,7 +66,7 @@ export async function recomputeWiki(tx: Queryable, courseId: string, wikiId: str
   await tx.select({ id: wiki.id }).from(wiki).where(here).for("update");
   let count = 0;
   const withThings: Parameters<typeof replaceThings>[2][number][] = [];
-  const changes = new Map<string, { number: number; at: Date; changes: EntryFigures["standingChange"] }[]>();
+  const changes = new Map<string, StandingOfPage["entries"][number][]>();
   const credited = await replayWiki(tx, courseId, wikiId, async (batch) => {
     count += batch.length;
     for (const { pageId, number, at, figures } of batch) {
@@ -79,12 +79,12 @@ export async function recomputeWiki(tx: Queryable, courseId: string, wikiId: str
     for (const { pageId, number, rev, things } of batch) if (things.length > 0) withThings.push({ pageId, number, rev, things });
   });
   await replaceThings(tx, { courseId, wikiId }, withThings);
-  const authorOf = (rev: number) => credited.authors.get(rev) ?? null;
   for (const [pageId, { text, origins, removed }] of credited.pages) {
     await tx.update(page).set({ words: text.words.length, credit: storePage({ text, origins, removed }, credited.vocabulary) })
       .where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
-    await replaceStanding(tx, { courseId, wikiId, pageId }, [...wordsByEntry(origins)], changes.get(pageId) ?? [], authorOf);
   }
+  const pages = [...credited.pages].map(([pageId, { origins }]) => ({ pageId, stands: [...wordsByEntry(origins)], entries: changes.get(pageId) ?? [] }));
+  await replaceStanding(tx, { courseId, wikiId }, pages, (rev) => credited.authors.get(rev) ?? null);
   await refreshPassages(tx, courseId, wikiId);
   await refreshDiscussions(tx, courseId, wikiId);
   await tx.update(wiki).set({ spread: [...credited.spread].sort((one, other) => one - other), creditVersion: storedVersion, creditRound: sql`${wiki.creditRound} + 1` }).where(here);
