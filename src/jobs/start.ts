@@ -7,6 +7,7 @@ import { askFor, type Jobs } from "@/data/jobs/ask";
 import { openQueues } from "@/data/jobs/queues";
 import { carrier, carryMail } from "@/data/mail/carry";
 import { mailNews } from "@/data/news/carry";
+import { findAhead } from "@/data/review/ahead";
 import { newId } from "@/data/session/ids";
 
 const work: { readonly [Kind in keyof Jobs]: (given: Jobs[Kind]) => Promise<unknown> } = {
@@ -34,6 +35,7 @@ const newsEvery = 5 * 60_000;
 const pollingIntervalSeconds = 1;
 
 export async function startJobs(): Promise<void> {
+  void findAhead(database(), new Date()).catch(() => undefined);
   const boss = await openQueues(settings().DATABASE_URL, { works: true });
   const take = <Kind extends keyof Jobs>(kind: Kind) =>
     boss.work<Jobs[Kind]>(kind, { pollingIntervalSeconds, batchSize: 1 }, async (jobs) => {

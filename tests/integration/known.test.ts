@@ -10,6 +10,7 @@ import { findSetUp } from "@/data/assignments/set-up";
 import { changeAssignment } from "@/data/assignments/write";
 import { endDiscussion, markDiscussion } from "@/data/comments/discussion";
 import { addComment, withdrawComment } from "@/data/comments/write";
+import { enrolment } from "@/data/db/tables/courses";
 import { entryCredit } from "@/data/db/tables/wikis";
 import { accessLog } from "@/data/access/log";
 import { askForRecompute, recomputeStale } from "@/data/ledger/recompute";
@@ -18,9 +19,11 @@ import { removePage } from "@/data/pages/places";
 import { findPage } from "@/data/pages/read";
 import { restoreEntry, savePage } from "@/data/pages/write";
 import { mergeAccounts, undoMerge } from "@/data/people/merge";
+import { findAhead } from "@/data/review/ahead";
 import { classFindings } from "@/data/review/class-findings";
 import { actOnFinding } from "@/data/review/findings";
 import { findGroup } from "@/data/review/group";
+import { Known } from "@/data/review/known";
 import { allTime } from "@/data/review/period";
 import { assignmentReview } from "@/data/review/read";
 import { findStatement } from "@/data/review/student";
@@ -136,4 +139,51 @@ test("what a transaction saw and took back is not kept", async () => {
   }).catch((problem: Error) => expect(problem.message).toBe("taken back"));
   await write(as("jonas", later(2)), courseId, homeId, "Words.");
   expect(await added(as("ines"))).toEqual([0, 1]);
+});
+
+test("who asks while it is being found waits for it, under the same name wherever it is kept; what could not be found is asked for again", async () => {
+  const { courseId, wikiId, otherWikiId, as } = await makeCourse();
+  const [one, same, other] = ["tried", "tried", "tried apart"].map((name) => new Known<string>({ name: `${name} ${courseId}`, most: 10 }));
+  const asked: string[][] = [];
+  let [answer, fail] = [(_: ReadonlyMap<string, string>) => {}, (_: Error) => {}];
+  const find = (wikis: readonly string[]) => {
+    asked.push([...wikis]);
+    return new Promise<ReadonlyMap<string, string>>((resolve, reject) => { [answer, fail] = [resolve, reject]; });
+  };
+  const ask = (known: typeof one, wikis: readonly string[]) => known!.of(as("ines"), courseId, wikis, "what", find);
+  const isAsked = (times: number) => expect.poll(() => asked.length).toBe(times);
+
+  const first = ask(one, [wikiId]);
+  await isAsked(1);
+  const answerFirst = answer;
+  const second = ask(same, [wikiId, otherWikiId]);
+  await isAsked(2);
+  expect(asked[1]).toEqual([otherWikiId]);
+  answer(new Map([[otherWikiId, "thorn"]]));
+  answerFirst(new Map([[wikiId, "alder"]]));
+  expect([...(await first)]).toEqual([[wikiId, "alder"]]);
+  expect([...(await second)]).toEqual([[wikiId, "alder"], [otherWikiId, "thorn"]]);
+
+  const failing = ask(other, [wikiId]);
+  await isAsked(3);
+  fail(new Error("no answer"));
+  await expect(failing).rejects.toThrow("no answer");
+  const again = ask(other, [wikiId]);
+  await isAsked(4);
+  answer(new Map([[wikiId, "alder"]]));
+  expect((await again).get(wikiId)).toBe("alder");
+});
+
+test("what is found ahead is what instructors have open, and is not found again for them", async () => {
+  const { courseId, assignmentId, wikiId, as } = await makeCourse();
+  await db.update(enrolment).set({ visitedAt: later(100_000) }).where(eq(enrolment.courseId, courseId));
+  const ahead = await findAhead(db, later(9));
+  expect(ahead[0]).toEqual({ courseId, assignmentId });
+  for (const name of ["sums", "findings"]) {
+    const nothingIsAsked = () => { throw new Error("found again"); };
+    const [about] = [...(globalThis as { tidyLedgerKnown?: Map<string, Map<string, unknown>> }).tidyLedgerKnown!.get(name)!.keys()].filter((key) => key.startsWith(`${courseId} ${wikiId} `));
+    expect(about, name).toBeDefined();
+    await new Known({ name, most: 10 }).of(as("ines", later(9)), courseId, [wikiId], about!.slice(`${courseId} ${wikiId} `.length), nothingIsAsked);
+  }
+  expect(await assignmentReview(as("mira", later(9)), courseId, assignmentId)).toBeNull();
 });

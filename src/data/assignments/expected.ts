@@ -72,7 +72,7 @@ export interface ExpectedOfEach {
   readonly met: ReadonlyMap<string, number>;
 }
 
-const known = new Known<ReadonlyMap<string, number>>({ most: 3000 });
+const known = new Known<ReadonlyMap<string, number>>({ name: "met", most: 3000 });
 
 /** How much of what is expected of each student they have met, shown to them or not; null if nothing is. For those who review these wikis, which the caller has asked. Cost: two queries, and one for each expectation of the wikis in which something happened since they were asked about last. */
 export async function metByEach(ctx: ContextIn, courseId: string, assignmentId: string, wikis: readonly string[]): Promise<ExpectedOfEach | null> {

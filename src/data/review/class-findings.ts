@@ -17,9 +17,9 @@ export interface GroupFindingsDto {
 }
 
 /** Wikis that are looked through at the same time. */
-const atOnce = 4;
+const atOnce = 2;
 /** What is asked about depends on the time as well, and on who belongs to a group. */
-const known = new Known<GroupFindingsDto["open"]>({ most: 5000, milliseconds: 10 * 60 * 1000 });
+const known = new Known<GroupFindingsDto["open"]>({ name: "findings", most: 5000, milliseconds: 10 * 60 * 1000 });
 
 /** In the order given; nothing for people who may not review. The caller names wikis that the viewer may review. Cost: one query, and the work of each wiki in which something happened since. */
 export async function classFindings(ctx: ContextIn, courseId: string, wikis: readonly { readonly wikiId: string; readonly name: string }[]): Promise<GroupFindingsDto[]> {

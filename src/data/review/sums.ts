@@ -53,7 +53,7 @@ export interface SummedAssignment {
   readonly dueAt: Date;
 }
 
-const known = new Known<ReadonlyMap<string, Sums>>({ most: 3000 });
+const known = new Known<ReadonlyMap<string, Sums>>({ name: "sums", most: 3000 });
 
 /** For whoever may review these wikis, which the caller has asked. Cost: one query, and `addUp` of the wikis in which something happened since they were asked about last. */
 export function sumsOf(ctx: ContextIn, of: SummedAssignment, wikis: readonly string[], period: Period): Promise<SumsOfWikis> {
