@@ -1,0 +1,82 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { Vocabulary } from "../text/vocabulary";
+import { TextIndex } from "./pairs";
+import { findRuns, Runs, seedLength, type Source, type Target } from "./runs";
+
+const words = "weir eel reed".split(" ");
+const text = fc.array(fc.constantFrom(...words), { maxLength: 30 });
+const flags = fc.array(fc.boolean(), { minLength: 30, maxLength: 30 });
+
+/** Texts as sources and a target, and the vocabulary that they were read with. */
+function read(sourceTexts: readonly string[][], targetText: readonly string[], { sourceOpen, targetOpen, isIndexed }: { sourceOpen?: boolean[]; targetOpen?: boolean[]; isIndexed?: boolean } = {}) {
+  const vocabulary = new Vocabulary();
+  const openOf = (length: number, which: boolean[]) => Uint8Array.from({ length }, (_, at) => (which[at] ? 1 : 0));
+  const sources = sourceTexts.map((each): Source => {
+    const { words: numbers, breaks } = vocabulary.read(each.join(" "));
+    return { words: numbers, breaks, open: sourceOpen ? openOf(numbers.length, sourceOpen) : null, index: isIndexed ? new TextIndex(numbers) : null };
+  });
+  const { words: numbers, breaks } = vocabulary.read(targetText.join(" "));
+  const target: Target = { words: numbers, breaks, open: openOf(numbers.length, targetOpen ?? new Array<boolean>(numbers.length).fill(true)), from: 0, to: numbers.length };
+  return { vocabulary, sources, target };
+}
+
+const listed = (runs: Runs) => Array.from({ length: runs.count }, (_, run) => runs.at(run));
+
+/** Slowly and obviously: every stretch of three or more equal open words that can't be made longer on either side. */
+function allRuns(sources: readonly Source[], target: Target): string[] {
+  const runs: string[] = [];
+  sources.forEach(({ words: s, open }, of) => {
+    const isEqual = (from: number, to: number) => from >= 0 && to >= 0 && from < s.length && to < target.words.length && s[from] === target.words[to] && target.open[to] === 1 && (!open || open[from] === 1);
+    for (let from = 0; from < s.length; from++) {
+      for (let to = 0; to < target.words.length; to++) {
+        if (!isEqual(from, to) || isEqual(from - 1, to - 1)) continue;
+        let length = 0;
+        while (isEqual(from + length, to + length)) length++;
+        if (length >= seedLength) runs.push(`${of}: ${from} ${to} ${length}`);
+      }
+    }
+  });
+  return runs.sort();
+}
+
+const told = (runs: Runs) => listed(runs).map(({ of, source, target, length }) => `${of}: ${source} ${target} ${length}`).sort();
+
+describe("runs of equal words", () => {
+  test("are those that a slow search finds, whatever is open, with an index and without", () => {
+    fc.assert(fc.property(fc.array(text, { minLength: 1, maxLength: 3 }), text, flags, flags, fc.boolean(), (sourceTexts, targetText, sourceOpen, targetOpen, isIndexed) => {
+      const { vocabulary, sources, target } = read(sourceTexts, targetText, { sourceOpen, targetOpen, isIndexed });
+      expect(told(findRuns(sources, target, vocabulary))).toEqual(allRuns(sources, target));
+    }), { seed: 11, numRuns: 1000 });
+  });
+
+  test("found one after the other leave nothing behind for the next search", () => {
+    fc.assert(fc.property(text, text, text, text, (source, target, otherSource, otherTarget) => {
+      const [one, other] = [read([source], target), read([otherSource], otherTarget)];
+      const before = told(findRuns(one.sources, one.target, one.vocabulary));
+      findRuns(other.sources, other.target, other.vocabulary);
+      expect(told(findRuns(one.sources, one.target, one.vocabulary))).toEqual(before);
+    }), { seed: 12, numRuns: 300 });
+  });
+
+  test("in long texts those of four and more are found, and none is told that is not there", () => {
+    const long = fc.array(fc.constantFrom(..."weir eel reed loam gauge osier trout ford".split(" ")), { minLength: 520, maxLength: 560 });
+    fc.assert(fc.property(long, long, (sourceText, targetText) => {
+      const { vocabulary, sources, target } = read([sourceText], targetText);
+      const found = listed(findRuns(sources, target, vocabulary));
+      for (const { source, target: at, length } of found) expect([...sources[0]!.words.subarray(source, source + length)]).toEqual([...target.words.subarray(at, at + length)]);
+      const covered = new Set(found.flatMap(({ source, target: at, length }) => Array.from({ length }, (_, word) => `${source + word} ${at + word}`)));
+      for (const run of allRuns(sources, target)) {
+        const [source, at, length] = run.slice(run.indexOf(" ") + 1).split(" ").map(Number) as [number, number, number];
+        if (length > seedLength) expect(covered.has(`${source + 1} ${at + 1}`), run).toBe(true);
+      }
+    }), { seed: 13, numRuns: 40 });
+  });
+
+  test("more than there was room for are kept all the same", () => {
+    const runs = new Runs();
+    const given = Array.from({ length: 1000 }, (_, at) => ({ of: at % 3, source: at, target: 2 * at, length: 3 + (at % 5) }));
+    for (const { of, source, target, length } of given) runs.put(of, source, target, length);
+    expect(listed(runs)).toEqual(given);
+  });
+});
