@@ -1,6 +1,6 @@
 /** When rules hold: from, until, and hours of the week by the course's own clocks. */
-import { dayLength } from "../time/lengths";
-import { instantAt, wallClockAt } from "../time/zone";
+import { dayLength, minuteLength } from "../time/lengths";
+import { instantsAt, offsetAt, wallClockAt } from "../time/zone";
 
 /** Hours that come again each week, by the clocks of the course. */
 export interface Weekly {
@@ -54,24 +54,58 @@ const daysAhead = 8;
  */
 export function turns(windows: Iterable<Window>, zone: string, at: number, days = daysAhead): number[] {
   const found = new Set<number>();
+  let ahead: readonly Day[] | undefined;
   for (const { from, until, weekly } of windows) {
     if (from !== null && from > at) found.add(from);
     if (until !== null && until > at) found.add(until);
     if (weekly === null) continue;
-    for (let ahead = -1; ahead < days; ahead++) {
-      const date = wallClockAt(new Date(at + ahead * dayLength), zone).slice(0, 10);
-      if (!weekly.days.includes(weekday(date))) continue;
-      for (const minute of [weekly.from, weekly.until]) {
-        const turn = clockInstant(date, minute, zone);
-        if (turn > at) found.add(turn);
-      }
+    ahead ??= daysFrom(at, days, zone);
+    for (const day of ahead) {
+      if (!weekly.days.includes(weekday(day.date))) continue;
+      for (const turn of [...day.shifts, ...clockInstants(day.date, weekly.from, zone), ...clockInstants(day.date, weekly.until, zone)]) if (turn > at) found.add(turn);
     }
   }
   return [...found].sort((one, other) => one - other);
 }
 
-function clockInstant(date: string, minute: number, zone: string): number {
-  if (minute >= 1440) return clockInstant(new Date(Date.parse(date) + dayLength).toISOString().slice(0, 10), minute - 1440, zone);
+/** A day by the clocks of a zone. */
+interface Day {
+  readonly date: string;
+  /** Where clocks are put forward or back on it: its beginning, which may then lie elsewhere than at midnight, and when that is done. */
+  readonly shifts: readonly number[];
+}
+
+/** The day before the one of `at`, whose hours may reach into it, and the days that follow. By the calendar: days are not all of the same length. */
+function daysFrom(at: number, count: number, zone: string): Day[] {
+  const today = wallClockAt(new Date(at), zone).slice(0, 10);
+  return Array.from({ length: count + 1 }, (_, index) => {
+    const date = dateAfter(today, index - 1);
+    return { date, shifts: shiftsOf(date, zone) };
+  });
+}
+
+function dateAfter(date: string, days: number): string {
+  return new Date(Date.parse(date) + days * dayLength).toISOString().slice(0, 10);
+}
+
+function shiftsOf(date: string, zone: string): number[] {
+  // No zone has put its clocks back and forward again within five days.
+  if (offsetAt(Date.parse(date) - 2 * dayLength, zone) === offsetAt(Date.parse(date) + 3 * dayLength, zone)) return [];
+  const [start, end] = [date, dateAfter(date, 1)].map((each) => clockInstants(each, 0, zone)[0]!) as [number, number];
+  if (end - start === dayLength) return [];
+  const offset = offsetAt(start, zone);
+  if (offset === offsetAt(end, zone)) return [start];
+  let [before, after] = [start, end];
+  while (after - before > minuteLength) {
+    const middle = before + Math.floor((after - before) / 2 / minuteLength) * minuteLength;
+    if (offsetAt(middle, zone) === offset) before = middle;
+    else after = middle;
+  }
+  return [start, after];
+}
+
+/** The instants at which clocks show a minute of a day. */
+function clockInstants(date: string, minute: number, zone: string): number[] {
   const two = (value: number) => String(value).padStart(2, "0");
-  return instantAt(`${date}T${two(Math.floor(minute / 60))}:${two(minute % 60)}`, zone)!.getTime();
+  return instantsAt(minute >= 1440 ? `${dateAfter(date, 1)}T00:00` : `${date}T${two(Math.floor(minute / 60))}:${two(minute % 60)}`, zone);
 }

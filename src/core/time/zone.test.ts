@@ -2,7 +2,7 @@ import { TZDate } from "@date-fns/tz";
 import { format } from "date-fns";
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import { instantAt, isZone, wallClockAt } from "./zone";
+import { instantAt, instantsAt, isZone, wallClockAt } from "./zone";
 
 test("summer and winter differ by an hour", () => {
   expect(instantAt("2026-07-01T17:00", "Europe/Dublin")?.toISOString()).toBe("2026-07-01T16:00:00.000Z");
@@ -12,6 +12,12 @@ test("a time that daylight saving skips is taken later", () => {
   expect(instantAt("2026-03-29T01:30", "Europe/Dublin")?.toISOString()).toBe("2026-03-29T01:30:00.000Z");
 });
 test.each(["", "tomorrow", "2026-02-30T10:00", "2026-13-01T10:00", "2026-01-01T24:00"])("%j is no time", (local) => expect(instantAt(local, "UTC")).toBeNull());
+test("of a time that comes twice the first is taken, by half an hour too, and both are told", () => {
+  const told = (local: string, zone: string) => instantsAt(local, zone).map((each) => new Date(each).toISOString().slice(11, 16));
+  expect([told("2026-10-25T01:30", "Europe/Dublin"), told("2026-04-05T01:30", "Australia/Lord_Howe"), told("2026-04-05T01:29", "Australia/Lord_Howe")]).toEqual([["00:30", "01:30"], ["14:30", "15:00"], ["14:29"]]);
+  expect(instantAt("2026-04-05T01:30", "Australia/Lord_Howe")?.toISOString()).toBe("2026-04-04T14:30:00.000Z");
+  expect([told("2026-03-29T01:30", "Europe/Dublin"), told("2026-02-30T01:30", "Europe/Dublin")]).toEqual([["01:30"], []]);
+});
 test("there and back", () => {
   const zones = fc.constantFrom("UTC", "Asia/Kolkata", "Pacific/Auckland", "America/St_Johns");
   fc.assert(fc.property(fc.date({ min: new Date("2000-01-01"), max: new Date("2050-01-01"), noInvalidDate: true }), zones, (date, zone) => {

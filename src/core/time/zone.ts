@@ -1,5 +1,6 @@
 /** Between wall clocks and instants. A zone is an IANA name. */
 import { TZDate } from "@date-fns/tz";
+import { minuteLength } from "./lengths";
 
 const wallClock = /^(\d{4})-(\d\d)-(\d\d)T(\d\d):(\d\d)$/;
 
@@ -8,11 +9,29 @@ const wallClock = /^(\d{4})-(\d\d)-(\d\d)T(\d\d):(\d\d)$/;
  * A time that daylight saving skips is taken as much later; of one that occurs twice, the first.
  */
 export function instantAt(local: string, zone: string): Date | null {
+  const first = instantsAt(local, zone)[0];
+  return first === undefined ? null : new Date(first);
+}
+
+/** All instants at which clocks show `local`, in milliseconds since 1970: none if that is no date, two where clocks are put back over it; of a time that is skipped the one as much later. */
+export function instantsAt(local: string, zone: string): number[] {
   const parts = wallClock.exec(local)?.slice(1).map(Number);
-  if (!parts) return null;
+  if (!parts) return [];
   const [year, month, day, hour, minute] = parts as [number, number, number, number, number];
-  if (month < 1 || month > 12 || day < 1 || day > new Date(Date.UTC(year, month, 0)).getUTCDate() || hour > 23 || minute > 59) return null;
-  return new Date(new TZDate(year, month - 1, day, hour, minute, zone).getTime());
+  if (month < 1 || month > 12 || day < 1 || day > new Date(Date.UTC(year, month, 0)).getUTCDate() || hour > 23 || minute > 59) return [];
+  const found = new TZDate(year, month - 1, day, hour, minute, zone).getTime();
+  const near = 180 * minuteLength;
+  if (offsetAt(found - near, zone) === offsetAt(found + near, zone)) return [found];
+  const all = shifts.map((minutes) => found + minutes * minuteLength).filter((each) => wallClockAt(new Date(each), zone) === local);
+  return all.length > 0 ? all : [found];
+}
+
+/** Clocks are put back by half an hour, one or two: so many minutes apart the same time may be shown. */
+const shifts = [-120, -90, -60, -30, 0, 30, 60, 90, 120];
+
+/** By how many milliseconds the clocks of a zone are ahead of UTC at a full minute. */
+export function offsetAt(at: number, zone: string): number {
+  return Date.parse(`${wallClockAt(new Date(at), zone)}Z`) - at;
 }
 
 /** Made once for each zone: to make one takes a hundred times as long as to use it. */
