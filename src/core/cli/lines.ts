@@ -27,8 +27,8 @@ export function* readLines(path: string): Generator<[number: number, line: strin
       const line = number === 1 && text.charCodeAt(0) === 0xfeff ? text.slice(1) : text;
       return line.trim() === "" ? null : [number, line];
     };
+    const chunk = Buffer.allocUnsafe(chunkSize);
     for (;;) {
-      const chunk = Buffer.allocUnsafe(chunkSize);
       const size = readSync(file, chunk, 0, chunkSize, null);
       if (size === 0) break;
       let from = 0;
@@ -37,7 +37,8 @@ export function* readLines(path: string): Generator<[number: number, line: strin
         if (line) yield line;
         from = end + 1;
       }
-      if (from < size) pending.push(chunk.subarray(from, size));
+      // Copied, for the chunk is filled again.
+      if (from < size) pending.push(Buffer.from(chunk.subarray(from, size)));
     }
     if (pending.length > 0) {
       const line = take(Buffer.alloc(0));
