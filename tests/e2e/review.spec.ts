@@ -164,13 +164,15 @@ test("what one student alone is told reaches their desk and nobody else's, and t
   await ines.getByRole("textbox", { name: "Feedback" }).fill("Say where the thermometer hung.");
   await ines.getByRole("button", { name: "Tell Lena Hartvig alone" }).click();
   const piece = ines.locator(".feedback li", { hasText: "thermometer hung" });
-  await expect(piece).toContainText("Nobody has had it before them yet.");
+  await expect(piece).toContainText("Nobody has opened it yet.");
 
   const [lena, other] = [await signInAs(browser, "Lena Hartvig"), await signInAs(browser, "Mira Okonjo")];
   await expect(other.getByRole("link", { name: /wrote feedback/ })).toHaveCount(0);
   await lena.getByRole("link", { name: "Ines Calder wrote feedback on Restoration dossier" }).click();
   await expect(lena.locator(".feedback")).toContainText("Say where the thermometer hung.");
   await expect(lena.locator(".feedback")).toContainText("to you alone");
+  // It counts as read, so it must not lie below all that they did.
+  await expect(lena.locator(".feedback")).toBeInViewport();
   await ines.reload();
   await expect(piece).toContainText("Read by Lena Hartvig.");
 });

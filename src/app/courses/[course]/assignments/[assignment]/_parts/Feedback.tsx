@@ -66,7 +66,7 @@ function Piece({ each, courseId, groupName, isOwn, isReader, zone, now }: { each
           </form>
         )
         : <p className="own-word">{each.withdrawnAt ? <del>{each.body}</del> : each.body}</p>}
-      {!isReader && <p className="quiet">{each.withdrawnAt ? "Withdrawn: they read it no more." : each.seenBy.length === 0 ? "Nobody has had it before them yet." : `Read by ${listed(each.seenBy)}.`}</p>}
+      {!isReader && <p className="quiet">{each.withdrawnAt ? "Withdrawn: they read it no more." : each.seenBy.length === 0 ? "Nobody has opened it yet." : `Read by ${listed(each.seenBy)}.`}</p>}
       {each.earlier.length > 0 && <details className="quiet"><summary>{counted(each.earlier.length, "earlier wording")}</summary>{each.earlier.map((was, at) => <p key={at}><del>{was}</del></p>)}</details>}
       {isOwn && words === null && (
         <div className="actions">

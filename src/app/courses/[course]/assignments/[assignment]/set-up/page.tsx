@@ -44,7 +44,7 @@ export default async function SetUpPage({ params }: PageProps<"/courses/[course]
         {findings.length > 0 && (
           <section aria-labelledby="findings" style={{ marginBottom: 22 }}>
             <h2 id="findings">{publishedAt ? "Worth a look" : "Before it is published"}</h2>
-            <ul className="findings">{findings.map((finding) => <li key={finding.code} className={mustMend(finding) ? "must" : ""}>{setUpFinding(finding)}</li>)}</ul>
+            <ul className="to-mend">{findings.map((finding) => <li key={finding.code} className={mustMend(finding) ? "must" : ""}>{setUpFinding(finding)}</li>)}</ul>
           </section>
         )}
         {offers.length > 0 && <Offers offers={offers} courseId={courseId} bringIn={bringIn.bind(null, courseId, assignmentId)} />}

@@ -53,12 +53,12 @@ export default async function OwnStatementPage({ params, searchParams }: PagePro
           <LinkButton href={paths.wiki(course, own.id)} variant="outlined">Open the wiki</LinkButton>
         </div>
         <StatementFacts told={told} />
+        {feedback.length > 0 && <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={course} assignmentId={assignment} told={feedback} viewerId={ctx.viewer.id} groupName={told.groupName} to={[]} zone={zone} now={ctx.now} /></section>}
         <section className="section" aria-labelledby="acts">
           <h2 id="acts">My entries and comments</h2>
           <StatementFilter told={told} shown={shown} href={here} />
           <Statement told={told} shown={shown} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
         </section>
-        {feedback.length > 0 && <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={course} assignmentId={assignment} told={feedback} viewerId={ctx.viewer.id} groupName={told.groupName} to={[]} zone={zone} now={ctx.now} /></section>}
         <section className="section" aria-labelledby="own-words"><h2 id="own-words">What the record does not say</h2><OwnWords courseId={course} wikiId={own.id} said={told.ownWords} isOwn entries={ownEntries(told, ctx.now)} zone={zone} now={ctx.now} /></section>
       </div>
     </Frame>

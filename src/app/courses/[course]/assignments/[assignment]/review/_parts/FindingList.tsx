@@ -33,7 +33,7 @@ export function FindingList({ courseId, wikiId, findings, zone, now }: Props) {
   return (
     <>
       {open.length === 0 && <p className="quiet">{done.length === 0 ? "Nothing was noticed that you should look at." : "Nothing more to look at."}</p>}
-      <ul className="findings">
+      <ul className="findings to-ask">
         {open.map((each) => (
           <li key={each.key}>
             <p><strong>{each.name}.</strong> {each.words}</p>
@@ -52,7 +52,7 @@ export function FindingList({ courseId, wikiId, findings, zone, now }: Props) {
       {done.length > 0 && (
         <details className="findings-done">
           <summary>{counted(done.length, "dismissed finding")}</summary>
-          <ul className="findings">{done.map((each) => (
+          <ul className="findings to-ask">{done.map((each) => (
             <li key={each.key}><p><strong>{each.name}.</strong> {each.words}</p><p className="quiet">{each.dismissed!.by}, {moment(each.dismissed!.at, zone, now)}: {each.dismissed!.reason}</p>{entries(each)}
               <button type="button" className="plain-button" aria-label={`Take up again: ${each.name}`} disabled={isBusy} onClick={() => void act(() => actOn(courseId, wikiId, each.key, null))}>Take it up again</button></li>
           ))}</ul>
