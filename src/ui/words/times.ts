@@ -1,5 +1,6 @@
 /** Dates in words: the weekday, and how far away. Always in the course's time zone, whoever looks. */
 import { wallClockAt } from "@/core/time/zone";
+import { counted } from "./counts";
 
 const weekdays = ["Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"];
 const months = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
@@ -54,7 +55,16 @@ export function distance(instant: Date, zone: string, now: Date): string {
   return days < 0 ? `${-days} days ago` : `in ${days} days`;
 }
 
-/** "Mon 23 Nov, 14:02 (3 days ago)". */
+/** "Mon 23 Nov, 14:02 (3 days ago)"; on the same day by hours or minutes, for the time stands there already. */
 export function momentAndDistance(instant: Date, zone: string, now: Date): string {
-  return `${moment(instant, zone, now)} (${distance(instant, zone, now)})`;
+  const isToday = localAt(instant, zone).number === localAt(now, zone).number;
+  return `${moment(instant, zone, now)} (${isToday ? hoursAway(instant, now) : distance(instant, zone, now)})`;
+}
+
+/** "just now", "20 minutes ago", "in 3 hours": full ones. */
+function hoursAway(instant: Date, now: Date): string {
+  const minutes = Math.floor(Math.abs(instant.getTime() - now.getTime()) / 60_000);
+  if (minutes === 0) return "just now";
+  const words = minutes < 60 ? counted(minutes, "minute") : counted(Math.floor(minutes / 60), "hour");
+  return instant < now ? `${words} ago` : `in ${words}`;
 }

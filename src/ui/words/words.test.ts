@@ -31,6 +31,10 @@ describe("times", () => {
     expect(distance(at("2026-03-15T22:00:00Z"), "Pacific/Auckland", now)).toBe("today at 11:00");
   });
   test("both together", () => expect(momentAndDistance(at("2026-03-12T10:00:00Z"), "UTC", now)).toBe("Thu 12 Mar, 10:00 (4 days ago)"));
+  test.each([
+    ["2026-03-16T09:59:10Z", "09:59 (just now)"], ["2026-03-16T09:58:59Z", "09:58 (1 minute ago)"], ["2026-03-16T09:00:00Z", "09:00 (1 hour ago)"], ["2026-03-16T10:59:59Z", "10:59 (in 59 minutes)"],
+    ["2026-03-16T17:00:00Z", "17:00 (in 7 hours)"],
+  ])("together on the same day no time is told twice: %s is %s", (iso, words) => expect(momentAndDistance(at(iso), "UTC", now)).toBe(`Mon 16 Mar, ${words}`));
 });
 
 describe("counts", () => {
