@@ -24,13 +24,48 @@ export function authorColor(mark: number | null): string {
   return mark === null ? "var(--author-none)" : `var(--author-${mark % markCount})`;
 }
 
-const hatchAngles = ["none", "45deg", "135deg", "0deg", "90deg", "20deg", "70deg", "110deg", "160deg", "60deg", "30deg", "150deg"];
+/** How an author's parts are hatched, wherever they are drawn: which way the lines run, and how far apart in pixels. The first mark has none. */
+interface Hatch {
+  readonly lines: "falling" | "rising" | "level" | "upright";
+  readonly every: number;
+}
+
+const hatches: readonly (Hatch | null)[] = [
+  null, { lines: "falling", every: 4.5 }, { lines: "rising", every: 4.5 }, { lines: "level", every: 4.5 }, { lines: "upright", every: 4.5 },
+  { lines: "falling", every: 9 }, { lines: "rising", every: 9 }, { lines: "level", every: 9 }, { lines: "upright", every: 9 },
+  { lines: "falling", every: 2.6 }, { lines: "rising", every: 2.6 }, { lines: "upright", every: 2.6 },
+];
+/** Across the lines. */
+const gradientAngles = { falling: 45, rising: 135, level: 0, upright: 90 };
+const lineWidth = (every: number) => Math.min(1.5, every / 2);
+const lineInk = "color-mix(in srgb, var(--paper) 55%, transparent)";
+
+const hatchOf = (mark: number | null) => (mark === null ? null : hatches[mark % markCount]!);
 
 /** The fill of an author's part in a bar: colour and hatch. */
 export function authorFill(mark: number | null): React.CSSProperties {
-  const angle = mark === null ? "none" : hatchAngles[mark % markCount]!;
-  const hatch = angle === "none" ? "none" : `repeating-linear-gradient(${angle}, transparent 0 3px, color-mix(in srgb, var(--paper) 55%, transparent) 3px 4.5px)`;
-  return { backgroundColor: authorColor(mark), backgroundImage: hatch, printColorAdjust: "exact" };
+  const hatch = hatchOf(mark);
+  const gap = hatch ? hatch.every - lineWidth(hatch.every) : 0;
+  const lines = hatch ? `repeating-linear-gradient(${gradientAngles[hatch.lines]}deg, transparent 0 ${gap}px, ${lineInk} ${gap}px ${hatch.every}px)` : "none";
+  return { backgroundColor: authorColor(mark), backgroundImage: lines, printColorAdjust: "exact" };
+}
+
+/** The same fill for what is drawn: to be put into `defs`. */
+export function AuthorPattern({ id, mark }: { id: string; mark: number | null }) {
+  const hatch = hatchOf(mark);
+  const isSlanted = hatch?.lines === "falling" || hatch?.lines === "rising";
+  const size = hatch ? hatch.every * (isSlanted ? Math.SQRT2 : 1) : 8;
+  const [middle, past] = [size / 2, size + 1];
+  const lines = {
+    // Corners are crossed by the lines of the tiles beside them too.
+    falling: `M-1-1L${past} ${past}M${size - 1}-1l2 2M-1 ${size - 1}l2 2`, rising: `M-1 ${past}L${past}-1M-1 1l2-2M${size - 1} ${past}l2-2`, level: `M0 ${middle}h${size}`, upright: `M${middle} 0v${size}`,
+  };
+  return (
+    <pattern id={id} width={size} height={size} patternUnits="userSpaceOnUse">
+      <rect width={size} height={size} fill={authorColor(mark)} />
+      {hatch && <path d={lines[hatch.lines]} stroke={lineInk} strokeWidth={lineWidth(hatch.every)} fill="none" />}
+    </pattern>
+  );
 }
 
 export function AuthorMark({ mark }: { mark: number | null }) {

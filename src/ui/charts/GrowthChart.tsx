@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { useId, useMemo, useRef, useState } from "react";
 import type { Span } from "@/core/time/span";
 import { dayLength } from "@/core/time/lengths";
-import { authorColor, AuthorMark } from "../authors/AuthorMark";
+import { authorColor, AuthorMark, AuthorPattern } from "../authors/AuthorMark";
 import { counted, number } from "../words/counts";
 import { day, moment } from "../words/times";
 import { type GrowthPoint, outlines, pointAt, scalesOf, strokes } from "./stack";
@@ -40,7 +40,6 @@ const shape = { height: 290, left: 54, right: 14, top: 14, bottom: 46 };
 const widthOfName = 44;
 /** Of many times so many are put into words. */
 const spansNamed = 12;
-const hatches = ["", "M0 4h8", "M4 0v8", "M0 0l8 8", "M8 0l-8 8", "M0 2h8M0 6h8", "M2 0v8M6 0v8", "M4 0v8M0 4h8", "M0 0l8 8M8 0l-8 8", "M0 6l4-4 4 4", "M2 2h2v2h-2z", "M0 0l4 8 4-8"];
 
 export function GrowthChart({ points, layers, ticks, from, to, dueAt, closed = [], zone, now, periodHref, column = "wide" }: Props) {
   const frame = useMemo(() => ({ ...shape, width: widths[column] }), [column]);
@@ -88,11 +87,7 @@ export function GrowthChart({ points, layers, ticks, from, to, dueAt, closed = [
         aria-valuetext={`${moment(new Date(point.at), zone, now)}: ${counted(sum, "word")}`} data-draws={periodHref !== undefined}
         onPointerMove={move} onPointerLeave={() => { setHere(null); setDrawn(null); }} onPointerDown={(event) => { if (periodHref && event.button === 0) { const at = timeOf(event); setDrawn({ from: at, to: at }); } }} onPointerUp={finish} onKeyDown={step}
       >
-        <defs><pattern id={`${id}-shut`} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line x1="0" x2="0" y1="0" y2="6" /></pattern><clipPath id={`${id}-inside`}><rect x={frame.left} y={0} width={frame.width - frame.left - frame.right} height={frame.height - frame.bottom} /></clipPath>{layers.map(({ mark }, layer) => (
-          <pattern key={layer} id={`${id}-${layer}`} width="8" height="8" patternUnits="userSpaceOnUse">
-            <rect width="8" height="8" fill={authorColor(mark)} /><path d={mark === null ? "" : hatches[mark % hatches.length]} stroke="var(--paper)" strokeWidth="1.4" fill="none" opacity="0.55" />
-          </pattern>
-        ))}</defs>
+        <defs><pattern id={`${id}-shut`} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line x1="0" x2="0" y1="0" y2="6" /></pattern><clipPath id={`${id}-inside`}><rect x={frame.left} y={0} width={frame.width - frame.left - frame.right} height={frame.height - frame.bottom} /></clipPath>{layers.map(({ mark }, layer) => <AuthorPattern key={layer} id={`${id}-${layer}`} mark={mark} />)}</defs>
         {scales.y.ticks(4).map((value) => (
           <g key={value}><line x1={frame.left} x2={frame.width - frame.right} y1={scales.y(value)} y2={scales.y(value)} className="grid" /><text x={frame.left - 8} y={scales.y(value)} dy="0.32em" textAnchor="end">{number(value)}</text></g>
         ))}
