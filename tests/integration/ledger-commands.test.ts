@@ -70,7 +70,7 @@ test("what is printed of a course proves itself elsewhere, and one changed word 
   const file = join(await folder, "chain.jsonl");
   await writeFile(file, out);
   expect((await npm("ledger", "--", "verify", file)).code).toBe(0);
-  await writeFile(file, out.replace("forty centimetres", "sixty centimetres"));
+  await writeFile(file, out.replace("fifty centimetres, and rose", "fifty centimetres, and fell"));
   const changed = await npm("ledger", "--", "verify", file);
   expect(changed.code).toBe(1);
   expect(changed.out + changed.err).toContain(course.homeId);
