@@ -32,8 +32,9 @@ const open = {
   "the editor": async (page: Page) => { await openPage(page, "Alder Brook", "Water quality"); await page.getByRole("link", { name: "Write", exact: true }).click(); await expect(page.getByRole("toolbar")).toBeVisible(); },
   "a page to start": async (page: Page) => { await openPage(page, "Alder Brook"); await page.getByRole("link", { name: "Start a page" }).click(); await expect(page.getByRole("toolbar")).toBeVisible(); },
   "the sheet of keys": async (page: Page) => {
-    await page.keyboard.press("?");
-    await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+    const sheet = page.getByRole("dialog", { name: "Keys" });
+    // Keys are heard once the page's script is there, which nothing on it shows.
+    await expect(async () => { await page.keyboard.press("?"); await expect(sheet).toBeVisible({ timeout: 2000 }); }).toPass();
   },
   "the page ledger": async (page: Page) => { await openPage(page, "Thornbeck", "The river today"); await page.getByRole("link", { name: /entries$/ }).click(); await expect(page.getByRole("table")).toBeVisible(); },
   "the ledger of a wiki": async (page: Page) => { await openPage(page, "Saltmere"); await page.getByRole("link", { name: "Ledger", exact: true }).click(); await expect(page.getByRole("table")).toBeVisible(); await page.getByRole("button", { name: /in one sitting/ }).first().click(); },
