@@ -18,7 +18,7 @@ export interface LawsHeld {
   readonly moving: { same: number; of: number };
 }
 
-const git = (...args: string[]) => execFileSync("git", args, { encoding: "utf8", maxBuffer: 1 << 28 });
+const git = (...args: string[]) => execFileSync("git", args, { encoding: "utf8", maxBuffer: 1 << 28, stdio: ["ignore", "pipe", "ignore"] });
 
 /** Every text of the project with at least three versions, each with all of them, oldest first. */
 function documents(): string[][] {
