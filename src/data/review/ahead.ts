@@ -11,7 +11,7 @@ import { classFindings } from "./class-findings";
 import { assignmentReview } from "./read";
 
 /** So many assignments, of the courses that instructors were at last. */
-const mostAssignments = 8;
+const mostAssignments = 4;
 
 /** Finds out what the reviews of these assignments show, as the instructor who was at the course last sees them, and returns which they are. Nothing of it is shown to anybody. */
 export async function findAhead(db: Database, now: Date): Promise<{ courseId: string; assignmentId: string }[]> {
