@@ -1,6 +1,6 @@
 /** When rules hold: from, until, and hours of the week by the course's own clocks. */
 import { dayLength, minuteLength } from "../time/lengths";
-import { instantsAt, offsetAt, wallClockAt } from "../time/zone";
+import { dateAfter, instantsAt, offsetAt, wallClockAt } from "../time/zone";
 
 /** Hours that come again each week, by the clocks of the course. */
 export interface Weekly {
@@ -82,10 +82,6 @@ function daysFrom(at: number, count: number, zone: string): Day[] {
     const date = dateAfter(today, index - 1);
     return { date, shifts: shiftsOf(date, zone) };
   });
-}
-
-function dateAfter(date: string, days: number): string {
-  return new Date(Date.parse(date) + days * dayLength).toISOString().slice(0, 10);
 }
 
 function shiftsOf(date: string, zone: string): number[] {

@@ -2,7 +2,7 @@ import { TZDate } from "@date-fns/tz";
 import { format } from "date-fns";
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import { instantAt, instantsAt, isZone, wallClockAt } from "./zone";
+import { daysLater, instantAt, instantsAt, isZone, wallClockAt } from "./zone";
 
 test("summer and winter differ by an hour", () => {
   expect(instantAt("2026-07-01T17:00", "Europe/Dublin")?.toISOString()).toBe("2026-07-01T16:00:00.000Z");
@@ -17,6 +17,11 @@ test("of a time that comes twice the first is taken, by half an hour too, and bo
   expect([told("2026-10-25T01:30", "Europe/Dublin"), told("2026-04-05T01:30", "Australia/Lord_Howe"), told("2026-04-05T01:29", "Australia/Lord_Howe")]).toEqual([["00:30", "01:30"], ["14:30", "15:00"], ["14:29"]]);
   expect(instantAt("2026-04-05T01:30", "Australia/Lord_Howe")?.toISOString()).toBe("2026-04-04T14:30:00.000Z");
   expect([told("2026-03-29T01:30", "Europe/Dublin"), told("2026-02-30T01:30", "Europe/Dublin")]).toEqual([["01:30"], []]);
+});
+test("days later is the same time by the clocks, however long the days are", () => {
+  const told = (iso: string, days: number) => daysLater(new Date(iso), days, "Europe/Dublin").toISOString();
+  expect([told("2026-10-22T16:00:00Z", 7), told("2026-10-29T17:00:00Z", -7), told("2026-03-28T01:30:00Z", 1), told("2026-02-28T12:00:00Z", 1)])
+    .toEqual(["2026-10-29T17:00:00.000Z", "2026-10-22T16:00:00.000Z", "2026-03-29T01:30:00.000Z", "2026-03-01T12:00:00.000Z"]);
 });
 test("there and back", () => {
   const zones = fc.constantFrom("UTC", "Asia/Kolkata", "Pacific/Auckland", "America/St_Johns");

@@ -1,6 +1,6 @@
 /** Between wall clocks and instants. A zone is an IANA name. */
 import { TZDate } from "@date-fns/tz";
-import { minuteLength } from "./lengths";
+import { dayLength, minuteLength } from "./lengths";
 
 const wallClock = /^(\d{4})-(\d\d)-(\d\d)T(\d\d):(\d\d)$/;
 
@@ -24,6 +24,17 @@ export function instantsAt(local: string, zone: string): number[] {
   if (offsetAt(found - near, zone) === offsetAt(found + near, zone)) return [found];
   const all = shifts.map((minutes) => found + minutes * minuteLength).filter((each) => wallClockAt(new Date(each), zone) === local);
   return all.length > 0 ? all : [found];
+}
+
+/** When clocks in `zone` show the same time so many days later, or earlier: days of 23 and 25 hours are days too. */
+export function daysLater(instant: Date, days: number, zone: string): Date {
+  const [date, time] = wallClockAt(instant, zone).split("T") as [string, string];
+  return instantAt(`${dateAfter(date, days)}T${time}`, zone)!;
+}
+
+/** The date so many days after another, both as "2026-03-29". */
+export function dateAfter(date: string, days: number): string {
+  return new Date(Date.parse(date) + days * dayLength).toISOString().slice(0, 10);
 }
 
 /** Clocks are put back by half an hour, one or two: so many minutes apart the same time may be shown. */

@@ -1,7 +1,7 @@
 import "server-only";
 import { and, asc, eq, isNull } from "drizzle-orm";
 import type { Role } from "@/core/access/may";
-import { instantAt, wallClockAt } from "@/core/time/zone";
+import { dateAfter, instantAt, wallClockAt } from "@/core/time/zone";
 import { dayLength } from "@/core/time/lengths";
 import { isInstructor } from "../access/read";
 import type { Queryable } from "../db/client";
@@ -103,7 +103,7 @@ export async function copyCourse(ctx: Context, fromCourseId: string, input: Cour
 /** The same clock time so many days later: "2026-03-29T17:00" and 7 give "2026-04-05T17:00". */
 function later(clock: string, days: number): string {
   const [date, time] = clock.split("T") as [string, string];
-  return `${new Date(Date.parse(date) + days * dayLength).toISOString().slice(0, 10)}T${time}`;
+  return `${dateAfter(date, days)}T${time}`;
 }
 
 /** Lets a person make courses. For operators. False if nobody has the address. */

@@ -1,8 +1,7 @@
 /** News by mail: each who wants it is told what they have not read, at once or in the morning. */
 import "server-only";
 import { and, eq, isNull, ne } from "drizzle-orm";
-import { instantAt, wallClockAt } from "@/core/time/zone";
-import { dayLength } from "@/core/time/lengths";
+import { dateAfter, instantAt, wallClockAt } from "@/core/time/zone";
 import type { Database } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { course, enrolment } from "../db/tables/courses";
@@ -50,10 +49,9 @@ async function mailTo(db: Database, now: Date, newId: () => string, courseId: st
 
 /** The last time that the daily mail was due. */
 function lastMorning(now: Date, zone: string): Date {
-  const today = instantAt(`${wallClockAt(now, zone).slice(0, 10)}T${morning}`, zone)!;
-  if (today <= now) return today;
-  const yesterday = new Date(now.getTime() - dayLength);
-  return instantAt(`${wallClockAt(yesterday, zone).slice(0, 10)}T${morning}`, zone)!;
+  const date = wallClockAt(now, zone).slice(0, 10);
+  const today = instantAt(`${date}T${morning}`, zone)!;
+  return today <= now ? today : instantAt(`${dateAfter(date, -1)}T${morning}`, zone)!;
 }
 
 /** Whatever mail is read by on the way: who did something where, and nothing of what it says. */

@@ -2,8 +2,7 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { powers } from "@/core/access/may";
 import { emptyDocument } from "@/core/document/model";
-import { wallClockAt } from "@/core/time/zone";
-import { dayLength } from "@/core/time/lengths";
+import { dateAfter, wallClockAt } from "@/core/time/zone";
 import { findCourse } from "@/data/courses/read";
 import { groupSets } from "@/data/groups/read";
 import { countPeople } from "@/data/people/write";
@@ -26,7 +25,7 @@ export default async function NewAssignmentPage({ params }: PageProps<"/courses/
   const sets = setChoices(await groupSets(ctx, courseId));
   const opensAt = wallClockAt(ctx.now, course.timeZone);
   const fields = {
-    title: "", brief: emptyDocument, opensAt, dueAt: `${wallClockAt(new Date(ctx.now.getTime() + 28 * dayLength), course.timeZone).slice(0, 10)}T17:00`, closesAtDue: true,
+    title: "", brief: emptyDocument, opensAt, dueAt: `${dateAfter(opensAt.slice(0, 10), 28)}T17:00`, closesAtDue: true,
     cutOffAt: null, commentsOn: true, othersReadFrom: null, membersMay: [...powers], sharing: "group" as const, setId: sets[0]?.id ?? null, expected: [], counts: [],
     starterPages: ["Home", "Notes", "Sources"].map((title) => ({ id: ctx.newId(), title, document: emptyDocument, parentId: null, forEachMember: false })),
   };

@@ -2,8 +2,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
 import { z } from "zod";
-import { wallClockAt } from "@/core/time/zone";
-import { dayLength } from "@/core/time/lengths";
+import { daysLater, wallClockAt } from "@/core/time/zone";
 import { accessLog } from "@/data/access/log";
 import { moreTime } from "@/data/access/more-time";
 import { accessSheet } from "@/data/access/sheet";
@@ -22,7 +21,6 @@ import { ViewChooser } from "./_parts/ViewChooser";
 export const metadata: Metadata = { title: "Access" };
 
 const asked = z.object({ wiki: z.string().max(60).optional(), page: z.string().max(200).optional() });
-const week = 7 * dayLength;
 
 /** Who may do what in an assignment: one wiki's pages against its people, or one page of every wiki against groups. */
 export default async function AccessPage({ params, searchParams }: PageProps<"/courses/[course]/assignments/[assignment]/access">) {
@@ -53,7 +51,7 @@ export default async function AccessPage({ params, searchParams }: PageProps<"/c
             {page !== undefined && !sheet.rows.some(({ scope }) => scope === "page") && <p className="notice">No wiki has a page with this title.</p>}
             <AccessSheet key={shownWiki ?? `page ${page}`} courseId={course} sheet={sheet} log={logLines(log, title, sheet.timeZone, ctx.now)} now={ctx.now} />
             <MemberPowers key={sheet.assignment.membersMay.join()} courseId={course} assignmentId={assignment} given={sheet.assignment.membersMay} />
-            <MoreTime courseId={course} assignmentId={assignment} choices={choices} suggested={wallClockAt(new Date(Math.max(dueAt.getTime(), ctx.now.getTime()) + week), sheet.timeZone)} zone={sheet.timeZone} now={ctx.now} />
+            <MoreTime courseId={course} assignmentId={assignment} choices={choices} suggested={wallClockAt(daysLater(dueAt > ctx.now ? dueAt : ctx.now, 7, sheet.timeZone), sheet.timeZone)} zone={sheet.timeZone} now={ctx.now} />
           </>
         )}
       </div>

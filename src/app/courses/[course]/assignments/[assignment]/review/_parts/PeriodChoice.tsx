@@ -2,6 +2,7 @@ import Link from "next/link";
 import { dayLength } from "@/core/time/lengths";
 import type { Period } from "@/data/review/period";
 import { moment } from "@/ui/words/times";
+import { weeksSince } from "./weeks";
 
 interface Props {
   readonly period: Period;
@@ -27,7 +28,7 @@ export function PeriodChoice({ period, dueAt, cutOffAt = null, weeksFrom, zone, 
     { name: "The last day", period: { from: String(startOfHour(now) - dayLength) } },
   ];
   const asked = JSON.stringify({ ...(period.from ? { from: String(period.from.getTime()) } : {}), ...(period.until ? { until: String(period.until.getTime()) } : {}) });
-  const weeks = weeksFrom ? weeksSince(weeksFrom, now) : [];
+  const weeks = weeksFrom ? weeksSince(weeksFrom, now, zone) : [];
   const isOther = ![...choices, ...weeks].some((choice) => JSON.stringify(choice.period) === asked);
   return (
     <nav className="period-choice" aria-label="Period">
@@ -36,12 +37,6 @@ export function PeriodChoice({ period, dueAt, cutOffAt = null, weeksFrom, zone, 
       {isOther && <span aria-current="true">{period.from ? `from ${moment(period.from, zone, now)} ` : ""}{period.until ? `until ${moment(period.until, zone, now)}` : ""}</span>}
     </nav>
   );
-}
-
-/** The weeks that have begun, the newest twenty at most. */
-function weeksSince(from: Date, now: Date): { name: string; period: Record<string, string> }[] {
-  const begun = Math.max(0, Math.ceil((now.getTime() - from.getTime()) / week));
-  return Array.from({ length: begun }, (_, at) => ({ name: String(at + 1), period: { from: String(from.getTime() + at * week), until: String(from.getTime() + (at + 1) * week) } })).slice(-20);
 }
 
 /** So that an address stays the same for a while, and what it names is found again. */
