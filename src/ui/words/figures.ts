@@ -33,7 +33,7 @@ export const reviewFigureWords = {
   standing: figureWords.standing, share: figureWords.share, added: figureWords.added, entries: figureWords.entries, comments: figureWords.comments,
   entriesOnOthersPages: memberFigureWords.entriesOnOthersPages, corrections: memberFigureWords.corrections, moved: memberFigureWords.moved, restored: memberFigureWords.restored,
   addedLate: { label: "Added late", unit: "words", about: "Added words that were saved when it was due already; more time that was given counts." },
-  lasting: { label: "Lasting", unit: "words", about: "Standing words, as a part of those that were added; told for all the time up to an end, not for a part of it." },
+  lasting: { label: "Lasting", unit: "words", about: "Standing words, as a part of those that were added; told for all the time up to an end, not for a part of it. Over 100 % where their words were copied and stand more than once." },
   links: { label: "Links", unit: "links", about: "Links that stand and came with the student’s entries, to pages and to other places, wherever they stand now." },
   pictures: { label: "Pictures", unit: "pictures", about: "Pictures that stand and came with the student’s entries, wherever they stand now." },
   sources: { label: "Sources", unit: "sources", about: "Sources that stand and came with the student’s entries, wherever they stand now." },
