@@ -6,12 +6,14 @@
  */
 import { build } from "esbuild";
 import { createHash } from "node:crypto";
-import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
 
 const root = join(dirname(fileURLToPath(import.meta.url)), "../..");
 const bundles = join(root, ".data/commands");
+/** Bundles of older sources are let go of after a day: what was started from them has long been loaded. */
+const longestKept = 24 * 60 * 60 * 1000;
 
 /** Bundles commands, each whole. Returns the folder, which is the same as long as they are. */
 async function bundle(entryPoints) {
@@ -23,6 +25,8 @@ async function bundle(entryPoints) {
   for (const { path, contents } of outputFiles) hash.update(basename(path)).update(contents);
   const folder = join(bundles, hash.digest("hex").slice(0, 16));
   if (existsSync(folder)) return folder;
+  mkdirSync(bundles, { recursive: true });
+  for (const each of readdirSync(bundles)) if (statSync(join(bundles, each), { throwIfNoEntry: false })?.mtimeMs < Date.now() - longestKept) rmSync(join(bundles, each), { recursive: true, force: true });
   // Written aside and put in its place at once: others may be starting the same.
   const aside = `${folder}.${process.pid}`;
   mkdirSync(aside, { recursive: true });
