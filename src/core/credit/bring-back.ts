@@ -1,5 +1,6 @@
 /** The ways in which single stretches come that are not new: brought back in place, or found by searching the wiki. */
-import { type Chain, isWorthSearching, takeChains } from "../diff/chains";
+import { isWorthSearching, takeChains } from "../diff/chains";
+import type { Chain } from "../diff/links";
 import type { Source, Target } from "../diff/runs";
 import { Evidence } from "../diff/evidence";
 import { indexOfText, type SearchedText } from "../diff/pairs";

@@ -2,9 +2,10 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { freshWords } from "../../../tests/support/histories";
 import { Vocabulary } from "../text/vocabulary";
-import { type Chain, isWorthSearching, takeChains } from "./chains";
-import { bitsOfSearch, Evidence, likelyBitsOfRun } from "./evidence";
 import { sentenceBreak } from "../text/words";
+import { isWorthSearching, takeChains } from "./chains";
+import { bitsOfSearch, Evidence, likelyBitsOfRun } from "./evidence";
+import type { Chain } from "./links";
 
 function search(sourceTexts: readonly string[], targetText: string, { reuse = true, margin = 13 } = {}): { chains: Chain[]; left: string; words: string[] } {
   const vocabulary = new Vocabulary();

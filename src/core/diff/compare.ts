@@ -6,10 +6,11 @@
  */
 import type { ReadText, Vocabulary } from "../text/vocabulary";
 import { align, type Range } from "./align";
-import { type Chain, takeChains } from "./chains";
+import { takeChains } from "./chains";
 import { correct } from "./correct";
 import { bitsOfSearch, Evidence } from "./evidence";
 import { increasing } from "./increasing";
+import type { Chain } from "./links";
 import { type Block, sameWords, type Sequence } from "./sequence";
 import { makeRoom, type Side } from "./slide";
 import { alignStretch } from "./stretch";

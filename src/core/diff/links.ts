@@ -1,0 +1,136 @@
+/**
+ * Links: runs that follow each other on both sides, with at most a few other words between, joined to chains. Most runs are
+ * chance, so they are joined by what the priors of their words say, before anything is known of the texts that are searched.
+ */
+import type { Vocabulary } from "../text/vocabulary";
+import { likelyBitsOfRun } from "./evidence";
+import { type Run, type Runs, withRoom } from "./runs";
+
+/** Runs that continue each other, in the order of the target. */
+export type Chain = readonly Run[];
+
+/** How many other words may lie between two runs of a chain, on each side. */
+const widestStep = 4;
+/** What a step over other words costs, in bits. */
+export const bitsOfStep = 3;
+/** By diagonal, the number of the last run plus one; all 0 between two searches. */
+let lastOnDiagonal = new Int32Array(1024);
+
+/** Runs joined to chains, each run to the strongest chain that it can continue, by the priors of their words. */
+export class Links {
+  /** By run, what the chain that ends with it proves by the priors of its words. */
+  readonly bits: Float64Array;
+  /** By run, the run that it continues, or -1. */
+  readonly #before: Int32Array;
+  /** The runs in the order of where they stand in the target. */
+  readonly #order: Int32Array;
+
+  constructor(readonly runs: Runs, words: Int32Array, vocabulary: Vocabulary) {
+    const { count, source, target, length } = runs;
+    const order = (this.#order = byTarget(runs));
+    const bits = (this.bits = new Float64Array(count));
+    const before = (this.#before = new Int32Array(count).fill(-1));
+    const { size, shift } = placesOfDiagonals(runs);
+    lastOnDiagonal = withRoom(lastOnDiagonal, size);
+    for (let at = 0; at < count; at++) {
+      const run = order[at]!;
+      const diagonal = source[run]! - target[run]! + shift[runs.of[run]!]!;
+      for (let near = diagonal - widestStep; near <= diagonal + widestStep; near++) {
+        const other = lastOnDiagonal[near]! - 1;
+        if (other < 0) continue;
+        const [inSource, inTarget] = [source[run]! - source[other]! - length[other]!, target[run]! - target[other]! - length[other]!];
+        if (inSource < 0 || inTarget < 0 || inSource > widestStep || inTarget > widestStep) continue;
+        if (before[run]! < 0 || bits[other]! > bits[before[run]!]!) before[run] = other;
+      }
+      bits[run] = likelyBitsOfRun(words, target[run]!, target[run]! + length[run]!, vocabulary);
+      if (before[run]! >= 0) bits[run]! += bits[before[run]!]! - bitsOfStep;
+      lastOnDiagonal[diagonal] = run + 1;
+    }
+    for (let run = 0; run < count; run++) lastOnDiagonal[source[run]! - target[run]! + shift[runs.of[run]!]!] = 0;
+  }
+
+  /** The last runs of the chains that prove `needed` bits by their priors, in the order of the target. */
+  endsOf(needed: number): number[] {
+    const isContinued = new Uint8Array(this.runs.count);
+    for (const from of this.#before) if (from >= 0) isContinued[from] = 1;
+    const ends: number[] = [];
+    for (const run of this.#order) if (!isContinued[run] && this.bits[run]! >= needed) ends.push(run);
+    return ends;
+  }
+
+  chainOf(end: number): Chain {
+    const chain: Run[] = [];
+    for (let run = end; run >= 0; run = this.#before[run]!) chain.push(this.runs.at(run));
+    return chain.reverse();
+  }
+
+  extentOf(end: number): Extent {
+    const { of, source, target, length } = this.runs;
+    let [first, words, runs] = [end, 0, 0];
+    for (let run = end; run >= 0; run = this.#before[run]!) {
+      words += length[run]!;
+      runs++;
+      first = run;
+    }
+    return {
+      of: of[end]!, words, runs,
+      sourceFrom: source[first]!, sourceTo: source[end]! + length[end]!, targetFrom: target[first]!, targetTo: target[end]! + length[end]!,
+    };
+  }
+}
+
+/** Where a chain begins and ends, and how many words in how many runs it is. */
+export interface Extent {
+  readonly of: number;
+  readonly words: number;
+  readonly runs: number;
+  readonly sourceFrom: number;
+  readonly sourceTo: number;
+  readonly targetFrom: number;
+  readonly targetTo: number;
+}
+
+export function extentOf(chain: Chain): Extent {
+  const [first, last] = [chain[0]!, chain.at(-1)!];
+  return {
+    of: first.of, words: chain.reduce((sum, { length }) => sum + length, 0), runs: chain.length,
+    sourceFrom: first.source, sourceTo: last.source + last.length, targetFrom: first.target, targetTo: last.target + last.length,
+  };
+}
+
+/** The runs in the order of where they stand in the target, by counting. */
+function byTarget({ count, target }: Runs): Int32Array {
+  let [from, to] = [target[0]!, 0];
+  for (let run = 0; run < count; run++) {
+    if (target[run]! < from) from = target[run]!;
+    if (target[run]! >= to) to = target[run]! + 1;
+  }
+  const starts = new Int32Array(to - from + 1);
+  for (let run = 0; run < count; run++) starts[target[run]! - from + 1]!++;
+  for (let at = 1; at < starts.length; at++) starts[at]! += starts[at - 1]!;
+  const order = new Int32Array(count);
+  for (let run = 0; run < count; run++) order[starts[target[run]! - from]!++] = run;
+  return order;
+}
+
+/**
+ * For each source a stretch of places, one for each diagonal (source less target) near which it has runs: how many places, and by source what
+ * to add to a diagonal for its place.
+ */
+function placesOfDiagonals({ count, of, source, target }: Runs): { readonly size: number; readonly shift: Int32Array } {
+  let sources = 0;
+  for (let run = 0; run < count; run++) if (of[run]! >= sources) sources = of[run]! + 1;
+  const [lowest, highest, shift] = [new Int32Array(sources).fill(0x7fffffff), new Int32Array(sources).fill(-0x80000000), new Int32Array(sources)];
+  for (let run = 0; run < count; run++) {
+    const [each, diagonal] = [of[run]!, source[run]! - target[run]!];
+    if (diagonal < lowest[each]!) lowest[each] = diagonal;
+    if (diagonal > highest[each]!) highest[each] = diagonal;
+  }
+  let size = 0;
+  for (let each = 0; each < sources; each++) {
+    if (highest[each]! < lowest[each]!) continue;
+    shift[each] = size + widestStep - lowest[each]!;
+    size += highest[each]! - lowest[each]! + 1 + 2 * widestStep;
+  }
+  return { size, shift };
+}
