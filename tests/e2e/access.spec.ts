@@ -156,6 +156,7 @@ test("a page is dragged to another place in the contents", async ({ browser }) =
   const target = (await lines.nth(1).boundingBox())!;
   const grip = (await last.locator(".line-grip").boundingBox())!;
   await page.mouse.move(grip.x + grip.width / 2, target.y + target.height / 2, { steps: 6 });
+  await expect(lines.nth(1)).toHaveAttribute("data-over", "true");
   await page.mouse.up();
   await expect(page.getByText(`“${title}” was moved.`)).toBeVisible();
   await expect(lines.nth(1).getByRole("link")).toHaveText(title);
