@@ -1,5 +1,5 @@
 /** The account of one entry: what came, what went, and whose it was. */
-import { blockBreak } from "../text/words";
+import { blockBreak } from "../text/breaks";
 import { came, corrected, moved } from "../diff/ways";
 import { added, carried, type Explaining, restored } from "./explaining";
 import { OriginSet } from "./origin-set";
@@ -82,22 +82,24 @@ function removals({ comparison: { toAfter, changed }, step, given }: Explaining)
   const { entries, ordinals } = step.before.origins;
   const counts = new Map<number, number>();
   let elsewhere: OriginSet | undefined;
-  let [entry, isSpread] = [-1, false];
+  let [entry, isSpread, count] = [-1, false, 0];
   for (let word = changed.aFrom; word < changed.aTo; word++) {
     if (toAfter[word]! >= 0) continue;
-    if (entries[word] !== entry) [entry, isSpread] = [entries[word]!, step.isSpread(entries[word]!)];
-    if (given.isEmpty && !isSpread) { addTo(counts, entry, 1); continue; }
-    const ordinal = ordinals[word]!;
-    if (given.has(entry, ordinal)) continue;
+    if (entries[word] !== entry) {
+      addTo(counts, entry, count);
+      [entry, isSpread, count] = [entries[word]!, step.isSpread(entries[word]!), 0];
+    }
+    if (!given.isEmpty && given.has(entry, ordinals[word]!)) continue;
     if (isSpread) {
       if (!elsewhere) {
         elsewhere = new OriginSet();
         for (const { origins } of step.others()) elsewhere.addAll(origins, step.isSpread);
       }
-      if (elsewhere.has(entry, ordinal)) continue;
+      if (elsewhere.has(entry, ordinals[word]!)) continue;
     }
-    addTo(counts, entry, 1);
+    count++;
   }
+  addTo(counts, entry, count);
   return counts;
 }
 
@@ -125,6 +127,7 @@ function countRuns(entries: Int32Array, from: number, to: number, tell: (entry: 
 }
 
 function addTo(counts: Map<number, number>, entry: number, words: number): void {
+  if (words === 0) return;
   counts.set(entry, (counts.get(entry) ?? 0) + words);
 }
 

@@ -41,8 +41,9 @@ const mostPairs = 256;
 const partOfPairs = 0.3;
 /** So many states, those that share most with the page now block by block, are compared with it word by word. */
 const mostCompared = 3;
-/** As few are found sooner by looking at each. */
-const fewKeys = 8;
+/** By part of a block's key, whether any that is looked for may be meant: asked for each block of each state. */
+const keysMet = new Uint8Array(4096);
+const keysMask = keysMet.length - 1;
 /** How much nearer an earlier state must be than the page before: its words that came and went, as part of those. */
 const muchNearer = 0.6;
 
@@ -74,9 +75,11 @@ function likeliest(states: readonly EarlierState[], { before, after, vocabulary 
   // Only a state that has one of the blocks that came can share more; most have none.
   const cameNow = new Set(blocksWithin(after, changed.bFrom, changed.bTo).map(keyOf));
   for (const block of blocksWithin(before.text, changed.aFrom, changed.aTo)) cameNow.delete(keyOf(block));
-  const fresh = [...cameNow];
-  const hasCome = fresh.length > fewKeys ? (key: number) => cameNow.has(key) : (key: number) => fresh.includes(key);
-  const candidates = fresh.length === 0 ? [] : states.filter(({ blocks }) => blocks.some((block) => hasCome(keyOf(block))));
+  if (cameNow.size === 0) return [];
+  keysMet.fill(0);
+  for (const key of cameNow) keysMet[key & keysMask] = 1;
+  const hasCome = (block: Block) => keysMet[keyOf(block) & keysMask] === 1 && cameNow.has(keyOf(block));
+  const candidates = states.filter(({ blocks }) => blocks.some(hasCome));
   if (candidates.length === 0) return [];
   const now = new Set(after.blocks.map(keyOf));
   const shared = (blocks: readonly Block[]) => blocks.reduce((sum, block) => (now.has(keyOf(block)) ? sum + block.words.length : sum), 0);

@@ -7,7 +7,7 @@
  * searching what all pages of the wiki remember.
  */
 import type { Range } from "../diff/align";
-import { blockBreak } from "../text/words";
+import { blockBreak } from "../text/breaks";
 import { emptyOrigins, type Origins } from "./origins";
 
 /** Removed runs in the order of the page, laid out flat. Never changed in place. */
@@ -226,7 +226,20 @@ function layOut(pieces: Pieces, stood: Stood, removed: RemovedText): RemovedText
   return next;
 }
 
+/** Longer stretches are copied by the machine: a call of it takes longer than a few words do. */
+const fewWords = 24;
+
 function copy(source: Stood, from: number, to: number, target: Stood, at: number): void {
+  if (to - from <= fewWords) {
+    const [{ words, breaks, origins: { entries, ordinals } }, next] = [source, target];
+    for (let word = from; word < to; word++, at++) {
+      next.words[at] = words[word]!;
+      next.breaks[at] = breaks[word]!;
+      next.origins.entries[at] = entries[word]!;
+      next.origins.ordinals[at] = ordinals[word]!;
+    }
+    return;
+  }
   target.words.set(source.words.subarray(from, to), at);
   target.breaks.set(source.breaks.subarray(from, to), at);
   target.origins.entries.set(source.origins.entries.subarray(from, to), at);

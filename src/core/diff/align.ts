@@ -10,13 +10,14 @@
  * memory (4 bytes · budget² / 2 = 32 KB).
  */
 
+import { anchorLength, chainOfAnchors } from "./anchors";
+
 /** The most differences that one call of the exact method may find. */
 export const editBudget = 128;
 /** Two ranges that share less than a sixth of their elements are no edit of each other: not worth an exact search. */
 const leastShared = 0.67;
 /** How often a range may be cut at anchors and its parts compared again. */
 const deepestCut = 4;
-const anchorLength = 3;
 const longRange = 300;
 
 /** Elements are compared by `===`; `hashes` gives for each a number that does not depend on how elements are numbered. */
@@ -119,96 +120,4 @@ function walkBack(trace: readonly Int32Array[], d: number, k: number, n: number,
     k = fromK;
   }
   while (x > 0 && y > 0) keep(--x, --y);
-}
-
-interface Anchor {
-  readonly a: number;
-  readonly b: number;
-  readonly length: number;
-}
-
-/** Runs around triples that occur once on each side, chosen so that both sides increase and the words are most. */
-function chainOfAnchors({ a, b, hashes }: Alignable, range: Range): Anchor[] {
-  const inA = new TriplePlaces(a, range.aFrom, range.aTo, hashes);
-  const inB = new TriplePlaces(b, range.bFrom, range.bTo, hashes);
-  const anchors: Anchor[] = [];
-  const reached = new Map<number, number>();
-  for (let at = range.bFrom; at + anchorLength <= range.bTo; at++) {
-    const key = tripleHash(b, at, hashes);
-    const from = inA.only(key);
-    if (from < 0 || inB.only(key) !== at || (reached.get(from - at) ?? -1) > at) continue;
-    let [start, end] = [0, 0];
-    while (from - start > range.aFrom && at - start > range.bFrom && a[from - start - 1] === b[at - start - 1]) start++;
-    while (from + end < range.aTo && at + end < range.bTo && a[from + end] === b[at + end]) end++;
-    if (end < anchorLength) continue;
-    reached.set(from - at, at + end);
-    anchors.push({ a: from - start, b: at - start, length: start + end });
-  }
-  return heaviestChain(anchors);
-}
-
-/** Where each triple of a range lies, if it occurs once: a hash table with open addressing. */
-class TriplePlaces {
-  readonly #keys: Int32Array;
-  /** The place plus one, 0 for none, -1 for several. */
-  readonly #places: Int32Array;
-  readonly #mask: number;
-
-  constructor(sequence: Int32Array, from: number, to: number, hashes: Int32Array) {
-    let size = 16;
-    while (size < 2 * (to - from)) size *= 2;
-    this.#mask = size - 1;
-    this.#keys = new Int32Array(size);
-    this.#places = new Int32Array(size);
-    for (let at = from; at + anchorLength <= to; at++) {
-      const key = tripleHash(sequence, at, hashes);
-      const slot = this.#slot(key);
-      this.#keys[slot] = key;
-      this.#places[slot] = this.#places[slot] === 0 ? at + 1 : -1;
-    }
-  }
-
-  /** The one place of a triple, or -1 if it has none or several. */
-  only(key: number): number {
-    const place = this.#places[this.#slot(key)]!;
-    return place > 0 ? place - 1 : -1;
-  }
-
-  #slot(key: number): number {
-    let slot = key & this.#mask;
-    while (this.#places[slot] !== 0 && this.#keys[slot] !== key) slot = (slot + 1) & this.#mask;
-    return slot;
-  }
-}
-
-/** A hash of the three elements from `at` on. */
-export function tripleHash(sequence: Int32Array, at: number, hashes: Int32Array): number {
-  const one = Math.imul(hashes[sequence[at]!]! ^ 0x2545f491, 0x9e3779b1);
-  const two = Math.imul((one ^ (one >>> 15)) + hashes[sequence[at + 1]!]!, 0x85ebca77);
-  const three = Math.imul((two ^ (two >>> 13)) + hashes[sequence[at + 2]!]!, 0xc2b2ae3d);
-  return three ^ (three >>> 16);
-}
-
-/** Of anchors in the order of `b`, those that increase in `a` too and have the most elements together. O(k log k). */
-function heaviestChain(anchors: readonly Anchor[]): Anchor[] {
-  const order = [...anchors.keys()].sort((one, other) => anchors[one]!.b - anchors[other]!.b || anchors[one]!.a - anchors[other]!.a);
-  const ranks = new Int32Array(anchors.length);
-  [...anchors.keys()].sort((one, other) => anchors[one]!.a - anchors[other]!.a).forEach((index, rank) => { ranks[index] = rank + 1; });
-  // A Fenwick tree over ranks in `a`: the best chain that ends at or before a rank.
-  const best = new Int32Array(anchors.length + 1).fill(-1);
-  const weight = new Float64Array(anchors.length);
-  const before = new Int32Array(anchors.length).fill(-1);
-  let last = -1;
-  for (const index of order) {
-    for (let at = ranks[index]! - 1; at > 0; at -= at & -at) {
-      const candidate = best[at]!;
-      if (candidate >= 0 && (before[index]! < 0 || weight[candidate]! > weight[before[index]!]!)) before[index] = candidate;
-    }
-    weight[index] = anchors[index]!.length + (before[index]! < 0 ? 0 : weight[before[index]!]!);
-    for (let at = ranks[index]!; at < best.length; at += at & -at) if (best[at]! < 0 || weight[best[at]!]! < weight[index]!) best[at] = index;
-    if (last < 0 || weight[index]! > weight[last]!) last = index;
-  }
-  const chain: Anchor[] = [];
-  for (let at = last; at >= 0; at = before[at]!) chain.push(anchors[at]!);
-  return chain.reverse();
 }

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { freshWords } from "../../../tests/support/histories";
 import { Vocabulary } from "../text/vocabulary";
-import { sentenceBreak } from "../text/words";
+import { sentenceBreak } from "../text/breaks";
 import { isWorthSearching, takeChains } from "./chains";
 import { bitsOfSearch, Evidence, likelyBitsOfRun } from "./evidence";
 import type { Chain } from "./links";

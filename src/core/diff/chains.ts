@@ -7,10 +7,11 @@
  * sources the one that explains most wins; each word of the target is explained once.
  */
 import type { Vocabulary } from "../text/vocabulary";
-import { sentenceBreak } from "../text/words";
+import { sentenceBreak } from "../text/breaks";
 import { bitsInRun, bitsOfSearch, type Evidence, likelyBitsOfRun, mostBeyondPriors } from "./evidence";
 import { bitsOfStep, type Chain, type Extent, extentOf, Links } from "./links";
-import { findRuns, type Run, seedLength, type Source, type Target } from "./runs";
+import { findRuns, type Run, type Source, type Target } from "./runs";
+import { seedLength } from "./seeds";
 
 export interface Search {
   /** What may explain more is later. */

@@ -241,9 +241,12 @@ class Work {
   }
 }
 
+/** Some words of a text, given by their places in ascending order. */
 function pick({ words, breaks }: ReadText, wanted: Int32Array): ReadText {
-  const picked = { words: new Int32Array(wanted.length), breaks: new Uint8Array(wanted.length) };
-  for (let at = 0; at < wanted.length; at++) {
+  const [first, length] = [wanted[0]!, wanted.length];
+  if (wanted[length - 1] === first + length - 1) return { words: words.subarray(first, first + length), breaks: breaks.subarray(first, first + length) };
+  const picked = { words: new Int32Array(length), breaks: new Uint8Array(length) };
+  for (let at = 0; at < length; at++) {
     picked.words[at] = words[wanted[at]!]!;
     picked.breaks[at] = breaks[wanted[at]!]!;
   }
@@ -251,9 +254,10 @@ function pick({ words, breaks }: ReadText, wanted: Int32Array): ReadText {
 }
 
 function openWords(partner: Int32Array, from: number, to: number): Int32Array {
-  const found: number[] = [];
-  for (let word = from; word < to; word++) if (partner[word]! < 0) found.push(word);
-  return Int32Array.from(found);
+  const found = new Int32Array(to - from);
+  let count = 0;
+  for (let word = from; word < to; word++) if (partner[word]! < 0) found[count++] = word;
+  return found.subarray(0, count);
 }
 
 function areAlike(one: Block, other: Block): boolean {

@@ -5,7 +5,8 @@
 import { isObject, type Leaf, leaves, objectKey, objectMark, type Piece, styleOf } from "../document/leaves";
 import type { DocumentNode, PageDocument } from "../document/model";
 import { Vocabulary } from "../text/vocabulary";
-import { type WordPlaces, wordPlaces } from "../text/words";
+import type { WordPlaces } from "../text/segmented";
+import { wordPlaces } from "../text/words";
 import { compare } from "./compare";
 import { readBlocks } from "./sequence";
 import { came, kept, moved } from "./ways";

@@ -14,7 +14,7 @@
  * short ones (Zipf, "Human Behavior and the Principle of Least Effort", 1949).
  */
 import type { Vocabulary } from "../text/vocabulary";
-import { sentenceBreak } from "../text/words";
+import { sentenceBreak } from "../text/breaks";
 import { countPairs, PairSet, type SearchedText } from "./pairs";
 
 /** As many words as the prior weighs: below it a text's own counts say less than the length of words. */

@@ -12,7 +12,7 @@ export interface SearchedText extends ReadText {
   readonly index?: TextIndex | null;
 }
 
-function hashOfPair(first: number, second: number): number {
+export function hashOfPair(first: number, second: number): number {
   const mixed = Math.imul(Math.imul(first, 0x9e3779b1) + second, 0x85ebca6b);
   return mixed ^ (mixed >>> 15);
 }

@@ -2,7 +2,8 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { Vocabulary } from "../text/vocabulary";
 import { TextIndex } from "./pairs";
-import { findRuns, Runs, seedLength, type Source, type Target } from "./runs";
+import { findRuns, Runs, type Source, type Target } from "./runs";
+import { seedLength } from "./seeds";
 
 const words = "weir eel reed".split(" ");
 const text = fc.array(fc.constantFrom(...words), { maxLength: 30 });

@@ -1,7 +1,8 @@
 /** Runs: stretches of a text that stand word by word in another, wherever they do. Every three equal words begin one. */
 import type { Vocabulary } from "../text/vocabulary";
-import { tripleHash } from "./align";
-import { PairSet, type TextIndex } from "./pairs";
+import { tripleHash } from "./anchors";
+import type { TextIndex } from "./pairs";
+import { seedLength, type Seeds, seedsOf } from "./seeds";
 
 /** A text in which stretches are looked for. */
 export interface Source {
@@ -32,7 +33,6 @@ export interface Run {
   readonly length: number;
 }
 
-export const seedLength = 3;
 /** A triple that stands in more places of the target than this says nothing about which of them it came from. */
 const mostPlaces = 24;
 /** More runs than this are met only in texts that repeat themselves; the rest then goes unexplained. */
@@ -91,21 +91,13 @@ export function withRoom(numbers: Int32Array<ArrayBuffer>, length: number): Int3
 /** Finds runs in one source after the other, until there are too many. */
 class RunFinder {
   readonly runs = found;
-  readonly #heads: Int32Array;
-  readonly #next: Int32Array;
-  readonly #mask: number;
-  /** The pairs of open triples: most of a wiki are not among them. */
-  readonly #pairs: PairSet;
+  readonly #seeds: Seeds;
   readonly #step: number;
 
   constructor(readonly target: Target, readonly hashes: Int32Array, private effort: number) {
-    const { words, open, from, to } = target;
     this.runs.count = 0;
-    const { heads, next, mask } = targetTriples(target, hashes);
-    [this.#heads, this.#next, this.#mask] = [heads, next, mask];
-    this.#step = to - from > longTarget ? 2 : 1;
-    this.#pairs = new PairSet(to - from);
-    for (let at = from; at + 1 < to; at++) if (open[at] && open[at + 1]) this.#pairs.add(words[at]!, words[at + 1]!);
+    this.#seeds = seedsOf(target, hashes);
+    this.#step = target.to - target.from > longTarget ? 2 : 1;
   }
 
   get isSpent(): boolean {
@@ -122,18 +114,20 @@ class RunFinder {
 
   #findIn(source: Source, of: number): void {
     const { words, open, index } = source;
-    const pairs = this.#pairs;
+    const seeds = this.#seeds;
     if (index) {
       places = withRoom(places, words.length);
-      const count = index.placesOf(pairs, places);
+      const count = index.placesOf(seeds.pairs, places);
       for (let at = 0; at < count && !this.isSpent; at++) this.#look(source, of, places[at]!);
       if (count >= 0) return;
     }
-    let follow = 0;
-    for (let end = 1; end < words.length; end++) {
-      follow = (!open || (open[end] && open[end - 1])) && pairs.mayHave(words[end - 1]!, words[end]!) ? follow + 1 : 0;
-      if (follow < seedLength - 1) continue;
-      this.#look(source, of, end - seedLength + 1);
+    // Every triple has a pair that begins at an odd word: where none of the target's begins there, neither of its two triples is looked up.
+    const last = words.length - seedLength;
+    for (let odd = 1; odd <= last + 1; odd += 2) {
+      if (!seeds.mayHave(words[odd]!, words[odd + 1]!) || (open && !(open[odd] && open[odd + 1]))) continue;
+      if (seeds.mayHave(words[odd - 1]!, words[odd]!)) this.#look(source, of, odd - 1);
+      if (this.isSpent) return;
+      if (this.#step === 1 && odd <= last && seeds.mayHave(words[odd + 1]!, words[odd + 2]!)) this.#look(source, of, odd);
       if (this.isSpent) return;
     }
   }
@@ -148,8 +142,8 @@ class RunFinder {
     if ((from + seedLength - 1) % step !== 0 || from + seedLength > s.length) return;
     if (sourceOpen && !(sourceOpen[from] && sourceOpen[from + 1] && sourceOpen[from + 2])) return;
     const { words: t, open, from: first, to: end } = this.target;
-    const next = this.#next;
-    let at = this.#heads[tripleHash(s, from, this.hashes) & this.#mask]!;
+    const { next } = this.#seeds;
+    let at = this.#seeds.firstOf(tripleHash(s, from, this.hashes));
     for (let seen = 0; at > 0 && seen < mostPlaces; at = next[at - 1 - first]!, seen++) {
       const to = at - 1;
       if (s[from] !== t[to] || s[from + 1] !== t[to + 1] || s[from + 2] !== t[to + 2]) continue;
@@ -167,19 +161,4 @@ class RunFinder {
       if (this.isSpent) return;
     }
   }
-}
-
-/** Open triples of the target by hash: the first place of each bucket plus one, and from each place the next. */
-function targetTriples({ words, open, from, to }: Target, hashes: Int32Array): { heads: Int32Array; next: Int32Array; mask: number } {
-  let size = 64;
-  while (size < 2 * (to - from)) size *= 2;
-  const heads = new Int32Array(size);
-  const next = new Int32Array(to - from);
-  for (let at = to - seedLength; at >= from; at--) {
-    if (!open[at] || !open[at + 1] || !open[at + 2]) continue;
-    const bucket = tripleHash(words, at, hashes) & (size - 1);
-    next[at - from] = heads[bucket]!;
-    heads[bucket] = at + 1;
-  }
-  return { heads, next, mask: size - 1 };
 }

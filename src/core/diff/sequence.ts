@@ -124,10 +124,30 @@ export function readAll(written: readonly WrittenBlock[], known: readonly Block[
   return { written, read };
 }
 
+/** Texts are first looked up by a number that is read off a few of their letters: a map of the texts themselves would read all of each. */
 function findByText({ written, read }: Reading, from: number, to: number): (text: string) => Block | undefined {
-  const byText = new Map<string, Block>();
-  for (let index = from; index < to; index++) if (read[index]) byText.set(written[index]!.text, read[index]!);
-  return (text) => byText.get(text);
+  const alike = new Map<number, number | Map<string, Block>>();
+  for (let index = from; index < to; index++) {
+    if (!read[index]) continue;
+    const { text } = written[index]!;
+    const key = sample(text);
+    const known = alike.get(key);
+    if (known === undefined) alike.set(key, index);
+    else if (typeof known !== "number") known.set(text, read[index]!);
+    else alike.set(key, new Map([[written[known]!.text, read[known]!], [text, read[index]!]]));
+  }
+  return (text) => {
+    const known = alike.get(sample(text));
+    if (typeof known !== "number") return known?.get(text);
+    return written[known]!.text === text ? read[known]! : undefined;
+  };
+}
+
+/** A number of 30 bits from the length of a text and eight of its letters. */
+function sample(text: string): number {
+  let sum = text.length;
+  for (let part = 0; part < 8; part++) sum = Math.imul(sum, 31) + text.charCodeAt(Math.floor((part * text.length) / 8));
+  return sum & 0x3fffffff;
 }
 
 function findByKey(known: readonly Block[]): (text: string) => Block | undefined {

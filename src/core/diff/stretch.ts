@@ -3,7 +3,7 @@
  * with the ends of changes where sentences end, and without what is only chance.
  */
 import type { Vocabulary } from "../text/vocabulary";
-import { blockBreak, sentenceBreak } from "../text/words";
+import { blockBreak, sentenceBreak } from "../text/breaks";
 import { align } from "./align";
 import { type Evidence, longRun } from "./evidence";
 
@@ -20,11 +20,13 @@ export function alignStretch(stretch: Stretch, { hashes }: Vocabulary, evidence:
   const from = new Int32Array(stretch.b.length).fill(-1);
   const whole = { aFrom: 0, aTo: stretch.a.length, bFrom: 0, bTo: stretch.b.length };
   align({ ...stretch, hashes }, whole, (a, b) => { from[b] = a; });
+  if (from.every((each) => each < 0)) return from;
   slideChanges(stretch, from);
   const runs = keptRuns(stretch, from);
   const left = withoutChance(stretch, runs, evidence);
   if (left.length === runs.length) return from;
   from.fill(-1);
+  if (left.length === 0) return from;
   for (const run of left) for (let at = 0; at < run.length; at++) from[run.b + at] = run.a + at;
   growRuns(stretch, left, from);
   slideChanges(stretch, from);
@@ -102,7 +104,8 @@ function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => 
     const cost = apart - bitsOfGap(aBefore, aAfter, bBefore, bAfter) - (isWholeBlock(run) ? bitsOfWholeBlock : 0);
     if (cost <= 0 || run.length >= longRun) return false;
     const [from, to] = [run.b, run.b + run.length];
-    return cost > evidence().bitsOfRun(stretch.b, from, to, stretch.bBreaks[from]! >= sentenceBreak);
+    // Of most it is plain by their single words: how often pairs stand need not be counted for them.
+    return cost > evidence().mostBitsOfRun(stretch.b, from, to) || cost > evidence().bitsOfRun(stretch.b, from, to, stretch.bBreaks[from]! >= sentenceBreak);
   }
 
   function bitsOfGap(aFrom: number, aTo: number, bFrom: number, bTo: number): number {

@@ -5,7 +5,8 @@
  * must come out the same on every machine uses `hashes`, which depend on the word alone.
  */
 import { hashText } from "./hash";
-import { fold, hashOfWriting, scanWords } from "./words";
+import { hashOfWriting, scanWords } from "./scan";
+import { fold } from "./words";
 
 /** The words of a stretch of text: their numbers, and the break before each (see `noBreak` and its kin). */
 export interface ReadText {
@@ -21,10 +22,10 @@ export class Vocabulary {
   // Every way in which a word was written, in a hash table with open addressing: a map would want a string cut out of
   // the text for every word that is looked up.
   #pool = new Uint16Array(8192);
-  #ends = new Int32Array(1024);
-  #numbers = new Int32Array(1024);
+  #pooled = 0;
   #writings = 0;
-  #slots = new Int32Array(4096).fill(-1);
+  /** Slots of four numbers, so that what is asked lies together: the hash of a writing, where it begins and ends in the pool, and its word's number plus one, or 0 for a free slot. */
+  #table = new Int32Array(4 * 4096);
 
   /** The number of a word as it is written; new words get the next one. */
   numberOf(written: string): number {
@@ -46,15 +47,15 @@ export class Vocabulary {
   }
 
   #find(hash: number, codes: Uint16Array, from: number, to: number): number {
-    const [slots, pool, ends] = [this.#slots, this.#pool, this.#ends];
-    const mask = slots.length - 1;
-    for (let slot = hash & mask; slots[slot]! >= 0; slot = (slot + 1) & mask) {
-      const known = slots[slot]!;
-      const start = known === 0 ? 0 : ends[known - 1]!;
-      if (ends[known]! - start !== to - from) continue;
+    const [table, pool] = [this.#table, this.#pool];
+    const mask = table.length - 1;
+    for (let slot = (4 * hash) & mask; table[slot + 3] !== 0; slot = (slot + 4) & mask) {
+      if (table[slot] !== hash) continue;
+      const shift = table[slot + 1]! - from;
+      if (table[slot + 2]! - shift !== to) continue;
       let at = from;
-      while (at < to && pool[start + at - from] === codes[at]) at++;
-      if (at === to) return this.#numbers[known]!;
+      while (at < to && pool[at + shift] === codes[at]) at++;
+      if (at === to) return table[slot + 3]! - 1;
     }
     return -1;
   }
@@ -63,20 +64,16 @@ export class Vocabulary {
   #meet(written: string): number {
     const folded = fold(written);
     const number = folded === written ? this.#add(folded) : this.numberOf(folded);
-    const known = this.#writings++;
-    const start = known === 0 ? 0 : this.#ends[known - 1]!;
-    if (start + written.length > this.#pool.length) this.#pool = longer(this.#pool, 2 * (start + written.length));
-    if (known === this.#ends.length) {
-      this.#ends = longer(this.#ends, 2 * known);
-      this.#numbers = longer(this.#numbers, 2 * known);
+    const [from, to] = [this.#pooled, this.#pooled + written.length];
+    if (to > this.#pool.length) this.#pool = longer(this.#pool, 2 * to);
+    for (let at = 0; at < written.length; at++) this.#pool[from + at] = written.charCodeAt(at);
+    this.#pooled = to;
+    if (2 * ++this.#writings > this.#table.length / 4) {
+      const before = this.#table;
+      this.#table = new Int32Array(2 * before.length);
+      for (let slot = 0; slot < before.length; slot += 4) if (before[slot + 3]! > 0) this.#enter(before[slot]!, before[slot + 1]!, before[slot + 2]!, before[slot + 3]!);
     }
-    for (let at = 0; at < written.length; at++) this.#pool[start + at] = written.charCodeAt(at);
-    this.#ends[known] = start + written.length;
-    this.#numbers[known] = number;
-    if (2 * this.#writings > this.#slots.length) {
-      this.#slots = new Int32Array(2 * this.#slots.length).fill(-1);
-      for (let each = 0; each <= known; each++) this.#enter(each);
-    } else this.#enter(known);
+    this.#enter(hashOfWriting(this.#pool.subarray(from, to)), from, to, number + 1);
     return number;
   }
 
@@ -89,12 +86,15 @@ export class Vocabulary {
   }
 
   /** Puts a writing into the first free slot from its own on. */
-  #enter(known: number): void {
-    const start = known === 0 ? 0 : this.#ends[known - 1]!;
-    const mask = this.#slots.length - 1;
-    let slot = hashOfWriting(this.#pool.subarray(start, this.#ends[known])) & mask;
-    while (this.#slots[slot]! >= 0) slot = (slot + 1) & mask;
-    this.#slots[slot] = known;
+  #enter(hash: number, from: number, to: number, number: number): void {
+    const table = this.#table;
+    const mask = table.length - 1;
+    let slot = (4 * hash) & mask;
+    while (table[slot + 3] !== 0) slot = (slot + 4) & mask;
+    table[slot] = hash;
+    table[slot + 1] = from;
+    table[slot + 2] = to;
+    table[slot + 3] = number;
   }
 }
 

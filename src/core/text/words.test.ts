@@ -1,7 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { Vocabulary } from "./vocabulary";
-import { blockBreak, clauseBreak, countWords, fold, noBreak, segmentedPlaces, sentenceBreak, wordPlaces, words } from "./words";
+import { blockBreak, clauseBreak, noBreak, sentenceBreak } from "./breaks";
+import { segmentedPlaces } from "./segmented";
+import { countWords, fold, wordPlaces, words } from "./words";
 
 const folded = (text: string) => words(text).map((word) => word.folded);
 

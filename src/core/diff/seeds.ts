@@ -1,0 +1,90 @@
+/** Seeds: the open triples of a text that is to be explained, and the pairs that they are made of; what other texts are asked for. */
+import { tripleHash } from "./anchors";
+import { hashOfPair, PairSet } from "./pairs";
+import type { Target } from "./runs";
+
+export const seedLength = 3;
+
+/** The seeds of one text after the other, in the same room. */
+export class Seeds {
+  /** Triples by hash: the first place of each bucket plus one. */
+  #heads = new Int32Array(64);
+  #mask = 63;
+  /** By place, less that of the target's first word, the next place of its bucket plus one, or 0. */
+  next = new Int32Array(64);
+  /** By part of the hash of a pair, 1 if any may be meant. */
+  #isMet = new Uint8Array(256);
+  #metMask = 255;
+  #target: Pick<Target, "words" | "open" | "from" | "to"> | null = null;
+  #open = new Uint8Array(64);
+  #pairs: PairSet | null = null;
+
+  /** Whether these are the seeds of a target as it is. */
+  areOf({ words, open, from, to }: Target): boolean {
+    const known = this.#target;
+    if (!known || known.words !== words || known.from !== from || known.to !== to) return false;
+    for (let at = from; at < to; at++) if (open[at] !== this.#open[at - from]) return false;
+    return true;
+  }
+
+  read(target: Target, hashes: Int32Array): void {
+    const { words, open, from, to } = target;
+    let size = 64;
+    while (size < 2 * (to - from)) size *= 2;
+    this.#makeRoom(size);
+    this.#target = target;
+    this.#pairs = null;
+    const [heads, next, isMet] = [this.#heads, this.next, this.#isMet];
+    const [mask, metMask] = [(this.#mask = size - 1), (this.#metMask = 4 * size - 1)];
+    heads.fill(0, 0, size);
+    isMet.fill(0, 0, 4 * size);
+    this.#open.set(open.subarray(from, to));
+    for (let at = to - seedLength; at >= from; at--) {
+      if (!open[at] || !open[at + 1] || !open[at + 2]) continue;
+      isMet[hashOfPair(words[at]!, words[at + 1]!) & metMask] = 1;
+      isMet[hashOfPair(words[at + 1]!, words[at + 2]!) & metMask] = 1;
+      const bucket = tripleHash(words, at, hashes) & mask;
+      next[at - from] = heads[bucket]!;
+      heads[bucket] = at + 1;
+    }
+  }
+
+  #makeRoom(size: number): void {
+    if (this.#heads.length >= size) return;
+    this.#heads = new Int32Array(size);
+    this.next = new Int32Array(size);
+    this.#isMet = new Uint8Array(4 * size);
+    this.#open = new Uint8Array(size);
+  }
+
+  /** The first place of the triples with a hash plus one, or 0; others may be among them. */
+  firstOf(hash: number): number {
+    return this.#heads[hash & this.#mask]!;
+  }
+
+  /** Whether a pair may be in a seed: never wrong when it says no. Most pairs of a wiki are not. */
+  mayHave(first: number, second: number): boolean {
+    return this.#isMet[hashOfPair(first, second) & this.#metMask] === 1;
+  }
+
+  /** The pairs themselves. */
+  get pairs(): PairSet {
+    if (this.#pairs) return this.#pairs;
+    const { words, from, to } = this.#target!;
+    const open = this.#open;
+    this.#pairs = new PairSet(to - from);
+    for (let at = from; at + 1 < to; at++) if (open[at - from] && open[at - from + 1]) this.#pairs.add(words[at]!, words[at + 1]!);
+    return this.#pairs;
+  }
+}
+
+const seeds = new Seeds();
+
+/**
+ * The seeds of a target as it is now, until those of another are asked for. The same text is mostly searched for twice in a row: first for what
+ * moved within its page, then in the rest of the wiki.
+ */
+export function seedsOf(target: Target, hashes: Int32Array): Seeds {
+  if (!seeds.areOf(target)) seeds.read(target, hashes);
+  return seeds;
+}
