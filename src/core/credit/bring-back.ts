@@ -79,7 +79,7 @@ function forEachGap({ reasons }: Explaining, first: number, end: number, each: (
 
 /** For each word of a gap the removed word of the same place that it is, or -1; null if nothing was removed there. */
 function findInPlace(work: Explaining, from: number, to: number): Int32Array | null {
-  const { step: { before: { text, removed }, after, vocabulary }, comparison: { fromBefore, evidence } } = work;
+  const { step: { before: { text, removed }, after }, comparison: { fromBefore, evidence } } = work;
   const above = from > 0 ? fromBefore[from - 1]! : -1;
   const below = to < fromBefore.length ? fromBefore[to]! : text.words.length;
   const [first, last] = below > above ? [above, below - 1] : [above, above];
@@ -89,7 +89,7 @@ function findInPlace(work: Explaining, from: number, to: number): Int32Array | n
   const found = alignStretch({
     a: removed.words.subarray(flatFrom, flatTo), aBreaks: removed.breaks.subarray(flatFrom, flatTo),
     b: after.words.subarray(from, to), bBreaks: after.breaks.subarray(from, to),
-  }, vocabulary, evidence);
+  }, evidence);
   for (let at = 0; at < found.length; at++) if (found[at]! >= 0) found[at]! += flatFrom;
   bridgeSpelling(work, removed.words, found, from);
   return found;

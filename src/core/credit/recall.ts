@@ -9,6 +9,7 @@ import { compare, type Comparison } from "../diff/compare";
 import { PairSet } from "../diff/pairs";
 import { came, kept } from "../diff/ways";
 import { type Block, type Sequence, sequence } from "../diff/sequence";
+import type { Vocabulary } from "../text/vocabulary";
 import type { EntryStep } from "./entry";
 import { onPage, type Explaining, unexplained } from "./explaining";
 import { originKey, type Origins } from "./origins";
@@ -44,6 +45,16 @@ const mostCompared = 3;
 /** By part of a block's key, whether any that is looked for may be meant: asked for each block of each state. */
 const keysMet = new Uint8Array(4096);
 const keysMask = keysMet.length - 1;
+const knownShortKeys = new WeakMap<readonly Block[], Uint16Array>();
+
+/** That part of the keys of a state's blocks, kept as long as the state: the blocks themselves lie far apart. */
+function shortKeys(blocks: readonly Block[], vocabulary: Vocabulary): Uint16Array {
+  const known = knownShortKeys.get(blocks);
+  if (known) return known;
+  const keys = Uint16Array.from(blocks, (block) => block.wordsKey(vocabulary) & keysMask);
+  knownShortKeys.set(blocks, keys);
+  return keys;
+}
 /** How much nearer an earlier state must be than the page before: its words that came and went, as part of those. */
 const muchNearer = 0.6;
 
@@ -78,8 +89,7 @@ function likeliest(states: readonly EarlierState[], { before, after, vocabulary 
   if (cameNow.size === 0) return [];
   keysMet.fill(0);
   for (const key of cameNow) keysMet[key & keysMask] = 1;
-  const hasCome = (block: Block) => keysMet[keyOf(block) & keysMask] === 1 && cameNow.has(keyOf(block));
-  const candidates = states.filter(({ blocks }) => blocks.some(hasCome));
+  const candidates = states.filter(({ blocks }) => shortKeys(blocks, vocabulary).some((key, index) => keysMet[key] === 1 && cameNow.has(keyOf(blocks[index]!))));
   if (candidates.length === 0) return [];
   const now = new Set(after.blocks.map(keyOf));
   const shared = (blocks: readonly Block[]) => blocks.reduce((sum, block) => (now.has(keyOf(block)) ? sum + block.words.length : sum), 0);

@@ -20,11 +20,10 @@ const leastShared = 0.67;
 const deepestCut = 4;
 const longRange = 300;
 
-/** Elements are compared by `===`; `hashes` gives for each a number that does not depend on how elements are numbered. */
+/** Elements are small whole numbers, compared by `===`. What is kept does not depend on how they are numbered. */
 export interface Alignable {
   readonly a: Int32Array;
   readonly b: Int32Array;
-  readonly hashes: Int32Array;
 }
 
 export interface Range {
@@ -89,20 +88,25 @@ function isOtherText({ aFrom, aTo, bFrom, bTo }: Range, mostKept: number): boole
   return shorter > longRange && mostKept < shorter / 2;
 }
 
-/** The most elements that can stay if order does not matter, by a hash of small range: never too few. */
+/** The most elements that can stay if order does not matter. O(n + m). */
 function shared(a: Int32Array, b: Int32Array, { aFrom, aTo, bFrom, bTo }: Range): number {
-  counts.fill(0);
-  for (let at = aFrom; at < aTo; at++) counts[a[at]! & countsMask]!++;
+  let highest = 0;
+  for (let at = aFrom; at < aTo; at++) if (a[at]! > highest) highest = a[at]!;
+  if (highest >= counts.length) counts = new Int32Array(2 * highest);
+  for (let at = aFrom; at < aTo; at++) counts[a[at]!]!++;
   let sum = 0;
   for (let at = bFrom; at < bTo; at++) {
-    const slot = b[at]! & countsMask;
-    if (counts[slot]! > 0) { counts[slot]!--; sum++; }
+    const element = b[at]!;
+    if (element > highest || counts[element] === 0) continue;
+    counts[element]!--;
+    sum++;
   }
+  for (let at = aFrom; at < aTo; at++) counts[a[at]!] = 0;
   return sum;
 }
 
-const countsMask = 0xfff;
-const counts = new Int32Array(countsMask + 1);
+/** By element how often it stands in a range; all 0 between two calls. */
+let counts = new Int32Array(4096);
 
 /** Follows the path back from (n, m). `trace[d]` holds the furthest x on diagonals -d to d after d differences. */
 function walkBack(trace: readonly Int32Array[], d: number, k: number, n: number, m: number, keep: Keep): void {

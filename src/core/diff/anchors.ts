@@ -10,15 +10,15 @@ export interface Anchor {
 }
 
 /** Anchors of two ranges, chosen so that both sides increase and the elements are most. O(n + m) and the sorting of the anchors. */
-export function chainOfAnchors({ a, b, hashes }: Alignable, range: Range): Anchor[] {
-  const [inA, inB] = sharedTriples({ a, b, hashes }, range);
-  const [onceInA, onceInB] = [new PlacesOfKeys(inA), new PlacesOfKeys(inB)];
+export function chainOfAnchors({ a, b }: Alignable, range: Range): Anchor[] {
+  const [inA, inB] = sharedTriples({ a, b }, range);
+  const [onceInA, onceInB] = [new TriplePlaces(a, inA), new TriplePlaces(b, inB)];
   const anchors: Anchor[] = [];
   const reached = new Map<number, number>();
   for (let each = 0; each < inB.count; each++) {
     const at = inB.places[each]!;
-    const from = onceInA.only(inB.keys[each]!);
-    if (from < 0 || onceInB.only(inB.keys[each]!) !== at || (reached.get(from - at) ?? -1) > at) continue;
+    const from = onceInA.only(b, at, inB.keys[each]!);
+    if (from < 0 || onceInB.only(b, at, inB.keys[each]!) < 0 || (reached.get(from - at) ?? -1) > at) continue;
     let [start, end] = [0, 0];
     while (from - start > range.aFrom && at - start > range.bFrom && a[from - start - 1] === b[at - start - 1]) start++;
     while (from + end < range.aTo && at + end < range.bTo && a[from + end] === b[at + end]) end++;
@@ -44,23 +44,23 @@ const [triplesOfA, triplesOfB]: readonly [Triples, Triples] = [
 let isMet = new Uint8Array(8192);
 
 /** The triples of both ranges that may stand in the other one too: most do not, and are told by a flag for part of their keys. */
-function sharedTriples({ a, b, hashes }: Alignable, { aFrom, aTo, bFrom, bTo }: Range): readonly [Triples, Triples] {
+function sharedTriples({ a, b }: Alignable, { aFrom, aTo, bFrom, bTo }: Range): readonly [Triples, Triples] {
   let size = 64;
   while (size < 8 * Math.max(aTo - aFrom, bTo - bFrom)) size *= 2;
   if (isMet.length < size) isMet = new Uint8Array(size);
-  readTriples(triplesOfA, a, aFrom, aTo, hashes);
-  readTriples(triplesOfB, b, bFrom, bTo, hashes);
+  readTriples(triplesOfA, a, aFrom, aTo);
+  readTriples(triplesOfB, b, bFrom, bTo);
   keepMet(triplesOfB, triplesOfA, size);
   keepMet(triplesOfA, triplesOfB, size);
   return [triplesOfA, triplesOfB];
 }
 
-function readTriples(triples: Triples, sequence: Int32Array, from: number, to: number, hashes: Int32Array): void {
+function readTriples(triples: Triples, sequence: Int32Array, from: number, to: number): void {
   const count = (triples.count = Math.max(0, to - from - anchorLength + 1));
   if (triples.keys.length < count) [triples.keys, triples.places] = [new Int32Array(2 * count), new Int32Array(2 * count)];
   const { keys, places } = triples;
   for (let each = 0; each < count; each++) {
-    keys[each] = tripleHash(sequence, from + each, hashes);
+    keys[each] = tripleHash(sequence, from + each);
     places[each] = from + each;
   }
 }
@@ -79,45 +79,45 @@ function keepMet(triples: Triples, others: Triples, size: number): void {
   triples.count = left;
 }
 
-/** Where each of some triples lies, if it occurs once: a hash table with open addressing. */
-class PlacesOfKeys {
-  readonly #keys: Int32Array;
-  /** The place plus one, 0 for none, -1 for several. */
+/** Where each of some triples of a sequence lies, if it occurs once: a hash table with open addressing. */
+class TriplePlaces {
+  /** The place plus one, or 0. */
   readonly #places: Int32Array;
+  readonly #isSeveral: Uint8Array;
   readonly #mask: number;
 
-  constructor({ keys, places, count }: Triples) {
+  constructor(readonly sequence: Int32Array, { keys, places, count }: Triples) {
     let size = 16;
     while (size < 2 * count) size *= 2;
     this.#mask = size - 1;
-    this.#keys = new Int32Array(size);
     this.#places = new Int32Array(size);
+    this.#isSeveral = new Uint8Array(size);
     for (let each = 0; each < count; each++) {
-      const slot = this.#slot(keys[each]!);
-      this.#keys[slot] = keys[each]!;
-      this.#places[slot] = this.#places[slot] === 0 ? places[each]! + 1 : -1;
+      const slot = this.#slot(sequence, places[each]!, keys[each]!);
+      if (this.#places[slot]! > 0) this.#isSeveral[slot] = 1;
+      else this.#places[slot] = places[each]! + 1;
     }
   }
 
-  /** The one place of a triple, or -1 if it has none or several. */
-  only(key: number): number {
-    const place = this.#places[this.#slot(key)]!;
-    return place > 0 ? place - 1 : -1;
+  /** The one place of the triple that stands in `other` from `at` on, or -1 if it has none or several. */
+  only(other: Int32Array, at: number, key: number): number {
+    const slot = this.#slot(other, at, key);
+    return this.#isSeveral[slot] ? -1 : this.#places[slot]! - 1;
   }
 
-  #slot(key: number): number {
+  #slot(other: Int32Array, at: number, key: number): number {
+    const [places, sequence] = [this.#places, this.sequence];
     let slot = key & this.#mask;
-    while (this.#places[slot] !== 0 && this.#keys[slot] !== key) slot = (slot + 1) & this.#mask;
+    for (let place = places[slot]! - 1; place >= 0 && (sequence[place] !== other[at] || sequence[place + 1] !== other[at + 1] || sequence[place + 2] !== other[at + 2]); place = places[slot]! - 1) slot = (slot + 1) & this.#mask;
     return slot;
   }
 }
 
-/** A hash of the three elements from `at` on. */
-export function tripleHash(sequence: Int32Array, at: number, hashes: Int32Array): number {
-  const one = Math.imul(hashes[sequence[at]!]! ^ 0x2545f491, 0x9e3779b1);
-  const two = Math.imul((one ^ (one >>> 15)) + hashes[sequence[at + 1]!]!, 0x85ebca77);
-  const three = Math.imul((two ^ (two >>> 13)) + hashes[sequence[at + 2]!]!, 0xc2b2ae3d);
-  return three ^ (three >>> 16);
+/** A hash of the three elements from `at` on: where they may stand, and nothing that is decided by. */
+export function tripleHash(sequence: Int32Array, at: number): number {
+  const sum = Math.imul(sequence[at]!, 0x9e3779b1) + Math.imul(sequence[at + 1]!, 0x85ebca77) + Math.imul(sequence[at + 2]!, 0xc2b2ae3d);
+  const mixed = Math.imul(sum ^ (sum >>> 16), 0x7feb352d);
+  return mixed ^ (mixed >>> 15);
 }
 
 /** Of anchors in the order of `b`, those that increase in `a` too and have the most elements together. O(k log k). */

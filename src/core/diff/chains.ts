@@ -39,7 +39,7 @@ const bitsOfFragment = 60;
  */
 export function takeChains(search: Search, target: Target): Chain[] {
   const { sources, reuse } = search;
-  const runs = findRuns(sources, target, search.vocabulary);
+  const runs = findRuns(sources, target);
   if (runs.count === 0) return [];
   const places = sources.reduce((sum, { words, open }) => sum + (open ? countOpen(open, 0, open.length) : words.length), 0);
   const needed = bitsOfSearch(places, countOpen(target.open, target.from, target.to)) + search.margin;

@@ -97,9 +97,9 @@ class Work {
 
   /** Continues the blocks that read the same: those in order, which are returned, and those that moved as a whole. */
   private equalBlocks(from: number, aTo: number, bTo: number): [number, number][] {
-    const { a, b, hashes } = this.symbols(from, aTo, bTo);
+    const { a, b } = this.symbols(from, aTo, bTo);
     const partner = new Int32Array(b.length).fill(-1);
-    align({ a, b, hashes }, { aFrom: 0, aTo: a.length, bFrom: 0, bTo: b.length }, (aAt, bAt) => { partner[bAt] = aAt; });
+    align({ a, b }, { aFrom: 0, aTo: a.length, bFrom: 0, bTo: b.length }, (aAt, bAt) => { partner[bAt] = aAt; });
     const staying: [number, number][] = [];
     const isPaired = new Uint8Array(a.length);
     partner.forEach((aAt, bAt) => {
@@ -131,19 +131,19 @@ class Work {
   }
 
   /** The blocks of both middles as numbers, equal for blocks of the same words. */
-  private symbols(from: number, aTo: number, bTo: number): { a: Int32Array; b: Int32Array; hashes: Int32Array } {
-    const hashes = new Int32Array(aTo + bTo - 2 * from);
+  private symbols(from: number, aTo: number, bTo: number): { a: Int32Array; b: Int32Array } {
     const known: Block[] = [];
-    const byHash = new Map<number, number[]>();
+    const byKey = new Map<number, number[]>();
     const symbol = (block: Block): number => {
-      const hash = block.wordsKey(this.vocabulary);
-      const same = byHash.get(hash)?.find((each) => sameWords(known[each]!, block));
+      const key = block.wordsKey(this.vocabulary);
+      const alike = byKey.get(key);
+      const same = alike?.find((each) => sameWords(known[each]!, block));
       if (same !== undefined) return same;
-      byHash.set(hash, [...(byHash.get(hash) ?? []), known.length]);
-      hashes[known.length] = hash | 0;
+      if (alike) alike.push(known.length);
+      else byKey.set(key, [known.length]);
       return known.push(block) - 1;
     };
-    return { a: Int32Array.from(this.a.blocks.slice(from, aTo), symbol), b: Int32Array.from(this.b.blocks.slice(from, bTo), symbol), hashes };
+    return { a: Int32Array.from(this.a.blocks.slice(from, aTo), symbol), b: Int32Array.from(this.b.blocks.slice(from, bTo), symbol) };
   }
 
   /** Compares the blocks between two that stay: those of the same id with each other, what is left as one stretch. */
@@ -177,7 +177,7 @@ class Work {
     const bOpen = openWords(this.result.fromBefore, this.b.starts[bFrom]!, this.b.starts[bTo]!);
     if (aOpen.length === 0 || bOpen.length === 0) return;
     const [a, b] = [pick(this.a, aOpen), pick(this.b, bOpen)];
-    const found = alignStretch({ a: a.words, aBreaks: a.breaks, b: b.words, bBreaks: b.breaks }, this.vocabulary, this.result.evidence);
+    const found = alignStretch({ a: a.words, aBreaks: a.breaks, b: b.words, bBreaks: b.breaks }, this.result.evidence);
     for (let at = 0; at < found.length; at++) if (found[at]! >= 0) this.continueWord(aOpen[found[at]!]!, bOpen[at]!, kept);
   }
 

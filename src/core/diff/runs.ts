@@ -1,5 +1,4 @@
 /** Runs: stretches of a text that stand word by word in another, wherever they do. Every three equal words begin one. */
-import type { Vocabulary } from "../text/vocabulary";
 import { tripleHash } from "./anchors";
 import type { TextIndex } from "./pairs";
 import { seedLength, type Seeds, seedsOf } from "./seeds";
@@ -70,8 +69,8 @@ export class Runs {
 }
 
 /** All runs, source by source, to be used before the next search; O(sources + target + runs) in words. */
-export function findRuns(sources: readonly Source[], target: Target, { hashes }: Vocabulary): Runs {
-  const finder = new RunFinder(target, hashes, mostEffort * sources.reduce((sum, { words }) => sum + words.length, target.to - target.from));
+export function findRuns(sources: readonly Source[], target: Target): Runs {
+  const finder = new RunFinder(target, mostEffort * sources.reduce((sum, { words }) => sum + words.length, target.to - target.from));
   for (let of = 0; of < sources.length && !finder.isSpent; of++) finder.find(sources[of]!, of);
   return finder.runs;
 }
@@ -94,9 +93,9 @@ class RunFinder {
   readonly #seeds: Seeds;
   readonly #step: number;
 
-  constructor(readonly target: Target, readonly hashes: Int32Array, private effort: number) {
+  constructor(readonly target: Target, private effort: number) {
     this.runs.count = 0;
-    this.#seeds = seedsOf(target, hashes);
+    this.#seeds = seedsOf(target);
     this.#step = target.to - target.from > longTarget ? 2 : 1;
   }
 
@@ -143,10 +142,11 @@ class RunFinder {
     if (sourceOpen && !(sourceOpen[from] && sourceOpen[from + 1] && sourceOpen[from + 2])) return;
     const { words: t, open, from: first, to: end } = this.target;
     const { next } = this.#seeds;
-    let at = this.#seeds.firstOf(tripleHash(s, from, this.hashes));
-    for (let seen = 0; at > 0 && seen < mostPlaces; at = next[at - 1 - first]!, seen++) {
+    let at = this.#seeds.firstOf(tripleHash(s, from));
+    for (let seen = 0; at > 0 && seen < mostPlaces; at = next[at - 1 - first]!) {
       const to = at - 1;
       if (s[from] !== t[to] || s[from + 1] !== t[to + 1] || s[from + 2] !== t[to + 2]) continue;
+      seen++;
       const diagonal = this.#diagonal(from, to);
       if (reached[diagonal]! > to) continue;
       let length = seedLength;

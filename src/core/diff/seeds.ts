@@ -27,7 +27,7 @@ export class Seeds {
     return true;
   }
 
-  read(target: Target, hashes: Int32Array): void {
+  read(target: Target): void {
     const { words, open, from, to } = target;
     let size = 64;
     while (size < 2 * (to - from)) size *= 2;
@@ -43,7 +43,7 @@ export class Seeds {
       if (!open[at] || !open[at + 1] || !open[at + 2]) continue;
       isMet[hashOfPair(words[at]!, words[at + 1]!) & metMask] = 1;
       isMet[hashOfPair(words[at + 1]!, words[at + 2]!) & metMask] = 1;
-      const bucket = tripleHash(words, at, hashes) & mask;
+      const bucket = tripleHash(words, at) & mask;
       next[at - from] = heads[bucket]!;
       heads[bucket] = at + 1;
     }
@@ -84,7 +84,7 @@ const seeds = new Seeds();
  * The seeds of a target as it is now, until those of another are asked for. The same text is mostly searched for twice in a row: first for what
  * moved within its page, then in the rest of the wiki.
  */
-export function seedsOf(target: Target, hashes: Int32Array): Seeds {
-  if (!seeds.areOf(target)) seeds.read(target, hashes);
+export function seedsOf(target: Target): Seeds {
+  if (!seeds.areOf(target)) seeds.read(target);
   return seeds;
 }

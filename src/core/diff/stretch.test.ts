@@ -9,7 +9,7 @@ function aligned(before: string, after: string): { from: number[]; a: Int32Array
   const vocabulary = new Vocabulary();
   const [a, b] = [vocabulary.read(before), vocabulary.read(after)];
   const evidence = () => new Evidence(vocabulary, [a], b.words);
-  const from = alignStretch({ a: a.words, b: b.words, aBreaks: a.breaks, bBreaks: b.breaks }, vocabulary, evidence);
+  const from = alignStretch({ a: a.words, b: b.words, aBreaks: a.breaks, bBreaks: b.breaks }, evidence);
   return { from: [...from], a: a.words, b: b.words, name: (word) => vocabulary.folded[word]! };
 }
 

@@ -2,7 +2,6 @@
  * Keeping words in order within one stretch of text, so that a person would agree with it: aligned as far as possible,
  * with the ends of changes where sentences end, and without what is only chance.
  */
-import type { Vocabulary } from "../text/vocabulary";
 import { blockBreak, sentenceBreak } from "../text/breaks";
 import { align } from "./align";
 import { type Evidence, longRun } from "./evidence";
@@ -16,10 +15,10 @@ export interface Stretch {
 }
 
 /** For each word of `b` the index in `a` of the word that it keeps, or -1; indices increase. */
-export function alignStretch(stretch: Stretch, { hashes }: Vocabulary, evidence: () => Evidence): Int32Array {
+export function alignStretch(stretch: Stretch, evidence: () => Evidence): Int32Array {
   const from = new Int32Array(stretch.b.length).fill(-1);
   const whole = { aFrom: 0, aTo: stretch.a.length, bFrom: 0, bTo: stretch.b.length };
-  align({ ...stretch, hashes }, whole, (a, b) => { from[b] = a; });
+  align(stretch, whole, (a, b) => { from[b] = a; });
   if (from.every((each) => each < 0)) return from;
   slideChanges(stretch, from);
   const runs = keptRuns(stretch, from);
