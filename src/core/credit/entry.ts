@@ -16,7 +16,7 @@ import type { Vocabulary } from "../text/vocabulary";
 import { account, type EntryFigures } from "./account";
 import { Explaining } from "./explaining";
 import { bringBackInPlace, bringBackRest, search } from "./bring-back";
-import type { Origins } from "./origins";
+import { continueRuns, type Origins } from "./origins";
 import { type LastStates, recall, recallLike } from "./recall";
 import { rememberRemoved } from "./removed";
 import type { CreditedPage } from "./text";
@@ -68,6 +68,7 @@ export function creditEntry(step: EntryStep): CreditedEntry {
     bringBackRest(work, pending);
   }
   work.addRest();
+  continueRuns(step.before.origins, work.origins, work.changed);
   const { text, origins, removed } = step.before;
   const remembered = rememberRemoved(
     { words: text.words, breaks: text.breaks, origins }, removed,

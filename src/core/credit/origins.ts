@@ -4,6 +4,7 @@
  * An origin names one act of writing one word. Copies share it, so a word that stands twice can be told from a word
  * that two people wrote. Texts are long and origins run on, so they are stored as runs.
  */
+import type { Range } from "../diff/align";
 import { ByteReader, ByteWriter } from "../text/bytes";
 
 export interface Origins {
@@ -23,12 +24,18 @@ export type OriginRuns = Int32Array;
 let scratch = new Int32Array(3 * 1024);
 
 /** The inverse of `unpackOrigins`. O(words). */
-export function packOrigins({ entries, ordinals }: Origins): OriginRuns {
+export function packOrigins(origins: Origins): OriginRuns {
+  const used = packPart(origins, 0, origins.entries.length);
+  return scratch.slice(0, used);
+}
+
+/** Puts the runs of some words into `scratch`, which may be replaced by a longer one. Returns how many numbers they take. */
+function packPart({ entries, ordinals }: Origins, first: number, end: number): number {
   let used = 0;
-  for (let at = 0; at < entries.length; ) {
+  for (let at = first; at < end; ) {
     const [entry, shift] = [entries[at]!, ordinals[at]! - at];
     const from = at++;
-    while (at < entries.length && entries[at] === entry && ordinals[at]! - at === shift) at++;
+    while (at < end && entries[at] === entry && ordinals[at]! - at === shift) at++;
     if (used === scratch.length) {
       const longer = new Int32Array(2 * used);
       longer.set(scratch);
@@ -38,7 +45,7 @@ export function packOrigins({ entries, ordinals }: Origins): OriginRuns {
     scratch[used++] = from + shift;
     scratch[used++] = at - from;
   }
-  return scratch.slice(0, used);
+  return used;
 }
 
 export function unpackOrigins(runs: OriginRuns): Origins {
@@ -64,6 +71,27 @@ export function originRuns(origins: Origins): OriginRuns {
   const runs = packOrigins(origins);
   knownRuns.set(origins.entries, runs);
   return runs;
+}
+
+/**
+ * Notes the runs of `after` if those of `before` are known, of which all words but those in `changed` go on.
+ * O(runs + what changed).
+ */
+export function continueRuns(before: Origins, after: Origins, { aTo, bFrom, bTo }: Range): void {
+  const runs = knownRuns.get(before.entries);
+  if (!runs) return;
+  const [length, shift] = [before.entries.length, bTo - aTo];
+  // Whole runs that end before the last word in front of what changed, and that begin after the first one behind it.
+  let [head, headWords] = [0, 0];
+  while (head < runs.length && headWords + runs[head + 2]! < bFrom) { headWords += runs[head + 2]!; head += 3; }
+  let [tail, tailWords] = [runs.length, length];
+  while (tail > head && tailWords - runs[tail - 1]! > aTo) { tailWords -= runs[tail - 1]!; tail -= 3; }
+  const used = packPart(after, headWords, tailWords + shift);
+  const continued = new Int32Array(head + used + runs.length - tail);
+  continued.set(runs.subarray(0, head));
+  continued.set(scratch.subarray(0, used), head);
+  continued.set(runs.subarray(tail), head + used);
+  knownRuns.set(after.entries, continued);
 }
 
 /** Origins that are never changed any more as bytes, for storage: a few for each run. */

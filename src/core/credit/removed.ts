@@ -94,7 +94,7 @@ class Pieces {
 
 /**
  * What is remembered after an entry: what went is put where it stood, what came back is taken out, and each run follows
- * the word before it to wherever that stands now. O(what changed + runs), and copying.
+ * the word before it to wherever that stands now. O(what changed), and copying.
  */
 export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate): RemovedText {
   const { entry, toAfter, removedToAfter } = fate;
@@ -102,11 +102,8 @@ export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate):
   // Runs after a word in front of what changed stay as they are, runs after a word behind it slide along.
   const [head, tail] = removedToAfter ? [0, removed.at.length] : [firstRunFrom(removed.anchors, aFrom), firstRunFrom(removed.anchors, aTo)];
   const gone = countGone(toAfter, aFrom, aTo);
-  const isUntouched = gone === 0 && !removedToAfter;
-  const pieces = new Pieces(removed.at.length + gone + (removedToAfter?.length ?? 0));
-  let [nextRun, anchor, wentFrom] = [0, -1, -1];
-  for (; nextRun < head; nextRun++) putRun(removed.anchors[nextRun]!);
-  anchor = bFrom - 1;
+  const pieces = new Pieces(tail - head + gone + (removedToAfter?.length ?? 0));
+  let [nextRun, anchor, wentFrom] = [head, bFrom - 1, -1];
   putRunsAfter(-1);
   for (let word = aFrom; word < aTo; word++) {
     const to = toAfter[word]!;
@@ -120,13 +117,10 @@ export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate):
     }
   }
   putGone(aTo);
-  for (; nextRun < removed.at.length; nextRun++) putRun(removed.anchors[nextRun]! + bTo - aTo);
-  if (isUntouched && isOrdered(pieces)) return { ...removed, anchors: pieces.anchor.slice(0, pieces.length) };
-  return layOut(forget(inOrder(pieces), entry), stood, removed);
-
-  function putRun(at: number): void {
-    pieces.put(removed.starts[nextRun]!, removed.starts[nextRun + 1]!, 0, removed.at[nextRun]!, at);
-  }
+  const parts = { head, middle: inOrder(pieces), tail, shift: bTo - aTo };
+  if (gone === 0 && !removedToAfter && parts.middle === pieces) return { ...removed, anchors: anchorsOf(parts, removed) };
+  if (wordsBefore(entry, parts, removed) <= mostRemembered) return layOut(parts, stood, removed);
+  return layOut({ head: 0, middle: forget(inOnePiece(parts, removed), entry), tail: removed.at.length, shift: 0 }, stood, removed);
 
   function putGone(to: number): void {
     if (wentFrom >= 0) pieces.put(wentFrom, to, 1, entry, anchor);
@@ -135,8 +129,9 @@ export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate):
 
   function putRunsAfter(word: number): void {
     for (; nextRun < tail && removed.anchors[nextRun] === word; nextRun++) {
-      if (!removedToAfter) putRun(anchor);
-      else putLeft(removed.starts[nextRun]!, removed.starts[nextRun + 1]!, removed.at[nextRun]!, removedToAfter);
+      const [from, to, at] = [removed.starts[nextRun]!, removed.starts[nextRun + 1]!, removed.at[nextRun]!];
+      if (removedToAfter) putLeft(from, to, at, removedToAfter);
+      else pieces.put(from, to, 0, at, anchor);
     }
   }
 
@@ -150,6 +145,30 @@ export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate):
     }
     if (to > from) pieces.put(from, to, 0, at, anchor);
   }
+}
+
+/** What is to be remembered: the first runs as they are, then pieces, then the runs from `tail` on, whose words slide by `shift`. */
+interface Parts {
+  readonly head: number;
+  readonly middle: Pieces;
+  readonly tail: number;
+  readonly shift: number;
+}
+
+/** How many words are to be remembered that earlier entries than `entry` removed. */
+function wordsBefore(entry: number, { head, middle, tail }: Parts, { starts, words }: RemovedText): number {
+  let sum = starts[head]! + words.length - starts[tail]!;
+  for (let index = 0; index < middle.length; index++) if (middle.at[index] !== entry) sum += middle.to[index]! - middle.from[index]!;
+  return sum;
+}
+
+/** The same with every run as a piece. */
+function inOnePiece({ head, middle, tail, shift }: Parts, { starts, at, anchors }: RemovedText): Pieces {
+  const all = new Pieces(head + middle.length + at.length - tail);
+  for (let run = 0; run < head; run++) all.put(starts[run]!, starts[run + 1]!, 0, at[run]!, anchors[run]!);
+  for (let index = 0; index < middle.length; index++) all.put(middle.from[index]!, middle.to[index]!, middle.stood[index] as 0 | 1, middle.at[index]!, middle.anchor[index]!);
+  for (let run = tail; run < at.length; run++) all.put(starts[run]!, starts[run + 1]!, 0, at[run]!, anchors[run]! + shift);
+  return all;
 }
 
 /** The first run whose anchor is `anchor` or later. */
@@ -187,14 +206,14 @@ function inOrder(pieces: Pieces): Pieces {
   return pieces.pick(order);
 }
 
-/** Forgets the oldest runs once there are too many; some more than needed, so that it is not done at every entry. */
+/** Forgets the oldest runs; some more than needed, so that it is not done at every entry. */
 function forget(pieces: Pieces, entry: number): Pieces {
-  let words = 0;
-  for (let index = 0; index < pieces.length; index++) if (pieces.at[index] !== entry) words += pieces.to[index]! - pieces.from[index]!;
-  if (words <= mostRemembered) return pieces;
   const byEntry = new Map<number, number>();
+  let words = 0;
   for (let index = 0; index < pieces.length; index++) {
-    byEntry.set(pieces.at[index]!, (byEntry.get(pieces.at[index]!) ?? 0) + pieces.to[index]! - pieces.from[index]!);
+    const [at, length] = [pieces.at[index]!, pieces.to[index]! - pieces.from[index]!];
+    byEntry.set(at, (byEntry.get(at) ?? 0) + length);
+    if (at !== entry) words += length;
   }
   let last = -1;
   for (const [at, length] of [...byEntry].sort(([one], [other]) => one - other)) {
@@ -207,23 +226,38 @@ function forget(pieces: Pieces, entry: number): Pieces {
   return pieces.pick(left);
 }
 
-function layOut(pieces: Pieces, stood: Stood, removed: RemovedText): RemovedText {
-  const { from, to, length } = pieces;
-  const starts = new Int32Array(length + 1);
-  for (let index = 0; index < length; index++) starts[index + 1] = starts[index]! + to[index]! - from[index]!;
-  const words = starts[length]!;
-  const next = {
-    words: new Int32Array(words), breaks: new Uint8Array(words), origins: emptyOrigins(words),
-    starts, at: pieces.at.slice(0, length), anchors: pieces.anchor.slice(0, length),
-  };
+function layOut(parts: Parts, stood: Stood, removed: RemovedText): RemovedText {
+  const { head, middle: { from, to, length, ...middle }, tail } = parts;
+  const runs = head + length + removed.at.length - tail;
+  const starts = new Int32Array(runs + 1);
+  starts.set(removed.starts.subarray(0, head + 1));
+  for (let index = 0; index < length; index++) starts[head + index + 1] = starts[head + index]! + to[index]! - from[index]!;
+  const slid = starts[head + length]! - removed.starts[tail]!;
+  for (let run = tail; run < removed.at.length; run++) starts[run + head + length - tail + 1] = removed.starts[run + 1]! + slid;
+  const words = starts[runs]!;
+  const at = new Int32Array(runs);
+  at.set(removed.at.subarray(0, head));
+  at.set(middle.at.subarray(0, length), head);
+  at.set(removed.at.subarray(tail), head + length);
+  const next = { words: new Int32Array(words), breaks: new Uint8Array(words), origins: emptyOrigins(words), starts, at, anchors: anchorsOf(parts, removed) };
+  copy(removed, 0, removed.starts[head]!, next, 0);
   // Runs that lay side by side are copied together: most of them did.
   for (let index = 0; index < length; ) {
     const first = index++;
-    while (index < length && pieces.stood[index] === pieces.stood[first] && from[index] === to[index - 1]) index++;
-    copy(pieces.stood[first] ? stood : removed, from[first]!, to[index - 1]!, next, starts[first]!);
+    while (index < length && middle.stood[index] === middle.stood[first] && from[index] === to[index - 1]) index++;
+    copy(middle.stood[first] ? stood : removed, from[first]!, to[index - 1]!, next, starts[head + first]!);
   }
-  for (let index = 0; index < length; index++) next.breaks[starts[index]!] = blockBreak;
+  copy(removed, removed.starts[tail]!, removed.words.length, next, starts[head + length]!);
+  for (let index = head; index < head + length; index++) next.breaks[starts[index]!] = blockBreak;
   return next;
+}
+
+function anchorsOf({ head, middle: { length, anchor }, tail, shift }: Parts, { anchors }: RemovedText): Int32Array {
+  const all = new Int32Array(head + length + anchors.length - tail);
+  all.set(anchors.subarray(0, head));
+  all.set(anchor.subarray(0, length), head);
+  for (let run = tail; run < anchors.length; run++) all[run + head + length - tail] = anchors[run]! + shift;
+  return all;
 }
 
 /** Longer stretches are copied by the machine: a call of it takes longer than a few words do. */

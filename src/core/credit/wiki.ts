@@ -67,7 +67,7 @@ export class CreditedWiki {
     const before = this.pages.get(page) ?? emptyPage;
     const reading = readAll(blocks, before.text.blocks, this.#vocabulary, this.#readings.get(page));
     this.#readings.set(page, reading);
-    const after = sequence(reading.read.filter((block) => block !== null));
+    const after = sequence(reading.read.filter((block) => block !== null), before.text);
     this.authors.set(entry, author);
     const key = stateKey(after, this.#vocabulary);
     this.#stateKeys.set(page, key);

@@ -60,13 +60,23 @@ export interface Sequence extends ReadText {
   readonly starts: Int32Array;
 }
 
-/** The blocks laid out flat. O(words), by copying. */
-export function sequence(blocks: readonly Block[]): Sequence {
+/** The blocks laid out flat. O(words), by copying; what begins and ends as `last` does is copied at once. */
+export function sequence(blocks: readonly Block[], last: Sequence | null = null): Sequence {
   const starts = new Int32Array(blocks.length + 1);
   for (let index = 0; index < blocks.length; index++) starts[index + 1] = starts[index]! + blocks[index]!.words.length;
   const words = new Int32Array(starts[blocks.length]!);
   const breaks = new Uint8Array(words.length);
-  for (let index = 0, to = 0; index < blocks.length; index++) {
+  let [first, end] = [0, blocks.length];
+  if (last) {
+    let lastEnd = last.blocks.length;
+    while (first < end && first < lastEnd && blocks[first] === last.blocks[first]) first++;
+    while (end > first && lastEnd > first && blocks[end - 1] === last.blocks[lastEnd - 1]) [end, lastEnd] = [end - 1, lastEnd - 1];
+    for (const [from, to, at] of [[0, last.starts[first]!, 0], [last.starts[lastEnd]!, last.words.length, starts[end]!]] as const) {
+      words.set(last.words.subarray(from, to), at);
+      breaks.set(last.breaks.subarray(from, to), at);
+    }
+  }
+  for (let index = first, to = starts[first]!; index < end; index++) {
     const block = blocks[index]!;
     // Most blocks are short: a call into the machine's copying takes longer than they do.
     for (let at = 0; at < block.words.length; at++, to++) {
