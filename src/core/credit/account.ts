@@ -45,10 +45,9 @@ export function account(work: Explaining): EntryFigures {
   const { comparison: { how, fromBefore, toAfter, restyled, changed }, reasons, step } = work;
   const removedFrom = removals(work);
   const correctedFrom = new Map<number, number>();
-  const [byWay, byReason] = [new Int32Array(4), new Int32Array(5)];
-  for (let word = changed.bFrom; word < changed.bTo; word++) {
-    byWay[how[word]!]!++;
-    byReason[reasons[word]!]!++;
+  const byWay = countEach(how, changed.bFrom, changed.bTo);
+  const byReason = countEach(reasons, changed.bFrom, changed.bTo);
+  for (let word = changed.bFrom; byWay[corrected]! > 0 && word < changed.bTo; word++) {
     if (how[word] === corrected) addTo(correctedFrom, step.before.origins.entries[fromBefore[word]!]!, 1);
   }
   let wordsOut = 0;
@@ -113,6 +112,17 @@ function besides({ reasons, origins, comparison: { changed }, step: { after } }:
     while (word < changed.bTo && reasons[word] === added && !isEdge(word)) word++;
     const beside = !isEdge(from) ? from - 1 : !isEdge(word) ? word : -1;
     if (beside >= 0) addTo(counts, origins.entries[beside]!, word - from);
+  }
+  return counts;
+}
+
+/** How often each of the numbers below eight stands there. Neighbours are mostly alike. */
+function countEach(numbers: Uint8Array, from: number, to: number): Int32Array {
+  const counts = new Int32Array(8);
+  for (let at = from; at < to; ) {
+    const start = at++;
+    while (at < to && numbers[at] === numbers[start]) at++;
+    counts[numbers[start]!]! += at - start;
   }
   return counts;
 }

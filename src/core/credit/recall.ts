@@ -89,7 +89,11 @@ function likeliest(states: readonly EarlierState[], { before, after, vocabulary 
   if (cameNow.size === 0) return [];
   keysMet.fill(0);
   for (const key of cameNow) keysMet[key & keysMask] = 1;
-  const candidates = states.filter(({ blocks }) => shortKeys(blocks, vocabulary).some((key, index) => keysMet[key] === 1 && cameNow.has(keyOf(blocks[index]!))));
+  const candidates = states.filter(({ blocks }) => {
+    const keys = shortKeys(blocks, vocabulary);
+    for (let index = 0; index < keys.length; index++) if (keysMet[keys[index]!] === 1 && cameNow.has(keyOf(blocks[index]!))) return true;
+    return false;
+  });
   if (candidates.length === 0) return [];
   const now = new Set(after.blocks.map(keyOf));
   const shared = (blocks: readonly Block[]) => blocks.reduce((sum, block) => (now.has(keyOf(block)) ? sum + block.words.length : sum), 0);

@@ -10,7 +10,7 @@
  * memory (4 bytes · budget² / 2 = 32 KB).
  */
 
-import { anchorLength, chainOfAnchors } from "./anchors";
+import { type Anchor, anchorLength, chainOfAnchors } from "./anchors";
 
 /** The most differences that one call of the exact method may find. */
 export const editBudget = 128;
@@ -19,6 +19,8 @@ const leastShared = 0.67;
 /** How often a range may be cut at anchors and its parts compared again. */
 const deepestCut = 4;
 const longRange = 300;
+/** A longer anchor is not taken for chance, however little else is the same. */
+const longestChance = 5;
 
 /** Elements are small whole numbers, compared by `===`. What is kept does not depend on how they are numbered. */
 export interface Alignable {
@@ -46,6 +48,7 @@ export function align(given: Alignable, range: Range, keep: Keep, cuts = 0): voi
   const most = shared(a, b, inner);
   if (most === 0 || isOtherText(inner, most) || alignExactly(a, b, inner, most, keep) || cuts === deepestCut || most < anchorLength) return;
   const anchors = chainOfAnchors(given, inner);
+  if (areChance(anchors, inner)) return;
   let [aAt, bAt] = [aFrom, bFrom];
   for (const anchor of anchors) {
     const [skip, length] = [Math.max(0, aAt - anchor.a, bAt - anchor.b), anchor.length];
@@ -88,17 +91,30 @@ function isOtherText({ aFrom, aTo, bFrom, bTo }: Range, mostKept: number): boole
   return shorter > longRange && mostKept < shorter / 2;
 }
 
+/** Whether what two long ranges have in common is so short, and so little, that they are other texts as well. */
+function areChance(anchors: readonly Anchor[], { aFrom, aTo, bFrom, bTo }: Range): boolean {
+  const shorter = Math.min(aTo - aFrom, bTo - bFrom);
+  if (shorter <= longRange) return false;
+  let sum = 0;
+  for (const { length } of anchors) {
+    if (length > longestChance) return false;
+    sum += length;
+  }
+  return sum < shorter / 30;
+}
+
 /** The most elements that can stay if order does not matter. O(n + m). */
 function shared(a: Int32Array, b: Int32Array, { aFrom, aTo, bFrom, bTo }: Range): number {
-  let highest = 0;
-  for (let at = aFrom; at < aTo; at++) if (a[at]! > highest) highest = a[at]!;
-  if (highest >= counts.length) counts = new Int32Array(2 * highest);
-  for (let at = aFrom; at < aTo; at++) counts[a[at]!]!++;
+  for (let at = aFrom; at < aTo; at++) {
+    if (a[at]! >= counts.length) makeRoomFor(a[at]!);
+    counts[a[at]!]!++;
+  }
+  const [known, most] = [counts, counts.length];
   let sum = 0;
   for (let at = bFrom; at < bTo; at++) {
     const element = b[at]!;
-    if (element > highest || counts[element] === 0) continue;
-    counts[element]!--;
+    if (element >= most || known[element] === 0) continue;
+    known[element]!--;
     sum++;
   }
   for (let at = aFrom; at < aTo; at++) counts[a[at]!] = 0;
@@ -107,6 +123,12 @@ function shared(a: Int32Array, b: Int32Array, { aFrom, aTo, bFrom, bTo }: Range)
 
 /** By element how often it stands in a range; all 0 between two calls. */
 let counts = new Int32Array(4096);
+
+function makeRoomFor(element: number): void {
+  const longer = new Int32Array(2 * element);
+  longer.set(counts);
+  counts = longer;
+}
 
 /** Follows the path back from (n, m). `trace[d]` holds the furthest x on diagonals -d to d after d differences. */
 function walkBack(trace: readonly Int32Array[], d: number, k: number, n: number, m: number, keep: Keep): void {
