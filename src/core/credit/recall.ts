@@ -51,7 +51,8 @@ const knownShortKeys = new WeakMap<readonly Block[], Uint16Array>();
 function shortKeys(blocks: readonly Block[], vocabulary: Vocabulary): Uint16Array {
   const known = knownShortKeys.get(blocks);
   if (known) return known;
-  const keys = Uint16Array.from(blocks, (block) => block.wordsKey(vocabulary) & keysMask);
+  const keys = new Uint16Array(blocks.length);
+  for (let index = 0; index < blocks.length; index++) keys[index] = blocks[index]!.wordsKey(vocabulary) & keysMask;
   knownShortKeys.set(blocks, keys);
   return keys;
 }
