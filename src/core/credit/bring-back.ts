@@ -113,7 +113,7 @@ function bridgeSpelling(work: Explaining, words: Int32Array, found: Int32Array, 
 }
 
 /** What a run must prove to be a copy or a restore: more than a move, because most of what people add is new. */
-const marginOfSearch = 13;
+const marginOfSearch = 10;
 
 /**
  * Looks for what is still open in all that stands in the wiki and all that its pages remember. Among equally strong

@@ -36,7 +36,7 @@ const alikePart = 0.4;
 /** A whole block that left one place and stands in another has no stray words at its edges; it proves more than its words. */
 const bitsOfWholeBlock = 10;
 /** What a run must prove to have moved: little, because its words left the page in the same entry. */
-const marginOfMove = 4;
+const marginOfMove = 2;
 const mostRounds = 4;
 
 /**
