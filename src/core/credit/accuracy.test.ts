@@ -16,11 +16,16 @@ describe("credit against histories with known truth", () => {
     expect(sum.right / sum.words).toBeGreaterThanOrEqual(wanted - 0.002);
     expect(sum.figureErrors.added / sum.figureTruth.added).toBeLessThan(0.01);
   });
-  test("mixed, in prose of which half is stock phrases", () => {
-    const mixed = operations.find((operation) => operation.name === "mixed, no blanking")!;
+  // Where a phrase is taken for a copy by mistake, or a copy for a new phrase, the totals show it more than the share of words right.
+  test.each([
+    ["mixed", 0.982], ["mixed, no blanking", 0.987], ["tables from text", 0.988], ["bringing back later", 0.985],
+  ])("%s, in prose of which half is stock phrases", (name, wanted) => {
+    const { habits, pages = 1 } = operations.find((operation) => operation.name === name)!;
     const sum = noAccuracy();
-    for (const seed of [31, 32, 33]) measure(history(seed, stockProse, mixed.habits, { ...size, pages: 2 }), sum);
-    expect(sum.right / sum.words).toBeGreaterThan(0.975);
-    expect(sum.figureErrors.added / sum.figureTruth.added).toBeLessThan(0.05);
+    for (const seed of [31, 32, 33]) measure(history(seed, stockProse, habits, { ...size, pages }), sum);
+    expect(sum.right / sum.words).toBeGreaterThan(wanted);
+    for (const figure of ["added", "removedOwn", "removedOthers"] as const) {
+      expect(sum.figureErrors[figure] / sum.figureTruth[figure], figure).toBeLessThan(0.05);
+    }
   });
 });
