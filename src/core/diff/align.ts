@@ -5,8 +5,8 @@
  * The method is the greedy O((n + m) · d) algorithm of Myers, "An O(ND) difference algorithm and its variations" (1986),
  * on what is left after equal ends are cut off. It departs from the paper in its budget: past it, the ranges are cut at
  * runs of three that occur once on each side, the heaviest chain of them that is in order (the idea of patience
- * comparison), and what lies between is compared again. Where there are no such runs nothing is kept; the search for
- * moved runs then still finds long ones that stayed. A linear-space version was not needed: the budget bounds the
+ * comparison), and what lies between is compared again. Where there are no such runs, or so few and short ones that they are
+ * chance, nothing is kept; the search for moved runs then still finds long ones that stayed. A linear-space version was not needed: the budget bounds the
  * memory (4 bytes · budget² / 2 = 32 KB).
  */
 
