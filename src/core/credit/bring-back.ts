@@ -126,7 +126,8 @@ export function search(work: Explaining): void {
   if (!isWorthSearching(target, own.text.words.length + own.removed.words.length, marginOfSearch, step.vocabulary)) return;
   const sources = gather(work);
   const searched = sources.reduce((sum, { words }) => sum + words.length, 0);
-  const evidence = (asked: Int32Array) => new Evidence(step.vocabulary, countOrigins(sources, step.isSpread), asked);
+  let counted: readonly SearchedText[] | undefined;
+  const evidence = (asked: Int32Array) => new Evidence(step.vocabulary, (counted ??= countOrigins(sources, step.isSpread)), asked);
   const chains = takeChains({ sources, reuse: true, margin: marginOfSearch, vocabulary: step.vocabulary, searched, evidence }, target);
   for (const chain of chains) {
     const source = sources[chain[0]!.of]!;

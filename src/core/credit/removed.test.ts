@@ -1,9 +1,12 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { emptyOrigins } from "./origins";
+import { originRuns, packOrigins } from "./origins";
 import { mostRemembered, nothingRemoved, rememberRemoved, type RemovedText, runOf } from "./removed";
 
-const text = (words: readonly number[]) => ({ words: Int32Array.from(words), breaks: new Uint8Array(words.length), origins: emptyOrigins(words.length) });
+/** A text whose words tell by themselves where they were first written. */
+const text = (words: readonly number[]) => ({
+  words: Int32Array.from(words), breaks: new Uint8Array(words.length), origins: { entries: Int32Array.from(words, (word) => word >>> 2), ordinals: Int32Array.from(words) },
+});
 
 interface Remembered {
   readonly word: number;
@@ -68,6 +71,8 @@ describe("what a page remembers", () => {
           changed: between(words, moved),
         });
         expect(flat(removed)).toEqual(wanted);
+        expect(removed.origins).toEqual(text([...removed.words]).origins);
+        expect(originRuns(removed.origins)).toEqual(packOrigins(removed.origins));
         words = moved;
       });
     }), { numRuns: 1000, seed: 41 });

@@ -8,7 +8,7 @@
  */
 import type { Range } from "../diff/align";
 import { blockBreak } from "../text/breaks";
-import { emptyOrigins, type Origins } from "./origins";
+import { continueRuns, emptyOrigins, type Origins } from "./origins";
 
 /** Removed runs in the order of the page, laid out flat. Never changed in place. */
 export interface RemovedText {
@@ -249,6 +249,8 @@ function layOut(parts: Parts, stood: Stood, removed: RemovedText): RemovedText {
   }
   copy(removed, removed.starts[tail]!, removed.words.length, next, starts[head + length]!);
   for (let index = head; index < head + length; index++) next.breaks[starts[index]!] = blockBreak;
+  const first = removed.starts[head]!;
+  continueRuns(removed.origins, next.origins, { aFrom: first, aTo: removed.starts[tail]!, bFrom: first, bTo: starts[head + length]! });
   return next;
 }
 
