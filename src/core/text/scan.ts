@@ -57,6 +57,7 @@ export function scanWords(text: string): Scan {
   return scanned;
 }
 
+const lineFeed = 10;
 /** Shorter texts are read unit by unit: the call into the machine's encoder takes longer. */
 const shortText = 48;
 
@@ -107,7 +108,7 @@ function scanPlain(text: string): boolean {
         code = codes[++at]!;
         kind = classes[code]!;
       } while (kind <= joinsAll);
-    } while (kind !== other && isJoined(classes[codes[at - 1]!]!, kind, at < length ? classes[codes[at + 1]!]! : other));
+    } while (kind !== other && kind !== unknown && isJoined(classes[codes[at - 1]!]!, kind, classes[codes[at + 1]!]!));
     if (kind === unknown) return false;
     // The segmenter takes a lone underscore for a sign, and any longer run of joined characters for a word.
     if (at === start + 1 && classes[codes[start]!] === joinsAll) continue;
@@ -121,11 +122,9 @@ function scanPlain(text: string): boolean {
   return true;
 }
 
-const lineFeed = 10;
-
-/** Whether a sign of class `kind` joins what stands before and after it to one word. */
+/** Whether a joining sign of class `kind` makes one word of what stands before and after it. */
 function isJoined(before: number, kind: number, after: number): boolean {
-  return (before === letter && after === letter && kind !== joinsDigits && kind !== unknown) || (before === digit && after === digit && kind !== joinsLetters && kind !== unknown);
+  return (before === letter && after === letter && kind !== joinsDigits) || (before === digit && after === digit && kind !== joinsLetters);
 }
 
 function scanSegmented(text: string): void {
