@@ -1,6 +1,6 @@
 /** The editor's tools, by mouse and by keyboard: what they make is what stands on the page afterwards. */
 import { expect, type Page } from "@playwright/test";
-import { openPage, signInAs, startPage, test, textOf } from "./people";
+import { named, openPage, signInAs, startPage, test, textOf } from "./people";
 
 /** Opens one of the toolbar's lists and takes something from it. */
 async function choose(page: Page, list: string, name: string) {
@@ -52,6 +52,24 @@ test("each tool makes what it says", async ({ browser }) => {
   await expect(article.locator("h4")).toHaveText("A h4");
   await expect(article.locator("ol > li")).toHaveText("counted");
   await expect(article.locator("blockquote")).toHaveText("said by an angler");
+});
+
+test("whoever writes on at once after choosing from a list writes as chosen", async ({ browser }) => {
+  const page = await signInAs(browser, "Deniz Aksoyan");
+  const text = await startPage(page, "Kestrel Water", named("Quick hands"));
+  for (const name of ["In amber", "Not highlighted"]) {
+    await page.getByRole("button", { name: "Letters", exact: true }).click();
+    // No frame and no timer lies between the choice and the text that has the focus again.
+    const focused = await page.getByRole("menu", { name: "Letters" }).getByText(name, { exact: true }).evaluate((item) => {
+      (item as HTMLElement).click();
+      return document.activeElement?.getAttribute("aria-label");
+    });
+    expect(focused).toBe(`Text of ${named("Quick hands")}`);
+    await page.keyboard.type(name.toLowerCase());
+    await expect(page.getByRole("menu", { name: "Letters" })).toHaveCount(0);
+  }
+  await expect(text).toHaveText("in ambernot highlighted");
+  await expect(text.locator("[data-highlight=amber]")).toHaveText("in amber");
 });
 
 test("links: a bad address is refused in words; a page is found by its title", async ({ browser }) => {

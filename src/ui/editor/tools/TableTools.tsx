@@ -4,6 +4,7 @@ import { moveTableColumn, moveTableRow, selectedRect } from "@tiptap/pm/tables";
 import { useEditorState } from "@tiptap/react";
 import { useState } from "react";
 import { ToolMenu, type ToolEntry } from "./ToolMenu";
+import { writeOn } from "./write-on";
 
 /** The tools of a table, while the cursor is in one. */
 export function TableTools({ editor }: { editor: Editor }) {
@@ -20,10 +21,10 @@ export function TableTools({ editor }: { editor: Editor }) {
     },
   });
   if (!state) return null;
-  const run = () => editor.chain().focus();
+  const run = () => writeOn(editor);
   const move = (kind: "row" | "column", from: number, to: number) => () => {
     (kind === "row" ? moveTableRow : moveTableColumn)({ from, to, select: true })(editor.state, editor.view.dispatch);
-    editor.commands.focus();
+    editor.view.focus();
   };
   const rows: ToolEntry[] = [
     { label: "Add one above", act: () => run().addRowBefore().run() }, { label: "Add one below", act: () => run().addRowAfter().run() }, "line",

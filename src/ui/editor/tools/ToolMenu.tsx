@@ -5,6 +5,7 @@ import ListSubheader from "@mui/material/ListSubheader";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import { useId, useState, type ReactNode } from "react";
+import { flushSync } from "react-dom";
 
 export interface ToolItem {
   readonly label: string;
@@ -28,7 +29,10 @@ interface Props {
   readonly entries: readonly ToolEntry[];
 }
 
-/** A tool that opens a list of tools. */
+/**
+ * A tool that opens a list of tools. What is chosen is done at once, after the list has given back the focus: done a
+ * moment later, the first letters of whoever writes on quickly would still be as they were before.
+ */
 export function ToolMenu({ label, face, isOn = false, entries }: Props) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const id = useId();
@@ -47,7 +51,7 @@ export function ToolMenu({ label, face, isOn = false, entries }: Props) {
           if ("heading" in entry) return <ListSubheader key={index} sx={{ lineHeight: "28px", fontSize: 12 }}>{entry.heading}</ListSubheader>;
           const checkable = entry.isOn === undefined ? {} : { role: "menuitemcheckbox", "aria-checked": entry.isOn };
           return (
-            <MenuItem key={index} {...checkable} disabled={entry.isOff ?? false} selected={entry.isOn ?? false} onClick={() => { close(); setTimeout(entry.act); }}>
+            <MenuItem key={index} {...checkable} disabled={entry.isOff ?? false} selected={entry.isOn ?? false} onClick={() => { flushSync(close); entry.act(); }}>
               {entry.sign && <span className="tool-sign" aria-hidden>{entry.sign}</span>}<span className="tool-label">{entry.label}</span>{entry.keys && <kbd>{entry.keys}</kbd>}
             </MenuItem>
           );

@@ -15,6 +15,7 @@ import type { Opened } from "../place";
 import { clearFormatting, indent } from "./keys";
 import { putBlocksIn } from "../put-in";
 import { ToolMenu, type ToolEntry } from "./ToolMenu";
+import { writeOn } from "./write-on";
 
 type Style = "text" | "2" | "3" | "4" | "quote" | "code";
 
@@ -45,7 +46,7 @@ export function Toolbar({ editor, open, find, hasFiles }: Props) {
       link: now.isActive("link"), page: now.isActive("pageLink"), canUndo: now.can().undo(), canRedo: now.can().redo(),
     }),
   });
-  const run = () => editor.chain().focus();
+  const run = () => writeOn(editor);
 
   function setStyle(style: Style): void {
     // Keys go on from style to style; a hand has chosen and writes on.

@@ -4,6 +4,7 @@ import { mostIndent } from "@/core/document/model";
 import { storeOf } from "../place";
 import { captioned } from "../put-in";
 import { toTools } from "./reach";
+import { writeOn } from "./write-on";
 
 /**
  * Takes off all that was put on the selection: marks, and what makes its blocks more than paragraphs set from the left.
@@ -11,17 +12,17 @@ import { toTools } from "./reach";
  */
 export function clearFormatting(editor: Editor): void {
   const isCaret = editor.state.selection.empty;
-  editor.chain().focus().unsetAllMarks().clearNodes().resetAttributes("paragraph", ["textAlign", "indent"])
+  writeOn(editor).unsetAllMarks().clearNodes().resetAttributes("paragraph", ["textAlign", "indent"])
     .command(({ tr }) => { if (isCaret) tr.setStoredMarks([]); return true; }).run();
 }
 
 /** Moves the paragraphs of the selection in or out by one step; items of a list go below the one before, or out of it. */
 export function indent(editor: Editor, step: 1 | -1): boolean {
-  if (editor.isActive("listItem")) return step === 1 ? editor.chain().focus().sinkListItem("listItem").run() : editor.chain().focus().liftListItem("listItem").run();
+  if (editor.isActive("listItem")) return step === 1 ? writeOn(editor).sinkListItem("listItem").run() : writeOn(editor).liftListItem("listItem").run();
   const type = editor.isActive("heading") ? "heading" : "paragraph";
   const now = Number(editor.getAttributes(type).indent ?? 0);
   const next = Math.min(mostIndent, Math.max(0, now + step));
-  return next === now || editor.chain().focus().updateAttributes(type, { indent: next }).run();
+  return next === now || writeOn(editor).updateAttributes(type, { indent: next }).run();
 }
 
 /** A caption is one line: Enter goes on in a paragraph below it. */
