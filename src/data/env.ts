@@ -1,6 +1,6 @@
 /** The settings that the application reads from its environment, checked once. Nothing else reads the environment. */
 import "server-only";
-import { z } from "zod";
+import * as z from "zod";
 
 const schema = z.object({
   /** PostgreSQL address. */

@@ -1,5 +1,5 @@
 /** Files over HTTP: sent in pieces, in part if that is asked for, and never as something that a browser would run. */
-import { z } from "zod";
+import * as z from "zod";
 import { findFile } from "@/data/files/read";
 import { sendBytes } from "@/data/files/store";
 import { uploadFile } from "@/data/files/write";

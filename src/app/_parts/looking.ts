@@ -1,7 +1,7 @@
 "use server";
 import { cookies } from "next/headers";
 import { redirect } from "next/navigation";
-import { z } from "zod";
+import * as z from "zod";
 import { lookAs, lookingCookie } from "@/data/session/looking";
 import { paths } from "@/ui/paths";
 import { signedIn } from "./context";

@@ -1,5 +1,5 @@
 /** Between the editor and the data layer: what arrives, and what is said about it. */
-import { z } from "zod";
+import * as z from "zod";
 import { findCourse } from "@/data/courses/read";
 import type { Saved } from "@/data/pages/dto";
 import { sendingInput, type Sending } from "@/data/pages/sending";

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
-import { z } from "zod";
+import * as z from "zod";
 import type { MailDto } from "@/data/mail/dto";
 import { mailTray } from "@/data/mail/read";
 import { paths } from "@/ui/paths";

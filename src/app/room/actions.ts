@@ -1,7 +1,7 @@
 "use server";
 import { cookies } from "next/headers";
 import { redirect } from "next/navigation";
-import { z } from "zod";
+import * as z from "zod";
 import { enter, knock, leaveRoom } from "@/data/doors/entering";
 import { settings } from "@/data/env";
 import { knocking, roomCookie, roomRequest } from "@/data/session/door";

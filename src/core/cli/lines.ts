@@ -1,6 +1,6 @@
 /** Histories and chains as JSON Lines: each line read, checked, and named by its number where it is not what it should be. */
 import { closeSync, openSync, readSync } from "node:fs";
-import { z } from "zod";
+import * as z from "zod";
 import type { PageDocument } from "../document/model";
 import { type ChainedEntry, entryKinds } from "../ledger/chain";
 

@@ -5,7 +5,7 @@ import { compareDocuments } from "../diff/document";
 import { fromPlainText } from "../document/plain";
 import { countWords } from "../text/words";
 import { doersBetween } from "./doers";
-import { originKey, type Origins, storeOrigins } from "./origins";
+import { type Origins, storeOrigins } from "./origins";
 
 /** A history on one page, and where its words come from after each entry. */
 function statesOf(given: Parameters<typeof replay>[0]) {
@@ -58,8 +58,8 @@ test("who did it is what looking at one state after the other finds", () => {
     const { states } = statesOf(given);
     const from = cut % states.length;
     const doers = between(states, from);
-    const keys = states.map(({ entries, ordinals }) => [...entries].map((entry, word) => originKey(entry, ordinals[word]!)));
-    const stands = (key: number, state: number) => state >= 0 && keys[state]!.includes(key);
+    const keys = states.map(({ entries, ordinals }) => [...entries].map((entry, word) => `${entry}.${ordinals[word]!}`));
+    const stands = (key: string, state: number) => state >= 0 && keys[state]!.includes(key);
     const newest = states.length - 1;
     keys[newest]!.forEach((key, word) => {
       let since = newest;

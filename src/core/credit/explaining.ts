@@ -3,7 +3,8 @@ import type { Range } from "../diff/align";
 import type { Comparison } from "../diff/compare";
 import type { EntryStep } from "./entry";
 import { OriginSet } from "./origin-set";
-import { emptyOrigins, originKey, type Origins } from "./origins";
+import { OriginNumbers } from "./origin-numbers";
+import { emptyOrigins, type Origins } from "./origins";
 import { type RemovedText, runOf } from "./removed";
 
 export const unexplained = 0;
@@ -33,7 +34,8 @@ export class Explaining {
   /** Origins given to words that were not on the page: of them, a copy may have gone in the same entry. */
   readonly given = new OriginSet();
   #standing: OriginSet | undefined;
-  #removals: Map<number, Removal> | undefined;
+  /** When remembered words were removed last (see `noteRemovals`). */
+  #removals: OriginNumbers | undefined;
 
   constructor(readonly step: EntryStep, readonly comparison: Comparison) {
     const { fromBefore, toAfter, changed: { aTo, bFrom, bTo } } = comparison;
@@ -92,11 +94,11 @@ export class Explaining {
     this.#markBack(flat, word);
   }
 
-  /** Gives a kept word another origin: the one that it had when the page read so before, remembered at `flat` if it was removed. */
-  recredit(word: number, entry: number, ordinal: number, flat: number | undefined): void {
+  /** Gives a kept word another origin: the one that it had when the page read so before, remembered at `flat` if it was removed, or else -1. */
+  recredit(word: number, entry: number, ordinal: number, flat: number): void {
     this.origins.entries[word] = entry;
     this.origins.ordinals[word] = ordinal;
-    if (flat !== undefined) this.#markBack(flat, word);
+    if (flat >= 0) this.#markBack(flat, word);
   }
 
   /** Says anew where the words before stand. */
@@ -141,20 +143,12 @@ export class Explaining {
   #lastRemoval(entry: number, ordinal: number, known: Removal): Removal {
     if (!this.step.isSpread(entry)) return known;
     if (!this.#removals) {
-      this.#removals = new Map();
-      this.#noteRemovals(this.step.before.removed, true);
-      for (const page of this.step.others()) this.#noteRemovals(page.removed, false);
+      this.#removals = new OriginNumbers();
+      noteRemovals(this.#removals, this.step.before.removed, true);
+      for (const page of this.step.others()) noteRemovals(this.#removals, page.removed, false);
     }
-    return this.#removals.get(originKey(entry, ordinal)) ?? known;
-  }
-
-  #noteRemovals({ origins, starts, at }: RemovedText, isSamePage: boolean): void {
-    for (let run = 0; run < at.length; run++) {
-      for (let word = starts[run]!; word < starts[run + 1]!; word++) {
-        const key = originKey(origins.entries[word]!, origins.ordinals[word]!);
-        if ((this.#removals!.get(key)?.at ?? -1) < at[run]!) this.#removals!.set(key, { at: at[run]!, isSamePage });
-      }
-    }
+    const last = this.#removals.get(entry, ordinal);
+    return last > 0 ? { at: (last >> 1) - 1, isSamePage: (last & 1) === 1 } : known;
   }
 
   /** Whether a word with this origin is kept on the page or stands on another. */
@@ -170,5 +164,15 @@ export class Explaining {
       }
     }
     return this.#standing.has(entry, ordinal);
+  }
+}
+
+/** Notes of each word of a page when it was removed, as `2 · (entry + 1)` and one more for the same page, where that is the latest. */
+function noteRemovals(removals: OriginNumbers, { origins: { entries, ordinals }, starts, at }: RemovedText, isSamePage: boolean): void {
+  for (let run = 0; run < at.length; run++) {
+    const removal = 2 * (at[run]! + 1) + (isSamePage ? 1 : 0);
+    for (let word = starts[run]!; word < starts[run + 1]!; word++) {
+      if (removals.get(entries[word]!, ordinals[word]!) < removal) removals.set(entries[word]!, ordinals[word]!, removal);
+    }
   }
 }

@@ -96,7 +96,8 @@ export function continueRuns(before: Origins, after: Origins, { aTo, bFrom, bTo 
 
 /** Origins that are never changed any more as bytes, for storage: a few for each run. */
 export function storeOrigins(origins: Origins): Uint8Array {
-  const writer = new ByteWriter();
+  // Mostly one byte and a half for each of the three numbers of a run.
+  const writer = new ByteWriter(8 + 2 * originRuns(origins).length);
   writeOrigins(writer, origins);
   return writer.bytes();
 }
@@ -152,11 +153,6 @@ function readRuns(reader: ByteReader, length: number, see: SeeRun): void {
     see(entry, ordinal, run);
     word += run;
   }
-}
-
-/** One number for an origin; exact for 2^21 entries of 2^31 words each. */
-export function originKey(entry: number, ordinal: number): number {
-  return entry * 2 ** 31 + ordinal;
 }
 
 /** The number of words by the entry that wrote them. */

@@ -12,7 +12,8 @@ import { type Block, type Sequence, sequence } from "../diff/sequence";
 import type { Vocabulary } from "../text/vocabulary";
 import type { EntryStep } from "./entry";
 import { onPage, type Explaining, unexplained } from "./explaining";
-import { originKey, type Origins } from "./origins";
+import { OriginPlaces } from "./origin-numbers";
+import type { Origins } from "./origins";
 import type { RemovedText } from "./removed";
 
 /** A page as it read after an earlier entry. */
@@ -161,21 +162,20 @@ export function recall(work: Explaining, then: Origins): void {
   for (let word = 0; word < fromBefore.length; word++) if (isSettled(word, fromBefore[word]!)) toAfter[fromBefore[word]!] = word;
   // What the comparison found equal at both ends stays: the entry's account is of what lies between.
   const isWithin = (word: number) => word >= bFrom && word < bTo;
-  const standing = placesByOrigin(before.origins, (word) => toAfter[word]! < 0);
-  const removed = placesByOrigin(before.removed.origins, () => true);
+  const standing = new OriginPlaces(before.origins, (word) => toAfter[word]! < 0);
+  const removed = new OriginPlaces(before.removed.origins, () => true);
   for (let word = 0; word < fromBefore.length; word++) {
     const from = fromBefore[word]!;
     const [entry, ordinal] = [then.entries[word]!, then.ordinals[word]!];
     if (entry === notKnown || isSettled(word, from)) continue;
-    const key = originKey(entry, ordinal);
-    const wasHere = standing.get(key)?.pop();
-    const wasRemoved = wasHere === undefined ? removed.get(key)?.pop() : undefined;
-    if (wasHere !== undefined) {
+    const wasHere = standing.take(entry, ordinal);
+    const wasRemoved = wasHere < 0 ? removed.take(entry, ordinal) : -1;
+    if (wasHere >= 0) {
       toAfter[wasHere] = word;
       if (isWithin(word) && isWithin(compared[wasHere]!) && then.entries[compared[wasHere]!] === notKnown) takeFrom(compared[wasHere]!, word);
     }
     if (fromBefore[word]! >= 0) work.recredit(word, entry, ordinal, wasRemoved);
-    else if (wasHere !== undefined || wasRemoved === undefined) work.carry(word, entry, ordinal);
+    else if (wasHere >= 0 || wasRemoved < 0) work.carry(word, entry, ordinal);
     else work.restoreInPlace(word, wasRemoved);
   }
   for (let word = 0; word < fromBefore.length; word++) if (then.entries[word] === notKnown && fromBefore[word]! >= 0) toAfter[fromBefore[word]!] = word;
@@ -193,17 +193,4 @@ export function recall(work: Explaining, then: Origins): void {
     compared[from] = word;
     reasons[word] = onPage;
   }
-}
-
-/** The words that `isWanted`, by their origin; copies share one, the first is taken first. */
-function placesByOrigin({ entries, ordinals }: Origins, isWanted: (word: number) => boolean): Map<number, number[]> {
-  const places = new Map<number, number[]>();
-  for (let word = entries.length - 1; word >= 0; word--) {
-    if (!isWanted(word)) continue;
-    const key = originKey(entries[word]!, ordinals[word]!);
-    const known = places.get(key);
-    if (known) known.push(word);
-    else places.set(key, [word]);
-  }
-  return places;
 }

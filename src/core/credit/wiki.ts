@@ -7,6 +7,7 @@ import { mix } from "../text/hash";
 import { Vocabulary } from "../text/vocabulary";
 import type { EntryFigures } from "./account";
 import { type Author, creditEntry } from "./entry";
+import { keepRuns, type KeptRuns, runsOf } from "./kept-runs";
 import { type OriginRuns, originRuns, unpackOrigins, wordsByEntry } from "./origins";
 import { type EarlierState, type LastStates, mostStates } from "./recall";
 import { nothingRemoved } from "./removed";
@@ -47,7 +48,9 @@ export class CreditedWiki {
   readonly authors = new Map<number, Author>();
   readonly #readings = new Map<string, Reading>();
   /** By page and its words, the credit that the page had when it read so last; the longest ago first. */
-  readonly #earlier = new Map<string, { readonly entry: number; readonly runs: OriginRuns }>();
+  readonly #earlier = new Map<string, { readonly entry: number; readonly kept: KeptRuns }>();
+  /** By page what was kept last. */
+  readonly #lastKept = new Map<string, { readonly runs: OriginRuns; readonly kept: KeptRuns }>();
   /** By page its last states by their words, the oldest first. */
   readonly #states = new Map<string, Map<string, State>>();
   /** Entries of which words may stand in more than one place. */
@@ -76,7 +79,7 @@ export class CreditedWiki {
     const credited = creditEntry({
       entry, author, before, after, vocabulary: this.#vocabulary,
       others: () => [...this.pages].filter(([other]) => other !== page).map(([, each]) => each),
-      sameBefore: earlier && earlier.entry >= entry - longestRecall ? unpackOrigins(earlier.runs) : null,
+      sameBefore: earlier && earlier.entry >= entry - longestRecall ? unpackOrigins(runsOf(earlier.kept)) : null,
       lastStates: this.#lastStates(page),
       authorOf: (number) => this.authors.get(number) ?? null,
       isSpread: (number) => this.#spreadFlags[number] === 1,
@@ -88,8 +91,10 @@ export class CreditedWiki {
       this.#states.set(page, states);
       putLast(states, state, { blocks: after.blocks, runs });
     }
+    const kept = keepRuns(runs, this.#lastKept.get(page) ?? null);
+    this.#lastKept.set(page, { runs, kept });
     this.#earlier.delete(state);
-    this.#earlier.set(state, { entry, runs });
+    this.#earlier.set(state, { entry, kept });
     for (const [oldest, { entry: last }] of this.#earlier) {
       if (last >= entry - longestRecall) break;
       this.#earlier.delete(oldest);
@@ -129,7 +134,8 @@ export class CreditedWiki {
     copy.#vocabulary = this.#vocabulary;
     for (const [page, credited] of this.pages) copy.pages.set(page, credited);
     for (const [entry, author] of this.authors) copy.authors.set(entry, author);
-    for (const [state, origins] of this.#earlier) copy.#earlier.set(state, origins);
+    for (const [state, earlier] of this.#earlier) copy.#earlier.set(state, earlier);
+    for (const [page, last] of this.#lastKept) copy.#lastKept.set(page, last);
     for (const [page, states] of this.#states) copy.#states.set(page, new Map(states));
     for (const entry of this.spread) copy.#spread(entry);
     for (const [page, key] of this.#stateKeys) copy.#stateKeys.set(page, key);

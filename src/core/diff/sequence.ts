@@ -19,7 +19,7 @@ export class Block implements ReadText {
   /** `text` is null, and `textKey` given, where a block was read back from its stored form. */
   constructor(
     readonly id: string | null, readonly words: Int32Array, readonly breaks: Uint8Array, readonly styleKey: number,
-    private text: string | null, textKey = -1,
+    private readonly text: string | null, textKey = -1,
   ) {
     this.#textKey = textKey;
   }
@@ -41,11 +41,6 @@ export class Block implements ReadText {
       this.#wordsKey = (mix(high, low) & 0x1fffff) * 2 ** 32 + mix(low, high);
     }
     return this.#wordsKey;
-  }
-
-  /** Lets go of the longer text that the block's text was cut from, if it was read again as part of a newer one. */
-  isNow(text: string): void {
-    this.text = text;
   }
 
   /** Whether the text is the same to the letter. */
@@ -108,13 +103,9 @@ export function readBlocks(written: readonly WrittenBlock[], known: readonly Blo
 export function readAll(written: readonly WrittenBlock[], known: readonly Block[], vocabulary: Vocabulary, last?: Reading): Reading {
   const read = new Array<Block | null>(written.length);
   let [first, to, lastTo] = [0, written.length, last?.written.length ?? 0];
-  const keep = (index: number, block: Block | null) => {
-    block?.isNow(written[index]!.text);
-    read[index] = block;
-  };
   if (last) {
-    for (; first < to && first < lastTo && isWrittenAlike(written[first]!, last.written[first]!); first++) keep(first, last.read[first]!);
-    while (to > first && lastTo > first && isWrittenAlike(written[to - 1]!, last.written[lastTo - 1]!)) keep(--to, last.read[--lastTo]!);
+    for (; first < to && first < lastTo && isWrittenAlike(written[first]!, last.written[first]!); first++) read[first] = last.read[first]!;
+    while (to > first && lastTo > first && isWrittenAlike(written[to - 1]!, last.written[lastTo - 1]!)) read[--to] = last.read[--lastTo]!;
   }
   if (first === to) return { written, read };
   const find = last ? findByText(last, first, lastTo) : findByKey(known);
@@ -125,13 +116,18 @@ export function readAll(written: readonly WrittenBlock[], known: readonly Block[
     if (styleKey === undefined) styleKeys.set(style, (styleKey = hashText(style) >>> 0));
     const before = find(text);
     if (before && before.id === id && before.styleKey === styleKey) {
-      keep(index, before);
+      read[index] = before;
       continue;
     }
     const { words, breaks } = before ?? vocabulary.read(text);
-    read[index] = words.length > 0 ? new Block(id, words, breaks, styleKey, text) : null;
+    read[index] = words.length > 0 ? new Block(id, words, breaks, styleKey, ownText(text)) : null;
   }
   return { written, read };
+}
+
+/** A text that was cut out of a longer one keeps all of that in memory, and a block may outlive its page's text by far: this is one of its own. */
+function ownText(text: string): string {
+  return ` ${text}`.slice(1);
 }
 
 /** Texts are first looked up by a number that is read off a few of their letters: a map of the texts themselves would read all of each. */

@@ -1,5 +1,5 @@
 /** What each attribute of a page's nodes and marks may hold. What is not named here is refused. */
-import { z } from "zod";
+import * as z from "zod";
 import { hasUnstorable } from "../text/clean";
 import { isSafeAddress } from "./address";
 import { alignments, figurePlaces, longestEquation, longestNote, mostIndent, narrowestFigure, tones } from "./model";

@@ -7,17 +7,24 @@ const encoder = new TextEncoder();
 const decoder = new TextDecoder();
 
 export class ByteWriter {
-  #bytes = new Uint8Array(1024);
+  #bytes: Uint8Array<ArrayBuffer>;
   #length = 0;
+
+  /** @param expected about how many bytes will be written; more have room too. */
+  constructor(expected = 1024) {
+    this.#bytes = new Uint8Array(expected);
+  }
 
   /** A whole number from 0 to 2^53 - 1. */
   number(value: number): void {
     this.#reserve(8);
-    while (value >= 0x80) {
-      this.#bytes[this.#length++] = (value % 0x80) | 0x80;
-      value = Math.floor(value / 0x80);
-    }
-    this.#bytes[this.#length++] = value;
+    const bytes = this.#bytes;
+    let at = this.#length;
+    for (; value > 0x7fffffff; value = Math.floor(value / 0x80)) bytes[at++] = (value % 0x80) | 0x80;
+    // Most are small, for which shifting does the same sooner.
+    for (; value >= 0x80; value >>>= 7) bytes[at++] = (value & 0x7f) | 0x80;
+    bytes[at++] = value;
+    this.#length = at;
   }
 
   /** A whole number of either sign, small when near 0. */

@@ -1,7 +1,7 @@
 /** What an assignment's members may do with pages apart from writing them: start, rename, upload and the like. */
 import "server-only";
 import { and, eq } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import { type Power, type PowerRule, powers } from "@/core/access/may";
 import { type Cell, cellKey, planPowers, type PowerSetting } from "@/core/access/setting";
 import { putTimes } from "../assignments/rules";

@@ -1,7 +1,7 @@
 /** Changing access: whole selections at once, looked at before, with a line in the log, and undone as a whole. */
 import "server-only";
 import { and, desc, eq, inArray, isNull } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import { Ahead } from "@/core/access/ahead";
 import { levels, type Person, type Rule } from "@/core/access/may";
 import { type Cell, cellKey, planSetting, type Planned, type Setting } from "@/core/access/setting";

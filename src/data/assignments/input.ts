@@ -1,5 +1,5 @@
 /** What an instructor sends to set up an assignment. Shared with the form, so that both refuse the same things. */
-import { z } from "zod";
+import * as z from "zod";
 import { powers } from "@/core/access/may";
 import { contributionKinds } from "@/core/assignment/kinds";
 import { studentMeasures } from "@/core/assignment/expected";

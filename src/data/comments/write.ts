@@ -1,6 +1,6 @@
 import "server-only";
 import { and, eq, isNull } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import { cleanText } from "@/core/text/clean";
 import { may, mayChangeCourse, mayUsePower, standAtPage, type Standpoint } from "../access/read";
 import type { Queryable } from "../db/client";

@@ -1,5 +1,5 @@
 /** What an instructor sends about a course. Shared with the form, so that both refuse the same things. */
-import { z } from "zod";
+import * as z from "zod";
 import { cleanText } from "@/core/text/clean";
 import { instantAt, isZone } from "@/core/time/zone";
 

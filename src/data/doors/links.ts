@@ -1,7 +1,7 @@
 /** Links by which anybody reads a wiki or a page of it, without an account. */
 import "server-only";
 import { and, desc, eq, isNull, sql } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import { inOrder } from "@/core/contents/order";
 import { initials } from "@/core/text/initials";
 import { mayChangeCourse, isInstructor, readablePages, standAtPage, standAtWiki } from "../access/read";

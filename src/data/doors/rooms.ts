@@ -1,7 +1,7 @@
 /** Open rooms, for those who run the course: opening, ending, going on, and letting a name go. */
 import "server-only";
 import { and, eq, inArray } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import type { Cell, Setting } from "@/core/access/setting";
 import { cleanText } from "@/core/text/clean";
 import { mayChangeCourse } from "../access/read";

@@ -1,7 +1,7 @@
 /** Keeping drafts: of one person at one place, seen by nobody else, and no part of the ledger. */
 import "server-only";
 import { and, eq, sql } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import { parseDocument } from "@/core/document/parse";
 import { cleanText } from "@/core/text/clean";
 import { standAtPage, standAtWiki } from "../access/read";

@@ -1,7 +1,7 @@
 /** Uploading files, and saying where they come from. */
 import "server-only";
 import { and, eq } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import { cleanText } from "@/core/text/clean";
 import { may, mayChangeCourse, mayUsePower, standAtPage, standAtWiki } from "../access/read";
 import { file, storedBytes } from "../db/tables/files";

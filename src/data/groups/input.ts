@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import { titleOf } from "../assignments/input";
 import { cleanText } from "@/core/text/clean";
 

@@ -1,7 +1,7 @@
 /** The lines of a ledger: of a page or of a whole wiki, all of them or those that a reader looks for. */
 import "server-only";
 import { and, asc, desc, eq, gte, inArray, lt, type SQL, sql } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import type { EntryFigures } from "@/core/credit/account";
 import { lateness } from "../access/more-time";
 import { readablePages, standAtPage, standAtWiki, type Standpoint } from "../access/read";

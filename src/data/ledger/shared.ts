@@ -5,7 +5,7 @@
  */
 import "server-only";
 import { and, desc, eq, inArray, isNull, type SQL, sql, type SQLWrapper } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import { standAtPage } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";

@@ -1,7 +1,7 @@
 /** What happens on a page, told to all processes of the application by the database itself, when it is committed. */
 import "server-only";
 import { sql } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import type { Queryable } from "../db/client";
 
 /** The channel on which pages are spoken of. */

@@ -1,7 +1,7 @@
 /** Somebody's news for a program that collects news: read by whoever has its address, as that person would read them. */
 import "server-only";
 import { eq } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import { roleOn } from "../access/read";
 import { type Database, database } from "../db/client";
 import { person } from "../db/tables/accounts";

@@ -1,7 +1,7 @@
 /** What somebody has read, what they want to hear of, and how. */
 import "server-only";
 import { and, eq, sql } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import { roleOn, standAtPage, standAtWiki } from "../access/read";
 import { muted, newsMails, newsWish, pageVisit } from "../db/tables/news";
 import { page } from "../db/tables/wikis";

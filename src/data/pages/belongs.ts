@@ -1,7 +1,7 @@
 /** Where a page that was just started belongs: below another one in the contents, and linked from where its writer came. */
 import "server-only";
 import { and, desc, eq, isNull } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import type { PageDocument } from "@/core/document/model";
 import { linkedPages, titleKey } from "@/core/links/titles";
 import { may, standAtPage } from "../access/read";

@@ -1,7 +1,7 @@
 /** What an editor tells with a save besides its text, and what a save leaves behind beside its entry. */
 import "server-only";
 import { and, eq } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import { entryArrival, doneSave } from "../db/tables/writing";
 import { type DraftPlace, dropDraft } from "../drafts/write";
 import { coWritersInput, nameCoWriters } from "../ledger/shared";

@@ -1,7 +1,7 @@
 /** Starting several pages at once: from a list of titles, or one for each member. All of them or none. */
 import "server-only";
 import { and, eq } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import { emptyDocument } from "@/core/document/model";
 import { titleKey } from "@/core/links/titles";
 import { mayChangeCourse, mayUsePower, standAtWiki } from "../access/read";

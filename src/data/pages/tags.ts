@@ -1,7 +1,7 @@
 /** Words by which a wiki's pages are found together. Whoever may write a page tags it. */
 import "server-only";
 import { and, eq } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import { titleKey } from "@/core/links/titles";
 import { cleanText } from "@/core/text/clean";
 import { may } from "../access/read";

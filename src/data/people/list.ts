@@ -1,7 +1,7 @@
 /** Reading a list of people: a dry run that changes nothing, then all of it or nothing. */
 import "server-only";
 import { and, eq, inArray, or, sql } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import { readAddress } from "@/core/roster/address";
 import { columnKinds, type ColumnKind } from "@/core/roster/columns";
 import { type ListedPerson, listedPeople } from "@/core/roster/listed";

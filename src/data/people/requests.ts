@@ -1,7 +1,7 @@
 /** Asking for a place on a course, without an account; and the instructor's answer. */
 import "server-only";
 import { and, count, eq, inArray, isNotNull } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import { readAddress } from "@/core/roster/address";
 import { cleanText } from "@/core/text/clean";
 import { mayChangeCourse } from "../access/read";

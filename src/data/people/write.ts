@@ -1,7 +1,7 @@
 /** Changing people of a course one by one, or some at once. */
 import "server-only";
 import { and, count, eq, inArray, isNull, ne, sql } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import { roles, type Role } from "@/core/access/may";
 import { readAddress } from "@/core/roster/address";
 import { longestName } from "@/core/roster/names";

@@ -1,7 +1,7 @@
 /** Feedback: what those who review an assignment tell all of its students, one group, or one student alone. */
 import "server-only";
 import { and, asc, desc, eq, inArray, isNotNull, isNull, notExists, or, type SQL, sql } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import { cleanText } from "@/core/text/clean";
 import { givenToAssistant } from "../access/people";
 import { roleOn } from "../access/read";

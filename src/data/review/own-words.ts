@@ -2,7 +2,7 @@
 import "server-only";
 import { and, asc, eq, isNull } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
-import { z } from "zod";
+import * as z from "zod";
 import { creditedWith, indexOf } from "@/core/credit/work";
 import { cleanText } from "@/core/text/clean";
 import { roleOn } from "../access/read";

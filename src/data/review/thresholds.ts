@@ -1,7 +1,7 @@
 /** From when on something in an assignment is found that should be asked about: set by those who run the course. */
 import "server-only";
 import { and, asc, eq, isNull } from "drizzle-orm";
-import { z } from "zod";
+import * as z from "zod";
 import { type Candidate, candidates } from "@/core/credit/candidates";
 import { type Thresholds, usualThresholds } from "@/core/credit/findings";
 import { isInstructor, mayChangeCourse } from "../access/read";

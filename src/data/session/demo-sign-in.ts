@@ -2,7 +2,7 @@
 import type { BetterAuthPlugin } from "better-auth";
 import { APIError, createAuthEndpoint } from "better-auth/api";
 import { setSessionCookie } from "better-auth/cookies";
-import { z } from "zod";
+import * as z from "zod";
 
 export const demoSignIn = () => ({
   id: "demo-sign-in",

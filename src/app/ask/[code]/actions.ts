@@ -1,5 +1,5 @@
 "use server";
-import { z } from "zod";
+import * as z from "zod";
 import { askForPlace, type requestInput } from "@/data/people/requests";
 import { guestContext } from "@/data/session/guest";
 import { type Answer, fromJson } from "@/app/_parts/answers";

@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import * as z from "zod";
 import type { CourseInput } from "@/data/courses/input";
 import { copyCourse, makeCourse } from "@/data/courses/write";
 import { paths } from "@/ui/paths";

@@ -1,6 +1,6 @@
 "use server";
 import { headers } from "next/headers";
-import { z } from "zod";
+import * as z from "zod";
 import { acceptInvitation } from "@/data/people/invitations";
 import { auth, shortestPassword } from "@/data/session/auth";
 import { guestContext } from "@/data/session/guest";

@@ -1,5 +1,5 @@
 "use server";
-import { z } from "zod";
+import * as z from "zod";
 import type { AskedFilter, CheckedDto } from "@/data/ledger/dto";
 import { askedFilter, ledgerLines } from "@/data/ledger/list";
 import { verifyWiki } from "@/data/ledger/verify";

@@ -1,6 +1,6 @@
 "use server";
 /** What the editor asks for beside saving: keeping drafts, headings to link to, where files come from. */
-import { z } from "zod";
+import * as z from "zod";
 import { headingsOf } from "@/core/document/model";
 import { dropDraft, type DraftPlace, keepDraft } from "@/data/drafts/write";
 import { describeFile } from "@/data/files/write";

@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import * as z from "zod";
 import type { Progress } from "@/data/assignments/dto";
 import type { AssignmentInput } from "@/data/assignments/input";
 import { applyOffer } from "@/data/assignments/offers";

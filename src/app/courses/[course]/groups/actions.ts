@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import * as z from "zod";
 import type { GroupSetInput } from "@/data/groups/input";
 import { removeGroupSet, saveGroupSet, signUp } from "@/data/groups/write";
 import { paths } from "@/ui/paths";

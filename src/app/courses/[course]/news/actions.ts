@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import * as z from "zod";
 import { markRead, type NewsChanged, newsMail, setFeed, setMuted, setNewsMail } from "@/data/news/write";
 import { onlyLooking } from "@/ui/words/problems";
 import type { Answer } from "@/app/_parts/answers";

@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import * as z from "zod";
 import type { PeopleSaved } from "@/data/people/dto";
 import { mergeAccounts, undoMerge } from "@/data/people/merge";
 import { decideRequests, setAsking } from "@/data/people/requests";

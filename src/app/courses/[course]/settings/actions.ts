@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import * as z from "zod";
 import type { CourseInput } from "@/data/courses/input";
 import { changeCourse, setArchived } from "@/data/courses/write";
 import { courseProblem } from "@/ui/words/problems";

@@ -1,6 +1,6 @@
 "use server";
 import { refresh, revalidatePath } from "next/cache";
-import { z } from "zod";
+import * as z from "zod";
 import { endDiscussion, markDiscussion } from "@/data/comments/discussion";
 import type { Commented, DiscussionMarked } from "@/data/comments/dto";
 import { addComment, editComment, settleComment, withdrawComment } from "@/data/comments/write";

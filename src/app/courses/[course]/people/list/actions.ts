@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import * as z from "zod";
 import type { ListPlanDto } from "@/data/people/dto";
 import { type ListInput, planList, readList } from "@/data/people/list";
 import { paths } from "@/ui/paths";

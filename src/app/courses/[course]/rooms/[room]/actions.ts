@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import * as z from "zod";
 import type { DoorSaved } from "@/data/doors/dto";
 import { giveEntries, takeEntriesBack } from "@/data/doors/given";
 import { endRoom, freeName, prolongRoom } from "@/data/doors/rooms";

@@ -1,5 +1,5 @@
 "use server";
-import { z } from "zod";
+import * as z from "zod";
 import { savePage } from "@/data/pages/write";
 import { roomRequest } from "@/data/session/door";
 import type { SaveAnswer } from "@/ui/editor/useSaving";

@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import * as z from "zod";
 import { changeFeedback, type FeedbackGiven, giveFeedback } from "@/data/review/feedback";
 import { addressOf } from "@/data/session/address";
 import { onlyLooking } from "@/ui/words/problems";

@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import * as z from "zod";
 import { answerOwn, type OwnWordSaid, ownWordKind, sayOwn, takeBackOwn } from "@/data/review/own-words";
 import { onlyLooking } from "@/ui/words/problems";
 import type { Answer } from "@/app/_parts/answers";

@@ -1,5 +1,5 @@
 /** What an address of a statement asks for: a filter, and a line to be opened. */
-import { z } from "zod";
+import * as z from "zod";
 import { findEntry } from "@/data/ledger/read";
 import type { Context } from "@/data/session/context";
 import type { Opened } from "./OpenedEntry";

@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import * as z from "zod";
 import { instantAt } from "@/core/time/zone";
 import { powerSettingInput, powersInput, setCellPowers, setMemberPowers } from "@/data/access/powers";
 import { giveMoreTime } from "@/data/access/more-time";

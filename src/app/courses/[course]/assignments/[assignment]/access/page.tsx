@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
-import { z } from "zod";
+import * as z from "zod";
 import { daysLater, wallClockAt } from "@/core/time/zone";
 import { accessLog } from "@/data/access/log";
 import { moreTime } from "@/data/access/more-time";

@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import * as z from "zod";
 import { instantAt } from "@/core/time/zone";
 import { findCourse } from "@/data/courses/read";
 import type { DoorSaved } from "@/data/doors/dto";

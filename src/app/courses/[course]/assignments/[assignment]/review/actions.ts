@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import * as z from "zod";
 import { actOnFinding } from "@/data/review/findings";
 import { markReviewed } from "@/data/review/marks";
 import { setThresholds } from "@/data/review/thresholds";

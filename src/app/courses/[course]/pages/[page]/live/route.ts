@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod";
 import type { LiveEvent } from "@/data/live/dto";
 import { beatEvery, goNear, whoIsHere } from "@/data/live/presence";
 import { type Watch, watchPage, type Watching } from "@/data/live/watch";

@@ -1,5 +1,5 @@
 "use server";
-import { z } from "zod";
+import * as z from "zod";
 import { savePage } from "@/data/pages/write";
 import type { SaveAnswer } from "@/ui/editor/useSaving";
 import { onCourse, saveAnswer, savedText, sendingOf } from "@/app/_parts/saving";

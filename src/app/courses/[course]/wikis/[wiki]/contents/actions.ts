@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import * as z from "zod";
 import { copyPage } from "@/data/pages/copy";
 import { arrangePage, bringPageBack, makeHomePage, removePage, renamePage, setHeading } from "@/data/pages/places";
 import { setTags } from "@/data/pages/tags";

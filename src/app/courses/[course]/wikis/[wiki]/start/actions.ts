@@ -1,5 +1,5 @@
 "use server";
-import { z } from "zod";
+import * as z from "zod";
 import { type Belongs, belongsInput } from "@/data/pages/belongs";
 import { startPage } from "@/data/pages/write";
 import type { SaveAnswer } from "@/ui/editor/useSaving";

@@ -3,7 +3,7 @@ import { cookies } from "next/headers";
 import Link from "next/link";
 import { notFound } from "next/navigation";
 import { Suspense } from "react";
-import { z } from "zod";
+import * as z from "zod";
 import { wallClockAt } from "@/core/time/zone";
 import { metByEach } from "@/data/assignments/expected";
 import { findAssignment } from "@/data/assignments/read";

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { notFound } from "next/navigation";
 import { isInstructor } from "@/data/access/read";
 import { feedbackOn } from "@/data/review/feedback";
-import { z } from "zod";
+import * as z from "zod";
 import { summedFigures } from "@/core/credit/figures";
 import { dayLength } from "@/core/time/lengths";
 import { wikiNames } from "@/data/assignments/read";

@@ -1,5 +1,5 @@
 /** The period that is looked at, as it stands in an address. */
-import { z } from "zod";
+import * as z from "zod";
 import { allTime, type Period } from "@/data/review/period";
 
 /** The end of the year 9999: the database reads no year with five digits. */

@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import * as z from "zod";
 import { severalInput, startSeveral } from "@/data/pages/several";
 import { paths } from "@/ui/paths";
 import { counted, listed } from "@/ui/words/counts";
