@@ -32,6 +32,16 @@ describe("the figures of an entry", () => {
     expect(replayed.figures[2]).toMatchObject({ restored: 20, tookBackOthers: 20 });
     expect(memberFigures(workOf(entries, replayed), "q")).toMatchObject({ removedOthers: 20, tookBackOthers: 20 });
   });
+  test("a paragraph that is brought back, or over, and changed is still its author's in all that stayed", () => {
+    const words = freshWords("w", 30);
+    // Towards the end every third word is another, so that no three that stayed stand together there.
+    const changed = words.map((word, at) => (at > 18 && at % 3 === 0 ? `new${word}` : word));
+    const [stayed, news] = [words.filter((word, at) => changed[at] === word).length, words.filter((word, at) => changed[at] !== word).length];
+    const [was, is] = [words.join(" "), changed.join(" ")];
+    expect(figuresOf(p(`${was}\n\nstay`), q("stay"), q(`stay\n\nat the end\n\n${is}`))).toMatchObject({ restored: stayed, added: news + 3 });
+    expect(figuresOf(p(`${was}\n\nstay`), q(is, "other"))).toMatchObject({ carried: stayed, added: news });
+    expect(figuresOf(p(`${was}\n\nstay here for now`), q(`stay here for now\n\n${is}`))).toMatchObject({ added: news, wordsOut: news, restored: 0, carried: 0 });
+  });
   test("a paragraph cut here and pasted on another page was not removed", () => {
     const text = freshWords("w", 20).join(" ");
     const entries = [p(`${text}\n\nstay`), q("stay"), q(text, "other")];

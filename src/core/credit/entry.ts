@@ -15,10 +15,11 @@ import type { Sequence } from "../diff/sequence";
 import type { Vocabulary } from "../text/vocabulary";
 import { account, type EntryFigures } from "./account";
 import { Explaining } from "./explaining";
-import { bringBackInPlace, bringBackRest, search } from "./bring-back";
+import { bringBackInPlace, bringBackRest } from "./bring-back";
 import { continueRuns, type Origins } from "./origins";
 import { type LastStates, recall, recallLike } from "./recall";
 import { rememberRemoved } from "./removed";
+import { search } from "./search";
 import type { CreditedPage } from "./text";
 
 /** Who wrote an entry: a person's id, or null for text that nobody is credited with. */

@@ -1,11 +1,12 @@
 /** One entry's words while they are explained: what each is taken to be so far, and where the removed ones came to stand. */
 import type { Range } from "../diff/align";
 import type { Comparison } from "../diff/compare";
+import { partAt } from "../diff/part-at";
 import type { EntryStep } from "./entry";
 import { OriginSet } from "./origin-set";
 import { OriginNumbers } from "./origin-numbers";
 import { emptyOrigins, type Origins } from "./origins";
-import { type RemovedText, runOf } from "./removed";
+import type { RemovedText } from "./removed";
 
 export const unexplained = 0;
 export const onPage = 1;
@@ -90,7 +91,7 @@ export class Explaining {
   /** Gives a word of this page back that is remembered at `flat`. */
   restoreInPlace(word: number, flat: number): void {
     const { removed } = this.step.before;
-    this.restore(word, removed.origins.entries[flat]!, removed.origins.ordinals[flat]!, removed.at[runOf(removed, flat)]!, true);
+    this.restore(word, removed.origins.entries[flat]!, removed.origins.ordinals[flat]!, removed.at[partAt(removed.starts, flat)]!, true);
     this.#markBack(flat, word);
   }
 

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import { partAt } from "../diff/part-at";
 import { originRuns, packOrigins } from "./origins";
-import { mostRemembered, nothingRemoved, rememberRemoved, type RemovedText, runOf } from "./removed";
+import { mostRemembered, mostRememberedRuns, nothingRemoved, rememberRemoved, type RemovedText } from "./removed";
 
 /** A text whose words tell by themselves where they were first written. */
 const text = (words: readonly number[]) => ({
@@ -16,7 +17,7 @@ interface Remembered {
 
 /** The words of what is remembered, each with its run's entry and anchor. */
 function flat(removed: RemovedText): Remembered[] {
-  return [...removed.words].map((word, index) => ({ word, at: removed.at[runOf(removed, index)]!, anchor: removed.anchors[runOf(removed, index)]! }));
+  return [...removed.words].map((word, index) => ({ word, at: removed.at[partAt(removed.starts, index)]!, anchor: removed.anchors[partAt(removed.starts, index)]! }));
 }
 
 /** The slow and obvious version: all words, standing and removed, in the order of the page; each that is gone follows the last that stands. */
@@ -90,5 +91,20 @@ describe("what a page remembers", () => {
     const third = took(took(second, 3, 10), 4, mostRemembered);
     expect([...third.at].sort()).toEqual([2, 3, 4]);
     expect([...took(third, 5, 5).at].sort()).toEqual([5]);
+  });
+  test("is bounded in runs too, the oldest first, and those of the last entry never at once", () => {
+    // Every second word goes: as many runs as words.
+    const took = (removed: RemovedText, entry: number, runs: number) =>
+      rememberRemoved(text(Array.from({ length: 2 * runs }, (_, index) => index)), removed, {
+        entry, toAfter: Int32Array.from({ length: 2 * runs }, (_, index) => (index % 2 === 0 ? -1 : (index - 1) / 2)), removedToAfter: null, changed: { aFrom: 0, aTo: 2 * runs, bFrom: 0, bTo: runs },
+      });
+    const first = took(nothingRemoved, 1, 2 * mostRememberedRuns);
+    expect(first.at).toHaveLength(2 * mostRememberedRuns);
+    const second = took(took(first, 2, mostRememberedRuns / 4), 3, mostRememberedRuns / 4);
+    expect(new Set(second.at)).toEqual(new Set([2, 3]));
+    expect(second.at).toHaveLength(mostRememberedRuns / 2);
+    const third = took(second, 4, mostRememberedRuns);
+    expect(new Set(third.at)).toEqual(new Set([2, 3, 4]));
+    expect(new Set(took(third, 5, 1).at)).toEqual(new Set([5]));
   });
 });

@@ -36,6 +36,12 @@ export const nothingRemoved: RemovedText = {
  */
 export const mostRemembered = 16_000;
 const forgottenAtOnce = 2000;
+/**
+ * The most runs of them: past it the page is one of which single words were changed everywhere, entry by entry, and each of
+ * those proves next to nothing any more. Pages that are written as people write have about a thousand.
+ */
+export const mostRememberedRuns = 4000;
+const runsForgottenAtOnce = 2000;
 
 /** A page's words as they stood before an entry. */
 interface Stood {
@@ -119,7 +125,8 @@ export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate):
   putGone(aTo);
   const parts = { head, middle: inOrder(pieces), tail, shift: bTo - aTo };
   if (gone === 0 && !removedToAfter && parts.middle === pieces) return { ...removed, anchors: anchorsOf(parts, removed) };
-  if (wordsBefore(entry, parts, removed) <= mostRemembered) return layOut(parts, stood, removed);
+  const earlier = before(entry, parts, removed);
+  if (earlier.words <= mostRemembered && earlier.runs <= mostRememberedRuns) return layOut(parts, stood, removed);
   return layOut({ head: 0, middle: forget(inOnePiece(parts, removed), entry), tail: removed.at.length, shift: 0 }, stood, removed);
 
   function putGone(to: number): void {
@@ -155,11 +162,15 @@ interface Parts {
   readonly shift: number;
 }
 
-/** How many words are to be remembered that earlier entries than `entry` removed. */
-function wordsBefore(entry: number, { head, middle, tail }: Parts, { starts, words }: RemovedText): number {
-  let sum = starts[head]! + words.length - starts[tail]!;
-  for (let index = 0; index < middle.length; index++) if (middle.at[index] !== entry) sum += middle.to[index]! - middle.from[index]!;
-  return sum;
+/** How many words, and in how many runs, are to be remembered that earlier entries than `entry` removed. */
+function before(entry: number, { head, middle, tail }: Parts, { starts, words, at }: RemovedText): { readonly words: number; readonly runs: number } {
+  let [sum, runs] = [starts[head]! + words.length - starts[tail]!, head + at.length - tail];
+  for (let index = 0; index < middle.length; index++) {
+    if (middle.at[index] === entry) continue;
+    sum += middle.to[index]! - middle.from[index]!;
+    runs++;
+  }
+  return { words: sum, runs };
 }
 
 /** The same with every run as a piece. */
@@ -208,22 +219,27 @@ function inOrder(pieces: Pieces): Pieces {
 
 /** Forgets the oldest runs; some more than needed, so that it is not done at every entry. */
 function forget(pieces: Pieces, entry: number): Pieces {
-  const byEntry = new Map<number, number>();
-  let words = 0;
+  const byEntry = new Map<number, { words: number; runs: number }>();
+  const left = { words: 0, runs: 0 };
   for (let index = 0; index < pieces.length; index++) {
     const [at, length] = [pieces.at[index]!, pieces.to[index]! - pieces.from[index]!];
-    byEntry.set(at, (byEntry.get(at) ?? 0) + length);
-    if (at !== entry) words += length;
+    let sum = byEntry.get(at);
+    if (!sum) byEntry.set(at, (sum = { words: 0, runs: 0 }));
+    for (const each of at === entry ? [sum] : [sum, left]) {
+      each.words += length;
+      each.runs++;
+    }
   }
   let last = -1;
-  for (const [at, length] of [...byEntry].sort(([one], [other]) => one - other)) {
-    if (words <= mostRemembered - forgottenAtOnce) break;
-    words -= length;
+  for (const [at, { words, runs }] of [...byEntry].sort(([one], [other]) => one - other)) {
+    if (left.words <= mostRemembered - forgottenAtOnce && left.runs <= mostRememberedRuns - runsForgottenAtOnce) break;
+    left.words -= words;
+    left.runs -= runs;
     last = at;
   }
-  const left: number[] = [];
-  for (let index = 0; index < pieces.length; index++) if (pieces.at[index]! > last) left.push(index);
-  return pieces.pick(left);
+  const kept: number[] = [];
+  for (let index = 0; index < pieces.length; index++) if (pieces.at[index]! > last) kept.push(index);
+  return pieces.pick(kept);
 }
 
 function layOut(parts: Parts, stood: Stood, removed: RemovedText): RemovedText {
@@ -280,15 +296,4 @@ function copy(source: Stood, from: number, to: number, target: Stood, at: number
   target.breaks.set(source.breaks.subarray(from, to), at);
   target.origins.entries.set(source.origins.entries.subarray(from, to), at);
   target.origins.ordinals.set(source.origins.ordinals.subarray(from, to), at);
-}
-
-/** The run that a removed word lies in. */
-export function runOf({ starts }: RemovedText, word: number): number {
-  let [low, high] = [0, starts.length - 1];
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (starts[middle]! <= word) low = middle;
-    else high = middle;
-  }
-  return low;
 }

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import { align, editBudget } from "./align";
+import { align, alignAround, editBudget } from "./align";
+import { chainOfAnchors } from "./anchors";
 import { increasing } from "./increasing";
 
 const sequence = fc.array(fc.integer({ min: 0, max: 6 }), { maxLength: 40 });
@@ -32,6 +33,26 @@ test("keeps in order, equal for equal, and as much as can be kept where enough i
     expect(pairs.length).toBeLessThanOrEqual(most);
     if (3 * most >= a.length + b.length - 2 * most) expect(pairs.length).toBe(most);
   }), { numRuns: 2000, seed: 3 });
+});
+
+test("keeps the runs that are known, and around them in order and equal for equal", () => {
+  fc.assert(fc.property(fc.array(fc.integer({ min: 0, max: 30 }), { maxLength: 60 }), fc.array(fc.integer({ min: 0, max: 30 }), { maxLength: 10 }), fc.nat(60), (a, put, at) => {
+    const b = [...a.slice(0, at), ...put, ...a.slice(at + put.length)];
+    const [given, whole] = [{ a: Int32Array.from(a), b: Int32Array.from(b) }, { aFrom: 0, aTo: a.length, bFrom: 0, bTo: b.length }];
+    const known = chainOfAnchors(given, whole);
+    const from = new Int32Array(b.length).fill(-1);
+    let last = -1;
+    alignAround(known, given, whole, (source, target) => { from[target] = source; });
+    from.forEach((source, target) => {
+      if (source < 0) return;
+      expect(a[source]).toBe(b[target]);
+      expect(source).toBeGreaterThan(last);
+      last = source;
+    });
+    // Of runs that overlap, the second begins where the first ends.
+    const [first] = known;
+    for (let each = 0; first && each < first.length; each++) expect(from[first.b + each]).toBe(first.a + each);
+  }), { numRuns: 1000, seed: 73 });
 });
 
 test("past its budget it stays correct, and keeps the runs that occur once", () => {

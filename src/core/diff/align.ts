@@ -49,15 +49,32 @@ export function align(given: Alignable, range: Range, keep: Keep, cuts = 0): voi
   if (most === 0 || isOtherText(inner, most) || alignExactly(a, b, inner, most, keep) || cuts === deepestCut || most < anchorLength) return;
   const anchors = chainOfAnchors(given, inner);
   if (areChance(anchors, inner)) return;
+  if (anchors.length > 0) alignAround(anchors, given, inner, keep, cuts + 1);
+}
+
+/** The same where some runs that stay are known: `anchors`, which increase on both sides but may overlap. */
+export function alignAround(anchors: readonly Anchor[], given: Alignable, { aFrom, aTo, bFrom, bTo }: Range, keep: Keep, cuts = 0): void {
   let [aAt, bAt] = [aFrom, bFrom];
   for (const anchor of anchors) {
     const [skip, length] = [Math.max(0, aAt - anchor.a, bAt - anchor.b), anchor.length];
     if (skip >= length) continue;
-    align(given, { aFrom: aAt, aTo: anchor.a + skip, bFrom: bAt, bTo: anchor.b + skip }, keep, cuts + 1);
+    align(given, { aFrom: aAt, aTo: anchor.a + skip, bFrom: bAt, bTo: anchor.b + skip }, keep, cuts);
     for (let at = skip; at < length; at++) keep(anchor.a + at, anchor.b + at);
     [aAt, bAt] = [anchor.a + length, anchor.b + length];
   }
-  if (anchors.length > 0) align(given, { aFrom: aAt, aTo, bFrom: bAt, bTo }, keep, cuts + 1);
+  align(given, { aFrom: aAt, aTo, bFrom: bAt, bTo }, keep, cuts);
+}
+
+// Room that one call of the exact method after the other uses.
+/** By diagonal, the furthest x reached on it. */
+const furthest = new Int32Array(2 * editBudget + 3);
+const middle = editBudget + 1;
+/** For each number of differences d the furthest x on the diagonals -d, -d + 2 to d, one row behind the other (see `rowOf`). */
+const trace = new Int32Array(((editBudget + 1) * (editBudget + 2)) / 2);
+
+/** Where the row of d differences begins: the rows before it have 1 to d places. */
+function rowOf(d: number): number {
+  return (d * (d + 1)) / 2;
 }
 
 /** Calls `keep` along a shortest edit script and returns true, or calls nothing and returns false when the budget ran out. */
@@ -66,21 +83,18 @@ function alignExactly(a: Int32Array, b: Int32Array, { aFrom, aTo, bFrom, bTo }: 
   const m = bTo - bFrom;
   const most = Math.min(editBudget, Math.ceil(leastShared * (n + m)) + 4, n + m);
   if (n + m - 2 * mostKept > most) return false;
-  const furthest = new Int32Array(2 * most + 3);
-  const middle = most + 1;
-  const trace: Int32Array[] = [];
-  for (let d = 0; d <= most; d++) {
+  furthest[middle + 1] = 0;
+  for (let d = 0, place = 0; d <= most; d++) {
     for (let k = -d; k <= d; k += 2) {
       const down = k === -d || (k !== d && furthest[middle + k - 1]! < furthest[middle + k + 1]!);
       let x = down ? furthest[middle + k + 1]! : furthest[middle + k - 1]! + 1;
       while (x < n && x - k < m && a[aFrom + x] === b[bFrom + x - k]) x++;
-      furthest[middle + k] = x;
+      trace[place++] = furthest[middle + k] = x;
       if (x >= n && x - k >= m) {
-        walkBack(trace, d, k, n, m, (x, y) => keep(aFrom + x, bFrom + y));
+        walkBack(d, k, n, m, (x, y) => keep(aFrom + x, bFrom + y));
         return true;
       }
     }
-    trace.push(furthest.slice(middle - d, middle + d + 1));
   }
   return false;
 }
@@ -89,6 +103,15 @@ function alignExactly(a: Int32Array, b: Int32Array, { aFrom, aTo, bFrom, bTo }: 
 function isOtherText({ aFrom, aTo, bFrom, bTo }: Range, mostKept: number): boolean {
   const shorter = Math.min(aTo - aFrom, bTo - bFrom);
   return shorter > longRange && mostKept < shorter / 2;
+}
+
+/** What part of a long text must be in another one for both to be one text that was worked on: by chance, about half is. */
+const sharedOfOneText = 0.65;
+
+/** Whether two long ranges share enough to be one text that was worked on, in whatever order its parts now stand. O(n + m). */
+export function areOneText({ a, b }: Alignable, range: Range): boolean {
+  const shorter = Math.min(range.aTo - range.aFrom, range.bTo - range.bFrom);
+  return shorter > longRange && shared(a, b, range) > sharedOfOneText * shorter;
 }
 
 /** Whether what two long ranges have in common is so short, and so little, that they are other texts as well. */
@@ -130,20 +153,19 @@ function makeRoomFor(element: number): void {
   counts = longer;
 }
 
-/** Follows the path back from (n, m). `trace[d]` holds the furthest x on diagonals -d to d after d differences. */
-function walkBack(trace: readonly Int32Array[], d: number, k: number, n: number, m: number, keep: Keep): void {
+/** Follows the path back from (n, m), which lies on diagonal k after d differences. */
+function walkBack(d: number, k: number, n: number, m: number, keep: Keep): void {
   let [x, y] = [n, m];
   for (; d > 0; d--) {
-    const before = trace[d - 1]!;
-    const at = (diagonal: number) => (Math.abs(diagonal) > d - 1 ? -1 : before[diagonal + d - 1]!);
-    const down = k === -d || (k !== d && at(k - 1) < at(k + 1));
-    const fromK = down ? k + 1 : k - 1;
-    const fromX = at(fromK);
+    // The place, in the row before, of the diagonal below this one; the one above it is next to it.
+    const below = rowOf(d - 1) + (k + d) / 2 - 1;
+    const down = k === -d || (k !== d && trace[below]! < trace[below + 1]!);
+    const fromX = trace[down ? below + 1 : below]!;
     const startX = down ? fromX : fromX + 1;
+    k += down ? 1 : -1;
     while (x > startX) keep(--x, --y);
     x = fromX;
-    y = fromX - fromK;
-    k = fromK;
+    y = fromX - k;
   }
   while (x > 0 && y > 0) keep(--x, --y);
 }

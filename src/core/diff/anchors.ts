@@ -10,7 +10,12 @@ export interface Anchor {
 }
 
 /** Anchors of two ranges, chosen so that both sides increase and the elements are most. O(n + m) and the sorting of the anchors. */
-export function chainOfAnchors({ a, b }: Alignable, range: Range): Anchor[] {
+export function chainOfAnchors(given: Alignable, range: Range): Anchor[] {
+  return heaviestChain(anchorsOf(given, range));
+}
+
+/** All anchors of two ranges, in the order of `b`. O(n + m). */
+export function anchorsOf({ a, b }: Alignable, range: Range): Anchor[] {
   const [inA, inB] = sharedTriples({ a, b }, range);
   const [onceInA, onceInB] = [new TriplePlaces(a, inA), new TriplePlaces(b, inB)];
   const anchors: Anchor[] = [];
@@ -26,7 +31,7 @@ export function chainOfAnchors({ a, b }: Alignable, range: Range): Anchor[] {
     reached.set(from - at, at + end);
     anchors.push({ a: from - start, b: at - start, length: start + end });
   }
-  return heaviestChain(anchors);
+  return anchors;
 }
 
 /** Some triples of a range, in order: only the first `count` are meant. */
@@ -121,7 +126,7 @@ export function tripleHash(sequence: Int32Array, at: number): number {
 }
 
 /** Of anchors in the order of `b`, those that increase in `a` too and have the most elements together. O(k log k). */
-function heaviestChain(anchors: readonly Anchor[]): Anchor[] {
+export function heaviestChain(anchors: readonly Anchor[]): Anchor[] {
   const order = [...anchors.keys()].sort((one, other) => anchors[one]!.b - anchors[other]!.b || anchors[one]!.a - anchors[other]!.a);
   const ranks = new Int32Array(anchors.length);
   [...anchors.keys()].sort((one, other) => anchors[one]!.a - anchors[other]!.a).forEach((index, rank) => { ranks[index] = rank + 1; });

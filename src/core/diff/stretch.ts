@@ -3,7 +3,8 @@
  * with the ends of changes where sentences end, and without what is only chance.
  */
 import { blockBreak, sentenceBreak } from "../text/breaks";
-import { align } from "./align";
+import { alignAround } from "./align";
+import type { Anchor } from "./anchors";
 import { type Evidence, longRun } from "./evidence";
 
 /** The open words of a stretch on both sides, in order. */
@@ -14,12 +15,16 @@ export interface Stretch {
   readonly bBreaks: Uint8Array;
 }
 
-/** For each word of `b` the index in `a` of the word that it keeps, or -1; indices increase. */
-export function alignStretch(stretch: Stretch, evidence: () => Evidence): Int32Array {
+/** For each word of `b` the index in `a` of the word that it keeps, or -1; indices increase. `known` are runs that stay, if any are known. */
+export function alignStretch(stretch: Stretch, evidence: () => Evidence, known: readonly Anchor[] = []): Int32Array {
   const from = new Int32Array(stretch.b.length).fill(-1);
   const whole = { aFrom: 0, aTo: stretch.a.length, bFrom: 0, bTo: stretch.b.length };
-  align(stretch, whole, (a, b) => { from[b] = a; });
-  if (from.every((each) => each < 0)) return from;
+  let isAnyKept = false;
+  alignAround(known, stretch, whole, (a, b) => {
+    from[b] = a;
+    isAnyKept = true;
+  });
+  if (!isAnyKept) return from;
   slideChanges(stretch, from);
   const runs = keptRuns(stretch, from);
   const left = withoutChance(stretch, runs, evidence);
@@ -30,6 +35,16 @@ export function alignStretch(stretch: Stretch, evidence: () => Evidence): Int32A
   growRuns(stretch, left, from);
   slideChanges(stretch, from);
   return from;
+}
+
+/** So many pairs of words are looked at before two stretches are compared; of longer ones it is taken for granted that they share a word. */
+const fewPairs = 400;
+
+/** Whether two stretches may have a word in common: most short ones have none, and need no comparison. */
+export function mayShareWord(a: Int32Array, aFrom: number, aTo: number, b: Int32Array, bFrom: number, bTo: number): boolean {
+  if ((aTo - aFrom) * (bTo - bFrom) > fewPairs) return true;
+  for (let at = aFrom; at < aTo; at++) for (let other = bFrom; other < bTo; other++) if (a[at] === b[other]) return true;
+  return false;
 }
 
 /** Takes the equal words at both ends of each change into the runs beside it: they may have been kept in what was let go. */
@@ -78,8 +93,8 @@ const bitsOfWholeBlock = 6;
  * cost more, never less, so the order does not matter. O(runs).
  */
 function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => Evidence): readonly Kept[] {
-  const before = Int32Array.from(runs, (_, index) => index - 1);
-  const after = Int32Array.from(runs, (_, index) => index + 1);
+  const [before, after] = [new Int32Array(runs.length), new Int32Array(runs.length)];
+  for (let index = 0; index < runs.length; index++) [before[index], after[index]] = [index - 1, index + 1];
   const isGone = new Uint8Array(runs.length);
   let gone = 0;
   for (let first = 0; first < runs.length; first++) {
@@ -103,15 +118,17 @@ function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => 
     const cost = apart - bitsOfGap(aBefore, aAfter, bBefore, bAfter) - (isWholeBlock(run) ? bitsOfWholeBlock : 0);
     if (cost <= 0 || run.length >= longRun) return false;
     const [from, to] = [run.b, run.b + run.length];
+    const beginsSentence = stretch.bBreaks[from]! >= sentenceBreak;
     // Of most it is plain by their single words: how often pairs stand need not be counted for them.
-    return cost > evidence().mostBitsOfRun(stretch.b, from, to) || cost > evidence().bitsOfRun(stretch.b, from, to, stretch.bBreaks[from]! >= sentenceBreak);
+    if (!beginsSentence && cost <= evidence().bits(stretch.b[from]!)) return false;
+    return cost > evidence().mostBitsOfRun(stretch.b, from, to) || cost > evidence().bitsOfRun(stretch.b, from, to, beginsSentence);
   }
 
   function bitsOfGap(aFrom: number, aTo: number, bFrom: number, bTo: number): number {
     if (aFrom === aTo && bFrom === bTo) return 0;
     const [gone, here] = [aTo - aFrom, bTo - bFrom];
     const ends = bitsOfEnd[breakAt(stretch, aFrom, bFrom)]! + bitsOfEnd[breakAt(stretch, aTo, bTo)]!;
-    return bitsOfChange + Math.log2((gone + 1) * (here + 1)) + ends * Math.min(1, (gone + here) / smallChange);
+    return bitsOfChange + log2(gone + 1) + log2(here + 1) + ends * Math.min(1, (gone + here) / smallChange);
   }
 
   function isWholeBlock({ a, b, length }: Kept): boolean {
@@ -119,6 +136,13 @@ function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => 
       && startsBlock(stretch.aBreaks, a + length) && startsBlock(stretch.bBreaks, b + length);
   }
 }
+
+/** Asked again and again for small numbers, for which it is known. */
+function log2(number: number): number {
+  return number < knownLogs.length ? knownLogs[number]! : Math.log2(number);
+}
+
+const knownLogs = Float64Array.from({ length: 256 }, (_, number) => Math.log2(number));
 
 function endOf(run: Kept | undefined): [number, number] {
   return run ? [run.a + run.length, run.b + run.length] : [0, 0];

@@ -157,5 +157,15 @@ export const rewriteAll: Edit = (page, scene) => {
   return order.map(({ paragraph }) => paragraph.map((sentence) => sentence.map((token) => (dice.chance(0.3) ? write([dice.pick(prose(dice))], rev, author)[0]! : token))));
 };
 
+/** The page gets another order, and what is moved is polished on the way: a few paragraphs, or now and then all of them. */
+export const reorganise: Edit = (page, scene) => {
+  const { dice, prose, rev, author } = scene;
+  const polished = (paragraph: Paragraph) => paragraph.map((sentence) => (dice.chance(0.5) ? sentence : spliced(sentence, dice.below(sentence.length), dice.between(1, 3), ...write(prose(dice).slice(0, dice.between(1, 3)), rev, author))));
+  const isMoved = page.map(() => false);
+  const count = dice.chance(0.3) ? page.length : dice.between(1, Math.min(3, page.length));
+  for (let each = 0; each < count; each++) isMoved[dice.below(page.length)] = true;
+  return page.filter((_, index) => isMoved[index]).reduce((rest, paragraph) => spliced(rest, dice.below(rest.length + 1), 0, polished(paragraph)), page.filter((_, index) => !isMoved[index]));
+};
+
 /** Nothing is left of what stood. */
 export const startOver: Edit = (page, scene) => page.map((paragraph) => newSentences(scene, paragraph.length));

@@ -1,5 +1,5 @@
 /** The operations that accuracy is reported for, each alone, and mixed. */
-import { bringBack, copy, insert, move, nearCopy, remove, replace, respell, restyle, tabulate } from "./edits";
+import { bringBack, copy, insert, move, nearCopy, remove, reorganise, replace, respell, restyle, tabulate } from "./edits";
 import type { Habits, Size } from "./history";
 
 export interface Operation {
@@ -23,6 +23,7 @@ export const operations: readonly Operation[] = [
   { name: "bringing back later", habits: { edits: [...some, [remove, 1], [bringBack, 2]] }, wanted: 0.998 },
   { name: "replacing", habits: { edits: [[insert, 1], [replace, 3]] }, wanted: 0.998 },
   { name: "moving", habits: { edits: [...some, [move, 3]] }, wanted: 0.995 },
+  { name: "moving and changing at once", habits: { edits: [...some, [reorganise, 2]] }, wanted: 0.99 },
   { name: "moving across pages", habits: { edits: some, acrossPages: 2 }, wanted: 0.995, pages: 4 },
   { name: "copying", habits: { edits: [...some, [copy, 2]] }, wanted: 0.99 },
   { name: "near-identical paragraphs", habits: { edits: [...some, [nearCopy, 1], [replace, 1], [move, 1]] }, wanted: 0.99 },

@@ -1,0 +1,159 @@
+/** Text that is found by searching the wiki: carried over from where it stands, or restored from where it was removed. */
+import { isWorthSearching, takeChains } from "../diff/chains";
+import { Evidence } from "../diff/evidence";
+import type { Chain } from "../diff/links";
+import { indexOfText, type SearchedText } from "../diff/pairs";
+import type { Source, Target } from "../diff/runs";
+import { partAt } from "../diff/part-at";
+import { makeRoom, type Side } from "../diff/slide";
+import { alignStretch, mayShareWord } from "../diff/stretch";
+import { blockBreak } from "../text/breaks";
+import type { ReadText } from "../text/vocabulary";
+import { bridgeSpelling } from "./bring-back";
+import { type Explaining, unexplained } from "./explaining";
+import { OriginSet } from "./origin-set";
+import type { Origins } from "./origins";
+import type { RemovedText } from "./removed";
+
+/** What a run must prove to be a copy or a restore: more than a move, because most of what people add is new. */
+const marginOfSearch = 10;
+
+/**
+ * Looks for what is still open in all that stands in the wiki and all that its pages remember. Among equally strong
+ * sources what stands wins over what was removed, this page over others, and what is later in its text.
+ */
+export function search(work: Explaining): void {
+  const { step } = work;
+  const target = openTarget(work);
+  const own = step.before;
+  if (!isWorthSearching(target, own.text.words.length + own.removed.words.length, marginOfSearch, step.vocabulary)) return;
+  const sources = gather(work);
+  const searched = sources.reduce((sum, { words }) => sum + words.length, 0);
+  let counted: readonly SearchedText[] | undefined;
+  const evidence = (asked: Int32Array) => new Evidence(step.vocabulary, (counted ??= countOrigins(sources, step.isSpread)), asked);
+  const chains = takeChains({ sources, reuse: true, margin: marginOfSearch, vocabulary: step.vocabulary, searched, evidence }, target);
+  for (const chain of chains) {
+    const source = sources[chain[0]!.of]!;
+    const found = new Int32Array(target.words.length).fill(-1);
+    for (const run of chain) for (let at = 0; at < run.length; at++) found[run.target + at] = run.source + at;
+    bridgeSpelling(work, source.words, found, 0);
+    for (let word = target.from; word < target.to; word++) if (found[word]! >= 0) give(work, source, found[word]!, word);
+  }
+  for (const chain of chains) extend(work, sources[chain[0]!.of]!, chain);
+  for (const chain of chains) fill(work, sources[chain[0]!.of]!, chain);
+}
+
+function openTarget(work: Explaining): Target {
+  const { step: { after }, reasons, comparison: { changed } } = work;
+  const open = new Uint8Array(reasons.length);
+  const from = work.firstOpen();
+  let to = from;
+  for (let word = from; word < changed.bTo; word++) {
+    if (reasons[word] !== unexplained) continue;
+    open[word] = 1;
+    to = word + 1;
+  }
+  return { words: after.words, breaks: after.breaks, open, from, to };
+}
+
+/** A text that words may have come from. */
+interface Origin extends Source {
+  readonly origins: Origins;
+  /** What it is: text that stands, or text that was removed, from this page or another. */
+  readonly removed: RemovedText | null;
+  readonly isSamePage: boolean;
+}
+
+/** Everything that text may have come from. Among equally strong sources what comes later here wins. */
+function gather(work: Explaining): Origin[] {
+  const { others, before } = work.step;
+  const pages = others();
+  const sources: Origin[] = [];
+  const put = ({ words, breaks }: ReadText, origins: Origins, removed: RemovedText | null, isSamePage: boolean) => {
+    if (words.length === 0) return;
+    // Another page is searched by many entries before it changes.
+    const index = isSamePage ? null : indexOfText(words);
+    sources.push({ words, breaks, index, open: isSamePage && removed ? stillRemoved(work) : null, origins, removed, isSamePage });
+  };
+  for (const { removed } of pages) put(removed, removed.origins, removed, false);
+  put(before.removed, before.removed.origins, before.removed, true);
+  for (const { text, origins } of pages) put(text, origins, null, false);
+  put(before.text, before.origins, null, true);
+  return sources;
+}
+
+function stillRemoved({ removedToAfter }: Explaining): Uint8Array | null {
+  if (!removedToAfter) return null;
+  const open = new Uint8Array(removedToAfter.length);
+  for (let word = 0; word < open.length; word++) if (removedToAfter[word]! < 0) open[word] = 1;
+  return open;
+}
+
+/** Of words that stand in several places only the first counts: copies are no second witness that a phrase is common. */
+function countOrigins(sources: readonly Origin[], isSpread: (entry: number) => boolean): SearchedText[] {
+  const seen = new OriginSet();
+  return sources.map(({ words, breaks, index, origins }) => ({ words, breaks, index, copies: seen.addAll(origins, isSpread) }));
+}
+
+function give(work: Explaining, { origins, removed, isSamePage }: Origin, source: number, word: number): void {
+  const [entry, ordinal] = [origins.entries[source]!, origins.ordinals[source]!];
+  if (!removed) work.carry(word, entry, ordinal);
+  else if (isSamePage) work.restoreInPlace(word, source);
+  else work.restore(word, entry, ordinal, removed.at[partAt(removed.starts, source)]!, false);
+}
+
+/** Takes the words at both ends of a chain along, where their doubles were kept by chance (see `makeRoom`). */
+function extend(work: Explaining, source: Origin, chain: Chain): void {
+  const { step: { after }, comparison } = work;
+  const side: Side = {
+    words: after.words, partner: comparison.fromBefore, back: comparison.toAfter, how: comparison.how, isAfter: true,
+    isFree: (word) => work.reasons[word] === unexplained,
+  };
+  const [first, last] = [chain[0]!, chain.at(-1)!];
+  for (let s = last.source + last.length, t = last.target + last.length; s < source.words.length && takeAlong(s, t, -1); s++, t++);
+  for (let s = first.source - 1, t = first.target - 1; s >= 0 && t >= 0 && takeAlong(s, t, 1); s--, t--);
+
+  function takeAlong(from: number, word: number, changeLies: -1 | 1): boolean {
+    if (word >= after.words.length || source.words[from] !== after.words[word]) return false;
+    const double = makeRoom(side, word, changeLies);
+    if (double < 0) return false;
+    if (double !== word) work.exchange(double, word);
+    give(work, source, from, word);
+    return true;
+  }
+}
+
+/**
+ * Takes the words within a chain along, out to the ends of its block: whoever brings a paragraph back, or over, and changes it
+ * leaves runs that are too short to be found anywhere else than beside the others.
+ */
+function fill(work: Explaining, source: Origin, chain: Chain): void {
+  const { step: { after }, comparison: { evidence }, reasons } = work;
+  const [first, last] = [chain[0]!, chain.at(-1)!];
+  const isOpen = (word: number) => reasons[word] === unexplained;
+  between(edge(source, first.source, -1), first.source, edge(after, first.target, -1, isOpen), first.target);
+  for (let at = 1; at < chain.length; at++) {
+    const [run, next] = [chain[at - 1]!, chain[at]!];
+    between(run.source + run.length, next.source, run.target + run.length, next.target);
+  }
+  const [sourceEnd, targetEnd] = [last.source + last.length, last.target + last.length];
+  between(sourceEnd, edge(source, sourceEnd, 1), targetEnd, edge(after, targetEnd, 1, isOpen));
+
+  function between(sFrom: number, sTo: number, tFrom: number, tTo: number): void {
+    // What was taken along at the ends of the chain is no longer open.
+    while (tFrom < tTo && !isOpen(tFrom)) tFrom++;
+    while (tFrom < tTo && !isOpen(tTo - 1)) tTo--;
+    if (sFrom >= sTo || !mayShareWord(source.words, sFrom, sTo, after.words, tFrom, tTo)) return;
+    const found = alignStretch({
+      a: source.words.subarray(sFrom, sTo), aBreaks: source.breaks.subarray(sFrom, sTo), b: after.words.subarray(tFrom, tTo), bBreaks: after.breaks.subarray(tFrom, tTo),
+    }, evidence);
+    for (let at = 0; at < found.length; at++) if (found[at]! >= 0 && isOpen(tFrom + at)) give(work, source, sFrom + found[at]!, tFrom + at);
+  }
+}
+
+/** The end of the block on one side of a place; the place itself, if not all words up to there are open. */
+function edge({ words, breaks }: ReadText, place: number, side: -1 | 1, isOpen: (word: number) => boolean = () => true): number {
+  let at = place;
+  for (; at > 0 && at < words.length && breaks[at] !== blockBreak; at += side) if (!isOpen(side < 0 ? at - 1 : at)) return place;
+  return at;
+}

@@ -1,0 +1,92 @@
+/**
+ * Blocks that stand in another order than before, and were changed as well. Compared as one text, two such pages have little in
+ * order and much to search; block by block each is soon compared. Blocks are known again by runs that only they have.
+ */
+import { areOneText } from "./align";
+import { type Anchor, anchorsOf, heaviestChain } from "./anchors";
+import { longRun } from "./evidence";
+import type { Sequence } from "./sequence";
+
+/** Some blocks of both sides; the second of each two is excluded. */
+export interface BlockRange {
+  readonly aFrom: number;
+  readonly aTo: number;
+  readonly bFrom: number;
+  readonly bTo: number;
+}
+
+export interface BlockPair {
+  readonly a: number;
+  readonly b: number;
+  /** Whether it stands in another order than most. */
+  readonly isMoved: boolean;
+  /** Runs that are the same in both, by their places in the blocks, increasing on both sides. */
+  readonly runs: readonly Anchor[];
+}
+
+/** Of fewer blocks than this on a side the order is no question. */
+const fewestBlocks = 3;
+/** What part of the shorter of two blocks must be in runs that only they have. */
+const partInRuns = 0.15;
+/** What part of the words must stand in blocks that moved; where fewer do, comparing the text as a whole finds what stayed, and searching what moved. */
+const partMoved = 0.2;
+
+/** Pairs of blocks, in the order of `b`; none unless much of what stands between is in another order. `isOpen` says which blocks of `b` are not explained yet. O(words). */
+export function pairBlocks(a: Sequence, b: Sequence, range: BlockRange, isOpen: (block: number) => boolean): BlockPair[] {
+  const { aFrom, aTo, bFrom, bTo } = range;
+  if (aTo - aFrom < fewestBlocks || bTo - bFrom < fewestBlocks) return [];
+  const words = { aFrom: a.starts[aFrom]!, aTo: a.starts[aTo]!, bFrom: b.starts[bFrom]!, bTo: b.starts[bTo]! };
+  const texts = { a: a.words, b: b.words };
+  if (!areOneText(texts, words)) return [];
+  const common = inCommon(a, b, range, anchorsOf(texts, words));
+  const pairs = mutual(common).filter((pair) => isOpen(pair.b) && pair.length >= Math.max(longRun, partInRuns * Math.min(lengthOf(a, pair.a), lengthOf(b, pair.b))));
+  const staying = new Set(heaviestChain(pairs).map((pair) => pair.b));
+  const movedWords = pairs.reduce((sum, pair) => (staying.has(pair.b) ? sum : sum + lengthOf(b, pair.b)), 0);
+  if (movedWords < partMoved * (words.bTo - words.bFrom)) return [];
+  return pairs.map((pair) => ({ a: pair.a, b: pair.b, isMoved: !staying.has(pair.b), runs: heaviestChain(common[pair.b]!.get(pair.a)!) }));
+}
+
+function lengthOf({ starts }: Sequence, block: number): number {
+  return starts[block + 1]! - starts[block]!;
+}
+
+/** By block of `b` and block of `a`, what of the runs around anchors they have in common. */
+function inCommon(a: Sequence, b: Sequence, { aFrom, aTo, bFrom, bTo }: BlockRange, anchors: readonly Anchor[]): Map<number, Anchor[]>[] {
+  const [ofA, ofB] = [blocksOf(a, aFrom, aTo), blocksOf(b, bFrom, bTo)];
+  const common = Array.from({ length: bTo }, () => new Map<number, Anchor[]>());
+  for (const anchor of anchors) {
+    for (let at = 0; at < anchor.length; ) {
+      const [inA, inB] = [ofA[anchor.a + at - a.starts[aFrom]!]!, ofB[anchor.b + at - b.starts[bFrom]!]!];
+      // A run may go on into the next block, on either side.
+      const length = Math.min(anchor.length - at, a.starts[inA + 1]! - anchor.a - at, b.starts[inB + 1]! - anchor.b - at);
+      const run = { a: anchor.a + at - a.starts[inA]!, b: anchor.b + at - b.starts[inB]!, length };
+      const known = common[inB]!.get(inA);
+      if (known) known.push(run);
+      else common[inB]!.set(inA, [run]);
+      at += length;
+    }
+  }
+  return common;
+}
+
+/** For each word of some blocks the block that it is in. */
+function blocksOf({ starts }: Sequence, from: number, to: number): Int32Array {
+  const blocks = new Int32Array(starts[to]! - starts[from]!);
+  for (let block = from; block < to; block++) blocks.fill(block, starts[block]! - starts[from]!, starts[block + 1]! - starts[from]!);
+  return blocks;
+}
+
+/** The blocks that have more in common with each other than with any other, in the order of `b`. */
+function mutual(common: readonly Map<number, readonly Anchor[]>[]): Anchor[] {
+  const bestOfA = new Map<number, { readonly b: number; readonly length: number }>();
+  const pairs = common.flatMap((runsOf, b) => {
+    let best: Anchor | null = null;
+    for (const [a, runs] of runsOf) {
+      const length = runs.reduce((sum, run) => sum + run.length, 0);
+      if (!best || length > best.length) best = { a, b, length };
+      if (length > (bestOfA.get(a)?.length ?? 0)) bestOfA.set(a, { b, length });
+    }
+    return best ? [best] : [];
+  });
+  return pairs.filter(({ a, b }) => bestOfA.get(a)!.b === b);
+}

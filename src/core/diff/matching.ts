@@ -1,0 +1,103 @@
+/** One comparison of two texts while it is made: which words are joined with which so far, and how. */
+import type { ReadText, Vocabulary } from "../text/vocabulary";
+import type { Range } from "./align";
+import type { Anchor } from "./anchors";
+import { Evidence } from "./evidence";
+import type { Sequence } from "./sequence";
+import { alignStretch } from "./stretch";
+
+export interface Comparison {
+  /** For each word after: the word before that it continues, or -1. No word before is continued twice. */
+  readonly fromBefore: Int32Array;
+  /** For each word before: the word after that continues it, or -1 if it went. */
+  readonly toAfter: Int32Array;
+  /** For each word after: `came`, `kept`, `moved` or `corrected`. */
+  readonly how: Uint8Array;
+  /** Blocks that have their words as before and look different: format, capitals or punctuation changed. */
+  readonly restyled: number;
+  /** The words between the equal blocks at both ends; all before and after them is kept. */
+  readonly changed: Range;
+  /** What the two texts prove; made when first asked for. */
+  readonly evidence: () => Evidence;
+}
+
+/** Words of both sides that are not explained yet, ascending. */
+export interface Open {
+  readonly a: Int32Array;
+  readonly b: Int32Array;
+}
+
+export class Matching implements Comparison {
+  readonly fromBefore: Int32Array;
+  readonly toAfter: Int32Array;
+  readonly how: Uint8Array;
+  restyled = 0;
+  #evidence: Evidence | undefined;
+
+  constructor(readonly a: Sequence, readonly b: Sequence, readonly vocabulary: Vocabulary, readonly changed: Range) {
+    this.fromBefore = new Int32Array(b.words.length).fill(-1);
+    this.toAfter = new Int32Array(a.words.length).fill(-1);
+    this.how = new Uint8Array(b.words.length);
+  }
+
+  readonly evidence = (): Evidence => (this.#evidence ??= new Evidence(this.vocabulary, [this.a], this.b.words.subarray(this.changed.bFrom, this.changed.bTo)));
+
+  /** The words of two blocks that are not explained yet. */
+  openOf(a: number, b: number): Open {
+    return { a: openWords(this.toAfter, this.a, a, a + 1), b: openWords(this.fromBefore, this.b, b, b + 1) };
+  }
+
+  /** Keeps, or moves, what can be kept in order among some words that are not explained yet; `known` runs of them are. */
+  alignWords({ a: aOpen, b: bOpen }: Open, how: number, known: readonly Anchor[] = []): void {
+    if (aOpen.length === 0 || bOpen.length === 0) return;
+    const [a, b] = [pick(this.a, aOpen), pick(this.b, bOpen)];
+    const found = alignStretch({ a: a.words, aBreaks: a.breaks, b: b.words, bBreaks: b.breaks }, this.evidence, known);
+    for (let at = 0; at < found.length; at++) if (found[at]! >= 0) this.continueWord(aOpen[found[at]!]!, bOpen[at]!, how);
+  }
+
+  /** Joins two blocks of the same words. */
+  continueBlock(aBlock: number, bBlock: number, how: number): void {
+    const [before, after] = [this.a.blocks[aBlock]!, this.b.blocks[bBlock]!];
+    if (!before.readsLike(after) || before.styleKey !== after.styleKey) this.restyled++;
+    const [aStart, bStart] = [this.a.starts[aBlock]!, this.b.starts[bBlock]!];
+    const { fromBefore, toAfter, how: ways } = this;
+    const length = after.words.length;
+    ways.fill(how, bStart, bStart + length);
+    for (let word = 0; word < length; word++) {
+      fromBefore[bStart + word] = aStart + word;
+      toAfter[aStart + word] = bStart + word;
+    }
+  }
+
+  continueWord(from: number, to: number, how: number): void {
+    this.fromBefore[to] = from;
+    this.toAfter[from] = to;
+    this.how[to] = how;
+  }
+}
+
+/** Some words of a text, given by their places in ascending order. */
+function pick({ words, breaks }: ReadText, wanted: Int32Array): ReadText {
+  const [first, length] = [wanted[0]!, wanted.length];
+  if (wanted[length - 1] === first + length - 1) return { words: words.subarray(first, first + length), breaks: breaks.subarray(first, first + length) };
+  const picked = { words: new Int32Array(length), breaks: new Uint8Array(length) };
+  for (let at = 0; at < length; at++) {
+    picked.words[at] = words[wanted[at]!]!;
+    picked.breaks[at] = breaks[wanted[at]!]!;
+  }
+  return picked;
+}
+
+/** The words of some blocks, apart from those in `without`, that have no partner. */
+export function openWords(partner: Int32Array, { starts }: Sequence, from: number, to: number, without: ReadonlySet<number> = noBlocks): Int32Array {
+  if (from >= to) return new Int32Array(0);
+  const found = new Int32Array(starts[to]! - starts[from]!);
+  let count = 0;
+  for (let block = from; block < to; block++) {
+    if (without.has(block)) continue;
+    for (let word = starts[block]!; word < starts[block + 1]!; word++) if (partner[word]! < 0) found[count++] = word;
+  }
+  return found.subarray(0, count);
+}
+
+const noBlocks: ReadonlySet<number> = new Set();
