@@ -105,8 +105,8 @@ function isOtherText({ aFrom, aTo, bFrom, bTo }: Range, mostKept: number): boole
   return shorter > longRange && mostKept < shorter / 2;
 }
 
-/** What part of a long text must be in another one for both to be one text that was worked on: by chance, about half is. */
-const sharedOfOneText = 0.65;
+/** What part of a long text must be in another one for both to be one text that was worked on: by chance, half or two thirds are. */
+const sharedOfOneText = 0.75;
 
 /** Whether two long ranges share enough to be one text that was worked on, in whatever order its parts now stand. O(n + m). */
 export function areOneText({ a, b }: Alignable, range: Range): boolean {
