@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import { freshWords, replay } from "../../../tests/support/histories";
 import { partAt } from "../diff/part-at";
 import { originRuns, packOrigins } from "./origins";
 import { mostRemembered, mostRememberedRuns, nothingRemoved, rememberRemoved, type RemovedText } from "./removed";
@@ -69,7 +70,7 @@ describe("what a page remembers", () => {
         const wanted = slowly(words, removed, entry, toAfter, removedToAfter);
         removed = rememberRemoved(text(words), removed, {
           entry, toAfter: Int32Array.from(toAfter), removedToAfter: back.includes(true) ? Int32Array.from(removedToAfter) : null,
-          changed: between(words, moved),
+          changed: between(words, moved), mayForget: true,
         });
         expect(flat(removed)).toEqual(wanted);
         expect(removed.origins).toEqual(text([...removed.words]).origins);
@@ -82,7 +83,7 @@ describe("what a page remembers", () => {
   test("is bounded, the oldest goes first, and what the last entry removed is never forgotten", () => {
     const took = (removed: RemovedText, entry: number, count: number) =>
       rememberRemoved(text(Array.from({ length: count }, (_, index) => index)), removed, {
-        entry, toAfter: new Int32Array(count).fill(-1), removedToAfter: null, changed: { aFrom: 0, aTo: count, bFrom: 0, bTo: 0 },
+        entry, toAfter: new Int32Array(count).fill(-1), removedToAfter: null, changed: { aFrom: 0, aTo: count, bFrom: 0, bTo: 0 }, mayForget: true,
       });
     const first = took(nothingRemoved, 1, 3 * mostRemembered);
     expect(first.words).toHaveLength(3 * mostRemembered);
@@ -96,7 +97,7 @@ describe("what a page remembers", () => {
     // Every second word goes: as many runs as words.
     const took = (removed: RemovedText, entry: number, runs: number) =>
       rememberRemoved(text(Array.from({ length: 2 * runs }, (_, index) => index)), removed, {
-        entry, toAfter: Int32Array.from({ length: 2 * runs }, (_, index) => (index % 2 === 0 ? -1 : (index - 1) / 2)), removedToAfter: null, changed: { aFrom: 0, aTo: 2 * runs, bFrom: 0, bTo: runs },
+        entry, toAfter: Int32Array.from({ length: 2 * runs }, (_, index) => (index % 2 === 0 ? -1 : (index - 1) / 2)), removedToAfter: null, changed: { aFrom: 0, aTo: 2 * runs, bFrom: 0, bTo: runs }, mayForget: true,
       });
     const first = took(nothingRemoved, 1, 2 * mostRememberedRuns);
     expect(first.at).toHaveLength(2 * mostRememberedRuns);
@@ -106,5 +107,17 @@ describe("what a page remembers", () => {
     const third = took(second, 4, mostRememberedRuns);
     expect(new Set(third.at)).toEqual(new Set([2, 3, 4]));
     expect(new Set(took(third, 5, 1).at)).toEqual(new Set([5]));
+  });
+  test("is the same whether or not the page was emptied and put back, also where it is full", () => {
+    const [oldest, old, now] = [freshWords("a", 7000), freshWords("b", 11_000), freshWords("c", 60)];
+    const entries = [oldest, old, now, [...now, ...freshWords("d", 20)], [...oldest.slice(0, 40), ...now]].map((words, index) => ({ author: `p${index}`, text: words.join(" ") }));
+    const [plain, blanked] = [replay(entries), replay([...entries.slice(0, 3), { author: "x", text: "" }, { ...entries[2]!, author: "x" }, ...entries.slice(3)])];
+    // What was there first is forgotten once more than can be remembered has left the page, and another entry has come.
+    expect(plain.figures[3]).toMatchObject({ added: 20, restored: 0 });
+    expect(plain.figures[4]).toMatchObject({ added: 40, restored: 0 });
+    expect(blanked.figures[6]).toMatchObject({ added: 40, restored: 0 });
+    const back = [...entries.slice(0, 3), entries[4]!];
+    expect(replay(back).figures[3]).toMatchObject({ added: 0, restored: 40 });
+    expect(replay([...back.slice(0, 3), { author: "x", text: "" }, { ...back[2]!, author: "x" }, back[3]!]).figures[5]).toMatchObject({ added: 0, restored: 40 });
   });
 });

@@ -31,8 +31,7 @@ export const nothingRemoved: RemovedText = {
 /**
  * The most removed words that a page remembers. When it is full, what left first is forgotten first, and counts as
  * added by whoever writes it again. At 16,000 words, all of a page of 3,000 must have been replaced five
- * times over before that can happen. What the last entry removed is never forgotten at once: removing a
- * whole page and restoring it must leave no trace.
+ * times over before that can happen. What the last entry removed is never forgotten at once.
  */
 export const mostRemembered = 16_000;
 const forgottenAtOnce = 2000;
@@ -58,6 +57,8 @@ interface Fate {
   readonly removedToAfter: Int32Array | null;
   /** The words that may have changed their place; those behind `aTo` all stand `bTo - aTo` further on. */
   readonly changed: Range;
+  /** False for an entry that emptied the page, or put it back as it was: the two together must leave no trace, not even that something was forgotten. */
+  readonly mayForget: boolean;
 }
 
 /**
@@ -124,9 +125,11 @@ export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate):
   }
   putGone(aTo);
   const parts = { head, middle: inOrder(pieces), tail, shift: bTo - aTo };
-  if (gone === 0 && !removedToAfter && parts.middle === pieces) return { ...removed, anchors: anchorsOf(parts, removed) };
   const earlier = before(entry, parts, removed);
-  if (earlier.words <= mostRemembered && earlier.runs <= mostRememberedRuns) return layOut(parts, stood, removed);
+  if (!fate.mayForget || (earlier.words <= mostRemembered && earlier.runs <= mostRememberedRuns)) {
+    if (gone === 0 && !removedToAfter && parts.middle === pieces) return { ...removed, anchors: anchorsOf(parts, removed) };
+    return layOut(parts, stood, removed);
+  }
   return layOut({ head: 0, middle: forget(inOnePiece(parts, removed), entry), tail: removed.at.length, shift: 0 }, stood, removed);
 
   function putGone(to: number): void {
