@@ -88,6 +88,11 @@ function worst(): string {
     ["fifty words over and over, shifted", (size) => [words("a", size, 50).join(" "), words("a", size, 49).join(" ")]],
     ["a table of cells, reversed", (size) => [cells(size).join("\n\n"), cells(size).reverse().join("\n\n")]],
     ["one paragraph, its halves exchanged", (size) => { const all = words("g", size, 9973); return [all.join(" "), [...all.slice(size / 2), ...all.slice(0, size / 2)].join(" ")]; }],
+    ["one paragraph cut into many, turned round, each with a new word in front", (size) => {
+      const all = words("h", size);
+      const parts = Array.from({ length: size / 50 }, (_, part) => [`n${all[part]}`, ...all.slice(50 * part, 50 * part + 50)].join(" "));
+      return [all.join(" "), parts.reverse().join("\n\n")];
+    }],
   ];
   const sizes = [12_500, 50_000, 200_000];
   return table(["worst inputs: the second entry, ms", ...sizes.map((size) => `${size.toLocaleString("en")} words`)], inputs.map(([name, make]) => [name, ...sizes.map((size) => {

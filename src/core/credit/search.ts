@@ -151,9 +151,14 @@ function fill(work: Explaining, source: Origin, chain: Chain): void {
   }
 }
 
-/** The end of the block on one side of a place; the place itself, if not all words up to there are open. */
+/** Farther from a chain its block's ends are not looked for: many chains may lie in one long block. */
+const farthestEdge = 200;
+
+/** The end of the block on one side of a place; the place itself, if that is far, or if not all words up to there are open. */
 function edge({ words, breaks }: ReadText, place: number, side: -1 | 1, isOpen: (word: number) => boolean = () => true): number {
   let at = place;
-  for (; at > 0 && at < words.length && breaks[at] !== blockBreak; at += side) if (!isOpen(side < 0 ? at - 1 : at)) return place;
+  for (; at > 0 && at < words.length && breaks[at] !== blockBreak; at += side) {
+    if (!isOpen(side < 0 ? at - 1 : at) || Math.abs(at - place) === farthestEdge) return place;
+  }
   return at;
 }

@@ -164,17 +164,20 @@ class Weights {
   }
 }
 
-/** Of the sentence or gap that a chain stands in, the part that it leaves unexplained; the smaller one of both sides. */
+/** A sentence or gap is not looked through beyond so many times the words of a chain: nearly all of it is unexplained then. */
+const widestAround = 32;
+
+/** Of the sentence or gap that a chain stands in, the part that it leaves unexplained; the smaller one of both sides. O(widestAround · words). */
 function unexplainedPart({ words, sourceFrom, sourceTo, targetFrom, targetTo }: Extent, source: Source, target: Target): number {
-  const around = Math.min(stretch(target, targetFrom, targetTo), stretch(source, sourceFrom, sourceTo));
-  return 1 - words / Math.max(words, around);
+  const inTarget = stretch(target, targetFrom, targetTo, widestAround * words);
+  return 1 - words / Math.max(words, stretch(source, sourceFrom, sourceTo, inTarget));
 }
 
-/** The open words around `from` to `to`, out to the ends of the sentences that they begin and end in. */
-function stretch({ open, breaks }: Pick<Source, "open" | "breaks">, from: number, to: number): number {
-  while (from > 0 && (!open || open[from - 1]) && breaks[from]! < sentenceBreak) from--;
-  while (to < breaks.length && (!open || open[to]) && breaks[to]! < sentenceBreak) to++;
-  return to - from;
+/** The open words around `from` to `to`, out to the ends of the sentences that they begin and end in; `most` if they are more. */
+function stretch({ open, breaks }: Pick<Source, "open" | "breaks">, from: number, to: number, most: number): number {
+  while (to - from < most && from > 0 && (!open || open[from - 1]) && breaks[from]! < sentenceBreak) from--;
+  while (to - from < most && to < breaks.length && (!open || open[to]) && breaks[to]! < sentenceBreak) to++;
+  return Math.min(most, to - from);
 }
 
 function countOpen(flags: Uint8Array, from: number, to: number): number {

@@ -10,6 +10,8 @@ import { came, kept, moved } from "./ways";
 /** What a run must prove to have moved: little, because its words left the page in the same entry. */
 const marginOfMove = 2;
 const mostRounds = 4;
+/** Beside what moved no wider gaps are compared: many gaps may ask for the same one. */
+const widestGap = 400;
 
 /**
  * Finds what moved, the strongest chains first. What is explained is no longer searched, so that what is left has to
@@ -60,6 +62,7 @@ function fillGap(matching: Matching, before: number, from: number, to: number, a
   if (!(way === moved || (way === kept && !isBetween)) || (isBetween && how[after] !== way)) return;
   const source = partAt(starts, fromBefore[beside]!);
   let [aFrom, aTo] = [before >= 0 ? fromBefore[before]! + 1 : starts[source]!, after >= 0 ? fromBefore[after]! : starts[source + 1]!];
+  if (aFrom >= aTo || aTo - aFrom > widestGap) return;
   // What stays, stays in order: past another word that does, none of the gap can.
   const stays = (word: number) => toAfter[word]! >= 0 && how[toAfter[word]!] === kept;
   if (way === kept && before < 0) for (let word = aTo - 1; word >= aFrom; word--) if (stays(word)) aFrom = word + 1;
