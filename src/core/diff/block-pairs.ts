@@ -2,18 +2,10 @@
  * Blocks that stand in another order than before, and were changed as well. Compared as one text, two such pages have little in
  * order and much to search; block by block each is soon compared. Blocks are known again by runs that only they have.
  */
-import { areOneText } from "./align";
+import { areOneText, type Range } from "./align";
 import { type Anchor, anchorsOf, heaviestChain } from "./anchors";
 import { longRun } from "./evidence";
 import type { Sequence } from "./sequence";
-
-/** Some blocks of both sides; the second of each two is excluded. */
-export interface BlockRange {
-  readonly aFrom: number;
-  readonly aTo: number;
-  readonly bFrom: number;
-  readonly bTo: number;
-}
 
 export interface BlockPair {
   readonly a: number;
@@ -31,8 +23,11 @@ const partInRuns = 0.15;
 /** What part of the words must stand in blocks that moved; where fewer do, comparing the text as a whole finds what stayed, and searching what moved. */
 const partMoved = 0.2;
 
-/** Pairs of blocks, in the order of `b`; none unless much of what stands between is in another order. `isOpen` says which blocks of `b` are not explained yet. O(words). */
-export function pairBlocks(a: Sequence, b: Sequence, range: BlockRange, isOpen: (block: number) => boolean): BlockPair[] {
+/**
+ * Pairs of blocks, in the order of `b`; none unless much of what stands between is in another order. `range` counts blocks,
+ * `isOpen` says which of `b` are not explained yet. O(words).
+ */
+export function pairBlocks(a: Sequence, b: Sequence, range: Range, isOpen: (block: number) => boolean): BlockPair[] {
   const { aFrom, aTo, bFrom, bTo } = range;
   if (aTo - aFrom < fewestBlocks || bTo - bFrom < fewestBlocks) return [];
   const words = { aFrom: a.starts[aFrom]!, aTo: a.starts[aTo]!, bFrom: b.starts[bFrom]!, bTo: b.starts[bTo]! };
@@ -51,7 +46,7 @@ function lengthOf({ starts }: Sequence, block: number): number {
 }
 
 /** By block of `b` and block of `a`, what of the runs around anchors they have in common. */
-function inCommon(a: Sequence, b: Sequence, { aFrom, aTo, bFrom, bTo }: BlockRange, anchors: readonly Anchor[]): Map<number, Anchor[]>[] {
+function inCommon(a: Sequence, b: Sequence, { aFrom, aTo, bFrom, bTo }: Range, anchors: readonly Anchor[]): Map<number, Anchor[]>[] {
   const [ofA, ofB] = [blocksOf(a, aFrom, aTo), blocksOf(b, bFrom, bTo)];
   const common = Array.from({ length: bTo }, () => new Map<number, Anchor[]>());
   for (const anchor of anchors) {

@@ -5,8 +5,8 @@
  * sentences is not compared across its paragraphs. What stays in order is decided in `stretch`, what moved in `chains`.
  */
 import type { Vocabulary } from "../text/vocabulary";
-import { align } from "./align";
-import { type BlockRange, pairBlocks } from "./block-pairs";
+import { align, type Range } from "./align";
+import { pairBlocks } from "./block-pairs";
 import { correct } from "./correct";
 import { bitsOfSearch } from "./evidence";
 import { increasing } from "./increasing";
@@ -131,7 +131,7 @@ class BlockWork {
   }
 
   /** Compares blocks between two that are paired. */
-  private alignStretch(range: BlockRange): void {
+  private alignStretch(range: Range): void {
     const { aFrom, aTo, bFrom, bTo } = range;
     const { fromBefore, toAfter } = this.matching;
     const pairs = pairBlocks(this.#a, this.#b, range, (block) => fromBefore[this.#b.starts[block]!]! < 0);
