@@ -107,6 +107,14 @@ test("on a phone a student reads, writes and comments without the screen running
   await expect(page.getByRole("toolbar")).toBeVisible();
   await expectNarrow();
   await expect(page.getByRole("button", { name: "Save", exact: true })).toBeInViewport();
+  // What is written stays in sight, above the line with the buttons.
+  await page.getByRole("textbox", { name: "Text of Home", exact: true }).click();
+  await page.keyboard.press("Control+End");
+  for (let line = 0; line < 12; line++) {
+    await page.keyboard.press("Enter");
+    await page.keyboard.type("a line");
+  }
+  await expect.poll(() => page.evaluate(() => document.querySelector(".save-line")!.getBoundingClientRect().top - getSelection()!.getRangeAt(0).getBoundingClientRect().bottom)).toBeGreaterThan(0);
 });
 
 test("reading a page loads little script, shows its text without any, and loads what is opened when it is", async ({ browser }) => {

@@ -66,6 +66,9 @@ class Calls {
   }
 }
 
+/** Above and below a page's text lie bars, on a phone as high as this: the cursor is scrolled out from under them, in pixels. */
+const underBars = { top: 140, right: 5, bottom: 180, left: 5 };
+
 /** The editor of a page's text, with its tools. What one sees is what is saved. */
 export function WritingArea({ label, document, place, onChange, onReady, onPaste, onSave, isShort = false, hasFocus = false }: Props) {
   const [choosing, setChoosing] = useState<Choosing | null>(null);
@@ -92,7 +95,7 @@ export function WritingArea({ label, document, place, onChange, onReady, onPaste
       PageChooser.configure({ pages: place.pages, show: setChoosing, press: (key) => calls.press(key) }),
     ],
     content: document as JSONContent,
-    editorProps: { attributes: { class: "prose", role: "textbox", "aria-multiline": "true", "aria-label": label, "aria-keyshortcuts": "Control+S Control+Alt+B", spellcheck: "true" } },
+    editorProps: { ...(isShort ? {} : { scrollMargin: underBars, scrollThreshold: underBars }), attributes: { class: "prose", role: "textbox", "aria-multiline": "true", "aria-label": label, "aria-keyshortcuts": "Control+S Control+Alt+B", spellcheck: "true" } },
     onCreate: ({ editor: made }) => {
       storeOf(made).open = setOpened;
       onReady?.(made);
