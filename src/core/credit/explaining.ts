@@ -3,8 +3,8 @@ import type { Range } from "../diff/align";
 import type { Comparison } from "../diff/compare";
 import { partAt } from "../diff/part-at";
 import type { EntryStep } from "./entry";
-import { OriginSet } from "./origin-set";
 import { OriginNumbers } from "./origin-numbers";
+import { OriginSet } from "./origin-set";
 import { emptyOrigins, type Origins } from "./origins";
 import type { RemovedText } from "./removed";
 

@@ -2,7 +2,8 @@
  * Two texts, word by word: what is kept, moved, corrected, and what came or went.
  *
  * Blocks are aligned first, by content and then by id, and words within what is left, so that a page of many alike
- * sentences is not compared across its paragraphs. What stays in order is decided in `stretch`, what moved in `chains`.
+ * sentences is not compared across its paragraphs. What stays in order is decided in `stretch`, what moved in `moves`; blocks
+ * that were put in another order and changed are known again by `block-pairs`.
  */
 import type { Vocabulary } from "../text/vocabulary";
 import { align, type Range } from "./align";
@@ -118,20 +119,20 @@ class BlockWork {
     return { a: Int32Array.from(this.#a.blocks.slice(from, aTo), symbol), b: Int32Array.from(this.#b.blocks.slice(from, bTo), symbol) };
   }
 
-  /** Compares the blocks between two that stay: those of the same id with each other, what is left as one stretch, or by pairs if its order changed. */
+  /** Compares the blocks between two that stay: those of the same id with each other, and then what is left between them. */
   private alignBetween(aFrom: number, aTo: number, bFrom: number, bTo: number): void {
     if (aFrom >= aTo || bFrom >= bTo) return;
     let [aAt, bAt] = [aFrom, bFrom];
     for (const [aBlock, bBlock] of this.pairsById(aFrom, aTo, bFrom, bTo)) {
-      this.alignStretch({ aFrom: aAt, aTo: aBlock, bFrom: bAt, bTo: bBlock });
+      this.alignRest({ aFrom: aAt, aTo: aBlock, bFrom: bAt, bTo: bBlock });
       this.matching.alignWords(this.matching.openOf(aBlock, bBlock), kept);
       [aAt, bAt] = [aBlock + 1, bBlock + 1];
     }
-    this.alignStretch({ aFrom: aAt, aTo, bFrom: bAt, bTo });
+    this.alignRest({ aFrom: aAt, aTo, bFrom: bAt, bTo });
   }
 
-  /** Compares blocks between two that are paired. */
-  private alignStretch(range: Range): void {
+  /** Compares blocks of which none is known by its words or its id: as one text, or by pairs if they stand in another order. */
+  private alignRest(range: Range): void {
     const { aFrom, aTo, bFrom, bTo } = range;
     const { fromBefore, toAfter } = this.matching;
     const pairs = pairBlocks(this.#a, this.#b, range, (block) => fromBefore[this.#b.starts[block]!]! < 0);
@@ -155,7 +156,6 @@ class BlockWork {
     }
     return increasing(pairs, ([source]) => source);
   }
-
 }
 
 function areAlike(one: Block, other: Block): boolean {

@@ -66,8 +66,15 @@ class Calls {
   }
 }
 
-/** Above and below a page's text lie bars, on a phone as high as this: the cursor is scrolled out from under them, in pixels. */
-const underBars = { top: 140, right: 5, bottom: 180, left: 5 };
+/**
+ * Above and below a page's text lie bars, on a phone up to this many pixels high: the cursor is scrolled out from under them. In
+ * a low window a good part is left between the two, so that the text does not jump from the one to the other.
+ */
+const underBars = {
+  get top() { return Math.min(140, window.innerHeight / 4); },
+  get bottom() { return Math.min(180, window.innerHeight / 3); },
+  left: 5, right: 5,
+};
 
 /** The editor of a page's text, with its tools. What one sees is what is saved. */
 export function WritingArea({ label, document, place, onChange, onReady, onPaste, onSave, isShort = false, hasFocus = false }: Props) {
