@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { anyHistory, creditOf, type PlainEntry, replay } from "../../../tests/support/histories";
-import type { WordsByEntry } from "./account";
+import type { WordsByEntry } from "./entry-counts";
 import { plainBlocks } from "./text";
 import { CreditedWiki } from "./wiki";
 

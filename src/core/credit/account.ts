@@ -1,11 +1,9 @@
 /** The account of one entry: what came, what went, and whose it was. */
 import { blockBreak } from "../text/breaks";
 import { came, corrected, moved } from "../diff/ways";
+import { EntryCounts, type WordsByEntry } from "./entry-counts";
 import { added, carried, type Explaining, restored } from "./explaining";
 import { OriginSet } from "./origin-set";
-
-/** Words by the entry that wrote them, lower entries first. */
-export type WordsByEntry = readonly (readonly [entry: number, words: number])[];
 
 /** All figures count words, except `restyled`, which counts blocks. */
 export interface EntryFigures {
@@ -44,20 +42,20 @@ export interface EntryFigures {
 export function account(work: Explaining): EntryFigures {
   const { comparison: { how, fromBefore, toAfter, restyled, changed }, reasons, step } = work;
   const removedFrom = removals(work);
-  const correctedFrom = new Map<number, number>();
   const byWay = countEach(how, changed.bFrom, changed.bTo);
   const byReason = countEach(reasons, changed.bFrom, changed.bTo);
   for (let word = changed.bFrom; byWay[corrected]! > 0 && word < changed.bTo; word++) {
-    if (how[word] === corrected) addTo(correctedFrom, step.before.origins.entries[fromBefore[word]!]!, 1);
+    if (how[word] === corrected) counted.add(step.before.origins.entries[fromBefore[word]!]!, 1);
   }
+  const correctedFrom = counted.take();
   let wordsOut = 0;
   for (let word = changed.aFrom; word < changed.aTo; word++) if (toAfter[word]! < 0) wordsOut++;
-  const standingChange = new Map<number, number>();
   // A page that was brought back whole may have changed its credit where its words stayed.
   const { aFrom, aTo, bFrom, bTo } = work.changed;
-  countRuns(step.before.origins.entries, aFrom, aTo, (entry, words) => addTo(standingChange, entry, -words));
-  countRuns(work.origins.entries, bFrom, bTo, (entry, words) => addTo(standingChange, entry, words));
-  const whose = (counts: ReadonlyMap<number, number>) => {
+  counted.addRuns(step.before.origins.entries, aFrom, aTo, -1);
+  counted.addRuns(work.origins.entries, bFrom, bTo, 1);
+  const standingChange = counted.take();
+  const whose = (counts: Iterable<readonly [number, number]>) => {
     const sums = { own: 0, others: 0, starter: 0 };
     for (const [entry, words] of counts) {
       const owner = step.authorOf(entry);
@@ -71,21 +69,21 @@ export function account(work: Explaining): EntryFigures {
     removedOwn: removed.own, removedOthers: removed.others, removedStarter: removed.starter,
     broughtOverOwn: broughtOver.own, broughtOverOthers: broughtOver.others, tookBackOwn: tookBack.own, tookBackOthers: tookBack.others,
     wordsIn: byWay[came]!, wordsOut, wordsAfter: how.length,
-    removedFrom: sorted(removedFrom), broughtOverFrom: sorted(work.broughtOver), correctedFrom: sorted(correctedFrom),
-    addedBeside: sorted(besides(work)), standingChange: sorted(standingChange),
+    removedFrom, broughtOverFrom: sorted(work.broughtOver), correctedFrom, addedBeside: besides(work), standingChange,
   };
 }
 
+const counted = new EntryCounts();
+
 /** What the entry removed, by the entry that wrote it. Words that stand on another page too did not go: they were moved there. */
-function removals({ comparison: { toAfter, changed }, step, given }: Explaining): Map<number, number> {
+function removals({ comparison: { toAfter, changed }, step, given }: Explaining): WordsByEntry {
   const { entries, ordinals } = step.before.origins;
-  const counts = new Map<number, number>();
   let elsewhere: OriginSet | undefined;
   let [entry, isSpread, count] = [-1, false, 0];
   for (let word = changed.aFrom; word < changed.aTo; word++) {
     if (toAfter[word]! >= 0) continue;
     if (entries[word] !== entry) {
-      addTo(counts, entry, count);
+      if (count > 0) counted.add(entry, count);
       [entry, isSpread, count] = [entries[word]!, step.isSpread(entries[word]!), 0];
     }
     if (!given.isEmpty && given.has(entry, ordinals[word]!)) continue;
@@ -98,22 +96,21 @@ function removals({ comparison: { toAfter, changed }, step, given }: Explaining)
     }
     count++;
   }
-  addTo(counts, entry, count);
-  return counts;
+  if (count > 0) counted.add(entry, count);
+  return counted.take();
 }
 
 /** Each run of added words counts for the entry of the word before it in its block, or else of the word behind it. */
-function besides({ reasons, origins, comparison: { changed }, step: { after } }: Explaining): Map<number, number> {
-  const counts = new Map<number, number>();
+function besides({ reasons, origins, comparison: { changed }, step: { after } }: Explaining): WordsByEntry {
   const isEdge = (word: number) => word >= reasons.length || after.breaks[word] === blockBreak;
   for (let word = changed.bFrom; word < changed.bTo; ) {
     if (reasons[word] !== added) { word++; continue; }
     const from = word++;
     while (word < changed.bTo && reasons[word] === added && !isEdge(word)) word++;
     const beside = !isEdge(from) ? from - 1 : !isEdge(word) ? word : -1;
-    if (beside >= 0) addTo(counts, origins.entries[beside]!, word - from);
+    if (beside >= 0) counted.add(origins.entries[beside]!, word - from);
   }
-  return counts;
+  return counted.take();
 }
 
 /** How often each of the numbers below eight stands there. Neighbours are mostly alike. */
@@ -125,20 +122,6 @@ function countEach(numbers: Uint8Array, from: number, to: number): Int32Array {
     counts[numbers[start]!]! += at - start;
   }
   return counts;
-}
-
-/** Tells of each run of words of one entry: neighbours mostly share theirs. */
-function countRuns(entries: Int32Array, from: number, to: number, tell: (entry: number, words: number) => void): void {
-  for (let word = from; word < to; ) {
-    const [start, entry] = [word++, entries[word - 1]!];
-    while (word < to && entries[word] === entry) word++;
-    tell(entry, word - start);
-  }
-}
-
-function addTo(counts: Map<number, number>, entry: number, words: number): void {
-  if (words === 0) return;
-  counts.set(entry, (counts.get(entry) ?? 0) + words);
 }
 
 function sorted(counts: ReadonlyMap<number, number>): WordsByEntry {

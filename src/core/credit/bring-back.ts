@@ -70,10 +70,12 @@ function forEachGap({ reasons }: Explaining, first: number, end: number, each: (
 
 /** For each word of a gap the removed word of the same place that it is, or -1; null if nothing was removed there. */
 function findInPlace(work: Explaining, from: number, to: number): Int32Array | null {
-  const { step: { before: { text, removed }, after }, comparison: { fromBefore, evidence } } = work;
-  const above = from > 0 ? fromBefore[from - 1]! : -1;
-  const below = to < fromBefore.length ? fromBefore[to]! : text.words.length;
-  const [first, last] = below > above ? [above, below - 1] : [above, above];
+  const { step: { before: { text, removed }, after }, comparison: { fromBefore, toAfter, evidence } } = work;
+  const first = from > 0 ? fromBefore[from - 1]! : -1;
+  if (from > 0 && first < 0) return null;
+  // To the next word that still stands, wherever it does now: past it the place ends.
+  let last = first;
+  while (last + 1 < text.words.length && toAfter[last + 1]! < 0) last++;
   const [flatFrom, flatTo] = [removed.starts[firstRunFrom(removed.anchors, first)]!, removed.starts[firstRunFrom(removed.anchors, last + 1)]!];
   const places = (flatTo - flatFrom) * (to - from);
   if (places === 0 || places > mostInPlace || !mayShareWord(removed.words, flatFrom, flatTo, after.words, from, to)) return null;

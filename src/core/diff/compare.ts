@@ -30,8 +30,8 @@ const bitsOfWholeBlock = 10;
 export function compare(before: Sequence, after: Sequence, vocabulary: Vocabulary): Comparison {
   const { first, aTo, bTo } = equalEnds(before, after);
   const matching = new Matching(before, after, vocabulary, { aFrom: before.starts[first]!, aTo: before.starts[aTo]!, bFrom: after.starts[first]!, bTo: after.starts[bTo]! });
-  for (let block = 0; block < first; block++) matching.continueBlock(block, block, kept);
-  for (let aBlock = aTo, bBlock = bTo; bBlock < after.blocks.length; aBlock++, bBlock++) matching.continueBlock(aBlock, bBlock, kept);
+  for (let block = 0; block < first; block++) matching.countRestyled(block, block);
+  for (let aBlock = aTo, bBlock = bTo; bBlock < after.blocks.length; aBlock++, bBlock++) matching.countRestyled(aBlock, bBlock);
   if (first < aTo && first < bTo) {
     new BlockWork(matching).alignBlocks(first, aTo, bTo);
     moveRuns(matching);

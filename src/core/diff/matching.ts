@@ -5,6 +5,7 @@ import type { Anchor } from "./anchors";
 import { Evidence } from "./evidence";
 import type { Sequence } from "./sequence";
 import { alignStretch } from "./stretch";
+import { kept } from "./ways";
 
 export interface Comparison {
   /** For each word after: the word before that it continues, or -1. No word before is continued twice. */
@@ -35,9 +36,10 @@ export class Matching implements Comparison {
   #evidence: Evidence | undefined;
 
   constructor(readonly a: Sequence, readonly b: Sequence, readonly vocabulary: Vocabulary, readonly changed: Range) {
-    this.fromBefore = new Int32Array(b.words.length).fill(-1);
-    this.toAfter = new Int32Array(a.words.length).fill(-1);
-    this.how = new Uint8Array(b.words.length);
+    const { aFrom, aTo, bFrom, bTo } = changed;
+    this.fromBefore = partners(b.words.length, bFrom, bTo, aTo);
+    this.toAfter = partners(a.words.length, aFrom, aTo, bTo);
+    this.how = new Uint8Array(b.words.length).fill(kept, 0, bFrom).fill(kept, bTo);
   }
 
   readonly evidence = (): Evidence => (this.#evidence ??= new Evidence(this.vocabulary, [this.a], this.b.words.subarray(this.changed.bFrom, this.changed.bTo)));
@@ -57,16 +59,21 @@ export class Matching implements Comparison {
 
   /** Joins two blocks of the same words. */
   continueBlock(aBlock: number, bBlock: number, how: number): void {
-    const [before, after] = [this.a.blocks[aBlock]!, this.b.blocks[bBlock]!];
-    if (!before.readsLike(after) || before.styleKey !== after.styleKey) this.restyled++;
+    this.countRestyled(aBlock, bBlock);
     const [aStart, bStart] = [this.a.starts[aBlock]!, this.b.starts[bBlock]!];
     const { fromBefore, toAfter, how: ways } = this;
-    const length = after.words.length;
+    const { length } = this.b.blocks[bBlock]!.words;
     ways.fill(how, bStart, bStart + length);
     for (let word = 0; word < length; word++) {
       fromBefore[bStart + word] = aStart + word;
       toAfter[aStart + word] = bStart + word;
     }
+  }
+
+  /** Counts a block that has its words as before, if it looks different. */
+  countRestyled(aBlock: number, bBlock: number): void {
+    const [before, after] = [this.a.blocks[aBlock]!, this.b.blocks[bBlock]!];
+    if (!before.readsLike(after) || before.styleKey !== after.styleKey) this.restyled++;
   }
 
   continueWord(from: number, to: number, how: number): void {
@@ -75,6 +82,20 @@ export class Matching implements Comparison {
     this.how[to] = how;
   }
 }
+
+/** For each word of a text its partner: in front of `from` the same word, behind `to` the words from `otherTo` on, and none between. */
+function partners(length: number, from: number, to: number, otherTo: number): Int32Array {
+  const [head, tail] = [from, length - to];
+  while (ascending.length < Math.max(head, otherTo + tail)) ascending = Int32Array.from({ length: 2 * ascending.length }, (_, at) => at);
+  const partner = new Int32Array(length);
+  partner.set(ascending.subarray(0, head));
+  partner.fill(-1, from, to);
+  partner.set(ascending.subarray(otherTo, otherTo + tail), to);
+  return partner;
+}
+
+/** The numbers from 0 on. */
+let ascending = Int32Array.from({ length: 4096 }, (_, at) => at);
 
 /** Some words of a text, given by their places in ascending order. */
 function pick({ words, breaks }: ReadText, wanted: Int32Array): ReadText {

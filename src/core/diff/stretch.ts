@@ -108,7 +108,7 @@ function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => 
       index = left;
     }
   }
-  return gone === 0 ? runs : withoutChance(stretch, runs.filter((_, index) => isGone[index] === 0), evidence);
+  return gone === 0 ? runs : runs.filter((_, index) => isGone[index] === 0);
 
   function isChance(index: number): boolean {
     const run = runs[index]!;

@@ -1,20 +1,10 @@
 /** Classes of characters: which make words, and how strongly those between words part them. */
 import { clauseBreak, noBreak, sentenceBreak } from "./breaks";
+import { digit, joinsAll, joinsBoth, joinsDigits, joinsLetters, letter, other, unknown } from "./sign-classes";
 
 // Text segmentation does not depend on the locale for the scripts that it segments by dictionary; naming one keeps
 // the result the same on every machine.
 export const segmenter = new Intl.Segmenter("en", { granularity: "word" });
-
-// Classes of UAX #29 (WordBreakProperty) for the characters of European prose; what makes words comes first. A text with any other character is
-// left to the segmenter as a whole.
-export const letter = 0;
-export const digit = 1;
-export const joinsAll = 2;
-export const other = 3;
-export const joinsLetters = 4;
-export const joinsBoth = 5;
-export const joinsDigits = 6;
-export const unknown = 7;
 
 /** By code unit its class. */
 export const classes = new Uint8Array(0x10000).fill(unknown);

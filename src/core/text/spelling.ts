@@ -10,9 +10,10 @@ const hasDigit = /\p{Nd}/u;
  */
 export function isCorrection(before: string, after: string): boolean {
   const shorter = Math.min(before.length, after.length);
-  if (shorter < shortestWord || before === after || hasDigit.test(before) || hasDigit.test(after)) return false;
+  if (shorter < shortestWord || before === after) return false;
   const most = shorter >= 12 ? 3 : shorter >= 8 ? 2 : 1;
-  return Math.abs(before.length - after.length) <= most && !differsWidely(before, after, most) && spellingDistance(before, after, most) <= most;
+  if (Math.abs(before.length - after.length) > most || differsWidely(before, after, most)) return false;
+  return !hasDigit.test(before) && !hasDigit.test(after) && spellingDistance(before, after, most) <= most;
 }
 
 /** A quick answer for most pairs: one difference changes which letters a word has by two at most. */
