@@ -76,7 +76,10 @@ function findInPlace(work: Explaining, from: number, to: number): Int32Array | n
   // To the next word that still stands, wherever it does now: past it the place ends.
   let last = first;
   while (last + 1 < text.words.length && toAfter[last + 1]! < 0) last++;
-  const [flatFrom, flatTo] = [removed.starts[firstRunFrom(removed.anchors, first)]!, removed.starts[firstRunFrom(removed.anchors, last + 1)]!];
+  const run = firstRunFrom(removed.anchors, first);
+  let runEnd = run;
+  while (runEnd < removed.anchors.length && removed.anchors[runEnd]! <= last) runEnd++;
+  const [flatFrom, flatTo] = [removed.starts[run]!, removed.starts[runEnd]!];
   const places = (flatTo - flatFrom) * (to - from);
   if (places === 0 || places > mostInPlace || !mayShareWord(removed.words, flatFrom, flatTo, after.words, from, to)) return null;
   const found = alignStretch({

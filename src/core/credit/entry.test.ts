@@ -32,6 +32,12 @@ describe("the figures of an entry", () => {
     expect(replayed.figures[2]).toMatchObject({ restored: 20, tookBackOthers: 20 });
     expect(memberFigures(workOf(entries, replayed), "q")).toMatchObject({ removedOthers: 20, tookBackOthers: 20 });
   });
+  test("a paragraph that is brought back twice is brought back once, and copied", () => {
+    const text = freshWords("w", 20).join(" ");
+    for (const twice of [`${text}\n\nstay\n\n${text}`, `${text}\n\n${text}\n\nstay`]) {
+      expect(figuresOf(p(`${text}\n\nstay`), q("stay"), q(twice))).toMatchObject({ restored: 20, tookBackOthers: 20, carried: 20, added: 0 });
+    }
+  });
   test("a paragraph that is brought back, or over, and changed is still its author's in all that stayed", () => {
     const words = freshWords("w", 30);
     // Towards the end every third word is another, so that no three that stayed stand together there.

@@ -7,6 +7,7 @@ import { OriginNumbers } from "./origin-numbers";
 import { OriginSet } from "./origin-set";
 import { emptyOrigins, type Origins } from "./origins";
 import type { RemovedText } from "./removed";
+import { passing } from "../text/room";
 
 export const unexplained = 0;
 export const onPage = 1;
@@ -42,7 +43,7 @@ export class Explaining {
     const { fromBefore, toAfter, changed: { aTo, bFrom, bTo } } = comparison;
     const { entries, ordinals } = step.before.origins;
     const after = (this.origins = emptyOrigins(fromBefore.length));
-    this.reasons = new Uint8Array(fromBefore.length).fill(onPage);
+    this.reasons = passing.bytes(fromBefore.length).fill(onPage);
     this.toAfter = toAfter;
     this.changed = comparison.changed;
     for (const [from, to] of [[entries, after.entries], [ordinals, after.ordinals]] as const) {
@@ -95,6 +96,11 @@ export class Explaining {
     this.#markBack(flat, word);
   }
 
+  /** Whether a word of this page that is remembered at `flat` stands again: then what comes of it is a copy. */
+  isBack(flat: number): boolean {
+    return (this.removedToAfter?.[flat] ?? -1) >= 0;
+  }
+
   /** Gives a kept word another origin: the one that it had when the page read so before, remembered at `flat` if it was removed, or else -1. */
   recredit(word: number, entry: number, ordinal: number, flat: number): void {
     this.origins.entries[word] = entry;
@@ -129,7 +135,7 @@ export class Explaining {
   }
 
   #markBack(flat: number, word: number): void {
-    this.removedToAfter ??= new Int32Array(this.step.before.removed.words.length).fill(-1);
+    this.removedToAfter ??= passing.numbers(this.step.before.removed.words.length).fill(-1);
     if (this.removedToAfter[flat]! < 0) this.removedToAfter[flat] = word;
   }
 

@@ -15,6 +15,7 @@ import { onPage, type Explaining, unexplained } from "./explaining";
 import { OriginPlaces } from "./origin-numbers";
 import type { Origins } from "./origins";
 import type { RemovedText } from "./removed";
+import { passing } from "../text/room";
 
 /** A page as it read after an earlier entry. */
 export interface EarlierState {
@@ -157,7 +158,7 @@ export function recall(work: Explaining, then: Origins): void {
   const { comparison: { fromBefore, toAfter: compared, how, changed: { bFrom, bTo } }, reasons, step: { before } } = work;
   if (then.entries.length !== fromBefore.length) return;
   const { entries, ordinals } = before.origins;
-  const toAfter = new Int32Array(before.text.words.length).fill(-1);
+  const toAfter = passing.numbers(before.text.words.length).fill(-1);
   const isSettled = (word: number, from: number) => from >= 0 && entries[from] === then.entries[word] && ordinals[from] === then.ordinals[word];
   for (let word = 0; word < fromBefore.length; word++) if (isSettled(word, fromBefore[word]!)) toAfter[fromBefore[word]!] = word;
   // What the comparison found equal at both ends stays: the entry's account is of what lies between.

@@ -9,6 +9,7 @@
 import type { Range } from "../diff/align";
 import { blockBreak } from "../text/breaks";
 import { continueRuns, emptyOrigins, type Origins } from "./origins";
+import { passing } from "../text/room";
 
 /** Removed runs in the order of the page, laid out flat. Never changed in place. */
 export interface RemovedText {
@@ -75,11 +76,11 @@ class Pieces {
   anchor: Int32Array;
 
   constructor(capacity: number) {
-    this.from = new Int32Array(capacity);
-    this.to = new Int32Array(capacity);
-    this.stood = new Uint8Array(capacity);
-    this.at = new Int32Array(capacity);
-    this.anchor = new Int32Array(capacity);
+    this.from = passing.numbers(capacity);
+    this.to = passing.numbers(capacity);
+    this.stood = passing.bytes(capacity);
+    this.at = passing.numbers(capacity);
+    this.anchor = passing.numbers(capacity);
   }
 
   put(from: number, to: number, stood: 0 | 1, at: number, anchor: number): void {
@@ -212,10 +213,10 @@ function inOrder(pieces: Pieces): Pieces {
   if (isOrdered(pieces)) return pieces;
   let last = -1;
   for (let index = 0; index < pieces.length; index++) last = Math.max(last, pieces.anchor[index]!);
-  const places = new Int32Array(last + 3);
+  const places = passing.numbers(last + 3);
   for (let index = 0; index < pieces.length; index++) places[pieces.anchor[index]! + 2]!++;
   for (let anchor = 1; anchor < places.length; anchor++) places[anchor]! += places[anchor - 1]!;
-  const order = new Int32Array(pieces.length);
+  const order = passing.numbers(pieces.length);
   for (let index = 0; index < pieces.length; index++) order[places[pieces.anchor[index]! + 1]!++] = index;
   return pieces.pick(order);
 }

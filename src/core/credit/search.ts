@@ -14,6 +14,7 @@ import { type Explaining, unexplained } from "./explaining";
 import { OriginSet } from "./origin-set";
 import type { Origins } from "./origins";
 import type { RemovedText } from "./removed";
+import { passing } from "../text/room";
 
 /** What a run must prove to be a copy or a restore: more than a move, because most of what people add is new. */
 const marginOfSearch = 10;
@@ -27,14 +28,15 @@ export function search(work: Explaining): void {
   const target = openTarget(work);
   const own = step.before;
   if (!isWorthSearching(target, own.text.words.length + own.removed.words.length, marginOfSearch, step.vocabulary)) return;
-  const sources = gather(work);
-  const searched = sources.reduce((sum, { words }) => sum + words.length, 0);
+  const texts = gather(work);
+  const searched = texts.reduce((sum, { words }) => sum + words.length, 0);
   let counted: readonly SearchedText[] | undefined;
-  const evidence = (asked: Int32Array) => new Evidence(step.vocabulary, (counted ??= countOrigins(sources, step.isSpread)), asked);
+  const evidence = (asked: Int32Array) => new Evidence(step.vocabulary, (counted ??= countOrigins(texts, step.isSpread)), asked);
+  const sources = [...backAlready(work), ...texts];
   const chains = takeChains({ sources, reuse: true, margin: marginOfSearch, vocabulary: step.vocabulary, searched, evidence }, target);
   for (const chain of chains) {
     const source = sources[chain[0]!.of]!;
-    const found = new Int32Array(target.words.length).fill(-1);
+    const found = passing.numbers(target.words.length).fill(-1);
     for (const run of chain) for (let at = 0; at < run.length; at++) found[run.target + at] = run.source + at;
     bridgeSpelling(work, source.words, found, 0);
     for (let word = target.from; word < target.to; word++) if (found[word]! >= 0) give(work, source, found[word]!, word);
@@ -45,7 +47,7 @@ export function search(work: Explaining): void {
 
 function openTarget(work: Explaining): Target {
   const { step: { after }, reasons, comparison: { changed } } = work;
-  const open = new Uint8Array(reasons.length);
+  const open = passing.bytes(reasons.length);
   const from = work.firstOpen();
   let to = from;
   for (let word = from; word < changed.bTo; word++) {
@@ -82,11 +84,22 @@ function gather(work: Explaining): Origin[] {
   return sources;
 }
 
+/** The remembered words of the page that did not come back in this entry so far; null if that is all of them. */
 function stillRemoved({ removedToAfter }: Explaining): Uint8Array | null {
-  if (!removedToAfter) return null;
-  const open = new Uint8Array(removedToAfter.length);
-  for (let word = 0; word < open.length; word++) if (removedToAfter[word]! < 0) open[word] = 1;
-  return open;
+  return removedToAfter && flagsOf(removedToAfter, (to) => to < 0);
+}
+
+/** The others as a text of their own, which is asked last: who brings back a state in which a paragraph stood twice writes none of the two. */
+function backAlready({ removedToAfter, step: { before: { removed } } }: Explaining): Origin[] {
+  if (!removedToAfter) return [];
+  const { words, breaks, origins } = removed;
+  return [{ words, breaks, index: null, open: flagsOf(removedToAfter, (to) => to >= 0), origins, removed, isSamePage: true }];
+}
+
+function flagsOf(numbers: Int32Array, isMeant: (number: number) => boolean): Uint8Array {
+  const flags = passing.bytes(numbers.length);
+  for (let at = 0; at < flags.length; at++) if (isMeant(numbers[at]!)) flags[at] = 1;
+  return flags;
 }
 
 /** Of words that stand in several places only the first counts: copies are no second witness that a phrase is common. */
@@ -97,7 +110,7 @@ function countOrigins(sources: readonly Origin[], isSpread: (entry: number) => b
 
 function give(work: Explaining, { origins, removed, isSamePage }: Origin, source: number, word: number): void {
   const [entry, ordinal] = [origins.entries[source]!, origins.ordinals[source]!];
-  if (!removed) work.carry(word, entry, ordinal);
+  if (!removed || (isSamePage && work.isBack(source))) work.carry(word, entry, ordinal);
   else if (isSamePage) work.restoreInPlace(word, source);
   else work.restore(word, entry, ordinal, removed.at[partAt(removed.starts, source)]!, false);
 }

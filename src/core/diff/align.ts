@@ -46,7 +46,7 @@ export function align(given: Alignable, range: Range, keep: Keep, cuts = 0): voi
   if (aFrom === aTo || bFrom === bTo) return;
   const inner = { aFrom, aTo, bFrom, bTo };
   const most = shared(a, b, inner);
-  if (most === 0 || isOtherText(inner, most) || alignExactly(a, b, inner, most, keep) || cuts === deepestCut || most < anchorLength) return;
+  if (most === 0 || isOtherText(inner, most) || alignAbreast(a, b, inner, most, keep) || alignExactly(a, b, inner, most, keep) || cuts === deepestCut || most < anchorLength) return;
   const anchors = chainOfAnchors(given, inner);
   if (areChance(anchors, inner)) return;
   if (anchors.length > 0) alignAround(anchors, given, inner, keep, cuts + 1);
@@ -75,6 +75,17 @@ const trace = new Int32Array(((editBudget + 1) * (editBudget + 2)) / 2);
 /** Where the row of d differences begins: the rows before it have 1 to d places. */
 function rowOf(d: number): number {
   return (d * (d + 1)) / 2;
+}
+
+/** Keeps what stands abreast, if nothing else could keep more: words that were replaced one by one. Returns whether it could. O(n). */
+function alignAbreast(a: Int32Array, b: Int32Array, { aFrom, aTo, bFrom, bTo }: Range, mostKept: number, keep: Keep): boolean {
+  if (aTo - aFrom !== bTo - bFrom) return false;
+  const shift = bFrom - aFrom;
+  let equal = 0;
+  for (let at = aFrom; at < aTo; at++) if (a[at] === b[at + shift]) equal++;
+  if (equal < mostKept) return false;
+  for (let at = aFrom; at < aTo; at++) if (a[at] === b[at + shift]) keep(at, at + shift);
+  return true;
 }
 
 /** Calls `keep` along a shortest edit script and returns true, or calls nothing and returns false when the budget ran out. */

@@ -1,5 +1,6 @@
 /** Anchors: runs of elements around triples that occur once in each of two ranges, by which long ranges are cut where they are the same. */
 import type { Alignable, Range } from "./align";
+import { passing } from "../text/room";
 
 export const anchorLength = 3;
 
@@ -10,7 +11,7 @@ export interface Anchor {
 }
 
 /** Anchors of two ranges, chosen so that both sides increase and the elements are most. O(n + m) and the sorting of the anchors. */
-export function chainOfAnchors(given: Alignable, range: Range): Anchor[] {
+export function chainOfAnchors(given: Alignable, range: Range): readonly Anchor[] {
   return heaviestChain(anchorsOf(given, range));
 }
 
@@ -95,8 +96,8 @@ class TriplePlaces {
     let size = 16;
     while (size < 2 * count) size *= 2;
     this.#mask = size - 1;
-    this.#places = new Int32Array(size);
-    this.#isSeveral = new Uint8Array(size);
+    this.#places = passing.numbers(size);
+    this.#isSeveral = passing.bytes(size);
     for (let each = 0; each < count; each++) {
       const slot = this.#slot(sequence, places[each]!, keys[each]!);
       if (this.#places[slot]! > 0) this.#isSeveral[slot] = 1;
@@ -125,15 +126,21 @@ export function tripleHash(sequence: Int32Array, at: number): number {
   return mixed ^ (mixed >>> 15);
 }
 
+function areIncreasing(anchors: readonly Anchor[]): boolean {
+  for (let at = 1; at < anchors.length; at++) if (anchors[at]!.a <= anchors[at - 1]!.a || anchors[at]!.b <= anchors[at - 1]!.b) return false;
+  return true;
+}
+
 /** Of anchors in the order of `b`, those that increase in `a` too and have the most elements together. O(k log k). */
-export function heaviestChain(anchors: readonly Anchor[]): Anchor[] {
+export function heaviestChain(anchors: readonly Anchor[]): readonly Anchor[] {
+  if (areIncreasing(anchors)) return anchors;
   const order = [...anchors.keys()].sort((one, other) => anchors[one]!.b - anchors[other]!.b || anchors[one]!.a - anchors[other]!.a);
-  const ranks = new Int32Array(anchors.length);
+  const ranks = passing.numbers(anchors.length);
   [...anchors.keys()].sort((one, other) => anchors[one]!.a - anchors[other]!.a).forEach((index, rank) => { ranks[index] = rank + 1; });
   // A Fenwick tree over ranks in `a`: the best chain that ends at or before a rank.
-  const best = new Int32Array(anchors.length + 1).fill(-1);
+  const best = passing.numbers(anchors.length + 1).fill(-1);
   const weight = new Float64Array(anchors.length);
-  const before = new Int32Array(anchors.length).fill(-1);
+  const before = passing.numbers(anchors.length).fill(-1);
   let last = -1;
   for (const index of order) {
     for (let at = ranks[index]! - 1; at > 0; at -= at & -at) {

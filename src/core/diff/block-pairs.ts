@@ -6,6 +6,7 @@ import { areOneText, type Range } from "./align";
 import { type Anchor, anchorsOf, heaviestChain } from "./anchors";
 import { longRun } from "./evidence";
 import type { Sequence } from "./sequence";
+import { passing } from "../text/room";
 
 export interface BlockPair {
   readonly a: number;
@@ -66,7 +67,7 @@ function inCommon(a: Sequence, b: Sequence, { aFrom, aTo, bFrom, bTo }: Range, a
 
 /** For each word of some blocks the block that it is in. */
 function blocksOf({ starts }: Sequence, from: number, to: number): Int32Array {
-  const blocks = new Int32Array(starts[to]! - starts[from]!);
+  const blocks = passing.numbers(starts[to]! - starts[from]!);
   for (let block = from; block < to; block++) blocks.fill(block, starts[block]! - starts[from]!, starts[block + 1]! - starts[from]!);
   return blocks;
 }

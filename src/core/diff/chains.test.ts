@@ -31,6 +31,13 @@ describe("finding stretches again", () => {
     expect(chains[0]).toHaveLength(3);
     expect(left).toBe("fifty seen");
   });
+  test("of more words put in, or taken out, the rest is one chain; where as many are others it falls apart", () => {
+    const six = "as the two of us wrote";
+    const more = paragraph.replace("centimetres", `centimetres ${six}`);
+    expect(search([paragraph], more)).toMatchObject({ chains: [{ length: 2 }], left: six });
+    expect(search([more], paragraph)).toMatchObject({ chains: [{ length: 2 }], left: "" });
+    expect(search([more], paragraph.replace("centimetres", "centimetres so much for all that measuring")).chains).toEqual([]);
+  });
   test("of two near-identical sources the one that explains more wins", () => {
     const [one, other] = [paragraph.replace("forty", "thirty").replace("bullhead", "lamprey"), paragraph.replace("forty", "thirty")];
     expect(search([one, other], paragraph).chains[0]![0]!.of).toBe(1);

@@ -12,6 +12,7 @@ import { bitsInRun, bitsOfSearch, type Evidence, likelyBitsOfRun, mostBeyondPrio
 import { bitsOfStep, type Chain, type Extent, extentOf, Links } from "./links";
 import { findRuns, type Run, type Source, type Target } from "./runs";
 import { seedLength } from "./seeds";
+import { passing } from "../text/room";
 
 export interface Search {
   /** What may explain more is later. */
@@ -94,7 +95,7 @@ function wordsOf(chains: readonly Chain[], { words, from, to }: Target): Int32Ar
   let length = 0;
   for (const chain of chains) for (const run of chain) length += run.length;
   if (length >= to - from) return words.subarray(from, to);
-  const all = new Int32Array(length);
+  const all = passing.numbers(length);
   let at = 0;
   for (const chain of chains) {
     for (const run of chain) {

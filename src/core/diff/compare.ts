@@ -15,6 +15,7 @@ import { type Comparison, Matching, openWords } from "./matching";
 import { fillBlocks, moveRuns } from "./moves";
 import { type Block, sameWords, type Sequence } from "./sequence";
 import { kept, moved } from "./ways";
+import { passing } from "../text/room";
 
 export type { Comparison } from "./matching";
 
@@ -71,10 +72,10 @@ class BlockWork {
   /** Continues the blocks that read the same: those in order, which are returned, and those that moved as a whole. */
   private equalBlocks(from: number, aTo: number, bTo: number): [number, number][] {
     const { a, b } = this.symbols(from, aTo, bTo);
-    const partner = new Int32Array(b.length).fill(-1);
+    const partner = passing.numbers(b.length).fill(-1);
     align({ a, b }, { aFrom: 0, aTo: a.length, bFrom: 0, bTo: b.length }, (aAt, bAt) => { partner[bAt] = aAt; });
     const staying: [number, number][] = [];
-    const isPaired = new Uint8Array(a.length);
+    const isPaired = passing.bytes(a.length);
     partner.forEach((aAt, bAt) => {
       if (aAt < 0) return;
       isPaired[aAt] = 1;

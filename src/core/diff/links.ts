@@ -5,12 +5,15 @@
 import type { Vocabulary } from "../text/vocabulary";
 import { likelyBitsOfRun } from "./evidence";
 import { type Run, type Runs, withRoom } from "./runs";
+import { passing } from "../text/room";
 
 /** Runs that continue each other, in the order of the target. */
 export type Chain = readonly Run[];
 
-/** How many other words may lie between two runs of a chain, on each side. */
+/** How many other words may lie between two runs of a chain, on both sides. */
 const widestStep = 4;
+/** The same where nothing lies between on one of the sides: the text goes on where it was left, and all that happened is that something was put in, or taken out. */
+const widestOnOneSide = 8;
 /** What a step over other words costs, in bits. */
 export const bitsOfStep = 3;
 /** By diagonal, the number of the last run plus one; all 0 between two searches. */
@@ -29,17 +32,17 @@ export class Links {
     const { count, source, target, length } = runs;
     const order = (this.#order = byTarget(runs));
     const bits = (this.bits = new Float64Array(count));
-    const before = (this.#before = new Int32Array(count).fill(-1));
+    const before = (this.#before = passing.numbers(count).fill(-1));
     const { size, shift } = placesOfDiagonals(runs);
     lastOnDiagonal = withRoom(lastOnDiagonal, size);
     for (let at = 0; at < count; at++) {
       const run = order[at]!;
       const diagonal = source[run]! - target[run]! + shift[runs.of[run]!]!;
-      for (let near = diagonal - widestStep; near <= diagonal + widestStep; near++) {
+      for (let near = diagonal - widestOnOneSide; near <= diagonal + widestOnOneSide; near++) {
         const other = lastOnDiagonal[near]! - 1;
         if (other < 0) continue;
         const [inSource, inTarget] = [source[run]! - source[other]! - length[other]!, target[run]! - target[other]! - length[other]!];
-        if (inSource < 0 || inTarget < 0 || inSource > widestStep || inTarget > widestStep) continue;
+        if (inSource < 0 || inTarget < 0 || Math.max(inSource, inTarget) > (inSource === 0 || inTarget === 0 ? widestOnOneSide : widestStep)) continue;
         if (before[run]! < 0 || bits[other]! > bits[before[run]!]!) before[run] = other;
       }
       bits[run] = likelyBitsOfRun(words, target[run]!, target[run]! + length[run]!, vocabulary);
@@ -51,7 +54,7 @@ export class Links {
 
   /** The last runs of the chains that prove `needed` bits by their priors, in the order of the target. */
   endsOf(needed: number): number[] {
-    const isContinued = new Uint8Array(this.runs.count);
+    const isContinued = passing.bytes(this.runs.count);
     for (const from of this.#before) if (from >= 0) isContinued[from] = 1;
     const ends: number[] = [];
     for (const run of this.#order) if (!isContinued[run] && this.bits[run]! >= needed) ends.push(run);
@@ -105,10 +108,10 @@ function byTarget({ count, target }: Runs): Int32Array {
     if (target[run]! < from) from = target[run]!;
     if (target[run]! >= to) to = target[run]! + 1;
   }
-  const starts = new Int32Array(to - from + 1);
+  const starts = passing.numbers(to - from + 1);
   for (let run = 0; run < count; run++) starts[target[run]! - from + 1]!++;
   for (let at = 1; at < starts.length; at++) starts[at]! += starts[at - 1]!;
-  const order = new Int32Array(count);
+  const order = passing.numbers(count);
   for (let run = 0; run < count; run++) order[starts[target[run]! - from]!++] = run;
   return order;
 }
@@ -120,7 +123,7 @@ function byTarget({ count, target }: Runs): Int32Array {
 function placesOfDiagonals({ count, of, source, target }: Runs): { readonly size: number; readonly shift: Int32Array } {
   let sources = 0;
   for (let run = 0; run < count; run++) if (of[run]! >= sources) sources = of[run]! + 1;
-  const [lowest, highest, shift] = [new Int32Array(sources).fill(0x7fffffff), new Int32Array(sources).fill(-0x80000000), new Int32Array(sources)];
+  const [lowest, highest, shift] = [passing.numbers(sources).fill(0x7fffffff), passing.numbers(sources).fill(-0x80000000), passing.numbers(sources)];
   for (let run = 0; run < count; run++) {
     const [each, diagonal] = [of[run]!, source[run]! - target[run]!];
     if (diagonal < lowest[each]!) lowest[each] = diagonal;
@@ -129,8 +132,8 @@ function placesOfDiagonals({ count, of, source, target }: Runs): { readonly size
   let size = 0;
   for (let each = 0; each < sources; each++) {
     if (highest[each]! < lowest[each]!) continue;
-    shift[each] = size + widestStep - lowest[each]!;
-    size += highest[each]! - lowest[each]! + 1 + 2 * widestStep;
+    shift[each] = size + widestOnOneSide - lowest[each]!;
+    size += highest[each]! - lowest[each]! + 1 + 2 * widestOnOneSide;
   }
   return { size, shift };
 }

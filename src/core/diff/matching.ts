@@ -6,6 +6,7 @@ import { Evidence } from "./evidence";
 import type { Sequence } from "./sequence";
 import { alignStretch } from "./stretch";
 import { kept } from "./ways";
+import { passing } from "../text/room";
 
 export interface Comparison {
   /** For each word after: the word before that it continues, or -1. No word before is continued twice. */
@@ -39,7 +40,7 @@ export class Matching implements Comparison {
     const { aFrom, aTo, bFrom, bTo } = changed;
     this.fromBefore = partners(b.words.length, bFrom, bTo, aTo);
     this.toAfter = partners(a.words.length, aFrom, aTo, bTo);
-    this.how = new Uint8Array(b.words.length).fill(kept, 0, bFrom).fill(kept, bTo);
+    this.how = passing.bytes(b.words.length).fill(kept, 0, bFrom).fill(kept, bTo);
   }
 
   readonly evidence = (): Evidence => (this.#evidence ??= new Evidence(this.vocabulary, [this.a], this.b.words.subarray(this.changed.bFrom, this.changed.bTo)));
@@ -87,7 +88,7 @@ export class Matching implements Comparison {
 function partners(length: number, from: number, to: number, otherTo: number): Int32Array {
   const [head, tail] = [from, length - to];
   while (ascending.length < Math.max(head, otherTo + tail)) ascending = Int32Array.from({ length: 2 * ascending.length }, (_, at) => at);
-  const partner = new Int32Array(length);
+  const partner = passing.numbers(length);
   partner.set(ascending.subarray(0, head));
   partner.fill(-1, from, to);
   partner.set(ascending.subarray(otherTo, otherTo + tail), to);
@@ -101,7 +102,7 @@ let ascending = Int32Array.from({ length: 4096 }, (_, at) => at);
 function pick({ words, breaks }: ReadText, wanted: Int32Array): ReadText {
   const [first, length] = [wanted[0]!, wanted.length];
   if (wanted[length - 1] === first + length - 1) return { words: words.subarray(first, first + length), breaks: breaks.subarray(first, first + length) };
-  const picked = { words: new Int32Array(length), breaks: new Uint8Array(length) };
+  const picked = { words: passing.numbers(length), breaks: passing.bytes(length) };
   for (let at = 0; at < length; at++) {
     picked.words[at] = words[wanted[at]!]!;
     picked.breaks[at] = breaks[wanted[at]!]!;
@@ -112,7 +113,7 @@ function pick({ words, breaks }: ReadText, wanted: Int32Array): ReadText {
 /** The words of some blocks, apart from those in `without`, that have no partner. */
 export function openWords(partner: Int32Array, { starts }: Sequence, from: number, to: number, without: ReadonlySet<number> = noBlocks): Int32Array {
   if (from >= to) return new Int32Array(0);
-  const found = new Int32Array(starts[to]! - starts[from]!);
+  const found = passing.numbers(starts[to]! - starts[from]!);
   let count = 0;
   for (let block = from; block < to; block++) {
     if (without.has(block)) continue;

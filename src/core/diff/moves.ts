@@ -6,6 +6,7 @@ import { partAt } from "./part-at";
 import { makeRoom, type Side } from "./slide";
 import { mayShareWord } from "./stretch";
 import { came, kept, moved } from "./ways";
+import { passing } from "../text/room";
 
 /** What a run must prove to have moved: little, because its words left the page in the same entry. */
 const marginOfMove = 2;
@@ -20,8 +21,8 @@ const widestGap = 400;
 export function moveRuns(matching: Matching): void {
   const { toAfter, how, evidence, changed: { aFrom, aTo, bFrom: from, bTo: to }, a, b, vocabulary } = matching;
   for (let round = 0; round < mostRounds; round++) {
-    const gone = new Uint8Array(aTo);
-    const open = new Uint8Array(b.words.length);
+    const gone = passing.bytes(aTo);
+    const open = passing.bytes(b.words.length);
     let [isAnyGone, isAnyOpen] = [false, false];
     for (let word = aFrom; word < aTo; word++) if (toAfter[word]! < 0) { gone[word] = 1; isAnyGone = true; }
     for (let word = from; word < to; word++) if (how[word] === came) { open[word] = 1; isAnyOpen = true; }
@@ -91,7 +92,7 @@ function extendMove(matching: Matching, chain: Chain): void {
 }
 
 function openBetween(partner: Int32Array, from: number, to: number): Int32Array {
-  const found = new Int32Array(to - from);
+  const found = passing.numbers(to - from);
   let count = 0;
   for (let word = from; word < to; word++) if (partner[word]! < 0) found[count++] = word;
   return found.subarray(0, count);

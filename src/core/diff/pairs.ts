@@ -3,6 +3,7 @@
  * what came, so whoever knows where a pair stands need not look at the rest.
  */
 import type { ReadText } from "../text/vocabulary";
+import { passing } from "../text/room";
 
 /** A text that is searched. */
 export interface SearchedText extends ReadText {
@@ -120,12 +121,12 @@ export class PairSet {
     let size = 64;
     while (size < 4 * most) size *= 2;
     this.#mask = size - 1;
-    this.#numbers = new Int32Array(size);
+    this.#numbers = passing.numbers(size);
     this.#metMask = 4 * size - 1;
-    this.#isMet = new Uint8Array(4 * size);
-    this.first = new Int32Array(most);
-    this.second = new Int32Array(most);
-    this.hashes = new Int32Array(most);
+    this.#isMet = passing.bytes(4 * size);
+    this.first = passing.numbers(most);
+    this.second = passing.numbers(most);
+    this.hashes = passing.numbers(most);
   }
 
   add(first: number, second: number): void {
@@ -151,7 +152,7 @@ export class PairSet {
   /** How many of the pairs stand in a text; it is not read further than `most` of them. O(words). */
   countIn(words: Int32Array, most: number): number {
     const [isMet, mask] = [this.#isMet, this.#metMask];
-    const isFound = new Uint8Array(this.count);
+    const isFound = passing.bytes(this.count);
     let found = 0;
     for (let at = 1; at < words.length && found < most; at++) {
       if (isMet[hashOfPair(words[at - 1]!, words[at]!) & mask] === 0) continue;
@@ -186,7 +187,7 @@ function isIn(stretches: readonly number[], place: number): boolean {
 
 /** How often each of some pairs stands in what is searched. O(words of texts without an index + places of the pairs in the others). */
 export function countPairs(searched: readonly SearchedText[], asked: PairSet): Int32Array {
-  const counts = new Int32Array(asked.count);
+  const counts = passing.numbers(asked.count);
   for (const { words, copies, index } of searched) {
     const apart = copies ?? [];
     if (index) {

@@ -6,6 +6,7 @@ import { blockBreak, sentenceBreak } from "../text/breaks";
 import { alignAround } from "./align";
 import type { Anchor } from "./anchors";
 import { type Evidence, longRun } from "./evidence";
+import { passing } from "../text/room";
 
 /** The open words of a stretch on both sides, in order. */
 export interface Stretch {
@@ -17,7 +18,7 @@ export interface Stretch {
 
 /** For each word of `b` the index in `a` of the word that it keeps, or -1; indices increase. `known` are runs that stay, if any are known. */
 export function alignStretch(stretch: Stretch, evidence: () => Evidence, known: readonly Anchor[] = []): Int32Array {
-  const from = new Int32Array(stretch.b.length).fill(-1);
+  const from = passing.numbers(stretch.b.length).fill(-1);
   const whole = { aFrom: 0, aTo: stretch.a.length, bFrom: 0, bTo: stretch.b.length };
   let isAnyKept = false;
   alignAround(known, stretch, whole, (a, b) => {
@@ -93,9 +94,9 @@ const bitsOfWholeBlock = 6;
  * cost more, never less, so the order does not matter. O(runs).
  */
 function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => Evidence): readonly Kept[] {
-  const [before, after] = [new Int32Array(runs.length), new Int32Array(runs.length)];
+  const [before, after] = [passing.numbers(runs.length), passing.numbers(runs.length)];
   for (let index = 0; index < runs.length; index++) [before[index], after[index]] = [index - 1, index + 1];
-  const isGone = new Uint8Array(runs.length);
+  const isGone = passing.bytes(runs.length);
   let gone = 0;
   for (let first = 0; first < runs.length; first++) {
     for (let index = first; index >= 0 && isGone[index] === 0 && isChance(index); ) {
@@ -163,7 +164,7 @@ function breakAt({ aBreaks, bBreaks }: Stretch, a: number, b: number): number {
  */
 function slideChanges(stretch: Stretch, from: Int32Array): void {
   const { a, b } = stretch;
-  const to = new Int32Array(a.length).fill(-1);
+  const to = passing.numbers(a.length).fill(-1);
   for (let at = 0; at < from.length; at++) if (from[at]! >= 0) to[from[at]!] = at;
   slide(b, stretch.bBreaks, stretch.aBreaks, from, to);
   slide(a, stretch.aBreaks, stretch.bBreaks, to, from);

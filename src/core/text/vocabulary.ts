@@ -7,6 +7,7 @@
 import { hashText } from "./hash";
 import { hashOfWriting, scanWords } from "./scan";
 import { fold } from "./words";
+import { Room } from "./room";
 
 /** The words of a stretch of text: their numbers, and the break before each (see `noBreak` and its kin). */
 export interface ReadText {
@@ -24,6 +25,8 @@ export class Vocabulary {
   #pool = new Uint16Array(8192);
   #pooled = 0;
   #writings = 0;
+  /** For the blocks of pages: small, because most blocks outlive what they were read with. */
+  readonly #room = new Room(1024);
   /** Slots of four numbers, so that what is asked lies together: the hash of a writing, where it begins and ends in the pool, and its word's number plus one, or 0 for a free slot. */
   #table = new Int32Array(4 * 4096);
 
@@ -38,12 +41,13 @@ export class Vocabulary {
   /** Splits `text` into words. */
   read(text: string): ReadText {
     const { count, from, to, breaks, hashes, codes } = scanWords(text);
-    const words = new Int32Array(count);
+    const [words, ownBreaks] = [this.#room.numbers(count), this.#room.bytes(count)];
     for (let index = 0; index < count; index++) {
       const known = this.#find(hashes[index]!, codes, from[index]!, to[index]!);
       words[index] = known >= 0 ? known : this.#meet(text.slice(from[index], to[index]));
     }
-    return { words, breaks: breaks.slice(0, count) };
+    for (let index = 0; index < count; index++) ownBreaks[index] = breaks[index]!;
+    return { words, breaks: ownBreaks };
   }
 
   #find(hash: number, codes: Uint16Array, from: number, to: number): number {
