@@ -1,8 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { anyHistory, creditOf, type PlainEntry, replay } from "../../../tests/support/histories";
+import { anyHistory, creditOf, freshWords, type PlainEntry, replay } from "../../../tests/support/histories";
+import { readBlocks } from "../diff/sequence";
+import { creditEntry } from "./entry";
 import type { WordsByEntry } from "./entry-counts";
-import { plainBlocks } from "./text";
+import { type CreditedPage, plainBlocks } from "./text";
 import { CreditedWiki } from "./wiki";
 
 const runs = { numRuns: 1000, seed: 61 };
@@ -86,5 +88,17 @@ describe("what an entry's figures say of the words themselves", () => {
       expect(wordsAfter).toBe(replay(history).figures.at(-1)!.wordsAfter);
       for (const value of Object.values(others)) expect(Array.isArray(value) ? value.length : value).toBe(0);
     }), runs);
+  });
+
+  test("an entry that was broken off, because the other pages had to be read first, leaves nothing in the account of the next", () => {
+    const [own, copied] = [freshWords("w", 20).join(" "), freshWords("c", 20).join(" ")];
+    const { wiki } = replay([{ author: "p", text: `${own}\n\nstay` }, { author: "p", text: `${own}\n\nstay\n\n${copied}` }, { author: "q", text: copied, page: "other" }]);
+    const before = wiki.pages.get("home")!;
+    const removing = (others: () => readonly CreditedPage[]) => creditEntry({
+      entry: 3, author: "q", vocabulary: wiki.vocabulary, before, after: readBlocks(plainBlocks("stay"), before.text.blocks, wiki.vocabulary), others,
+      sameBefore: null, authorOf: (entry) => wiki.authors.get(entry) ?? null, isSpread: (entry) => wiki.spread.has(entry),
+    }).figures;
+    expect(() => removing(() => { throw new Error("not read yet"); })).toThrow("not read yet");
+    expect(removing(() => [wiki.pages.get("other")!])).toMatchObject({ removedOthers: 20, removedFrom: [[0, 20]], standingChange: [[0, -20], [1, -20]] });
   });
 });

@@ -41,6 +41,8 @@ export interface EntryFigures {
 
 export function account(work: Explaining): EntryFigures {
   const { comparison: { how, fromBefore, toAfter, restyled, changed }, reasons, step } = work;
+  // The account before may have been broken off: who asks for the other pages may find that they must be read first.
+  counted.clear();
   const removedFrom = removals(work);
   const byWay = countEach(how, changed.bFrom, changed.bTo);
   const byReason = countEach(reasons, changed.bFrom, changed.bTo);

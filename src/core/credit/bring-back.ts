@@ -20,8 +20,8 @@ export interface Pending {
 }
 
 /**
- * Words that come again where they were removed. Between the word before and the word after what came, all that was
- * removed there is compared with it as if it still stood; the place makes even a single common word enough, as long as
+ * Words that come again where they were removed. All that was removed between the word before what came and the next one that
+ * still stands is compared with it as if it still stood; the place makes even a single common word enough, as long as
  * little else was removed there. Places where only a smaller part of what came is found are returned: a paragraph that
  * was copied to where a sentence was removed shares words with that sentence.
  */

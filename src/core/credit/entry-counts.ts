@@ -40,4 +40,10 @@ export class EntryCounts {
     this.#met.length = 0;
     return told;
   }
+
+  /** Forgets what was counted and not taken. */
+  clear(): void {
+    for (const entry of this.#met) this.#words[entry] = 0;
+    this.#met.length = 0;
+  }
 }
