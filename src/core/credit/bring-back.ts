@@ -72,6 +72,7 @@ function forEachGap({ reasons }: Explaining, first: number, end: number, each: (
 function findInPlace(work: Explaining, from: number, to: number): Int32Array | null {
   const { step: { before: { text, removed }, after }, comparison: { fromBefore, toAfter, evidence } } = work;
   const first = from > 0 ? fromBefore[from - 1]! : -1;
+  // Behind a word that came from elsewhere, nothing says where on the page this is.
   if (from > 0 && first < 0) return null;
   // To the next word that still stands, wherever it does now: past it the place ends.
   let last = first;

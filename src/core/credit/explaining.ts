@@ -1,4 +1,5 @@
 /** One entry's words while they are explained: what each is taken to be so far, and where the removed ones came to stand. */
+import { passing } from "../text/room";
 import type { Range } from "../diff/align";
 import type { Comparison } from "../diff/compare";
 import { partAt } from "../diff/part-at";
@@ -7,7 +8,6 @@ import { OriginNumbers } from "./origin-numbers";
 import { OriginSet } from "./origin-set";
 import { emptyOrigins, type Origins } from "./origins";
 import type { RemovedText } from "./removed";
-import { passing } from "../text/room";
 
 export const unexplained = 0;
 export const onPage = 1;

@@ -10,12 +10,12 @@ import { PairSet } from "../diff/pairs";
 import { came, kept } from "../diff/ways";
 import { type Block, type Sequence, sequence } from "../diff/sequence";
 import type { Vocabulary } from "../text/vocabulary";
+import { passing } from "../text/room";
 import type { EntryStep } from "./entry";
 import { onPage, type Explaining, unexplained } from "./explaining";
 import { OriginPlaces } from "./origin-numbers";
 import type { Origins } from "./origins";
 import type { RemovedText } from "./removed";
-import { passing } from "../text/room";
 
 /** A page as it read after an earlier entry. */
 export interface EarlierState {

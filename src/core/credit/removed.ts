@@ -8,8 +8,8 @@
  */
 import type { Range } from "../diff/align";
 import { blockBreak } from "../text/breaks";
-import { continueRuns, emptyOrigins, type Origins } from "./origins";
 import { passing } from "../text/room";
+import { continueRuns, emptyOrigins, type Origins } from "./origins";
 
 /** Removed runs in the order of the page, laid out flat. Never changed in place. */
 export interface RemovedText {
@@ -38,7 +38,7 @@ export const mostRemembered = 16_000;
 const forgottenAtOnce = 2000;
 /**
  * The most runs of them: past it the page is one of which single words were changed everywhere, entry by entry, and each of
- * those proves next to nothing any more. Pages that are written as people write have about a thousand.
+ * those proves next to nothing any more. Pages that are written as people write have a thousand, and two thousand after as many entries.
  */
 export const mostRememberedRuns = 4000;
 const runsForgottenAtOnce = 2000;

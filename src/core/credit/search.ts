@@ -9,12 +9,12 @@ import { makeRoom, type Side } from "../diff/slide";
 import { alignStretch, mayShareWord } from "../diff/stretch";
 import { blockBreak } from "../text/breaks";
 import type { ReadText } from "../text/vocabulary";
+import { passing } from "../text/room";
 import { bridgeSpelling } from "./bring-back";
 import { type Explaining, unexplained } from "./explaining";
 import { OriginSet } from "./origin-set";
 import type { Origins } from "./origins";
 import type { RemovedText } from "./removed";
-import { passing } from "../text/room";
 
 /** What a run must prove to be a copy or a restore: more than a move, because most of what people add is new. */
 const marginOfSearch = 10;

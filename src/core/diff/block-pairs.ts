@@ -2,11 +2,11 @@
  * Blocks that stand in another order than before, and were changed as well. Compared as one text, two such pages have little in
  * order and much to search; block by block each is soon compared. Blocks are known again by runs that only they have.
  */
+import { passing } from "../text/room";
 import { areOneText, type Range } from "./align";
 import { type Anchor, anchorsOf, heaviestChain } from "./anchors";
 import { longRun } from "./evidence";
 import type { Sequence } from "./sequence";
-import { passing } from "../text/room";
 
 export interface BlockPair {
   readonly a: number;

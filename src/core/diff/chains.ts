@@ -8,11 +8,11 @@
  */
 import type { Vocabulary } from "../text/vocabulary";
 import { sentenceBreak } from "../text/breaks";
+import { passing } from "../text/room";
 import { bitsInRun, bitsOfSearch, type Evidence, likelyBitsOfRun, mostBeyondPriors } from "./evidence";
 import { bitsOfStep, type Chain, type Extent, extentOf, Links } from "./links";
 import { findRuns, type Run, type Source, type Target } from "./runs";
 import { seedLength } from "./seeds";
-import { passing } from "../text/room";
 
 export interface Search {
   /** What may explain more is later. */

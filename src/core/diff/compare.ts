@@ -6,6 +6,7 @@
  * that were put in another order and changed are known again by `block-pairs`.
  */
 import type { Vocabulary } from "../text/vocabulary";
+import { passing } from "../text/room";
 import { align, type Range } from "./align";
 import { pairBlocks } from "./block-pairs";
 import { correct } from "./correct";
@@ -15,7 +16,6 @@ import { type Comparison, Matching, openWords } from "./matching";
 import { fillBlocks, moveRuns } from "./moves";
 import { type Block, sameWords, type Sequence } from "./sequence";
 import { kept, moved } from "./ways";
-import { passing } from "../text/room";
 
 export type { Comparison } from "./matching";
 

@@ -3,9 +3,9 @@
  * chance, so they are joined by what the priors of their words say, before anything is known of the texts that are searched.
  */
 import type { Vocabulary } from "../text/vocabulary";
+import { passing } from "../text/room";
 import { likelyBitsOfRun } from "./evidence";
 import { type Run, type Runs, withRoom } from "./runs";
-import { passing } from "../text/room";
 
 /** Runs that continue each other, in the order of the target. */
 export type Chain = readonly Run[];

@@ -1,12 +1,12 @@
 /** One comparison of two texts while it is made: which words are joined with which so far, and how. */
 import type { ReadText, Vocabulary } from "../text/vocabulary";
+import { passing } from "../text/room";
 import type { Range } from "./align";
 import type { Anchor } from "./anchors";
 import { Evidence } from "./evidence";
 import type { Sequence } from "./sequence";
 import { alignStretch } from "./stretch";
 import { kept } from "./ways";
-import { passing } from "../text/room";
 
 export interface Comparison {
   /** For each word after: the word before that it continues, or -1. No word before is continued twice. */

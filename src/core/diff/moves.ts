@@ -1,4 +1,5 @@
 /** What moved within a text: runs that left one place and stand in another, and what moved along with them. */
+import { passing } from "../text/room";
 import { takeChains } from "./chains";
 import type { Chain } from "./links";
 import type { Matching } from "./matching";
@@ -6,7 +7,6 @@ import { partAt } from "./part-at";
 import { makeRoom, type Side } from "./slide";
 import { mayShareWord } from "./stretch";
 import { came, kept, moved } from "./ways";
-import { passing } from "../text/room";
 
 /** What a run must prove to have moved: little, because its words left the page in the same entry. */
 const marginOfMove = 2;

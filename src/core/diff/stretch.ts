@@ -3,10 +3,10 @@
  * with the ends of changes where sentences end, and without what is only chance.
  */
 import { blockBreak, sentenceBreak } from "../text/breaks";
+import { passing } from "../text/room";
 import { alignAround } from "./align";
 import type { Anchor } from "./anchors";
 import { type Evidence, longRun } from "./evidence";
-import { passing } from "../text/room";
 
 /** The open words of a stretch on both sides, in order. */
 export interface Stretch {

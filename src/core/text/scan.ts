@@ -1,7 +1,7 @@
 /** Finding words: in one pass over European text, by the segmenter in any other. */
 import { blockBreak, noBreak } from "./breaks";
-import { segmentedPlaces } from "./segmented";
 import { hashFactor, hashStart } from "./fnv";
+import { segmentedPlaces } from "./segmented";
 import { digit, joinsAll, joinsDigits, joinsLetters, letter, other, unknown } from "./sign-classes";
 import { breaksOf, classes } from "./signs";
 

@@ -5,9 +5,9 @@
  * must come out the same on every machine uses `hashes`, which depend on the word alone.
  */
 import { hashText } from "./hash";
+import { Room } from "./room";
 import { hashOfWriting, scanWords } from "./scan";
 import { fold } from "./words";
-import { Room } from "./room";
 
 /** The words of a stretch of text: their numbers, and the break before each (see `noBreak` and its kin). */
 export interface ReadText {
