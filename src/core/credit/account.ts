@@ -65,7 +65,7 @@ export function account(work: Explaining): EntryFigures {
     }
     return sums;
   };
-  const [removed, broughtOver, tookBack] = [whose(removedFrom), whose(work.broughtOver), whose(work.tookBack)];
+  const removed = whose(removedFrom), broughtOver = whose(work.broughtOver), tookBack = whose(work.tookBack);
   return {
     added: byReason[added]!, corrected: byWay[corrected]!, moved: byWay[moved]!, carried: byReason[carried]!, restored: byReason[restored]!, restyled,
     removedOwn: removed.own, removedOthers: removed.others, removedStarter: removed.starter,
@@ -81,7 +81,7 @@ const counted = new EntryCounts();
 function removals({ comparison: { toAfter, changed }, step, given }: Explaining): WordsByEntry {
   const { entries, ordinals } = step.before.origins;
   let elsewhere: OriginSet | undefined;
-  let [entry, isSpread, count] = [-1, false, 0];
+  let entry = -1, isSpread = false, count = 0;
   for (let word = changed.aFrom; word < changed.aTo; word++) {
     if (toAfter[word]! >= 0) continue;
     if (entries[word] !== entry) {

@@ -15,7 +15,7 @@ export function authoredBlocks(document: PageDocument, { entries }: Origins): Co
   let word = 0;
   return leaves(document).map((leaf): ComparedBlock => {
     const segments: Segment[] = [];
-    let [at, entry] = [0, undefined as number | undefined];
+    let at = 0, entry = undefined as number | undefined;
     const push = (until: number) => {
       segments.push(...slice(leaf, at, until).map((piece): Segment => ({ ...piece, change: "kept", ...(entry === undefined ? {} : { entry }) })));
       at = until;

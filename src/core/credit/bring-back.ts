@@ -80,7 +80,7 @@ function findInPlace(work: Explaining, from: number, to: number): Int32Array | n
   const run = firstRunFrom(removed.anchors, first);
   let runEnd = run;
   while (runEnd < removed.anchors.length && removed.anchors[runEnd]! <= last) runEnd++;
-  const [flatFrom, flatTo] = [removed.starts[run]!, removed.starts[runEnd]!];
+  const flatFrom = removed.starts[run]!, flatTo = removed.starts[runEnd]!;
   const places = (flatTo - flatFrom) * (to - from);
   if (places === 0 || places > mostInPlace || !mayShareWord(removed.words, flatFrom, flatTo, after.words, from, to)) return null;
   const found = alignStretch({

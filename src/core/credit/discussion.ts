@@ -44,7 +44,7 @@ export function setDiscussionApart(deeds: readonly Deed[], marked: OriginSet, af
     const origins = after.get(entry);
     const discussed = Math.min(marked.countOf(entry), figures.added);
     if (!origins) return discussed === 0 ? deed : { ...deed, discussed, figures: { ...figures, added: figures.added - discussed } };
-    const [before, now] = [onPage.get(page) ?? new Map<number, number>(), markedIn(origins, marked)];
+    const before = onPage.get(page) ?? new Map<number, number>(), now = markedIn(origins, marked);
     onPage.set(page, now);
     const changes = new Map(figures.standingChange);
     for (const rev of new Set([...before.keys(), ...now.keys()])) {

@@ -67,7 +67,7 @@ class Times {
   of(entry: number, ordinal: number): { since: number; until: number } {
     const known = this.#known.get(entry);
     if (!known) return { since: -1, until: -1 };
-    const [since, last, gone] = [known.since[ordinal]!, known.last[ordinal]!, known.gone[ordinal]!];
+    const since = known.since[ordinal]!, last = known.last[ordinal]!, gone = known.gone[ordinal]!;
     return { since: since - 1, until: last > 0 && last <= this.newest ? last : gone - 1 };
   }
 }

@@ -24,7 +24,7 @@ export class EntryCounts {
   /** Adds the words between two, times `sign`: neighbours are mostly of one entry. */
   addRuns(entries: Int32Array, from: number, to: number, sign: 1 | -1): void {
     for (let word = from; word < to; ) {
-      const [start, entry] = [word++, entries[word - 1]!];
+      const start = word++, entry = entries[word - 1]!;
       while (word < to && entries[word] === entry) word++;
       this.add(entry, sign * (word - start));
     }

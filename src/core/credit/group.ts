@@ -113,8 +113,8 @@ function extremes(values: readonly number[], most: number): number[] {
   const stretches = Math.max(1, Math.floor(most / 4));
   const wanted = new Set<number>();
   for (let stretch = 0; stretch < stretches; stretch++) {
-    const [from, to] = [Math.floor((stretch * values.length) / stretches), Math.floor(((stretch + 1) * values.length) / stretches)];
-    let [lowest, highest] = [from, from];
+    const from = Math.floor((stretch * values.length) / stretches), to = Math.floor(((stretch + 1) * values.length) / stretches);
+    let lowest = from, highest = from;
     for (let at = from; at < to; at++) {
       if (values[at]! < values[lowest]!) lowest = at;
       if (values[at]! > values[highest]!) highest = at;

@@ -21,7 +21,7 @@ export function keepRuns(runs: OriginRuns, last: { readonly runs: OriginRuns; re
   const whole = { base: null, depth: 0, head: 0, tail: 0, middle: runs };
   if (!last || last.kept.depth === deepest) return whole;
   const shorter = Math.min(runs.length, last.runs.length);
-  let [head, tail] = [0, 0];
+  let head = 0, tail = 0;
   while (head < shorter && runs[head] === last.runs[head]) head++;
   while (tail < shorter - head && runs[runs.length - 1 - tail] === last.runs[last.runs.length - 1 - tail]) tail++;
   if (head + tail < runs.length / 2) return whole;

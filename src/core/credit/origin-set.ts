@@ -38,12 +38,12 @@ export class OriginSet {
     const runs = originRuns(origins);
     const known: number[] = [];
     for (let run = 0, from = 0; run < runs.length; run += 3) {
-      const [entry, first, length] = [runs[run]!, runs[run + 1]!, runs[run + 2]!];
+      const entry = runs[run]!, first = runs[run + 1]!, length = runs[run + 2]!;
       if (isWanted(entry)) {
         const bits = this.#bitsFor(entry, first + length - 1);
         for (let ordinal = first; ordinal < first + length; ) {
           // As many as lie in the same number are looked at together: mostly none of them is known.
-          const [place, shift] = [ordinal >>> 5, ordinal & 31];
+          const place = ordinal >>> 5, shift = ordinal & 31;
           const count = Math.min(32 - shift, first + length - ordinal);
           const asked = (count === 32 ? -1 : (1 << count) - 1) << shift;
           if ((bits[place]! & asked) !== 0) {

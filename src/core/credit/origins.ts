@@ -35,7 +35,7 @@ export function packOrigins(origins: Origins): OriginRuns {
 function packPart({ entries, ordinals }: Origins, first: number, end: number): number {
   let used = 0;
   for (let at = first; at < end; ) {
-    const [entry, shift] = [entries[at]!, ordinals[at]! - at];
+    const entry = entries[at]!, shift = ordinals[at]! - at;
     const from = at++;
     while (at < end && entries[at] === entry && ordinals[at]! - at === shift) at++;
     if (used === scratch.length) {
@@ -82,11 +82,11 @@ export function originRuns(origins: Origins): OriginRuns {
 export function continueRuns(before: Origins, after: Origins, { aTo, bFrom, bTo }: Range): void {
   const runs = knownRuns.get(before.entries);
   if (!runs) return;
-  const [length, shift] = [before.entries.length, bTo - aTo];
+  const length = before.entries.length, shift = bTo - aTo;
   // Whole runs that end before the last word in front of what changed, and that begin after the first one behind it.
-  let [head, headWords] = [0, 0];
+  let head = 0, headWords = 0;
   while (head < runs.length && headWords + runs[head + 2]! < bFrom) { headWords += runs[head + 2]!; head += 3; }
-  let [tail, tailWords] = [runs.length, length];
+  let tail = runs.length, tailWords = length;
   while (tail > head && tailWords - runs[tail - 1]! > aTo) { tailWords -= runs[tail - 1]!; tail -= 3; }
   const used = packPart(after, headWords, tailWords + shift);
   const continued = new Int32Array(head + used + runs.length - tail);
@@ -147,10 +147,10 @@ export function eachStoredRun(stored: Uint8Array, see: SeeRun): void {
 }
 
 function readRuns(reader: ByteReader, length: number, see: SeeRun): void {
-  let [word, entry] = [0, 0];
+  let word = 0, entry = 0;
   while (word < length) {
     entry += reader.signed();
-    const [ordinal, run] = [reader.number(), reader.number()];
+    const ordinal = reader.number(), run = reader.number();
     if (run === 0 || word + run > length) throw new RangeError(`A run of ${run} words does not fit ${length}`);
     see(entry, ordinal, run);
     word += run;

@@ -26,7 +26,7 @@ export function findPassage(text: Origins, passage: Origins): WordRange | null {
   sought.addAll(passage, () => true);
   let best: WordRange = { from: 0, to: 0 };
   let most = 0;
-  let [from, last, count] = [-1, -1, 0];
+  let from = -1, last = -1, count = 0;
   let met = new OriginSet();
   const close = () => {
     if (count <= most) return;
@@ -34,7 +34,7 @@ export function findPassage(text: Origins, passage: Origins): WordRange | null {
     most = count;
   };
   for (let at = 0; at < text.entries.length; at++) {
-    const [entry, ordinal] = [text.entries[at]!, text.ordinals[at]!];
+    const entry = text.entries[at]!, ordinal = text.ordinals[at]!;
     if (!sought.has(entry, ordinal)) continue;
     // A word that was met already begins a copy of the passage, not a longer one.
     if (count === 0 || at - last > length + widestGap || met.has(entry, ordinal)) {

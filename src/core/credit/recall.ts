@@ -167,7 +167,7 @@ export function recall(work: Explaining, then: Origins): void {
   const removed = new OriginPlaces(before.removed.origins, () => true);
   for (let word = 0; word < fromBefore.length; word++) {
     const from = fromBefore[word]!;
-    const [entry, ordinal] = [then.entries[word]!, then.ordinals[word]!];
+    const entry = then.entries[word]!, ordinal = then.ordinals[word]!;
     if (entry === notKnown || isSettled(word, from)) continue;
     const wasHere = standing.take(entry, ordinal);
     const wasRemoved = wasHere < 0 ? removed.take(entry, ordinal) : -1;
@@ -184,7 +184,7 @@ export function recall(work: Explaining, then: Origins): void {
 
   /** The word before that `other` was taken for is `word` now. */
   function takeFrom(other: number, word: number): void {
-    const [from, was] = [fromBefore[other]!, fromBefore[word]!];
+    const from = fromBefore[other]!, was = fromBefore[word]!;
     fromBefore[other] = -1;
     reasons[other] = unexplained;
     if (was >= 0) compared[was] = -1;

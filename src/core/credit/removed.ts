@@ -111,7 +111,7 @@ export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate):
   const [head, tail] = removedToAfter ? [0, removed.at.length] : [firstRunFrom(removed.anchors, aFrom), firstRunFrom(removed.anchors, aTo)];
   const gone = countGone(toAfter, aFrom, aTo);
   const pieces = new Pieces(tail - head + gone + (removedToAfter?.length ?? 0));
-  let [nextRun, anchor, wentFrom] = [head, bFrom - 1, -1];
+  let nextRun = head, anchor = bFrom - 1, wentFrom = -1;
   putRunsAfter(-1);
   for (let word = aFrom; word < aTo; word++) {
     const to = toAfter[word]!;
@@ -140,7 +140,7 @@ export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate):
 
   function putRunsAfter(word: number): void {
     for (; nextRun < tail && removed.anchors[nextRun] === word; nextRun++) {
-      const [from, to, at] = [removed.starts[nextRun]!, removed.starts[nextRun + 1]!, removed.at[nextRun]!];
+      const from = removed.starts[nextRun]!, to = removed.starts[nextRun + 1]!, at = removed.at[nextRun]!;
       if (removedToAfter) putLeft(from, to, at, removedToAfter);
       else pieces.put(from, to, 0, at, anchor);
     }
@@ -168,7 +168,7 @@ interface Parts {
 
 /** How many words, and in how many runs, are to be remembered that earlier entries than `entry` removed. */
 function before(entry: number, { head, middle, tail }: Parts, { starts, words, at }: RemovedText): { readonly words: number; readonly runs: number } {
-  let [sum, runs] = [starts[head]! + words.length - starts[tail]!, head + at.length - tail];
+  let sum = starts[head]! + words.length - starts[tail]!, runs = head + at.length - tail;
   for (let index = 0; index < middle.length; index++) {
     if (middle.at[index] === entry) continue;
     sum += middle.to[index]! - middle.from[index]!;
@@ -188,7 +188,7 @@ function inOnePiece({ head, middle, tail, shift }: Parts, { starts, at, anchors 
 
 /** The first run whose anchor is `anchor` or later. */
 export function firstRunFrom(anchors: Int32Array, anchor: number): number {
-  let [low, high] = [0, anchors.length];
+  let low = 0, high = anchors.length;
   while (low < high) {
     const middle = (low + high) >> 1;
     if (anchors[middle]! < anchor) low = middle + 1;
@@ -226,7 +226,7 @@ function forget(pieces: Pieces, entry: number): Pieces {
   const byEntry = new Map<number, { words: number; runs: number }>();
   const left = { words: 0, runs: 0 };
   for (let index = 0; index < pieces.length; index++) {
-    const [at, length] = [pieces.at[index]!, pieces.to[index]! - pieces.from[index]!];
+    const at = pieces.at[index]!, length = pieces.to[index]! - pieces.from[index]!;
     let sum = byEntry.get(at);
     if (!sum) byEntry.set(at, (sum = { words: 0, runs: 0 }));
     for (const each of at === entry ? [sum] : [sum, left]) {
@@ -287,7 +287,7 @@ const fewWords = 24;
 
 function copy(source: Stood, from: number, to: number, target: Stood, at: number): void {
   if (to - from <= fewWords) {
-    const [{ words, breaks, origins: { entries, ordinals } }, next] = [source, target];
+    const { words, breaks, origins: { entries, ordinals } } = source, next = target;
     for (let word = from; word < to; word++, at++) {
       next.words[at] = words[word]!;
       next.breaks[at] = breaks[word]!;

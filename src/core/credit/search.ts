@@ -109,7 +109,7 @@ function countOrigins(sources: readonly Origin[], isSpread: (entry: number) => b
 }
 
 function give(work: Explaining, { origins, removed, isSamePage }: Origin, source: number, word: number): void {
-  const [entry, ordinal] = [origins.entries[source]!, origins.ordinals[source]!];
+  const entry = origins.entries[source]!, ordinal = origins.ordinals[source]!;
   if (!removed || (isSamePage && work.isBack(source))) work.carry(word, entry, ordinal);
   else if (isSamePage) work.restoreInPlace(word, source);
   else work.restore(word, entry, ordinal, removed.at[partAt(removed.starts, source)]!, false);
@@ -122,7 +122,7 @@ function extend(work: Explaining, source: Origin, chain: Chain): void {
     words: after.words, partner: comparison.fromBefore, back: comparison.toAfter, how: comparison.how, isAfter: true,
     isFree: (word) => work.reasons[word] === unexplained,
   };
-  const [first, last] = [chain[0]!, chain.at(-1)!];
+  const first = chain[0]!, last = chain.at(-1)!;
   for (let s = last.source + last.length, t = last.target + last.length; s < source.words.length && takeAlong(s, t, -1); s++, t++);
   for (let s = first.source - 1, t = first.target - 1; s >= 0 && t >= 0 && takeAlong(s, t, 1); s--, t--);
 
@@ -142,14 +142,14 @@ function extend(work: Explaining, source: Origin, chain: Chain): void {
  */
 function fill(work: Explaining, source: Origin, chain: Chain): void {
   const { step: { after }, comparison: { evidence }, reasons } = work;
-  const [first, last] = [chain[0]!, chain.at(-1)!];
+  const first = chain[0]!, last = chain.at(-1)!;
   const isOpen = (word: number) => reasons[word] === unexplained;
   between(edge(source, first.source, -1), first.source, edge(after, first.target, -1, isOpen), first.target);
   for (let at = 1; at < chain.length; at++) {
-    const [run, next] = [chain[at - 1]!, chain[at]!];
+    const run = chain[at - 1]!, next = chain[at]!;
     between(run.source + run.length, next.source, run.target + run.length, next.target);
   }
-  const [sourceEnd, targetEnd] = [last.source + last.length, last.target + last.length];
+  const sourceEnd = last.source + last.length, targetEnd = last.target + last.length;
   between(sourceEnd, edge(source, sourceEnd, 1), targetEnd, edge(after, targetEnd, 1, isOpen));
 
   function between(sFrom: number, sTo: number, tFrom: number, tTo: number): void {

@@ -40,7 +40,7 @@ export function statement(work: GroupWork, member: string): Statement {
     ...work.remarks.map(({ at, page, id, author }) => ({ at, page, entry: null, remark: id, change: 0, isTheirs: author === member })),
   ].sort((one, other) => one.at - other.at || (one.entry ?? Infinity) - (other.entry ?? Infinity));
   const sittings: StatementLine[][] = [];
-  let [standing, byOthers] = [0, 0];
+  let standing = 0, byOthers = 0;
   for (const { change, isTheirs, ...act } of acts) {
     standing += change;
     if (!isTheirs) { byOthers += change; continue; }

@@ -81,7 +81,7 @@ export function readPage(stored: Uint8Array, vocabulary: Vocabulary): CreditedPa
   const idOf = ids === "" ? [] : ids.split(" ");
   const blocks: Block[] = [];
   for (let index = 0; index < count; index++) {
-    const [textKey, styleKey] = [reader.number(), reader.number()];
+    const textKey = reader.number(), styleKey = reader.number();
     const { words, breaks } = readWords();
     blocks.push(new Block(idOf[index] || null, words, breaks, styleKey, null, textKey));
   }

@@ -158,7 +158,7 @@ export const noWords = "0.";
 
 /** A key for the words of a page: of a state that was there before the credit is not computed, but known. O(blocks). */
 export function stateKey({ blocks, words }: Sequence, vocabulary: Vocabulary): string {
-  let [low, high] = [blocks.length, words.length];
+  let low = blocks.length, high = words.length;
   for (const block of blocks) {
     const key = block.wordsKey(vocabulary);
     low = mix(low, key % 2 ** 32);

@@ -54,9 +54,9 @@ export function align(given: Alignable, range: Range, keep: Keep, cuts = 0): voi
 
 /** The same where some runs that stay are known: `anchors`, which increase on both sides but may overlap. */
 export function alignAround(anchors: readonly Anchor[], given: Alignable, { aFrom, aTo, bFrom, bTo }: Range, keep: Keep, cuts = 0): void {
-  let [aAt, bAt] = [aFrom, bFrom];
+  let aAt = aFrom, bAt = bFrom;
   for (const anchor of anchors) {
-    const [skip, length] = [Math.max(0, aAt - anchor.a, bAt - anchor.b), anchor.length];
+    const skip = Math.max(0, aAt - anchor.a, bAt - anchor.b), length = anchor.length;
     if (skip >= length) continue;
     align(given, { aFrom: aAt, aTo: anchor.a + skip, bFrom: bAt, bTo: anchor.b + skip }, keep, cuts);
     for (let at = skip; at < length; at++) keep(anchor.a + at, anchor.b + at);
@@ -143,7 +143,7 @@ function shared(a: Int32Array, b: Int32Array, { aFrom, aTo, bFrom, bTo }: Range)
     if (a[at]! >= counts.length) makeRoomFor(a[at]!);
     counts[a[at]!]!++;
   }
-  const [known, most] = [counts, counts.length];
+  const known = counts, most = counts.length;
   let sum = 0;
   for (let at = bFrom; at < bTo; at++) {
     const element = b[at]!;
@@ -166,7 +166,7 @@ function makeRoomFor(element: number): void {
 
 /** Follows the path back from (n, m), which lies on diagonal k after d differences. */
 function walkBack(d: number, k: number, n: number, m: number, keep: Keep): void {
-  let [x, y] = [n, m];
+  let x = n, y = m;
   for (; d > 0; d--) {
     // The place, in the row before, of the diagonal below this one; the one above it is next to it.
     const below = rowOf(d - 1) + (k + d) / 2 - 1;

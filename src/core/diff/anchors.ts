@@ -18,14 +18,14 @@ export function chainOfAnchors(given: Alignable, range: Range): readonly Anchor[
 /** All anchors of two ranges, in the order of `b`. O(n + m). */
 export function anchorsOf({ a, b }: Alignable, range: Range): Anchor[] {
   const [inA, inB] = sharedTriples({ a, b }, range);
-  const [onceInA, onceInB] = [new TriplePlaces(a, inA), new TriplePlaces(b, inB)];
+  const onceInA = new TriplePlaces(a, inA), onceInB = new TriplePlaces(b, inB);
   const anchors: Anchor[] = [];
   const reached = new Map<number, number>();
   for (let each = 0; each < inB.count; each++) {
     const at = inB.places[each]!;
     const from = onceInA.only(b, at, inB.keys[each]!);
     if (from < 0 || onceInB.only(b, at, inB.keys[each]!) < 0 || (reached.get(from - at) ?? -1) > at) continue;
-    let [start, end] = [0, 0];
+    let start = 0, end = 0;
     while (from - start > range.aFrom && at - start > range.bFrom && a[from - start - 1] === b[at - start - 1]) start++;
     while (from + end < range.aTo && at + end < range.bTo && a[from + end] === b[at + end]) end++;
     if (end < anchorLength) continue;
@@ -73,7 +73,7 @@ function readTriples(triples: Triples, sequence: Int32Array, from: number, to: n
 
 /** Keeps of some triples those that may be among others. */
 function keepMet(triples: Triples, others: Triples, size: number): void {
-  const [{ keys, places }, flags, mask] = [triples, isMet, size - 1];
+  const { keys, places } = triples, flags = isMet, mask = size - 1;
   flags.fill(0, 0, size);
   for (let each = 0; each < others.count; each++) flags[others.keys[each]! & mask] = 1;
   let left = 0;
@@ -112,7 +112,7 @@ class TriplePlaces {
   }
 
   #slot(other: Int32Array, at: number, key: number): number {
-    const [places, sequence] = [this.#places, this.sequence];
+    const places = this.#places, sequence = this.sequence;
     let slot = key & this.#mask;
     for (let place = places[slot]! - 1; place >= 0 && (sequence[place] !== other[at] || sequence[place + 1] !== other[at + 1] || sequence[place + 2] !== other[at + 2]); place = places[slot]! - 1) slot = (slot + 1) & this.#mask;
     return slot;

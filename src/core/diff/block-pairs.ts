@@ -48,11 +48,11 @@ function lengthOf({ starts }: Sequence, block: number): number {
 
 /** By block of `b` and block of `a`, what of the runs around anchors they have in common. */
 function inCommon(a: Sequence, b: Sequence, { aFrom, aTo, bFrom, bTo }: Range, anchors: readonly Anchor[]): Map<number, Anchor[]>[] {
-  const [ofA, ofB] = [blocksOf(a, aFrom, aTo), blocksOf(b, bFrom, bTo)];
+  const ofA = blocksOf(a, aFrom, aTo), ofB = blocksOf(b, bFrom, bTo);
   const common = Array.from({ length: bTo }, () => new Map<number, Anchor[]>());
   for (const anchor of anchors) {
     for (let at = 0; at < anchor.length; ) {
-      const [inA, inB] = [ofA[anchor.a + at - a.starts[aFrom]!]!, ofB[anchor.b + at - b.starts[bFrom]!]!];
+      const inA = ofA[anchor.a + at - a.starts[aFrom]!]!, inB = ofB[anchor.b + at - b.starts[bFrom]!]!;
       // A run may go on into the next block, on either side.
       const length = Math.min(anchor.length - at, a.starts[inA + 1]! - anchor.a - at, b.starts[inB + 1]! - anchor.b - at);
       const run = { a: anchor.a + at - a.starts[inA]!, b: anchor.b + at - b.starts[inB]!, length };

@@ -125,7 +125,7 @@ export function isWorthSearching(target: Target, places: number, margin: number,
 function openPart(chain: Chain, source: Source, target: Target): Chain {
   const parts: Run[] = [];
   for (const run of chain) {
-    let [best, bestLength, length] = [0, 0, 0];
+    let best = 0, bestLength = 0, length = 0;
     for (let at = 0; at <= run.length; at++) {
       const isOpen = at < run.length && target.open[run.target + at] === 1 && (!source.open || source.open[run.source + at] === 1);
       if (isOpen) { length++; continue; }

@@ -46,7 +46,7 @@ export function compare(before: Sequence, after: Sequence, vocabulary: Vocabular
 function equalEnds({ blocks: a }: Sequence, { blocks: b }: Sequence): { first: number; aTo: number; bTo: number } {
   let first = 0;
   while (first < a.length && first < b.length && sameWords(a[first]!, b[first]!)) first++;
-  let [aTo, bTo] = [a.length, b.length];
+  let aTo = a.length, bTo = b.length;
   while (aTo > first && bTo > first && sameWords(a[aTo - 1]!, b[bTo - 1]!)) { aTo--; bTo--; }
   return { first, aTo, bTo };
 }
@@ -62,7 +62,7 @@ class BlockWork {
 
   alignBlocks(first: number, aTo: number, bTo: number): void {
     const staying = this.equalBlocks(first, aTo, bTo);
-    let [aAt, bAt] = [first, first];
+    let aAt = first, bAt = first;
     for (const [aBlock, bBlock] of [...staying, [aTo, bTo] as const]) {
       this.alignBetween(aAt, aBlock, bAt, bBlock);
       [aAt, bAt] = [aBlock + 1, bBlock + 1];
@@ -83,7 +83,7 @@ class BlockWork {
       this.matching.continueBlock(from + aAt, from + bAt, kept);
     });
     const left = new Map<number, number[]>();
-    let [blocksLeft, blocksNew] = [0, 0];
+    let blocksLeft = 0, blocksNew = 0;
     for (let at = a.length - 1; at >= 0; at--) {
       if (isPaired[at]) continue;
       blocksLeft++;
@@ -123,7 +123,7 @@ class BlockWork {
   /** Compares the blocks between two that stay: those of the same id with each other, and then what is left between them. */
   private alignBetween(aFrom: number, aTo: number, bFrom: number, bTo: number): void {
     if (aFrom >= aTo || bFrom >= bTo) return;
-    let [aAt, bAt] = [aFrom, bFrom];
+    let aAt = aFrom, bAt = bFrom;
     for (const [aBlock, bBlock] of this.pairsById(aFrom, aTo, bFrom, bTo)) {
       this.alignRest({ aFrom: aAt, aTo: aBlock, bFrom: bAt, bTo: bBlock });
       this.matching.alignWords(this.matching.openOf(aBlock, bBlock), kept);
@@ -138,8 +138,8 @@ class BlockWork {
     const { fromBefore, toAfter } = this.matching;
     const pairs = pairBlocks(this.#a, this.#b, range, (block) => fromBefore[this.#b.starts[block]!]! < 0);
     for (const { a, b, isMoved, runs } of pairs) this.matching.alignWords(this.matching.openOf(a, b), isMoved ? moved : kept, runs);
-    const [pairedA, pairedB] = [new Set(pairs.map(({ a }) => a)), new Set(pairs.map(({ b }) => b))];
-    let [aAt, bAt] = [aFrom, bFrom];
+    const pairedA = new Set(pairs.map(({ a }) => a)), pairedB = new Set(pairs.map(({ b }) => b));
+    let aAt = aFrom, bAt = bFrom;
     for (const { a, b } of [...pairs.filter(({ isMoved }) => !isMoved), { a: aTo, b: bTo }]) {
       this.matching.alignWords({ a: openWords(toAfter, this.#a, aAt, a, pairedA), b: openWords(fromBefore, this.#b, bAt, b, pairedB) }, kept);
       [aAt, bAt] = [a + 1, b + 1];

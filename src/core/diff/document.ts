@@ -60,7 +60,7 @@ function side(document: PageDocument): Side {
  * not kept is in exactly one that is.
  */
 export function compareDocuments(before: PageDocument, after: PageDocument, doers: Doers = nobodyAsks): ComparedBlock[] {
-  const [a, b] = [side(before), side(after)];
+  const a = side(before), b = side(after);
   const vocabulary = new Vocabulary();
   const read = ({ leaves }: Side) => readBlocks(leaves.map((leaf) => ({ id: leaf.id, text: leaf.text, style: "" })), [], vocabulary);
   const comparison = compare(read(a), read(b), vocabulary);
@@ -107,20 +107,20 @@ export function compareDocuments(before: PageDocument, after: PageDocument, doer
   }
 
   function pairedBlock(aIndex: number, bIndex: number): ComparedBlock {
-    const [aLeaf, bLeaf] = [a.leaves[aIndex]!, b.leaves[bIndex]!];
+    const aLeaf = a.leaves[aIndex]!, bLeaf = b.leaves[bIndex]!;
     if (aLeaf.text === bLeaf.text && styleOf(aLeaf) === styleOf(bLeaf)) {
       return { look: bLeaf, state: "same", segments: bLeaf.pieces.map((piece) => ({ ...piece, change: "kept" })) };
     }
-    const [aWords, bWords] = [a.words[aIndex]!, b.words[bIndex]!];
+    const aWords = a.words[aIndex]!, bWords = b.words[bIndex]!;
     const segments: Segment[] = [];
-    let [aAt, bAt, eachUntil] = [0, 0, 0];
+    let aAt = 0, bAt = 0, eachUntil = 0;
     /** How many words follow a kept one that are kept as well, with the same between them and no thing but text. */
     const keptTogether = (aWord: number, bWord: number): number => {
-      const [aFirst, bFirst] = [a.firstWord[aIndex]!, b.firstWord[bIndex]!];
+      const aFirst = a.firstWord[aIndex]!, bFirst = b.firstWord[bIndex]!;
       const shift = bWords.from[bWord]! - aWords.from[aWord]!;
       let more = 0;
       while (aWord + more + 1 < aWords.from.length && bWord + more + 1 < bWords.from.length) {
-        const [source, target] = [aWord + more + 1, bWord + more + 1];
+        const source = aWord + more + 1, target = bWord + more + 1;
         if (comparison.how[bFirst + target] !== kept || comparison.fromBefore[bFirst + target] !== aFirst + source || bWords.from[target]! - aWords.from[source]! !== shift) break;
         const written = bLeaf.text.slice(bWords.to[target - 1], bWords.to[target]);
         if (written !== aLeaf.text.slice(aWords.to[source - 1], aWords.to[source]) || written.includes(objectMark)) break;
@@ -129,7 +129,7 @@ export function compareDocuments(before: PageDocument, after: PageDocument, doer
       return more;
     };
     const showBetween = (aTo: number, bTo: number) => {
-      const [aText, bText] = [aLeaf.text.slice(aAt, aTo), bLeaf.text.slice(bAt, bTo)];
+      const aText = aLeaf.text.slice(aAt, aTo), bText = bLeaf.text.slice(bAt, bTo);
       if (aText === bText && sameObjects(aLeaf, aAt, aTo, bLeaf, bAt, bTo)) return segments.push(...keptStretch(aLeaf, aAt, bLeaf, bAt, bTo));
       const lead = commonSpace(aText, bText);
       const tail = commonSpace([...aText.slice(lead)].reverse().join(""), [...bText.slice(lead)].reverse().join(""));
@@ -142,7 +142,7 @@ export function compareDocuments(before: PageDocument, after: PageDocument, doer
       const from = comparison.fromBefore[b.firstWord[bIndex]! + index]!;
       if (comparison.how[b.firstWord[bIndex]! + index] !== kept || leafOfWord[from] !== aIndex) continue;
       const source = from - a.firstWord[aIndex]!;
-      const [aFrom, bFrom] = [aWords.from[source]!, bWords.from[index]!];
+      const aFrom = aWords.from[source]!, bFrom = bWords.from[index]!;
       if (aFrom < aAt) continue;
       showBetween(aFrom, bFrom);
       // Words that stay together are shown together, unless the look of some of them changed: then it is said of each.
@@ -248,7 +248,7 @@ export function slice(leaf: Pick<Leaf, "pieces">, from: number, to: number): Pie
   const found: Piece[] = [];
   let at = 0;
   for (const piece of leaf.pieces) {
-    const [start, end] = [Math.max(from, at), Math.min(to, at + piece.text.length)];
+    const start = Math.max(from, at), end = Math.min(to, at + piece.text.length);
     if (start < end) found.push({ ...piece, text: piece.text.slice(start - at, end - at) });
     at += piece.text.length;
   }

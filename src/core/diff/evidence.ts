@@ -88,7 +88,7 @@ export class Evidence {
    * O(to - from).
    */
   bitsOfRun(words: Int32Array, from: number, to: number, beginsSentence = false): number {
-    let [sum, most] = [0, 0];
+    let sum = 0, most = 0;
     for (let at = from; at < to; at++) {
       const own = at > from ? this.bitsAfter(words[at - 1]!, words[at]!) : beginsSentence ? this.#bitsAtStart(words[at]!) : this.bits(words[at]!);
       sum += own;
@@ -99,7 +99,7 @@ export class Evidence {
 
   /** What a run of words proves at most, as far as single words tell. O(to - from). */
   mostBitsOfRun(words: Int32Array, from: number, to: number): number {
-    let [sum, most] = [0, 0];
+    let sum = 0, most = 0;
     for (let at = from; at < to; at++) {
       const own = this.bits(words[at]!) + mostBitsOfPair;
       sum += own;
@@ -167,7 +167,7 @@ export function bitsInRun(sum: number, most: number): number {
 /** What a run of words proves by their priors, before anything is known of the text that is searched. */
 export function likelyBitsOfRun(words: Int32Array, from: number, to: number, vocabulary: Vocabulary): number {
   const priors = priorBits(vocabulary);
-  let [sum, most] = [0, 0];
+  let sum = 0, most = 0;
   for (let at = from; at < to; at++) {
     const own = priors[words[at]!]!;
     sum += own;

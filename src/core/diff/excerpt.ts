@@ -37,7 +37,7 @@ function merged(segments: readonly Segment[]): ExcerptPiece[] {
 function shortened(pieces: readonly ExcerptPiece[]): ExcerptPiece[] {
   return pieces.flatMap((piece, at): ExcerptPiece[] => {
     if (piece.change !== "kept") return [piece];
-    const [isFirst, isLast] = [at === 0, at === pieces.length - 1];
+    const isFirst = at === 0, isLast = at === pieces.length - 1;
     // A block that changed in its kind alone is told by its beginning.
     if (isFirst && isLast) return piece.text.length <= 2 * around ? [piece] : [{ change: "kept", text: beginning(piece.text) }, { change: "cut", text: "" }];
     if (piece.text.length <= (isFirst || isLast ? 1 : 2) * around) return [piece];

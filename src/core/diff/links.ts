@@ -41,7 +41,7 @@ export class Links {
       for (let near = diagonal - widestOnOneSide; near <= diagonal + widestOnOneSide; near++) {
         const other = lastOnDiagonal[near]! - 1;
         if (other < 0) continue;
-        const [inSource, inTarget] = [source[run]! - source[other]! - length[other]!, target[run]! - target[other]! - length[other]!];
+        const inSource = source[run]! - source[other]! - length[other]!, inTarget = target[run]! - target[other]! - length[other]!;
         if (inSource < 0 || inTarget < 0 || Math.max(inSource, inTarget) > (inSource === 0 || inTarget === 0 ? widestOnOneSide : widestStep)) continue;
         if (before[run]! < 0 || bits[other]! > bits[before[run]!]!) before[run] = other;
       }
@@ -69,7 +69,7 @@ export class Links {
 
   extentOf(end: number): Extent {
     const { of, source, target, length } = this.runs;
-    let [first, words, runs] = [end, 0, 0];
+    let first = end, words = 0, runs = 0;
     for (let run = end; run >= 0; run = this.#before[run]!) {
       words += length[run]!;
       runs++;
@@ -94,7 +94,7 @@ export interface Extent {
 }
 
 export function extentOf(chain: Chain): Extent {
-  const [first, last] = [chain[0]!, chain.at(-1)!];
+  const first = chain[0]!, last = chain.at(-1)!;
   return {
     of: first.of, words: chain.reduce((sum, { length }) => sum + length, 0), runs: chain.length,
     sourceFrom: first.source, sourceTo: last.source + last.length, targetFrom: first.target, targetTo: last.target + last.length,
@@ -103,7 +103,7 @@ export function extentOf(chain: Chain): Extent {
 
 /** The runs in the order of where they stand in the target, by counting. */
 function byTarget({ count, target }: Runs): Int32Array {
-  let [from, to] = [target[0]!, 0];
+  let from = target[0]!, to = 0;
   for (let run = 0; run < count; run++) {
     if (target[run]! < from) from = target[run]!;
     if (target[run]! >= to) to = target[run]! + 1;
@@ -123,9 +123,9 @@ function byTarget({ count, target }: Runs): Int32Array {
 function placesOfDiagonals({ count, of, source, target }: Runs): { readonly size: number; readonly shift: Int32Array } {
   let sources = 0;
   for (let run = 0; run < count; run++) if (of[run]! >= sources) sources = of[run]! + 1;
-  const [lowest, highest, shift] = [passing.numbers(sources).fill(0x7fffffff), passing.numbers(sources).fill(-0x80000000), passing.numbers(sources)];
+  const lowest = passing.numbers(sources).fill(0x7fffffff), highest = passing.numbers(sources).fill(-0x80000000), shift = passing.numbers(sources);
   for (let run = 0; run < count; run++) {
-    const [each, diagonal] = [of[run]!, source[run]! - target[run]!];
+    const each = of[run]!, diagonal = source[run]! - target[run]!;
     if (diagonal < lowest[each]!) lowest[each] = diagonal;
     if (diagonal > highest[each]!) highest[each] = diagonal;
   }

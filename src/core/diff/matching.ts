@@ -53,7 +53,7 @@ export class Matching implements Comparison {
   /** Keeps, or moves, what can be kept in order among some words that are not explained yet; `known` runs of them are. */
   alignWords({ a: aOpen, b: bOpen }: Open, how: number, known: readonly Anchor[] = []): void {
     if (aOpen.length === 0 || bOpen.length === 0) return;
-    const [a, b] = [pick(this.a, aOpen), pick(this.b, bOpen)];
+    const a = pick(this.a, aOpen), b = pick(this.b, bOpen);
     const found = alignStretch({ a: a.words, aBreaks: a.breaks, b: b.words, bBreaks: b.breaks }, this.evidence, known);
     for (let at = 0; at < found.length; at++) if (found[at]! >= 0) this.continueWord(aOpen[found[at]!]!, bOpen[at]!, how);
   }
@@ -61,7 +61,7 @@ export class Matching implements Comparison {
   /** Joins two blocks of the same words. */
   continueBlock(aBlock: number, bBlock: number, how: number): void {
     this.countRestyled(aBlock, bBlock);
-    const [aStart, bStart] = [this.a.starts[aBlock]!, this.b.starts[bBlock]!];
+    const aStart = this.a.starts[aBlock]!, bStart = this.b.starts[bBlock]!;
     const { fromBefore, toAfter, how: ways } = this;
     const { length } = this.b.blocks[bBlock]!.words;
     ways.fill(how, bStart, bStart + length);
@@ -73,7 +73,7 @@ export class Matching implements Comparison {
 
   /** Counts a block that has its words as before, if it looks different. */
   countRestyled(aBlock: number, bBlock: number): void {
-    const [before, after] = [this.a.blocks[aBlock]!, this.b.blocks[bBlock]!];
+    const before = this.a.blocks[aBlock]!, after = this.b.blocks[bBlock]!;
     if (!before.readsLike(after) || before.styleKey !== after.styleKey) this.restyled++;
   }
 
@@ -86,7 +86,7 @@ export class Matching implements Comparison {
 
 /** For each word of a text its partner: in front of `from` the same word, behind `to` the words from `otherTo` on, and none between. */
 function partners(length: number, from: number, to: number, otherTo: number): Int32Array {
-  const [head, tail] = [from, length - to];
+  const head = from, tail = length - to;
   while (ascending.length < Math.max(head, otherTo + tail)) ascending = Int32Array.from({ length: 2 * ascending.length }, (_, at) => at);
   const partner = passing.numbers(length);
   partner.set(ascending.subarray(0, head));
@@ -100,7 +100,7 @@ let ascending = Int32Array.from({ length: 4096 }, (_, at) => at);
 
 /** Some words of a text, given by their places in ascending order. */
 function pick({ words, breaks }: ReadText, wanted: Int32Array): ReadText {
-  const [first, length] = [wanted[0]!, wanted.length];
+  const first = wanted[0]!, length = wanted.length;
   if (wanted[length - 1] === first + length - 1) return { words: words.subarray(first, first + length), breaks: breaks.subarray(first, first + length) };
   const picked = { words: passing.numbers(length), breaks: passing.bytes(length) };
   for (let at = 0; at < length; at++) {

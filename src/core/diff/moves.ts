@@ -23,7 +23,7 @@ export function moveRuns(matching: Matching): void {
   for (let round = 0; round < mostRounds; round++) {
     const gone = passing.bytes(aTo);
     const open = passing.bytes(b.words.length);
-    let [isAnyGone, isAnyOpen] = [false, false];
+    let isAnyGone = false, isAnyOpen = false;
     for (let word = aFrom; word < aTo; word++) if (toAfter[word]! < 0) { gone[word] = 1; isAnyGone = true; }
     for (let word = from; word < to; word++) if (how[word] === came) { open[word] = 1; isAnyOpen = true; }
     if (!isAnyGone || !isAnyOpen) return;
@@ -42,7 +42,7 @@ export function moveRuns(matching: Matching): void {
 export function fillBlocks(matching: Matching, from: number, to: number): void {
   const { b: { starts }, how } = matching;
   for (let block = from; block < to; block++) {
-    const [first, end] = [starts[block]!, starts[block + 1]!];
+    const first = starts[block]!, end = starts[block + 1]!;
     for (let word = first; word < end; ) {
       if (how[word] !== came) { word++; continue; }
       const gap = word;
@@ -62,7 +62,7 @@ function fillGap(matching: Matching, before: number, from: number, to: number, a
   // Between two that stayed, the comparison in order has looked already.
   if (!(way === moved || (way === kept && !isBetween)) || (isBetween && how[after] !== way)) return;
   const source = partAt(starts, fromBefore[beside]!);
-  let [aFrom, aTo] = [before >= 0 ? fromBefore[before]! + 1 : starts[source]!, after >= 0 ? fromBefore[after]! : starts[source + 1]!];
+  let aFrom = before >= 0 ? fromBefore[before]! + 1 : starts[source]!, aTo = after >= 0 ? fromBefore[after]! : starts[source + 1]!;
   if (aFrom >= aTo || aTo - aFrom > widestGap) return;
   // What stays, stays in order: past another word that does, none of the gap can.
   const stays = (word: number) => toAfter[word]! >= 0 && how[toAfter[word]!] === kept;
@@ -80,7 +80,7 @@ function extendMove(matching: Matching, chain: Chain): void {
   const { a, b } = matching;
   const before: Side = { words: a.words, partner: matching.toAfter, back: matching.fromBefore, how: matching.how, isAfter: false };
   const after: Side = { words: b.words, partner: matching.fromBefore, back: matching.toAfter, how: matching.how, isAfter: true };
-  const [first, last] = [chain[0]!, chain.at(-1)!];
+  const first = chain[0]!, last = chain.at(-1)!;
   for (let s = last.source + last.length, t = last.target + last.length; s < a.words.length && a.words[s] === b.words[t]; s++, t++) {
     if (makeRoom(after, t, -1) < 0 || makeRoom(before, s, -1) < 0) break;
     matching.continueWord(s, t, moved);

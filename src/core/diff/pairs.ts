@@ -29,7 +29,7 @@ export class TextIndex {
   readonly #counts: Int32Array;
 
   constructor(words: Int32Array) {
-    let [size, highest] = [64, -1];
+    let size = 64, highest = -1;
     while (size < words.length) size *= 2;
     for (let at = 0; at < words.length; at++) if (words[at]! > highest) highest = words[at]!;
     this.#counts = new Int32Array(highest + 1);
@@ -38,7 +38,7 @@ export class TextIndex {
     this.#mask = size - 1;
     this.#heads = new Int32Array(size);
     this.#next = new Int32Array(words.length);
-    const [heads, next, mask] = [this.#heads, this.#next, this.#mask];
+    const heads = this.#heads, next = this.#next, mask = this.#mask;
     for (let at = words.length - 2; at >= 0; at--) {
       const bucket = hashOfPair(words[at]!, words[at + 1]!) & mask;
       next[at] = heads[bucket]!;
@@ -53,9 +53,9 @@ export class TextIndex {
 
   /** Adds to `counts` how often each of some pairs stands in the text, apart from where one of its words is in `copies`. O(places of the pairs · log copies). */
   countPairs(asked: PairSet, copies: readonly number[], counts: Int32Array): void {
-    const [words, next, heads, mask] = [this.#words, this.#next, this.#heads, this.#mask];
+    const words = this.#words, next = this.#next, heads = this.#heads, mask = this.#mask;
     for (let each = 0; each < asked.count; each++) {
-      const [first, second] = [asked.first[each]!, asked.second[each]!];
+      const first = asked.first[each]!, second = asked.second[each]!;
       for (let at = heads[asked.hashes[each]! & mask]!; at > 0; at = next[at - 1]!) {
         if (words[at - 1] === first && words[at] === second && (copies.length === 0 || !(isIn(copies, at - 1) || isIn(copies, at)))) counts[each]!++;
       }
@@ -67,11 +67,11 @@ export class TextIndex {
    * eighth of the text, that looking at all is as good. `places` must have room for as many.
    */
   placesOf(asked: PairSet, places: Int32Array): number {
-    const [words, next, heads, mask] = [this.#words, this.#next, this.#heads, this.#mask];
+    const words = this.#words, next = this.#next, heads = this.#heads, mask = this.#mask;
     const most = words.length >> 3;
     let found = 0;
     for (let each = 0; each < asked.count; each++) {
-      const [first, second] = [asked.first[each]!, asked.second[each]!];
+      const first = asked.first[each]!, second = asked.second[each]!;
       for (let at = heads[asked.hashes[each]! & mask]!; at > 0; at = next[at - 1]!) {
         if (words[at - 1] !== first || words[at] !== second) continue;
         if (found === most) return -1;
@@ -151,7 +151,7 @@ export class PairSet {
 
   /** How many of the pairs stand in a text; it is not read further than `most` of them. O(words). */
   countIn(words: Int32Array, most: number): number {
-    const [isMet, mask] = [this.#isMet, this.#metMask];
+    const isMet = this.#isMet, mask = this.#metMask;
     const isFound = passing.bytes(this.count);
     let found = 0;
     for (let at = 1; at < words.length && found < most; at++) {
@@ -166,7 +166,7 @@ export class PairSet {
 
   /** Where the pair is, or the free place where it would be. */
   #slot(first: number, second: number): number {
-    const [numbers, mask] = [this.#numbers, this.#mask];
+    const numbers = this.#numbers, mask = this.#mask;
     let slot = hashOfPair(first, second) & mask;
     for (let number = numbers[slot]!; number > 0 && (this.first[number - 1] !== first || this.second[number - 1] !== second); number = numbers[slot]!) slot = (slot + 1) & mask;
     return slot;
@@ -175,7 +175,7 @@ export class PairSet {
 
 /** Whether a place lies in any of some ascending stretches. */
 function isIn(stretches: readonly number[], place: number): boolean {
-  let [low, high] = [0, stretches.length];
+  let low = 0, high = stretches.length;
   while (low < high) {
     const middle = (low + high) >> 1;
     if (stretches[middle]! <= place) low = middle + 1;

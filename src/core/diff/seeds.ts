@@ -34,8 +34,8 @@ export class Seeds {
     this.#makeRoom(size);
     this.#target = target;
     this.#pairs = null;
-    const [heads, next, isMet] = [this.#heads, this.next, this.#isMet];
-    const [mask, metMask] = [(this.#mask = size - 1), (this.#metMask = 4 * size - 1)];
+    const heads = this.#heads, next = this.next, isMet = this.#isMet;
+    const mask = (this.#mask = size - 1), metMask = (this.#metMask = 4 * size - 1);
     heads.fill(0, 0, size);
     isMet.fill(0, 0, 4 * size);
     this.#open.set(open.subarray(from, to));

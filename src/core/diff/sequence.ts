@@ -33,7 +33,7 @@ export class Block implements ReadText {
   /** Equal for blocks with the same words, and different for nearly all others. */
   wordsKey({ hashes }: Vocabulary): number {
     if (this.#wordsKey < 0) {
-      let [low, high] = [this.words.length, 1];
+      let low = this.words.length, high = 1;
       for (let at = 0; at < this.words.length; at++) {
         low = Math.imul(low ^ hashes[this.words[at]!]!, 0x85ebca6b);
         high = Math.imul(high ^ hashes[this.words[at]!]!, 0xc2b2ae35) ^ (low >>> 15);
@@ -61,7 +61,7 @@ export function sequence(blocks: readonly Block[], last: Sequence | null = null)
   for (let index = 0; index < blocks.length; index++) starts[index + 1] = starts[index]! + blocks[index]!.words.length;
   const words = new Int32Array(starts[blocks.length]!);
   const breaks = new Uint8Array(words.length);
-  let [first, end] = [0, blocks.length];
+  let first = 0, end = blocks.length;
   if (last) {
     let lastEnd = last.blocks.length;
     while (first < end && first < lastEnd && blocks[first] === last.blocks[first]) first++;
@@ -102,7 +102,7 @@ export function readBlocks(written: readonly WrittenBlock[], known: readonly Blo
 /** The same, with what the next reading can build on. */
 export function readAll(written: readonly WrittenBlock[], known: readonly Block[], vocabulary: Vocabulary, last?: Reading): Reading {
   const read = new Array<Block | null>(written.length);
-  let [first, to, lastTo] = [0, written.length, last?.written.length ?? 0];
+  let first = 0, to = written.length, lastTo = last?.written.length ?? 0;
   if (last) {
     for (; first < to && first < lastTo && isWrittenAlike(written[first]!, last.written[first]!); first++) read[first] = last.read[first]!;
     while (to > first && lastTo > first && isWrittenAlike(written[to - 1]!, last.written[lastTo - 1]!)) read[--to] = last.read[--lastTo]!;

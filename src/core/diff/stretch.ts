@@ -50,9 +50,9 @@ export function mayShareWord(a: Int32Array, aFrom: number, aTo: number, b: Int32
 
 /** Takes the equal words at both ends of each change into the runs beside it: they may have been kept in what was let go. */
 function growRuns({ a, b }: Stretch, runs: readonly Kept[], from: Int32Array): void {
-  let [aAt, bAt] = [0, 0];
+  let aAt = 0, bAt = 0;
   for (const next of [...runs, { a: a.length, b: b.length, length: 0 }]) {
-    let [aTo, bTo] = [next.a, next.b];
+    let aTo = next.a, bTo = next.b;
     if (bAt > 0) while (aAt < aTo && bAt < bTo && a[aAt] === b[bAt]) from[bAt++] = aAt++;
     if (next.length > 0) while (aAt < aTo && bAt < bTo && a[aTo - 1] === b[bTo - 1]) from[--bTo] = --aTo;
     [aAt, bAt] = [next.a + next.length, next.b + next.length];
@@ -94,7 +94,7 @@ const bitsOfWholeBlock = 6;
  * cost more, never less, so the order does not matter. O(runs).
  */
 function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => Evidence): readonly Kept[] {
-  const [before, after] = [passing.numbers(runs.length), passing.numbers(runs.length)];
+  const before = passing.numbers(runs.length), after = passing.numbers(runs.length);
   for (let index = 0; index < runs.length; index++) [before[index], after[index]] = [index - 1, index + 1];
   const isGone = passing.bytes(runs.length);
   let gone = 0;
@@ -102,7 +102,7 @@ function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => 
     for (let index = first; index >= 0 && isGone[index] === 0 && isChance(index); ) {
       isGone[index] = 1;
       gone++;
-      const [left, right] = [before[index]!, after[index]!];
+      const left = before[index]!, right = after[index]!;
       if (left >= 0) after[left] = right;
       if (right < runs.length) before[right] = left;
       // The neighbour behind is looked at in its turn; the one in front has to be looked at again.
@@ -118,7 +118,7 @@ function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => 
     const apart = bitsOfGap(aBefore, run.a, bBefore, run.b) + bitsOfGap(run.a + run.length, aAfter, run.b + run.length, bAfter);
     const cost = apart - bitsOfGap(aBefore, aAfter, bBefore, bAfter) - (isWholeBlock(run) ? bitsOfWholeBlock : 0);
     if (cost <= 0 || run.length >= longRun) return false;
-    const [from, to] = [run.b, run.b + run.length];
+    const from = run.b, to = run.b + run.length;
     const beginsSentence = stretch.bBreaks[from]! >= sentenceBreak;
     // Of most it is plain by their single words: how often pairs stand need not be counted for them.
     if (!beginsSentence && cost <= evidence().bits(stretch.b[from]!)) return false;
@@ -127,7 +127,7 @@ function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => 
 
   function bitsOfGap(aFrom: number, aTo: number, bFrom: number, bTo: number): number {
     if (aFrom === aTo && bFrom === bTo) return 0;
-    const [gone, here] = [aTo - aFrom, bTo - bFrom];
+    const gone = aTo - aFrom, here = bTo - bFrom;
     const ends = bitsOfEnd[breakAt(stretch, aFrom, bFrom)]! + bitsOfEnd[breakAt(stretch, aTo, bTo)]!;
     return bitsOfChange + log2(gone + 1) + log2(here + 1) + ends * Math.min(1, (gone + here) / smallChange);
   }
@@ -194,7 +194,7 @@ function slide(words: Int32Array, breaks: Uint8Array, otherBreaks: Uint8Array, p
       const there = otherBreaks[after + shift] ?? blockBreak;
       return bitsOfEnd[Math.max(there, breaks[from + shift]!)]! + bitsOfEnd[Math.max(there, breaks[to + shift] ?? blockBreak)]!;
     };
-    let [best, bestCost] = [0, cost(0)];
+    let best = 0, bestCost = cost(0);
     for (let shift = 1; to + shift <= words.length && partner[to + shift - 1] === after + shift - 1 && words[from + shift - 1] === words[to + shift - 1]; shift++) {
       if (cost(shift) < bestCost) [best, bestCost] = [shift, cost(shift)];
     }

@@ -61,7 +61,7 @@ export class ByteReader {
 
   /** @throws RangeError past the end. */
   number(): number {
-    let [value, scale] = [0, 1];
+    let value = 0, scale = 1;
     for (;;) {
       const byte = this.bytes[this.#at++];
       if (byte === undefined) throw new RangeError(`A number is cut off at byte ${this.#at - 1}`);

@@ -16,7 +16,7 @@ export interface Wanted {
 export function foundIn(text: string, { text: wanted, matchCase, wholeWords }: Wanted): [from: number, to: number][] {
   if (wanted === "") return [];
   const fold = (given: string) => (matchCase ? given : [...given].map((letter) => { const low = letter.toLowerCase(); return low.length === letter.length ? low : letter; }).join(""));
-  const [hay, needle] = [fold(text), fold(wanted)];
+  const hay = fold(text), needle = fold(wanted);
   const edges = wholeWords ? edgesOf(text) : null;
   const found: [number, number][] = [];
   for (let from = hay.indexOf(needle); from >= 0; ) {

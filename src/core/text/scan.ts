@@ -90,8 +90,8 @@ function scanPlain(text: string): boolean {
   // What ends every word: it spares the question at each sign whether the text ends.
   codes[length] = lineFeed;
   // Asked for every sign: what belongs to the module is slower to reach than what is at hand.
-  const [kinds, strengths] = [classes, breaksOf];
-  let [count, strength, at] = [0, blockBreak, 0];
+  const kinds = classes, strengths = breaksOf;
+  let count = 0, strength = blockBreak, at = 0;
   for (;;) {
     let code = codes[at]!;
     let kind = kinds[code]!;

@@ -41,7 +41,7 @@ export class Vocabulary {
   /** Splits `text` into words. */
   read(text: string): ReadText {
     const { count, from, to, breaks, hashes, codes } = scanWords(text);
-    const [words, ownBreaks] = [this.#room.numbers(count), this.#room.bytes(count)];
+    const words = this.#room.numbers(count), ownBreaks = this.#room.bytes(count);
     for (let index = 0; index < count; index++) {
       const known = this.#find(hashes[index]!, codes, from[index]!, to[index]!);
       words[index] = known >= 0 ? known : this.#meet(text.slice(from[index], to[index]));
@@ -51,7 +51,7 @@ export class Vocabulary {
   }
 
   #find(hash: number, codes: Uint16Array, from: number, to: number): number {
-    const [table, pool] = [this.#table, this.#pool];
+    const table = this.#table, pool = this.#pool;
     const mask = table.length - 1;
     for (let slot = (4 * hash) & mask; table[slot + 3] !== 0; slot = (slot + 4) & mask) {
       if (table[slot] !== hash) continue;
@@ -68,7 +68,7 @@ export class Vocabulary {
   #meet(written: string): number {
     const folded = fold(written);
     const number = folded === written ? this.#add(folded) : this.numberOf(folded);
-    const [from, to] = [this.#pooled, this.#pooled + written.length];
+    const from = this.#pooled, to = this.#pooled + written.length;
     if (to > this.#pool.length) this.#pool = longer(this.#pool, 2 * to);
     for (let at = 0; at < written.length; at++) this.#pool[from + at] = written.charCodeAt(at);
     this.#pooled = to;
