@@ -86,7 +86,9 @@ function removals({ comparison: { toAfter, changed }, step, given }: Explaining)
     if (toAfter[word]! >= 0) continue;
     if (entries[word] !== entry) {
       if (count > 0) counted.add(entry, count);
-      [entry, isSpread, count] = [entries[word]!, step.isSpread(entries[word]!), 0];
+      entry = entries[word]!;
+      isSpread = step.isSpread(entry);
+      count = 0;
     }
     if (!given.isEmpty && given.has(entry, ordinals[word]!)) continue;
     if (isSpread) {

@@ -46,10 +46,10 @@ export class Explaining {
     this.reasons = passing.bytes(fromBefore.length).fill(onPage);
     this.toAfter = toAfter;
     this.changed = comparison.changed;
-    for (const [from, to] of [[entries, after.entries], [ordinals, after.ordinals]] as const) {
-      to.set(from.subarray(0, bFrom));
-      to.set(from.subarray(aTo), bTo);
-    }
+    after.entries.set(entries.subarray(0, bFrom));
+    after.entries.set(entries.subarray(aTo), bTo);
+    after.ordinals.set(ordinals.subarray(0, bFrom));
+    after.ordinals.set(ordinals.subarray(aTo), bTo);
     for (let word = bFrom; word < bTo; word++) {
       const from = fromBefore[word]!;
       if (from < 0) { this.reasons[word] = unexplained; continue; }

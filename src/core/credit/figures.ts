@@ -29,21 +29,22 @@ export interface MemberFigures extends Readonly<Record<SummedFigure, number>> {
   readonly inTime: number | null;
 }
 
-/** The entries behind a figure, oldest first; their amounts add up to it. O(deeds). */
+/** The entries behind a figure, oldest first; their amounts add up to it. O(deeds of the member), and of all for what others did. */
 export function evidenceOf(work: GroupWork, member: string, figure: SummedFigure): EvidenceItem[] {
-  const { deeds: owners, startedBy, standing } = indexOf(work);
+  const { deeds: owners, creditedTo, startedBy, standing } = indexOf(work);
+  const credited = creditedTo.get(member) ?? [];
   const isOwn = (deed: Deed) => deed.author === member;
   const wordsOf = (counts: Deed["figures"]["removedFrom"]) => counts.reduce((sum, [entry, words]) => {
     const owner = owners.get(entry);
     return sum + (owner ? words * partOf(owner, member) : 0);
   }, 0);
   const itemsOf = (deeds: readonly Deed[], amount: (deed: Deed) => number) => deeds.map((deed) => ({ entry: deed.entry, amount: amount(deed) })).filter((item) => item.amount !== 0);
-  const items = (amount: (deed: Deed) => number) => itemsOf(within(work, work.deeds), amount);
+  const items = (amount: (deed: Deed) => number) => itemsOf(within(work, credited), amount);
   const own = (amount: (deed: Deed) => number) => items((deed) => (isOwn(deed) ? amount(deed) : 0));
   switch (figure) {
     case "entries": return own(() => 1);
     case "added": return items((deed) => deed.figures.added * partOf(deed, member));
-    case "standing": return itemsOf(work.deeds, (deed) => (standing.get(deed.entry) ?? 0) * partOf(deed, member));
+    case "standing": return itemsOf(credited, (deed) => (standing.get(deed.entry) ?? 0) * partOf(deed, member));
     case "corrections": return own((deed) => deed.figures.corrected);
     case "carried": return own((deed) => deed.figures.carried);
     case "restored": return own((deed) => deed.figures.restored);
@@ -53,7 +54,7 @@ export function evidenceOf(work: GroupWork, member: string, figure: SummedFigure
     case "tookBackOwn": return own((deed) => deed.figures.tookBackOwn);
     case "tookBackOthers": return own((deed) => deed.figures.tookBackOthers);
     case "triedAndDropped": return own((deed) => deed.figures.removedOwn - deed.figures.broughtOverOwn - deed.figures.tookBackOwn);
-    case "editedByOthers": return items((deed) => (isOwn(deed) ? 0 : wordsOf(deed.figures.removedFrom) - wordsOf(deed.figures.broughtOverFrom) + wordsOf(deed.figures.correctedFrom)));
+    case "editedByOthers": return itemsOf(within(work, work.deeds), (deed) => (isOwn(deed) ? 0 : wordsOf(deed.figures.removedFrom) - wordsOf(deed.figures.broughtOverFrom) + wordsOf(deed.figures.correctedFrom)));
     case "entriesOnOthersPages": return own((deed) => (isOfTeammate(startedBy.get(deed.page) ?? null, work, member) ? 1 : 0));
     case "discussed": return items((deed) => (deed.discussed ?? 0) * partOf(deed, member));
     default: return figure satisfies never;
@@ -69,8 +70,18 @@ function isOfTeammate(author: string | null, { members }: GroupWork, member: str
   return author !== null && author !== member && members.includes(author);
 }
 
-/** All figures of one member. O(deeds + remarks) for each figure. */
+const known = new WeakMap<GroupWork, Map<string, MemberFigures>>();
+
+/** All figures of one member, computed once for each work. O(deeds + remarks), and the deeds of the member for each figure. */
 export function memberFigures(work: GroupWork, member: string): MemberFigures {
+  let ofMembers = known.get(work);
+  if (!ofMembers) known.set(work, (ofMembers = new Map()));
+  let figures = ofMembers.get(member);
+  if (!figures) ofMembers.set(member, (figures = figuresOf(work, member)));
+  return figures;
+}
+
+function figuresOf(work: GroupWork, member: string): MemberFigures {
   const sums = Object.fromEntries(summedFigures.map((figure) => [figure, sum(evidenceOf(work, member, figure))])) as Record<SummedFigure, number>;
   const { startedBy } = indexOf(work);
   const deeds = within(work, work.deeds).filter((deed) => deed.author === member);

@@ -108,7 +108,7 @@ export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate):
   const { entry, toAfter, removedToAfter } = fate;
   const { aFrom, aTo, bFrom, bTo } = removedToAfter ? { aFrom: 0, aTo: toAfter.length, bFrom: 0, bTo: 0 } : fate.changed;
   // Runs after a word in front of what changed stay as they are, runs after a word behind it slide along.
-  const [head, tail] = removedToAfter ? [0, removed.at.length] : [firstRunFrom(removed.anchors, aFrom), firstRunFrom(removed.anchors, aTo)];
+  const head = removedToAfter ? 0 : firstRunFrom(removed.anchors, aFrom), tail = removedToAfter ? removed.at.length : firstRunFrom(removed.anchors, aTo);
   const gone = countGone(toAfter, aFrom, aTo);
   const pieces = new Pieces(tail - head + gone + (removedToAfter?.length ?? 0));
   let nextRun = head, anchor = bFrom - 1, wentFrom = -1;

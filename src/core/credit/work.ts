@@ -52,6 +52,8 @@ export interface EvidenceItem {
 /** What is looked up for each figure, made once for each work. */
 export interface WorkIndex {
   readonly deeds: ReadonlyMap<number, Deed>;
+  /** By person the deeds that they are credited with, alone or with others, oldest first. */
+  readonly creditedTo: ReadonlyMap<string, readonly Deed[]>;
   readonly startedBy: ReadonlyMap<string, Author>;
   readonly standing: ReadonlyMap<number, number>;
 }
@@ -64,10 +66,22 @@ const indexes = new WeakMap<GroupWork, WorkIndex>();
 export function indexOf(work: GroupWork): WorkIndex {
   let index = indexes.get(work);
   if (!index) {
-    index = { deeds: new Map(work.deeds.map((deed) => [deed.entry, deed])), startedBy: starters(work.deeds), standing: standingByEntry(work.deeds) };
+    index = { deeds: new Map(work.deeds.map((deed) => [deed.entry, deed])), creditedTo: byPerson(work.deeds), startedBy: starters(work.deeds), standing: standingByEntry(work.deeds) };
     indexes.set(work, index);
   }
   return index;
+}
+
+function byPerson(deeds: readonly Deed[]): Map<string, Deed[]> {
+  const credited = new Map<string, Deed[]>();
+  for (const deed of deeds) {
+    for (const person of creditedWith(deed)) {
+      const known = credited.get(person);
+      if (known) known.push(deed);
+      else credited.set(person, [deed]);
+    }
+  }
+  return credited;
 }
 
 /** Who is credited with an entry's words, in equal parts; nobody with starter text. */
@@ -77,6 +91,7 @@ export function creditedWith({ author, with: others = [] }: Deed): readonly stri
 
 /** The part of an entry's words that a person is credited with. */
 export function partOf(deed: Deed, person: string): number {
+  if (!deed.with) return deed.author === person ? 1 : 0;
   const people = creditedWith(deed);
   return people.includes(person) ? 1 / people.length : 0;
 }

@@ -60,7 +60,8 @@ export function alignAround(anchors: readonly Anchor[], given: Alignable, { aFro
     if (skip >= length) continue;
     align(given, { aFrom: aAt, aTo: anchor.a + skip, bFrom: bAt, bTo: anchor.b + skip }, keep, cuts);
     for (let at = skip; at < length; at++) keep(anchor.a + at, anchor.b + at);
-    [aAt, bAt] = [anchor.a + length, anchor.b + length];
+    aAt = anchor.a + length;
+    bAt = anchor.b + length;
   }
   align(given, { aFrom: aAt, aTo, bFrom: bAt, bTo }, keep, cuts);
 }

@@ -42,7 +42,7 @@ export function takeChains(search: Search, target: Target): Chain[] {
   const { sources, reuse } = search;
   const runs = findRuns(sources, target);
   if (runs.count === 0) return [];
-  const places = sources.reduce((sum, { words, open }) => sum + (open ? countOpen(open, 0, open.length) : words.length), 0);
+  const places = sources.reduce((sum, { words, open, from = 0 }) => sum + (open ? countOpen(open, from, open.length) : words.length), 0);
   const needed = bitsOfSearch(places, countOpen(target.open, target.from, target.to)) + search.margin;
   const links = new Links(runs, target.words, search.vocabulary);
   // Most runs are chance; those that could not prove enough even if their words were rare need no closer look.
@@ -129,7 +129,10 @@ function openPart(chain: Chain, source: Source, target: Target): Chain {
     for (let at = 0; at <= run.length; at++) {
       const isOpen = at < run.length && target.open[run.target + at] === 1 && (!source.open || source.open[run.source + at] === 1);
       if (isOpen) { length++; continue; }
-      if (length > bestLength) [best, bestLength] = [at - length, length];
+      if (length > bestLength) {
+        best = at - length;
+        bestLength = length;
+      }
       length = 0;
     }
     if (bestLength > 0) parts.push({ of: run.of, source: run.source + best, target: run.target + best, length: bestLength });

@@ -65,7 +65,8 @@ class BlockWork {
     let aAt = first, bAt = first;
     for (const [aBlock, bBlock] of [...staying, [aTo, bTo] as const]) {
       this.alignBetween(aAt, aBlock, bAt, bBlock);
-      [aAt, bAt] = [aBlock + 1, bBlock + 1];
+      aAt = aBlock + 1;
+      bAt = bBlock + 1;
     }
   }
 
@@ -127,7 +128,8 @@ class BlockWork {
     for (const [aBlock, bBlock] of this.pairsById(aFrom, aTo, bFrom, bTo)) {
       this.alignRest({ aFrom: aAt, aTo: aBlock, bFrom: bAt, bTo: bBlock });
       this.matching.alignWords(this.matching.openOf(aBlock, bBlock), kept);
-      [aAt, bAt] = [aBlock + 1, bBlock + 1];
+      aAt = aBlock + 1;
+      bAt = bBlock + 1;
     }
     this.alignRest({ aFrom: aAt, aTo, bFrom: bAt, bTo });
   }
@@ -142,7 +144,8 @@ class BlockWork {
     let aAt = aFrom, bAt = bFrom;
     for (const { a, b } of [...pairs.filter(({ isMoved }) => !isMoved), { a: aTo, b: bTo }]) {
       this.matching.alignWords({ a: openWords(toAfter, this.#a, aAt, a, pairedA), b: openWords(fromBefore, this.#b, bAt, b, pairedB) }, kept);
-      [aAt, bAt] = [a + 1, b + 1];
+      aAt = a + 1;
+      bAt = b + 1;
     }
   }
 

@@ -27,7 +27,7 @@ export function moveRuns(matching: Matching): void {
     for (let word = aFrom; word < aTo; word++) if (toAfter[word]! < 0) { gone[word] = 1; isAnyGone = true; }
     for (let word = from; word < to; word++) if (how[word] === came) { open[word] = 1; isAnyOpen = true; }
     if (!isAnyGone || !isAnyOpen) return;
-    const source = { words: a.words.subarray(0, aTo), breaks: a.breaks.subarray(0, aTo), open: gone };
+    const source = { words: a.words.subarray(0, aTo), breaks: a.breaks.subarray(0, aTo), open: gone, from: aFrom };
     const chains = takeChains({ sources: [source], reuse: false, margin: marginOfMove, vocabulary, searched: a.words.length, evidence }, { words: b.words, breaks: b.breaks, open, from, to });
     if (chains.length === 0) return;
     for (const run of chains.flat()) for (let at = 0; at < run.length; at++) matching.continueWord(run.source + at, run.target + at, moved);

@@ -144,9 +144,16 @@ export class PairSet {
     return this.#numbers[this.#slot(first, second)]! - 1;
   }
 
-  /** Whether a pair may be among these: never wrong when it says no. */
-  mayHave(first: number, second: number): boolean {
-    return this.#isMet[hashOfPair(first, second) & this.#metMask] === 1;
+  /** Adds to `counts` how often each pair stands in a text, apart from those that end within `apart`, ascending stretches. O(words). */
+  addCounts(words: Int32Array, apart: readonly number[], counts: Int32Array): void {
+    const isMet = this.#isMet, mask = this.#metMask;
+    for (let at = 1, next = 0; at < words.length; at++) {
+      if (isMet[hashOfPair(words[at - 1]!, words[at]!) & mask] === 0) continue;
+      while (next < apart.length && apart[next + 1]! < at) next += 2;
+      if (next < apart.length && apart[next]! <= at) continue;
+      const number = this.numberOf(words[at - 1]!, words[at]!);
+      if (number >= 0) counts[number]!++;
+    }
   }
 
   /** How many of the pairs stand in a text; it is not read further than `most` of them. O(words). */
@@ -189,18 +196,8 @@ function isIn(stretches: readonly number[], place: number): boolean {
 export function countPairs(searched: readonly SearchedText[], asked: PairSet): Int32Array {
   const counts = passing.numbers(asked.count);
   for (const { words, copies, index } of searched) {
-    const apart = copies ?? [];
-    if (index) {
-      index.countPairs(asked, apart, counts);
-      continue;
-    }
-    for (let at = 1, next = 0; at < words.length; at++) {
-      if (!asked.mayHave(words[at - 1]!, words[at]!)) continue;
-      while (next < apart.length && apart[next + 1]! < at) next += 2;
-      if (next < apart.length && apart[next]! <= at) continue;
-      const number = asked.numberOf(words[at - 1]!, words[at]!);
-      if (number >= 0) counts[number]!++;
-    }
+    if (index) index.countPairs(asked, copies ?? [], counts);
+    else asked.addCounts(words, copies ?? [], counts);
   }
   return counts;
 }

@@ -15,7 +15,8 @@ function read(sourceTexts: readonly string[][], targetText: readonly string[], {
   const openOf = (length: number, which: boolean[]) => Uint8Array.from({ length }, (_, at) => (which[at] ? 1 : 0));
   const sources = sourceTexts.map((each): Source => {
     const { words: numbers, breaks } = vocabulary.read(each.join(" "));
-    return { words: numbers, breaks, open: sourceOpen ? openOf(numbers.length, sourceOpen) : null, index: isIndexed ? new TextIndex(numbers) : null };
+    const open = sourceOpen ? openOf(numbers.length, sourceOpen) : null;
+    return { words: numbers, breaks, open, ...(open ? { from: Math.max(0, open.indexOf(1)) } : {}), index: isIndexed ? new TextIndex(numbers) : null };
   });
   const { words: numbers, breaks } = vocabulary.read(targetText.join(" "));
   const target: Target = { words: numbers, breaks, open: openOf(numbers.length, targetOpen ?? new Array<boolean>(numbers.length).fill(true)), from: 0, to: numbers.length };

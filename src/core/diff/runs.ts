@@ -1,6 +1,6 @@
 /** Runs: stretches of a text that stand word by word in another, wherever they do. Every three equal words begin one. */
 import { tripleHash } from "./anchors";
-import type { TextIndex } from "./pairs";
+import { hashOfPair, type TextIndex } from "./pairs";
 import { seedLength, type Seeds, seedsOf } from "./seeds";
 
 /** A text in which stretches are looked for. */
@@ -9,6 +9,8 @@ export interface Source {
   readonly breaks: Uint8Array;
   /** 1 for words that may be taken; all may, if null. */
   readonly open: Uint8Array | null;
+  /** No word before this one may be used; if not given, that is said by `open` alone. */
+  readonly from?: number;
   /** Where its pairs stand, if that is known: what is found is the same, sooner. */
   readonly index?: TextIndex | null;
 }
@@ -112,7 +114,7 @@ class RunFinder {
   }
 
   #findIn(source: Source, of: number): void {
-    const { words, open, index } = source;
+    const { words, open, index, from = 0 } = source;
     const seeds = this.#seeds;
     if (index) {
       places = withRoom(places, words.length);
@@ -122,11 +124,13 @@ class RunFinder {
     }
     // Every triple has a pair that begins at an odd word: where none of the target's begins there, neither of its two triples is looked up.
     const last = words.length - seedLength;
-    for (let odd = 1; odd <= last + 1; odd += 2) {
-      if (!seeds.mayHave(words[odd]!, words[odd + 1]!) || (open && !(open[odd] && open[odd + 1]))) continue;
-      if (seeds.mayHave(words[odd - 1]!, words[odd]!)) this.#look(source, of, odd - 1);
+    // Asked for every second word of a wiki: what belongs to the seeds is slower to reach than what is at hand.
+    const { isMet, metMask } = seeds;
+    for (let odd = from | 1; odd <= last + 1; odd += 2) {
+      if ((open !== null && open[odd] === 0) || isMet[hashOfPair(words[odd]!, words[odd + 1]!) & metMask] === 0 || (open !== null && open[odd + 1] === 0)) continue;
+      if (isMet[hashOfPair(words[odd - 1]!, words[odd]!) & metMask] === 1) this.#look(source, of, odd - 1);
       if (this.isSpent) return;
-      if (this.#step === 1 && odd <= last && seeds.mayHave(words[odd + 1]!, words[odd + 2]!)) this.#look(source, of, odd);
+      if (this.#step === 1 && odd <= last && isMet[hashOfPair(words[odd + 1]!, words[odd + 2]!) & metMask] === 1) this.#look(source, of, odd);
       if (this.isSpent) return;
     }
   }

@@ -12,9 +12,9 @@ export class Seeds {
   #mask = 63;
   /** By place, less that of the target's first word, the next place of its bucket plus one, or 0. */
   next = new Int32Array(64);
-  /** By part of the hash of a pair, 1 if any may be meant. */
-  #isMet = new Uint8Array(256);
-  #metMask = 255;
+  /** By part of the hash of a pair, 1 if any may be in a seed. Most pairs of a wiki are not. */
+  isMet = new Uint8Array(256);
+  metMask = 255;
   #target: Pick<Target, "words" | "open" | "from" | "to"> | null = null;
   #open = new Uint8Array(64);
   #pairs: PairSet | null = null;
@@ -34,8 +34,8 @@ export class Seeds {
     this.#makeRoom(size);
     this.#target = target;
     this.#pairs = null;
-    const heads = this.#heads, next = this.next, isMet = this.#isMet;
-    const mask = (this.#mask = size - 1), metMask = (this.#metMask = 4 * size - 1);
+    const heads = this.#heads, next = this.next, isMet = this.isMet;
+    const mask = (this.#mask = size - 1), metMask = (this.metMask = 4 * size - 1);
     heads.fill(0, 0, size);
     isMet.fill(0, 0, 4 * size);
     this.#open.set(open.subarray(from, to));
@@ -53,18 +53,13 @@ export class Seeds {
     if (this.#heads.length >= size) return;
     this.#heads = new Int32Array(size);
     this.next = new Int32Array(size);
-    this.#isMet = new Uint8Array(4 * size);
+    this.isMet = new Uint8Array(4 * size);
     this.#open = new Uint8Array(size);
   }
 
   /** The first place of the triples with a hash plus one, or 0; others may be among them. */
   firstOf(hash: number): number {
     return this.#heads[hash & this.#mask]!;
-  }
-
-  /** Whether a pair may be in a seed: never wrong when it says no. Most pairs of a wiki are not. */
-  mayHave(first: number, second: number): boolean {
-    return this.#isMet[hashOfPair(first, second) & this.#metMask] === 1;
   }
 
   /** The pairs themselves. */

@@ -65,11 +65,11 @@ export function sequence(blocks: readonly Block[], last: Sequence | null = null)
   if (last) {
     let lastEnd = last.blocks.length;
     while (first < end && first < lastEnd && blocks[first] === last.blocks[first]) first++;
-    while (end > first && lastEnd > first && blocks[end - 1] === last.blocks[lastEnd - 1]) [end, lastEnd] = [end - 1, lastEnd - 1];
-    for (const [from, to, at] of [[0, last.starts[first]!, 0], [last.starts[lastEnd]!, last.words.length, starts[end]!]] as const) {
-      words.set(last.words.subarray(from, to), at);
-      breaks.set(last.breaks.subarray(from, to), at);
-    }
+    while (end > first && lastEnd > first && blocks[end - 1] === last.blocks[lastEnd - 1]) { end--; lastEnd--; }
+    words.set(last.words.subarray(0, starts[first]));
+    breaks.set(last.breaks.subarray(0, starts[first]));
+    words.set(last.words.subarray(last.starts[lastEnd]), starts[end]);
+    breaks.set(last.breaks.subarray(last.starts[lastEnd]), starts[end]);
   }
   for (let index = first, to = starts[first]!; index < end; index++) {
     const block = blocks[index]!;

@@ -55,7 +55,8 @@ function growRuns({ a, b }: Stretch, runs: readonly Kept[], from: Int32Array): v
     let aTo = next.a, bTo = next.b;
     if (bAt > 0) while (aAt < aTo && bAt < bTo && a[aAt] === b[bAt]) from[bAt++] = aAt++;
     if (next.length > 0) while (aAt < aTo && bAt < bTo && a[aTo - 1] === b[bTo - 1]) from[--bTo] = --aTo;
-    [aAt, bAt] = [next.a + next.length, next.b + next.length];
+    aAt = next.a + next.length;
+    bAt = next.b + next.length;
   }
 }
 
@@ -95,7 +96,10 @@ const bitsOfWholeBlock = 6;
  */
 function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => Evidence): readonly Kept[] {
   const before = passing.numbers(runs.length), after = passing.numbers(runs.length);
-  for (let index = 0; index < runs.length; index++) [before[index], after[index]] = [index - 1, index + 1];
+  for (let index = 0; index < runs.length; index++) {
+    before[index] = index - 1;
+    after[index] = index + 1;
+  }
   const isGone = passing.bytes(runs.length);
   let gone = 0;
   for (let first = 0; first < runs.length; first++) {
@@ -113,8 +117,9 @@ function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => 
 
   function isChance(index: number): boolean {
     const run = runs[index]!;
-    const [aBefore, bBefore] = endOf(runs[before[index]!]);
-    const { a: aAfter, b: bAfter } = runs[after[index]!] ?? { a: stretch.a.length, b: stretch.b.length };
+    const left = runs[before[index]!], right = runs[after[index]!];
+    const aBefore = left ? left.a + left.length : 0, bBefore = left ? left.b + left.length : 0;
+    const aAfter = right ? right.a : stretch.a.length, bAfter = right ? right.b : stretch.b.length;
     const apart = bitsOfGap(aBefore, run.a, bBefore, run.b) + bitsOfGap(run.a + run.length, aAfter, run.b + run.length, bAfter);
     const cost = apart - bitsOfGap(aBefore, aAfter, bBefore, bAfter) - (isWholeBlock(run) ? bitsOfWholeBlock : 0);
     if (cost <= 0 || run.length >= longRun) return false;
@@ -144,10 +149,6 @@ function log2(number: number): number {
 }
 
 const knownLogs = Float64Array.from({ length: 256 }, (_, number) => Math.log2(number));
-
-function endOf(run: Kept | undefined): [number, number] {
-  return run ? [run.a + run.length, run.b + run.length] : [0, 0];
-}
 
 function startsBlock(breaks: Uint8Array, at: number): boolean {
   return at >= breaks.length || breaks[at] === blockBreak;
