@@ -1,6 +1,6 @@
 /** Finding words: in one pass over European text, by the segmenter in any other. */
 import { blockBreak, noBreak } from "./breaks";
-import { hashFactor, hashStart } from "./fnv";
+import { hashFactor, hashStart, sumFactor } from "./fnv";
 import { segmentedPlaces } from "./segmented";
 import { digit, joinsAll, joinsDigits, joinsLetters, letter, other, unknown } from "./sign-classes";
 import { breaksOf, classes } from "./signs";
@@ -12,14 +12,15 @@ export interface Scan {
   from: Int32Array;
   to: Int32Array;
   breaks: Uint8Array;
-  /** For each word a hash of its code units (see `hashOfWriting`). */
+  /** For each word two hashes of its code units (see `hashOfWriting` and `sumOfWriting`). */
   hashes: Int32Array;
+  sums: Int32Array;
   /** The code units of the text: strings that were cut out of longer ones are slow to read unit by unit. */
   codes: Uint16Array;
 }
 
 const scanned: Scan = {
-  count: 0, from: new Int32Array(1024), to: new Int32Array(1024), breaks: new Uint8Array(1024), hashes: new Int32Array(1024), codes: new Uint16Array(4096),
+  count: 0, from: new Int32Array(1024), to: new Int32Array(1024), breaks: new Uint8Array(1024), hashes: new Int32Array(1024), sums: new Int32Array(1024), codes: new Uint16Array(4096),
 };
 
 const encoder = new TextEncoder();
@@ -38,6 +39,7 @@ function makeRoom(length: number): void {
   scanned.to = new Int32Array(2 * length);
   scanned.breaks = new Uint8Array(2 * length);
   scanned.hashes = new Int32Array(2 * length);
+  scanned.sums = new Int32Array(2 * length);
 }
 
 /** FNV-1a over code units, 32 bits, its high half folded in at the end. */
@@ -45,6 +47,13 @@ export function hashOfWriting(codes: Uint16Array): number {
   let hash = hashStart;
   for (let at = 0; at < codes.length; at++) hash = Math.imul(hash ^ codes[at]!, hashFactor);
   return hash ^ (hash >>> 15);
+}
+
+/** Another hash of the same that has nothing to do with it: a polynomial in 32 bits. */
+export function sumOfWriting(codes: Uint16Array): number {
+  let sum = 0;
+  for (let at = 0; at < codes.length; at++) sum = Math.imul(sum + codes[at]!, sumFactor);
+  return sum;
 }
 
 /**
@@ -85,7 +94,7 @@ function decode(bytes: Uint8Array, length: number, codes: Uint16Array): boolean 
 function scanPlain(text: string): boolean {
   const length = text.length;
   makeRoom(length);
-  const { from, to, breaks, hashes, codes } = scanned;
+  const { from, to, breaks, hashes, sums, codes } = scanned;
   takeCodes(text, codes);
   // What ends every word: it spares the question at each sign whether the text ends.
   codes[length] = lineFeed;
@@ -106,10 +115,11 @@ function scanPlain(text: string): boolean {
       kind = kinds[code]!;
     }
     const start = at;
-    let hash = hashStart;
+    let hash = hashStart, sum = 0;
     do {
       do {
         hash = Math.imul(hash ^ code, hashFactor);
+        sum = Math.imul(sum + code, sumFactor);
         code = codes[++at]!;
         kind = kinds[code]!;
       } while (kind <= joinsAll);
@@ -119,6 +129,7 @@ function scanPlain(text: string): boolean {
     from[count] = start;
     to[count] = at;
     breaks[count] = strength;
+    sums[count] = sum;
     hashes[count++] = hash ^ (hash >>> 15);
     strength = noBreak;
   }
@@ -135,6 +146,10 @@ function scanSegmented(text: string): void {
   scanned.to.set(to);
   scanned.breaks.set(breaks);
   // `scanPlain` has taken the code units over before it gave up.
-  for (let word = 0; word < from.length; word++) scanned.hashes[word] = hashOfWriting(scanned.codes.subarray(from[word], to[word]));
+  for (let word = 0; word < from.length; word++) {
+    const codes = scanned.codes.subarray(from[word], to[word]);
+    scanned.hashes[word] = hashOfWriting(codes);
+    scanned.sums[word] = sumOfWriting(codes);
+  }
   scanned.count = from.length;
 }

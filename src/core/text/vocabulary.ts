@@ -6,7 +6,7 @@
  */
 import { hashText } from "./hash";
 import { Room } from "./room";
-import { hashOfWriting, scanWords } from "./scan";
+import { hashOfWriting, scanWords, sumOfWriting } from "./scan";
 import { fold } from "./words";
 
 /** The words of a stretch of text: their numbers, and the break before each (see `noBreak` and its kin). */
@@ -20,90 +20,85 @@ export class Vocabulary {
   readonly folded: string[] = [];
   /** By number: a 32-bit hash of the folded form. Replaced by a longer one as words are met, so read it when needed. */
   hashes = new Int32Array(1024);
-  // Every way in which a word was written, in a hash table with open addressing: a map would want a string cut out of
-  // the text for every word that is looked up.
-  #pool = new Uint16Array(8192);
-  #pooled = 0;
   #writings = 0;
   /** For the blocks of pages: small, because most blocks outlive what they were read with. */
   readonly #room = new Room(1024);
-  /** Slots of four numbers, so that what is asked lies together: the hash of a writing, where it begins and ends in the pool, and its word's number plus one, or 0 for a free slot. */
+  /**
+   * Every way in which a word was written, in a hash table with open addressing: a map would want a string cut out of the text for every
+   * word that is looked up. Slots of four numbers, so that what is asked lies together: two hashes of a writing, its length, and its
+   * word's number plus one, or 0 for a free slot. Writings are the same if all three are: of a million that differ, two are taken for one by a chance of 1 in 40 million;
+   * to compare them sign by sign takes longer than all else.
+   */
   #table = new Int32Array(4 * 4096);
 
   /** The number of a word as it is written; new words get the next one. */
   numberOf(written: string): number {
-    const codes = new Uint16Array(written.length);
-    for (let at = 0; at < codes.length; at++) codes[at] = written.charCodeAt(at);
-    const known = this.#find(hashOfWriting(codes), codes, 0, written.length);
+    const codes = codesOf(written);
+    const known = this.#find(hashOfWriting(codes), sumOfWriting(codes), written.length);
     return known >= 0 ? known : this.#meet(written);
   }
 
   /** Splits `text` into words. */
   read(text: string): ReadText {
-    const { count, from, to, breaks, hashes, codes } = scanWords(text);
+    const { count, from, to, breaks, hashes, sums } = scanWords(text);
     const words = this.#room.numbers(count), ownBreaks = this.#room.bytes(count);
     for (let index = 0; index < count; index++) {
-      const known = this.#find(hashes[index]!, codes, from[index]!, to[index]!);
+      const known = this.#find(hashes[index]!, sums[index]!, to[index]! - from[index]!);
       words[index] = known >= 0 ? known : this.#meet(text.slice(from[index], to[index]));
     }
     for (let index = 0; index < count; index++) ownBreaks[index] = breaks[index]!;
     return { words, breaks: ownBreaks };
   }
 
-  #find(hash: number, codes: Uint16Array, from: number, to: number): number {
-    const table = this.#table, pool = this.#pool;
+  #find(hash: number, sum: number, length: number): number {
+    const table = this.#table;
     const mask = table.length - 1;
-    for (let slot = (4 * hash) & mask; table[slot + 3] !== 0; slot = (slot + 4) & mask) {
-      if (table[slot] !== hash) continue;
-      const shift = table[slot + 1]! - from;
-      if (table[slot + 2]! - shift !== to) continue;
-      let at = from;
-      while (at < to && pool[at + shift] === codes[at]) at++;
-      if (at === to) return table[slot + 3]! - 1;
-    }
-    return -1;
+    let slot = (4 * hash) & mask;
+    while (table[slot + 3] !== 0 && (table[slot] !== hash || table[slot + 1] !== sum || table[slot + 2] !== length)) slot = (slot + 4) & mask;
+    return table[slot + 3]! - 1;
   }
 
   /** Takes in a writing that is not known yet. */
   #meet(written: string): number {
     const folded = fold(written);
     const number = folded === written ? this.#add(folded) : this.numberOf(folded);
-    const from = this.#pooled, to = this.#pooled + written.length;
-    if (to > this.#pool.length) this.#pool = longer(this.#pool, 2 * to);
-    for (let at = 0; at < written.length; at++) this.#pool[from + at] = written.charCodeAt(at);
-    this.#pooled = to;
     if (2 * ++this.#writings > this.#table.length / 4) {
       const before = this.#table;
       this.#table = new Int32Array(2 * before.length);
       for (let slot = 0; slot < before.length; slot += 4) if (before[slot + 3]! > 0) this.#enter(before[slot]!, before[slot + 1]!, before[slot + 2]!, before[slot + 3]!);
     }
-    this.#enter(hashOfWriting(this.#pool.subarray(from, to)), from, to, number + 1);
+    const codes = codesOf(written);
+    this.#enter(hashOfWriting(codes), sumOfWriting(codes), written.length, number + 1);
     return number;
   }
 
   #add(folded: string): number {
     const number = this.folded.length;
     this.folded.push(folded);
-    if (number === this.hashes.length) this.hashes = longer(this.hashes, 2 * number);
+    if (number === this.hashes.length) {
+      const longer = new Int32Array(2 * number);
+      longer.set(this.hashes);
+      this.hashes = longer;
+    }
     this.hashes[number] = hashText(folded) | 0;
     return number;
   }
 
   /** Puts a writing into the first free slot from its own on. */
-  #enter(hash: number, from: number, to: number, number: number): void {
+  #enter(hash: number, sum: number, length: number, number: number): void {
     const table = this.#table;
     const mask = table.length - 1;
     let slot = (4 * hash) & mask;
     while (table[slot + 3] !== 0) slot = (slot + 4) & mask;
     table[slot] = hash;
-    table[slot + 1] = from;
-    table[slot + 2] = to;
+    table[slot + 1] = sum;
+    table[slot + 2] = length;
     table[slot + 3] = number;
   }
 }
 
-function longer<Numbers extends Int32Array | Uint16Array>(numbers: Numbers, length: number): Numbers {
-  const copy = new (numbers.constructor as new (length: number) => Numbers)(length);
-  copy.set(numbers);
-  return copy;
+function codesOf(written: string): Uint16Array {
+  const codes = new Uint16Array(written.length);
+  for (let at = 0; at < codes.length; at++) codes[at] = written.charCodeAt(at);
+  return codes;
 }
