@@ -47,6 +47,7 @@ interface Triples {
 const [triplesOfA, triplesOfB]: readonly [Triples, Triples] = [
   { count: 0, keys: new Int32Array(1024), places: new Int32Array(1024) }, { count: 0, keys: new Int32Array(1024), places: new Int32Array(1024) },
 ];
+/** By part of the key of a triple, whether any is meant; all 0 between two calls. */
 let isMet = new Uint8Array(8192);
 
 /** The triples of both ranges that may stand in the other one too: most do not, and are told by a flag for part of their keys. */
@@ -54,35 +55,39 @@ function sharedTriples({ a, b }: Alignable, { aFrom, aTo, bFrom, bTo }: Range): 
   let size = 64;
   while (size < 8 * Math.max(aTo - aFrom, bTo - bFrom)) size *= 2;
   if (isMet.length < size) isMet = new Uint8Array(size);
-  readTriples(triplesOfA, a, aFrom, aTo);
-  readTriples(triplesOfB, b, bFrom, bTo);
-  keepMet(triplesOfB, triplesOfA, size);
-  keepMet(triplesOfA, triplesOfB, size);
+  const mask = size - 1;
+  flagTriples(a, aFrom, aTo, mask);
+  readTriples(triplesOfB, b, bFrom, bTo, mask);
+  isMet.fill(0, 0, size);
+  for (let each = 0; each < triplesOfB.count; each++) isMet[triplesOfB.keys[each]! & mask] = 1;
+  readTriples(triplesOfA, a, aFrom, aTo, mask);
+  isMet.fill(0, 0, size);
   return [triplesOfA, triplesOfB];
 }
 
-function readTriples(triples: Triples, sequence: Int32Array, from: number, to: number): void {
-  const count = (triples.count = Math.max(0, to - from - anchorLength + 1));
-  if (triples.keys.length < count) [triples.keys, triples.places] = [new Int32Array(2 * count), new Int32Array(2 * count)];
-  const { keys, places } = triples;
-  for (let each = 0; each < count; each++) {
-    keys[each] = tripleHash(sequence, from + each);
-    places[each] = from + each;
-  }
+/** Flags the triples of a range. */
+function flagTriples(sequence: Int32Array, from: number, to: number, mask: number): void {
+  const flags = isMet;
+  for (let at = from; at + anchorLength <= to; at++) flags[tripleHash(sequence, at) & mask] = 1;
 }
 
-/** Keeps of some triples those that may be among others. */
-function keepMet(triples: Triples, others: Triples, size: number): void {
-  const { keys, places } = triples, flags = isMet, mask = size - 1;
-  flags.fill(0, 0, size);
-  for (let each = 0; each < others.count; each++) flags[others.keys[each]! & mask] = 1;
-  let left = 0;
-  for (let each = 0; each < triples.count; each++) {
-    if (flags[keys[each]! & mask] === 0) continue;
-    keys[left] = keys[each]!;
-    places[left++] = places[each]!;
+/** Reads the triples of a range of which the flag is set. */
+function readTriples(triples: Triples, sequence: Int32Array, from: number, to: number, mask: number): void {
+  const most = Math.max(0, to - from - anchorLength + 1);
+  if (triples.keys.length < most) {
+    triples.keys = new Int32Array(2 * most);
+    triples.places = new Int32Array(2 * most);
   }
-  triples.count = left;
+  const { keys, places } = triples;
+  const flags = isMet;
+  let count = 0;
+  for (let at = from; at + anchorLength <= to; at++) {
+    const key = tripleHash(sequence, at);
+    if (flags[key & mask] === 0) continue;
+    keys[count] = key;
+    places[count++] = at;
+  }
+  triples.count = count;
 }
 
 /** Where each of some triples of a sequence lies, if it occurs once: a hash table with open addressing. */

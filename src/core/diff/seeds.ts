@@ -39,10 +39,14 @@ export class Seeds {
     heads.fill(0, 0, size);
     isMet.fill(0, 0, 4 * size);
     this.#open.set(open.subarray(from, to));
-    for (let at = to - seedLength; at >= from; at--) {
-      if (!open[at] || !open[at + 1] || !open[at + 2]) continue;
+    // How many words from `at` on are open.
+    let run = 0;
+    for (let at = to - 1; at >= from; at--) {
+      run = open[at] === 0 ? 0 : run + 1;
+      if (run < seedLength) continue;
       isMet[hashOfPair(words[at]!, words[at + 1]!) & metMask] = 1;
-      isMet[hashOfPair(words[at + 1]!, words[at + 2]!) & metMask] = 1;
+      // The last pair of the run; those between are marked with the triple that they begin.
+      if (run === seedLength) isMet[hashOfPair(words[at + 1]!, words[at + 2]!) & metMask] = 1;
       const bucket = tripleHash(words, at) & mask;
       next[at - from] = heads[bucket]!;
       heads[bucket] = at + 1;
