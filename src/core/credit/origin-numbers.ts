@@ -24,7 +24,10 @@ export class OriginNumbers {
 
   /** Neighbours are mostly of one entry. */
   #of(entry: number): Int32Array | undefined {
-    if (entry !== this.#entry) [this.#entry, this.#ofEntry] = [entry, this.#numbers.get(entry)];
+    if (entry !== this.#entry) {
+      this.#entry = entry;
+      this.#ofEntry = this.#numbers.get(entry);
+    }
     return this.#ofEntry;
   }
 }

@@ -86,19 +86,20 @@ function gather(work: Explaining): Origin[] {
 
 /** The remembered words of the page that did not come back in this entry so far; null if that is all of them. */
 function stillRemoved({ removedToAfter }: Explaining): Uint8Array | null {
-  return removedToAfter && flagsOf(removedToAfter, (to) => to < 0);
+  return removedToAfter && flagsOf(removedToAfter, 1, 0);
 }
 
 /** The others as a text of their own, which is asked last: who brings back a state in which a paragraph stood twice writes none of the two. */
 function backAlready({ removedToAfter, step: { before: { removed } } }: Explaining): Origin[] {
   if (!removedToAfter) return [];
   const { words, breaks, origins } = removed;
-  return [{ words, breaks, index: null, open: flagsOf(removedToAfter, (to) => to >= 0), origins, removed, isSamePage: true }];
+  return [{ words, breaks, index: null, open: flagsOf(removedToAfter, 0, 1), origins, removed, isSamePage: true }];
 }
 
-function flagsOf(numbers: Int32Array, isMeant: (number: number) => boolean): Uint8Array {
+/** For each number one flag if it is below 0, and the other if not. */
+function flagsOf(numbers: Int32Array, below: 0 | 1, others: 0 | 1): Uint8Array {
   const flags = passing.bytes(numbers.length);
-  for (let at = 0; at < flags.length; at++) if (isMeant(numbers[at]!)) flags[at] = 1;
+  for (let at = 0; at < flags.length; at++) flags[at] = numbers[at]! < 0 ? below : others;
   return flags;
 }
 

@@ -39,6 +39,7 @@ export const longRun = 12;
 
 export class Evidence {
   readonly #counts: Int32Array;
+  readonly #priors: Float64Array;
   readonly #total: number;
   readonly #known: Float64Array;
   #pairs: PairSet | undefined;
@@ -55,6 +56,7 @@ export class Evidence {
   constructor(readonly vocabulary: Vocabulary, readonly searched: readonly SearchedText[], readonly asked: Int32Array) {
     const counts = (this.#counts = new Int32Array(vocabulary.folded.length));
     this.#known = new Float64Array(vocabulary.folded.length);
+    this.#priors = priorsOf(vocabulary).priors;
     this.#total = searched.reduce((sum, { words }) => sum + words.length, 0);
     for (const { words, index, copies } of searched) {
       if (!index) for (let at = 0; at < words.length; at++) counts[words[at]!]!++;
@@ -78,8 +80,7 @@ export class Evidence {
   }
 
   #chance(word: number): number {
-    const prior = priorOf(this.vocabulary.folded[word]!);
-    return (Math.max(0, (this.#counts[word] ?? 0) - 1) + priorWords * prior) / (this.#total + priorWords);
+    return (Math.max(0, (this.#counts[word] ?? 0) - 1) + priorWords * this.#priors[word]!) / (this.#total + priorWords);
   }
 
   /**
@@ -166,7 +167,7 @@ export function bitsInRun(sum: number, most: number): number {
 
 /** What a run of words proves by their priors, before anything is known of the text that is searched. */
 export function likelyBitsOfRun(words: Int32Array, from: number, to: number, vocabulary: Vocabulary): number {
-  const priors = priorBits(vocabulary);
+  const { bits: priors } = priorsOf(vocabulary);
   let sum = 0, most = 0;
   for (let at = from; at < to; at++) {
     const own = priors[words[at]!]!;
@@ -184,20 +185,33 @@ export function mostBeyondPriors(length: number, runs: number, searched: number)
   return (Math.log2((searched + priorWords) / priorWords) + mostBitsOfPair) * (partInRun * length + (1 - partInRun) * runs);
 }
 
-/** By word, the bits of its prior, for as many words as the vocabulary had when it was asked for last. */
-const knownPriors = new WeakMap<Vocabulary, { bits: Float64Array; count: number }>();
+/** By word its prior, and the bits of it. */
+interface Priors {
+  priors: Float64Array;
+  bits: Float64Array;
+  /** For how many words of the vocabulary they are known. */
+  count: number;
+}
 
-function priorBits(vocabulary: Vocabulary): Float64Array {
-  const known = knownPriors.get(vocabulary) ?? { bits: new Float64Array(1024), count: 0 };
+const knownPriors = new WeakMap<Vocabulary, Priors>();
+
+function priorsOf(vocabulary: Vocabulary): Priors {
+  let known = knownPriors.get(vocabulary);
+  if (!known) knownPriors.set(vocabulary, (known = { priors: new Float64Array(1024), bits: new Float64Array(1024), count: 0 }));
   const size = vocabulary.folded.length;
   if (known.bits.length < size) {
-    const longer = new Float64Array(2 * size);
-    longer.set(known.bits);
-    known.bits = longer;
+    for (const side of ["priors", "bits"] as const) {
+      const longer = new Float64Array(2 * size);
+      longer.set(known[side]);
+      known[side] = longer;
+    }
   }
-  for (; known.count < size; known.count++) known.bits[known.count] = -Math.log2(priorOf(vocabulary.folded[known.count]!));
-  knownPriors.set(vocabulary, known);
-  return known.bits;
+  for (; known.count < size; known.count++) {
+    const prior = priorOf(vocabulary.folded[known.count]!);
+    known.priors[known.count] = prior;
+    known.bits[known.count] = -Math.log2(prior);
+  }
+  return known;
 }
 
 /** What it takes to outweigh a search through `places` for any of `starts` runs, before margins. */
