@@ -64,7 +64,7 @@ export function readPage(stored: Uint8Array, vocabulary: Vocabulary): CreditedPa
   const version = reader.number();
   if (version !== storedVersion) throw new RangeError(`A page stored as version ${version} must be computed anew for version ${storedVersion}`);
   const used = reader.string();
-  const numbers = used === "" ? [] : used.split(" ").map((word) => vocabulary.numberOf(word));
+  const numbers = used === "" ? [] : used.split(" ").map((word) => vocabulary.numberOfFolded(word));
   const readWords = () => {
     const words = new Int32Array(reader.number());
     const breaks = new Uint8Array(words.length);

@@ -33,9 +33,21 @@ export class Vocabulary {
 
   /** The number of a word as it is written; new words get the next one. */
   numberOf(written: string): number {
-    const codes = codesOf(written);
-    const known = this.#find(hashOfWriting(codes), sumOfWriting(codes), written.length);
-    return known >= 0 ? known : this.#meet(written);
+    return this.#numberOf(written, fold);
+  }
+
+  /** The same of a word that was folded already. */
+  numberOfFolded(folded: string): number {
+    return this.#numberOf(folded, asItIs);
+  }
+
+  #numberOf(written: string, folding: (written: string) => string): number {
+    let codes = written.length <= someCodes.length ? someCodes : new Uint16Array(written.length);
+    for (let at = 0; at < written.length; at++) codes[at] = written.charCodeAt(at);
+    codes = codes.subarray(0, written.length);
+    const hash = hashOfWriting(codes), sum = sumOfWriting(codes);
+    const known = this.#find(hash, sum, written.length);
+    return known >= 0 ? known : this.#meet(written, hash, sum, folding(written));
   }
 
   /** Splits `text` into words. */
@@ -44,7 +56,7 @@ export class Vocabulary {
     const words = this.#room.numbers(count), ownBreaks = this.#room.bytes(count);
     for (let index = 0; index < count; index++) {
       const known = this.#find(hashes[index]!, sums[index]!, to[index]! - from[index]!);
-      words[index] = known >= 0 ? known : this.#meet(text.slice(from[index], to[index]));
+      words[index] = known >= 0 ? known : this.#meetIn(text, from[index]!, to[index]!, hashes[index]!, sums[index]!);
     }
     for (let index = 0; index < count; index++) ownBreaks[index] = breaks[index]!;
     return { words, breaks: ownBreaks };
@@ -58,17 +70,20 @@ export class Vocabulary {
     return table[slot + 3]! - 1;
   }
 
+  #meetIn(text: string, from: number, to: number, hash: number, sum: number): number {
+    const written = text.slice(from, to);
+    return this.#meet(written, hash, sum, fold(written));
+  }
+
   /** Takes in a writing that is not known yet. */
-  #meet(written: string): number {
-    const folded = fold(written);
+  #meet(written: string, hash: number, sum: number, folded: string): number {
     const number = folded === written ? this.#add(folded) : this.numberOf(folded);
     if (2 * ++this.#writings > this.#table.length / 4) {
       const before = this.#table;
       this.#table = new Int32Array(2 * before.length);
       for (let slot = 0; slot < before.length; slot += 4) if (before[slot + 3]! > 0) this.#enter(before[slot]!, before[slot + 1]!, before[slot + 2]!, before[slot + 3]!);
     }
-    const codes = codesOf(written);
-    this.#enter(hashOfWriting(codes), sumOfWriting(codes), written.length, number + 1);
+    this.#enter(hash, sum, written.length, number + 1);
     return number;
   }
 
@@ -97,8 +112,7 @@ export class Vocabulary {
   }
 }
 
-function codesOf(written: string): Uint16Array {
-  const codes = new Uint16Array(written.length);
-  for (let at = 0; at < codes.length; at++) codes[at] = written.charCodeAt(at);
-  return codes;
-}
+/** The code units of one word after the other; of longer ones they are taken elsewhere. */
+const someCodes = new Uint16Array(64);
+
+const asItIs = (folded: string) => folded;

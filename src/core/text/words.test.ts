@@ -35,6 +35,15 @@ describe("words", () => {
       }
     }), { numRuns: 1000, seed: 12 });
   });
+  test("words that are taken in folded, as they are stored, are those of the text", () => {
+    fc.assert(fc.property(fc.array(anyText), (texts) => {
+      const vocabulary = new Vocabulary();
+      const numbers = texts.map((text) => folded(text).map((word) => vocabulary.numberOfFolded(word)));
+      const met = vocabulary.folded.length;
+      texts.forEach((text, at) => expect([...vocabulary.read(text).words]).toEqual(numbers[at]));
+      expect(vocabulary.folded).toHaveLength(met);
+    }), { numRuns: 1000, seed: 14 });
+  });
   test("offsets cut the words out of the text", () => {
     const text = "Ufer (sö) 12";
     expect(words(text).map((word) => text.slice(word.from, word.to))).toEqual(["Ufer", "sö", "12"]);
