@@ -44,6 +44,9 @@ describe("words", () => {
       expect(vocabulary.folded).toHaveLength(met);
     }), { numRuns: 1000, seed: 14 });
   });
+  test("plain letters fold as full case folding has it", () => {
+    fc.assert(fc.property(fc.string({ unit: "binary-ascii" }), (word) => { expect(fold(word)).toBe(word.normalize("NFC").toUpperCase().toLowerCase().normalize("NFC")); }), { numRuns: 1000, seed: 15 });
+  });
   test("offsets cut the words out of the text", () => {
     const text = "Ufer (sö) 12";
     expect(words(text).map((word) => text.slice(word.from, word.to))).toEqual(["Ufer", "sö", "12"]);

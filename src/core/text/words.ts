@@ -45,5 +45,11 @@ export function countWords(text: string): number {
  * keeps apart (ß and ss, final and medial sigma), which is what full case folding asks for.
  */
 export function fold(word: string): string {
-  return word.normalize("NFC").toUpperCase().toLowerCase().normalize("NFC");
+  return isBasic(word) ? word.toLowerCase() : word.normalize("NFC").toUpperCase().toLowerCase().normalize("NFC");
+}
+
+/** Whether a word has no letters but those of which each is one sign, large or small: most have not. */
+function isBasic(word: string): boolean {
+  for (let at = 0; at < word.length; at++) if (word.charCodeAt(at) > 0x7f) return false;
+  return true;
 }
