@@ -72,6 +72,30 @@ test("whoever writes on at once after choosing from a list writes as chosen", as
   await expect(text.locator("[data-highlight=amber]")).toHaveText("in amber");
 });
 
+test("a key acts where the caret is, also right after the caret moved", async ({ browser }) => {
+  const page = await signInAs(browser, "Deniz Aksoyan");
+  const text = await startPage(page, "Kestrel Water", named("Quick caret"));
+  await page.keyboard.type("The weir");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("The pool");
+  await page.keyboard.press("Control+a");
+  // Nothing lies between the move and the key: the browser has not told anybody of it yet.
+  const keyAt = (place: "start" | "end", key: string) => text.evaluate((area, { at, pressed }) => {
+    const last = area.querySelector("p:last-of-type")?.firstChild;
+    if (!last) throw new Error("no paragraph");
+    getSelection()?.collapse(last, at === "end" ? last.textContent?.length : 0);
+    area.dispatchEvent(new KeyboardEvent("keydown", { key: pressed, code: pressed, keyCode: pressed === "Enter" ? 13 : 66, ctrlKey: pressed === "b", bubbles: true, cancelable: true }));
+  }, { at: place, pressed: key });
+  await keyAt("end", "Enter");
+  await page.keyboard.type("The riffle");
+  await expect(text.locator("p")).toHaveText(["The weir", "The pool", "The riffle"]);
+  await page.keyboard.press("Control+Home");
+  await keyAt("end", "b");
+  await page.keyboard.type(" below");
+  await expect(text.locator("p")).toHaveText(["The weir", "The pool", "The riffle below"]);
+  await expect(text.locator("strong")).toHaveText(" below");
+});
+
 test("links: a bad address is refused in words; a page is found by its title", async ({ browser }) => {
   const page = await signInAs(browser, "Lena Hartvig");
   await startPage(page, "Kestrel Water", "Sources we used");

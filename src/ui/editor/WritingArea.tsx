@@ -13,6 +13,7 @@ import { PageLinkRule } from "./page-link-rule";
 import { CleanPaste, type Pasted } from "./paste/paste";
 import { PasteNotice } from "./paste/PasteNotice";
 import { type Opened, storeOf, type WritingPlace, WritingStore } from "./place";
+import { CaretBeforeKeys } from "./tools/caret";
 import { ToolKeys } from "./tools/keys";
 import { ObjectTools } from "./tools/ObjectTools";
 import { TableTools } from "./tools/TableTools";
@@ -91,6 +92,7 @@ export function WritingArea({ label, document, place, onChange, onReady, onPaste
     autofocus: hasFocus ? "start" : false,
     extensions: [
       ...writingExtensions(newBlockId),
+      CaretBeforeKeys,
       PageLinkRule,
       WritingStore.configure({ place }),
       ToolKeys.configure({ save: () => calls.save(), find: () => setFinding(true) }),
