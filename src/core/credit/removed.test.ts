@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import { freshWords, replay } from "../../../tests/support/histories";
 import { partAt } from "../diff/part-at";
 import { originRuns, packOrigins } from "./origins";
-import { mostRemembered, mostRememberedRuns, nothingRemoved, rememberRemoved, type RemovedText } from "./removed";
+import { mostRemembered, mostRememberedRuns, nothingRemoved, partsOf, rememberRemoved, type RemovedText } from "./removed";
 
 /** A text whose words tell by themselves where they were first written. */
 const text = (words: readonly number[]) => ({
@@ -119,5 +119,19 @@ describe("what a page remembers", () => {
     const back = [...entries.slice(0, 3), entries[4]!];
     expect(replay(back).figures[3]).toMatchObject({ added: 0, restored: 40 });
     expect(replay([...back.slice(0, 3), { author: "x", text: "" }, { ...back[2]!, author: "x" }, back[3]!]).figures[5]).toMatchObject({ added: 0, restored: 40 });
+  });
+
+  test("each run goes on from the last before it that the same entry removed in the same place", () => {
+    const run = fc.record({ at: fc.nat(3), follows: fc.nat(2) });
+    fc.assert(fc.property(fc.array(run, { maxLength: 40 }), (runs) => {
+      let anchor = -1;
+      const anchors = runs.map(({ follows }) => (anchor += follows === 0 ? 1 : 0));
+      const parts = partsOf({ ...nothingRemoved, at: Int32Array.from(runs, ({ at }) => at), anchors: Int32Array.from(anchors), starts: Int32Array.from([...runs, 0], (_, index) => 2 * index) });
+      runs.forEach(({ at }, index) => {
+        const alike = runs.map((_, other) => other).filter((other) => runs[other]!.at === at && anchors[other] === anchors[index]);
+        expect(parts.before(index)).toBe(alike.findLast((other) => other < index) ?? -1);
+        expect(parts.after(index)).toBe(alike.find((other) => other > index) ?? -1);
+      });
+    }), { seed: 75, numRuns: 1000 });
   });
 });

@@ -7,6 +7,7 @@
  * searching what all pages of the wiki remember.
  */
 import type { Range } from "../diff/align";
+import type { Parts } from "../diff/parts";
 import { blockBreak } from "../text/breaks";
 import { passing } from "../text/room";
 import { continueRuns, emptyOrigins, type Origins } from "./origins";
@@ -28,6 +29,21 @@ export interface RemovedText {
 export const nothingRemoved: RemovedText = {
   words: new Int32Array(0), breaks: new Uint8Array(0), origins: emptyOrigins(0), starts: new Int32Array(1), at: new Int32Array(0), anchors: new Int32Array(0),
 };
+
+/** So many runs away a run is no longer looked for that another goes on from. */
+const mostBetween = 64;
+
+/**
+ * The runs as parts. What a later entry removed around what had been removed before goes on behind it, in the order of the page:
+ * whoever brings it back brings it back in one piece.
+ */
+export function partsOf({ starts, at, anchors }: RemovedText): Parts {
+  const beside = (run: number, step: -1 | 1) => {
+    for (let other = run + step, seen = 0; seen < mostBetween && anchors[other] === anchors[run]; other += step, seen++) if (at[other] === at[run]) return other;
+    return -1;
+  };
+  return { starts, before: (run) => beside(run, -1), after: (run) => beside(run, 1) };
+}
 
 /**
  * The most removed words that a page remembers. When it is full, what left first is forgotten first, and counts as
@@ -159,7 +175,7 @@ export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate):
 }
 
 /** What is to be remembered: the first runs as they are, then pieces, then the runs from `tail` on, whose words slide by `shift`. */
-interface Parts {
+interface Remembered {
   readonly head: number;
   readonly middle: Pieces;
   readonly tail: number;
@@ -167,7 +183,7 @@ interface Parts {
 }
 
 /** How many words, and in how many runs, are to be remembered that earlier entries than `entry` removed. */
-function before(entry: number, { head, middle, tail }: Parts, { starts, words, at }: RemovedText): { readonly words: number; readonly runs: number } {
+function before(entry: number, { head, middle, tail }: Remembered, { starts, words, at }: RemovedText): { readonly words: number; readonly runs: number } {
   let sum = starts[head]! + words.length - starts[tail]!, runs = head + at.length - tail;
   for (let index = 0; index < middle.length; index++) {
     if (middle.at[index] === entry) continue;
@@ -178,7 +194,7 @@ function before(entry: number, { head, middle, tail }: Parts, { starts, words, a
 }
 
 /** The same with every run as a piece. */
-function inOnePiece({ head, middle, tail, shift }: Parts, { starts, at, anchors }: RemovedText): Pieces {
+function inOnePiece({ head, middle, tail, shift }: Remembered, { starts, at, anchors }: RemovedText): Pieces {
   const all = new Pieces(head + middle.length + at.length - tail);
   for (let run = 0; run < head; run++) all.put(starts[run]!, starts[run + 1]!, 0, at[run]!, anchors[run]!);
   for (let index = 0; index < middle.length; index++) all.put(middle.from[index]!, middle.to[index]!, middle.stood[index] as 0 | 1, middle.at[index]!, middle.anchor[index]!);
@@ -246,7 +262,7 @@ function forget(pieces: Pieces, entry: number): Pieces {
   return pieces.pick(kept);
 }
 
-function layOut(parts: Parts, stood: Stood, removed: RemovedText): RemovedText {
+function layOut(parts: Remembered, stood: Stood, removed: RemovedText): RemovedText {
   const { head, middle: { from, to, length, ...middle }, tail } = parts;
   const runs = head + length + removed.at.length - tail;
   const starts = new Int32Array(runs + 1);
@@ -274,7 +290,7 @@ function layOut(parts: Parts, stood: Stood, removed: RemovedText): RemovedText {
   return next;
 }
 
-function anchorsOf({ head, middle: { length, anchor }, tail, shift }: Parts, { anchors }: RemovedText): Int32Array {
+function anchorsOf({ head, middle: { length, anchor }, tail, shift }: Remembered, { anchors }: RemovedText): Int32Array {
   const all = new Int32Array(head + length + anchors.length - tail);
   all.set(anchors.subarray(0, head));
   all.set(anchor.subarray(0, length), head);

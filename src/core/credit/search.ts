@@ -5,6 +5,7 @@ import type { Chain } from "../diff/links";
 import { indexOfText, type SearchedText } from "../diff/pairs";
 import type { Source, Target } from "../diff/runs";
 import { partAt } from "../diff/part-at";
+import { isPartEnd, partFrom } from "../diff/parts";
 import { makeRoom, type Side } from "../diff/slide";
 import { alignStretch, mayShareWord } from "../diff/stretch";
 import { blockBreak } from "../text/breaks";
@@ -14,7 +15,7 @@ import { bridgeSpelling } from "./bring-back";
 import { type Explaining, unexplained } from "./explaining";
 import { OriginSet } from "./origin-set";
 import type { Origins } from "./origins";
-import type { RemovedText } from "./removed";
+import { partsOf, type RemovedText } from "./removed";
 
 /** What a run must prove to be a copy or a restore: more than a move, because most of what people add is new. */
 const marginOfSearch = 10;
@@ -75,7 +76,7 @@ function gather(work: Explaining): Origin[] {
     if (words.length === 0) return;
     // Another page is searched by many entries before it changes.
     const index = isSamePage ? null : indexOfText(words);
-    sources.push({ words, breaks, index, open: isSamePage && removed ? stillRemoved(work) : null, origins, removed, isSamePage });
+    sources.push({ words, breaks, index, ...(removed ? { parts: partsOf(removed) } : {}), open: isSamePage && removed ? stillRemoved(work) : null, origins, removed, isSamePage });
   };
   for (const { removed } of pages) put(removed, removed.origins, removed, false);
   put(before.removed, before.removed.origins, before.removed, true);
@@ -124,17 +125,40 @@ function extend(work: Explaining, source: Origin, chain: Chain): void {
     isFree: (word) => work.reasons[word] === unexplained,
   };
   const first = chain[0]!, last = chain.at(-1)!;
-  for (let s = last.source + last.length, t = last.target + last.length; s < source.words.length && takeAlong(s, t, -1); s++, t++);
-  for (let s = first.source - 1, t = first.target - 1; s >= 0 && t >= 0 && takeAlong(s, t, 1); s--, t--);
+  for (let s = last.source + last.length, t = last.target + last.length; t < after.words.length; s++, t++) {
+    if (s < source.words.length && takeAlong(s, t, -1)) continue;
+    s = behind(source, s);
+    if (s < 0 || !takeAlong(s, t, -1)) break;
+  }
+  for (let s = first.source - 1, t = first.target - 1; t >= 0; s--, t--) {
+    if (s >= 0 && takeAlong(s, t, 1)) continue;
+    s = inFront(source, s);
+    if (s < 0 || !takeAlong(s, t, 1)) break;
+  }
 
   function takeAlong(from: number, word: number, changeLies: -1 | 1): boolean {
-    if (word >= after.words.length || source.words[from] !== after.words[word]) return false;
+    if (source.words[from] !== after.words[word]) return false;
     const double = makeRoom(side, word, changeLies);
     if (double < 0) return false;
     if (double !== word) work.exchange(double, word);
     give(work, source, from, word);
     return true;
   }
+}
+
+/** Where a text goes on that ends, as a part, before `word`; -1 if it does not. */
+function behind(source: Origin, word: number): number {
+  const { parts } = source;
+  if (!parts || !isPartEnd(source, word)) return -1;
+  const next = parts.after(partAt(parts.starts, word - 1));
+  return next < 0 ? -1 : parts.starts[next]!;
+}
+
+/** The same in front of a part that begins behind `word`: its last word. */
+function inFront(source: Origin, word: number): number {
+  const part = partFrom(source, word + 1);
+  const earlier = part < 0 ? -1 : source.parts!.before(part);
+  return earlier < 0 ? -1 : source.parts!.starts[earlier + 1]! - 1;
 }
 
 /**

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { freshWords } from "../../../tests/support/histories";
 import { Vocabulary } from "../text/vocabulary";
-import { sentenceBreak } from "../text/breaks";
+import { blockBreak, sentenceBreak } from "../text/breaks";
 import { isWorthSearching, takeChains } from "./chains";
 import { bitsOfSearch, Evidence, likelyBitsOfRun } from "./evidence";
 import type { Chain } from "./links";
@@ -42,6 +42,13 @@ describe("finding stretches again", () => {
     const [one, other] = [paragraph.replace("forty", "thirty").replace("bullhead", "lamprey"), paragraph.replace("forty", "thirty")];
     expect(search([one, other], paragraph).chains[0]![0]!.of).toBe(1);
     expect(search([other, one], paragraph).chains[0]![0]!.of).toBe(0);
+  });
+  test("of a passage that stands in two versions what only the weaker one has is found too", () => {
+    const words = paragraph.split(" ");
+    const part = (from: number, to: number) => words.slice(from, to).join(" ");
+    expect(search([part(0, 15), part(8, 17)], paragraph).left).toBe("");
+    expect(search([part(2, 15), paragraph.replace("centimetres", "c").replace("bullhead", "b")], paragraph).left).toBe("");
+    expect(search([part(0, 15)], paragraph).left).toBe("second riffle");
   });
   test("a phrase in the middle of other words proves nothing, a sentence of it does", () => {
     const source = `${freshWords("x", 300).join(" ")}. As can be seen in the table, it rained.`;
@@ -91,6 +98,32 @@ describe("one stretch that stands in both", () => {
   const common = fc.constantFrom(..."the of a weir river bank reed in and sediment lamprey below gauge turbine was measured osiers kingfisher station between".split(" "));
   const around = (prefix: string) => fc.nat({ max: 6 }).map((count) => freshWords(prefix, count).map((word, at) => (at % 3 === 2 ? `${word}.` : word)));
   const run = fc.uniqueArray(common, { minLength: 3, maxLength: 16 });
+
+  test("that is a whole part on one side and a whole gap on the other costs only the choice among parts", () => {
+    const outcomes = { taken: 0, left: 0 };
+    const short = fc.uniqueArray(common, { minLength: 3, maxLength: 6 });
+    fc.assert(fc.property(short, fc.integer({ min: 20, max: 200 }), fc.boolean(), fc.boolean(), (shared, others, isWhole, fills) => {
+      const vocabulary = new Vocabulary();
+      const otherParts = Array.from({ length: others }, (_, index) => freshWords(`p${index}x`, 2 + (index % 9)));
+      const parts = [...otherParts, isWhole ? shared : [...shared, "nowhere"]];
+      const { words: all, breaks: read } = vocabulary.read(parts.map((part) => part.join(" ")).join("\n\n"));
+      const starts = Int32Array.from([...parts, []], (_, index) => parts.slice(0, index).reduce((sum, part) => sum + part.length, 0));
+      const breaks = read.map((_, word) => (starts.includes(word) ? blockBreak : 0));
+      const source = { words: all, breaks, open: null, parts: { starts, before: () => -1, after: () => -1 } };
+      const target = { ...vocabulary.read(shared.join(" ") + (fills ? "" : " elsewhere")), open: new Uint8Array(shared.length + (fills ? 0 : 1)).fill(1), from: 0, to: shared.length + (fills ? 0 : 1) };
+      const evidence = (asked: Int32Array) => new Evidence(vocabulary, [source], asked);
+      const bits = evidence(target.words).bitsOfRun(target.words, 0, shared.length);
+      const anywhere = bitsOfSearch(all.length, target.to) + 13;
+      const wanted = isWhole && fills ? bitsOfSearch(parts.length, 1) + 13 : anywhere + (isWhole || fills ? 0 : 60 / (shared.length + 1));
+      const likely = likelyBitsOfRun(target.words, 0, shared.length, vocabulary);
+      fc.pre(likely >= (isWhole && fills ? wanted : anywhere) || bits < wanted);
+      const chains = takeChains({ sources: [source], reuse: true, margin: 13, vocabulary, searched: all.length, evidence }, target);
+      expect(chains).toHaveLength(bits >= wanted ? 1 : 0);
+      // What proves enough for the one and not for the other.
+      if (bits < anywhere && bits >= bitsOfSearch(parts.length, 1) + 13) outcomes[chains.length > 0 ? "taken" : "left"]++;
+    }), { seed: 32, numRuns: 1000 });
+    expect(Math.min(outcomes.taken, outcomes.left)).toBeGreaterThan(20);
+  });
 
   /** The words of the sentence, or of the sentences, that a stretch begins and ends in. */
   function sentenceAround(breaks: Uint8Array, from: number, to: number): number {

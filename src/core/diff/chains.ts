@@ -7,10 +7,10 @@
  * sources the one that explains most wins; each word of the target is explained once.
  */
 import type { Vocabulary } from "../text/vocabulary";
-import { sentenceBreak } from "../text/breaks";
 import { passing } from "../text/room";
 import { bitsInRun, bitsOfSearch, type Evidence, likelyBitsOfRun, mostBeyondPriors } from "./evidence";
-import { bitsOfStep, type Chain, type Extent, extentOf, Links } from "./links";
+import { bitsOfStep, type Chain, extentOf, Links } from "./links";
+import { countOpen, Needed } from "./needed";
 import { findRuns, type Run, type Source, type Target } from "./runs";
 import { seedLength } from "./seeds";
 
@@ -29,10 +29,10 @@ export interface Search {
 }
 
 /**
- * What a chain that has strange words around it on both sides must prove more, by the part of its sentence that it
- * leaves unexplained: this is what a stock phrase looks like.
+ * What must be left of a chain that proves enough as a whole, but of which stronger ones explain a part: a passage that stands in two
+ * versions comes back in words of both, and the end that only the weaker one has is no chance because of the stronger one.
  */
-const bitsOfFragment = 60;
+const bitsOfRest = 4;
 
 /**
  * Takes chains of the sources that stand in open places of `target`. Marks what they explain (and, without `reuse`, what
@@ -42,17 +42,16 @@ export function takeChains(search: Search, target: Target): Chain[] {
   const { sources, reuse } = search;
   const runs = findRuns(sources, target);
   if (runs.count === 0) return [];
-  const places = sources.reduce((sum, { words, open, from = 0 }) => sum + (open ? countOpen(open, from, open.length) : words.length), 0);
-  const needed = bitsOfSearch(places, countOpen(target.open, target.from, target.to)) + search.margin;
-  const links = new Links(runs, target.words, search.vocabulary);
+  const needed = new Needed(sources, target, search.margin);
+  const links = new Links(runs, sources, target.words, search.vocabulary);
   // Most runs are chance; those that could not prove enough even if their words were rare need no closer look.
-  const ends = links.endsOf(needed);
+  const ends = links.endsOf((end, bits) => needed.isWithin(bits, () => links.extentOf(end)));
   // The first chain that is taken is whole, so there is none unless one proves enough with what it leaves unexplained.
   // Of most it is plain before anything is counted that they do not.
   const likely: Wanted[] = [];
   for (const end of ends) {
     const extent = links.extentOf(end);
-    const bits = needed + bitsOfFragment * unexplainedPart(extent, sources[extent.of]!, target);
+    const bits = needed.by(extent);
     if (links.bits[end]! + mostBeyondPriors(extent.words, extent.runs, search.searched) >= bits) likely.push({ chain: links.chainOf(end), bits });
   }
   if (!provesAny(likely, search, target)) return [];
@@ -61,10 +60,13 @@ export function takeChains(search: Search, target: Target): Chain[] {
   const candidates = chains.map((chain) => ({ chain, bits: weights.ofChain(chain) }));
   const taken: Chain[] = [];
   candidates.sort((one, other) => other.bits - one.bits || other.chain[0]!.of - one.chain[0]!.of || other.chain[0]!.source - one.chain[0]!.source);
-  for (const { chain } of candidates) {
+  const isEnough = (bits: number, chain: Chain) => bits >= needed.by(extentOf(chain));
+  for (const { chain, bits } of candidates) {
     const source = sources[chain[0]!.of]!;
     const open = openPart(chain, source, target);
-    if (open.length === 0 || weights.ofChain(open) < needed + bitsOfFragment * unexplainedPart(extentOf(open), source, target)) continue;
+    if (open.length === 0) continue;
+    const bitsOfOpen = weights.ofChain(open);
+    if (!isEnough(bitsOfOpen, open) && (bitsOfOpen < bitsOfRest || !isEnough(bits, chain))) continue;
     for (const run of open) {
       target.open.fill(0, run.target, run.target + run.length);
       if (!reuse) source.open?.fill(0, run.source, run.source + run.length);
@@ -121,21 +123,17 @@ export function isWorthSearching(target: Target, places: number, margin: number,
   return false;
 }
 
-/** What of a chain is still open on both sides; of a run that was cut in two the longer part. */
+/** What of a chain is still open on both sides. */
 function openPart(chain: Chain, source: Source, target: Target): Chain {
   const parts: Run[] = [];
   for (const run of chain) {
-    let best = 0, bestLength = 0, length = 0;
+    let length = 0;
     for (let at = 0; at <= run.length; at++) {
       const isOpen = at < run.length && target.open[run.target + at] === 1 && (!source.open || source.open[run.source + at] === 1);
       if (isOpen) { length++; continue; }
-      if (length > bestLength) {
-        best = at - length;
-        bestLength = length;
-      }
+      if (length > 0) parts.push({ of: run.of, source: run.source + at - length, target: run.target + at - length, length });
       length = 0;
     }
-    if (bestLength > 0) parts.push({ of: run.of, source: run.source + best, target: run.target + best, length: bestLength });
   }
   return parts;
 }
@@ -166,26 +164,4 @@ class Weights {
     }
     return bits;
   }
-}
-
-/** A sentence or gap is not looked through beyond so many times the words of a chain: nearly all of it is unexplained then. */
-const widestAround = 32;
-
-/** Of the sentence or gap that a chain stands in, the part that it leaves unexplained; the smaller one of both sides. O(widestAround · words). */
-function unexplainedPart({ words, sourceFrom, sourceTo, targetFrom, targetTo }: Extent, source: Source, target: Target): number {
-  const inTarget = stretch(target, targetFrom, targetTo, widestAround * words);
-  return 1 - words / Math.max(words, stretch(source, sourceFrom, sourceTo, inTarget));
-}
-
-/** The open words around `from` to `to`, out to the ends of the sentences that they begin and end in; `most` if they are more. */
-function stretch({ open, breaks }: Pick<Source, "open" | "breaks">, from: number, to: number, most: number): number {
-  while (to - from < most && from > 0 && (!open || open[from - 1]) && breaks[from]! < sentenceBreak) from--;
-  while (to - from < most && to < breaks.length && (!open || open[to]) && breaks[to]! < sentenceBreak) to++;
-  return Math.min(most, to - from);
-}
-
-function countOpen(flags: Uint8Array, from: number, to: number): number {
-  let sum = 0;
-  for (let at = from; at < to; at++) sum += flags[at]!;
-  return sum;
 }

@@ -5,7 +5,8 @@
 import type { Vocabulary } from "../text/vocabulary";
 import { passing } from "../text/room";
 import { likelyBitsOfRun } from "./evidence";
-import { type Run, type Runs, withRoom } from "./runs";
+import { isPartEnd, partFrom } from "./parts";
+import { type Run, type Runs, type Source, withRoom } from "./runs";
 
 /** Runs that continue each other, in the order of the target. */
 export type Chain = readonly Run[];
@@ -28,13 +29,14 @@ export class Links {
   /** The runs in the order of where they stand in the target. */
   readonly #order: Int32Array;
 
-  constructor(readonly runs: Runs, words: Int32Array, vocabulary: Vocabulary) {
+  constructor(readonly runs: Runs, sources: readonly Source[], words: Int32Array, vocabulary: Vocabulary) {
     const { count, source, target, length } = runs;
     const order = (this.#order = byTarget(runs));
     const bits = (this.bits = new Float64Array(count));
     const before = (this.#before = passing.numbers(count).fill(-1));
     const { size, shift } = placesOfDiagonals(runs);
     lastOnDiagonal = withRoom(lastOnDiagonal, size);
+    const joints = new Joints(runs, sources);
     for (let at = 0; at < count; at++) {
       const run = order[at]!;
       const diagonal = source[run]! - target[run]! + shift[runs.of[run]!]!;
@@ -45,6 +47,8 @@ export class Links {
         if (inSource < 0 || inTarget < 0 || Math.max(inSource, inTarget) > (inSource === 0 || inTarget === 0 ? widestOnOneSide : widestStep)) continue;
         if (before[run]! < 0 || bits[other]! > bits[before[run]!]!) before[run] = other;
       }
+      const joined = joints.before(run);
+      if (joined >= 0 && (before[run]! < 0 || bits[joined]! > bits[before[run]!]!)) before[run] = joined;
       bits[run] = likelyBitsOfRun(words, target[run]!, target[run]! + length[run]!, vocabulary);
       if (before[run]! >= 0) bits[run]! += bits[before[run]!]! - bitsOfStep;
       lastOnDiagonal[diagonal] = run + 1;
@@ -52,12 +56,12 @@ export class Links {
     for (let run = 0; run < count; run++) lastOnDiagonal[source[run]! - target[run]! + shift[runs.of[run]!]!] = 0;
   }
 
-  /** The last runs of the chains that prove `needed` bits by their priors, in the order of the target. */
-  endsOf(needed: number): number[] {
+  /** The last runs of the chains that may prove enough, in the order of the target; `isEnough` is asked with what a chain proves by its priors. */
+  endsOf(isEnough: (end: number, bits: number) => boolean): number[] {
     const isContinued = passing.bytes(this.runs.count);
     for (const from of this.#before) if (from >= 0) isContinued[from] = 1;
     const ends: number[] = [];
-    for (const run of this.#order) if (!isContinued[run] && this.bits[run]! >= needed) ends.push(run);
+    for (const run of this.#order) if (!isContinued[run] && isEnough(run, this.bits[run]!)) ends.push(run);
     return ends;
   }
 
@@ -79,6 +83,37 @@ export class Links {
       of: of[end]!, words, runs,
       sourceFrom: source[first]!, sourceTo: source[end]! + length[end]!, targetFrom: target[first]!, targetTo: target[end]! + length[end]!,
     };
+  }
+}
+
+/** Runs that end with a part of their source, for those that begin with the part that goes on from it. */
+class Joints {
+  readonly #byEnd = new Map<number, number>();
+
+  constructor(readonly runs: Runs, readonly sources: readonly Source[]) {}
+
+  /** The run that this one goes on from at the end of an earlier part, or -1. To be asked in the order of the target. */
+  before(run: number): number {
+    const { of, source, target, length } = this.runs;
+    const text = this.sources[of[run]!]!;
+    if (!text.parts) return -1;
+    if (isPartEnd(text, source[run]! + length[run]!)) this.#byEnd.set(this.#key(of[run]!, source[run]! + length[run]!), run);
+    const part = partFrom(text, source[run]!);
+    // Parts of a word or two between them have no run of their own.
+    for (let earlier = part < 0 ? -1 : text.parts.before(part), skipped = 0; earlier >= 0 && skipped <= widestStep; earlier = text.parts.before(earlier)) {
+      const end = text.parts.starts[earlier + 1]!;
+      const other = this.#byEnd.get(this.#key(of[run]!, end));
+      if (other !== undefined) {
+        const between = target[run]! - target[other]! - length[other]!;
+        return between >= 0 && between <= widestStep ? other : -1;
+      }
+      skipped += end - text.parts.starts[earlier]!;
+    }
+    return -1;
+  }
+
+  #key(of: number, end: number): number {
+    return of * 2 ** 32 + end;
   }
 }
 

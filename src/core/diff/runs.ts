@@ -1,6 +1,7 @@
 /** Runs: stretches of a text that stand word by word in another, wherever they do. Every three equal words begin one. */
 import { tripleHash } from "./anchors";
 import { hashOfPair, type TextIndex } from "./pairs";
+import type { Parts } from "./parts";
 import { seedLength, type Seeds, seedsOf } from "./seeds";
 
 /** A text in which stretches are looked for. */
@@ -11,6 +12,8 @@ export interface Source {
   readonly open: Uint8Array | null;
   /** No word before this one may be used; if not given, that is said by `open` alone. */
   readonly from?: number;
+  /** What it is made of, if it was put together. */
+  readonly parts?: Parts;
   /** Where its pairs stand, if that is known: what is found is the same, sooner. */
   readonly index?: TextIndex | null;
 }

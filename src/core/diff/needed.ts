@@ -1,0 +1,71 @@
+/** What a chain must prove to be taken: what the search for it costs, and what it leaves unexplained. */
+import { blockBreak, sentenceBreak } from "../text/breaks";
+import { bitsOfSearch } from "./evidence";
+import type { Extent } from "./links";
+import { isPartEnd, partFrom } from "./parts";
+import type { Source, Target } from "./runs";
+
+/**
+ * What a chain that has strange words around it on both sides must prove more, by the part of its sentence that it
+ * leaves unexplained: this is what a stock phrase looks like.
+ */
+const bitsOfFragment = 60;
+
+export class Needed {
+  /** Before anything is said of what a chain leaves unexplained. */
+  readonly #anywhere: number;
+  /** Of a whole part of a source in a whole gap of the target: there are fewer parts than places, and one gap. */
+  readonly #ofParts: number;
+
+  constructor(readonly sources: readonly Source[], readonly target: Target, margin: number) {
+    let places = 0, parts = 0;
+    for (const source of sources) {
+      places += source.open ? countOpen(source.open, source.from ?? 0, source.open.length) : source.words.length;
+      parts += source.parts ? source.parts.starts.length - 1 : 0;
+    }
+    this.#anywhere = bitsOfSearch(places, countOpen(target.open, target.from, target.to)) + margin;
+    this.#ofParts = parts === 0 ? this.#anywhere : Math.min(this.#anywhere, bitsOfSearch(parts, 1) + margin);
+  }
+
+  /** The bits that a chain must prove. O(widestAround · words). */
+  by(extent: Extent): number {
+    const source = this.sources[extent.of]!;
+    return isWholePart(extent, source, this.target) ? this.#ofParts : this.#anywhere + bitsOfFragment * unexplainedPart(extent, source, this.target);
+  }
+
+  /** Whether `bits` could be enough, if nothing were left unexplained. The chain's extent is asked for if that depends on it. */
+  isWithin(bits: number, extent: () => Extent): boolean {
+    if (bits >= this.#anywhere) return true;
+    if (bits < this.#ofParts) return false;
+    const asked = extent();
+    return isWholePart(asked, this.sources[asked.of]!, this.target);
+  }
+}
+
+/** A sentence or gap is not looked through beyond so many times the words of a chain: nearly all of it is unexplained then. */
+const widestAround = 32;
+
+/** Of the sentence or gap that a chain stands in, the part that it leaves unexplained; the smaller one of both sides. O(widestAround · words). */
+function unexplainedPart({ words, sourceFrom, sourceTo, targetFrom, targetTo }: Extent, source: Source, target: Target): number {
+  const inTarget = stretch(target, targetFrom, targetTo, widestAround * words);
+  return 1 - words / Math.max(words, stretch(source, sourceFrom, sourceTo, inTarget));
+}
+
+/** The open words around `from` to `to`, out to the ends of the sentences that they begin and end in; `most` if they are more. */
+function stretch({ open, breaks }: Pick<Source, "open" | "breaks">, from: number, to: number, most: number): number {
+  while (to - from < most && from > 0 && (!open || open[from - 1]) && breaks[from]! < sentenceBreak) from--;
+  while (to - from < most && to < breaks.length && (!open || open[to]) && breaks[to]! < sentenceBreak) to++;
+  return Math.min(most, to - from);
+}
+
+/** Whether the chain is a whole part of its source, and fills a gap of the target. */
+function isWholePart({ words, sourceFrom, sourceTo, targetFrom, targetTo }: Extent, source: Source, { open, breaks }: Target): boolean {
+  if (partFrom(source, sourceFrom) < 0 || !isPartEnd(source, sourceTo) || targetTo - targetFrom > words) return false;
+  return (targetFrom === 0 || !open[targetFrom - 1] || breaks[targetFrom] === blockBreak) && (targetTo === breaks.length || !open[targetTo] || breaks[targetTo] === blockBreak);
+}
+
+export function countOpen(flags: Uint8Array, from: number, to: number): number {
+  let sum = 0;
+  for (let at = from; at < to; at++) sum += flags[at]!;
+  return sum;
+}
