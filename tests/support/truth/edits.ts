@@ -64,6 +64,23 @@ export const remove: Edit = (page, { dice, removed }) => {
   return withSentence(page, [paragraph, sentence], (each) => spliced(each, dice.below(each.length), dice.between(1, 6)));
 };
 
+/** Takes out a stretch that begins and ends anywhere, across sentences and paragraphs, as a mouse marks it. */
+export const cutAcross: Edit = (page, { dice, removed }) => {
+  const words = page.flat(2).length, count = dice.between(8, 50);
+  if (words < 2 * count) return page;
+  const from = dice.below(words - count);
+  const taken: Sentence[] = [];
+  let first = 0;
+  const left = page.map((paragraph) => paragraph.map((sentence) => {
+    const [start, end] = [Math.max(0, from - first), Math.max(0, from + count - first)];
+    first += sentence.length;
+    taken.push(sentence.slice(start, end));
+    return spliced(sentence, start, end - start);
+  }));
+  removed.push(...tidy([taken]));
+  return tidy(left);
+};
+
 export const replace: Edit = (page, scene) => {
   const { dice, prose, rev, author } = scene;
   if (page.length === 0) return page;

@@ -1,5 +1,5 @@
 /** The operations that accuracy is reported for, each alone, and mixed. */
-import { bringBack, copy, insert, move, nearCopy, remove, reorganise, replace, respell, restyle, tabulate } from "./edits";
+import { bringBack, copy, cutAcross, insert, move, nearCopy, remove, reorganise, replace, respell, restyle, tabulate } from "./edits";
 import type { Habits, Size } from "./history";
 
 export interface Operation {
@@ -21,6 +21,7 @@ export const operations: readonly Operation[] = [
   { name: "exact reverts", habits: { edits: [...some, [replace, 2]], reverting: 2 }, wanted: 0.998 },
   { name: "reverts with an edit", habits: { edits: [...some], revertingWithEdit: 2 }, wanted: 0.999 },
   { name: "bringing back later", habits: { edits: [...some, [remove, 1], [bringBack, 2]] }, wanted: 0.998 },
+  { name: "cutting across sentences, bringing back", habits: { edits: [...some, [replace, 1], [cutAcross, 2], [bringBack, 2]] }, wanted: 0.995 },
   { name: "replacing", habits: { edits: [[insert, 1], [replace, 3]] }, wanted: 0.998 },
   { name: "moving", habits: { edits: [...some, [move, 3]] }, wanted: 0.995 },
   { name: "moving and changing at once", habits: { edits: [...some, [reorganise, 2]] }, wanted: 0.99 },
