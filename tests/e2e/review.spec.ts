@@ -71,6 +71,16 @@ test("an instructor goes from what to ask about to the words behind it, and says
     await expect(ines.getByRole("button", { name: /^Looked at/ })).toBeVisible();
     await press(ines, "n");
     await expect(ines.getByRole("heading", { name: "Omar Benhadi", level: 1 })).toBeVisible();
+    // Back at once: the key comes as soon as the name is there, before anything else can happen.
+    const isBack = ines.evaluate(() => new Promise<void>((done) => new MutationObserver((_, observer) => {
+      if (document.querySelector("h1")?.textContent !== "Sunniva Dahl") return;
+      observer.disconnect();
+      document.body.dispatchEvent(new KeyboardEvent("keydown", { key: "n", bubbles: true }));
+      done();
+    }).observe(document, { subtree: true, childList: true, characterData: true })));
+    await press(ines, "p");
+    await isBack;
+    await expect(ines.getByRole("heading", { name: "Omar Benhadi", level: 1 })).toBeVisible();
     await press(ines, "p");
     await expect(ines.getByRole("heading", { name: "Sunniva Dahl", level: 1 })).toBeVisible();
     await ines.getByRole("button", { name: /take back$/ }).click();

@@ -1,6 +1,6 @@
 "use client";
 import { lazy, Suspense, useEffect, useState } from "react";
-import { plainKey } from "./plain-key";
+import { useScreenKeys } from "./useScreenKeys";
 
 // Loaded when somebody asks for it.
 const KeysSheet = lazy(() => import("./KeysSheet"));
@@ -8,12 +8,11 @@ const KeysSheet = lazy(() => import("./KeysSheet"));
 /** Opens the sheet of keys at "?", and whenever something on the screen asks for it. */
 export function KeysHere() {
   const [isOpen, setOpen] = useState(false);
+  useScreenKeys((key) => { if (key === "?") setOpen(true); });
   useEffect(() => {
     const show = () => setOpen(true);
-    const press = (event: KeyboardEvent) => { if (plainKey(event) === "?") show(); };
-    window.addEventListener("keydown", press);
     window.addEventListener(keysWanted, show);
-    return () => { window.removeEventListener("keydown", press); window.removeEventListener(keysWanted, show); };
+    return () => window.removeEventListener(keysWanted, show);
   }, []);
   return <Suspense>{isOpen && <KeysSheet close={() => setOpen(false)} />}</Suspense>;
 }

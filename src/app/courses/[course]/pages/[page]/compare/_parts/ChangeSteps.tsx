@@ -1,7 +1,7 @@
 "use client";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { Button } from "@/ui/forms/Button";
-import { plainKey } from "@/ui/keys/plain-key";
+import { useScreenKeys } from "@/ui/keys/useScreenKeys";
 
 /** From change to change: by buttons, and by the keys n and p wherever nothing is being typed. */
 export function ChangeSteps({ count }: { count: number }) {
@@ -17,14 +17,9 @@ export function ChangeSteps({ count }: { count: number }) {
     found.scrollIntoView({ block: "center" });
     setAt(changes.indexOf(found));
   };
-  useEffect(() => {
-    const pressed = (event: KeyboardEvent) => {
-      const key = plainKey(event);
-      if (key === "n") step(1);
-      if (key === "p") step(-1);
-    };
-    window.addEventListener("keydown", pressed);
-    return () => window.removeEventListener("keydown", pressed);
+  useScreenKeys((key) => {
+    if (key === "n") step(1);
+    if (key === "p") step(-1);
   });
   if (count === 0) return null;
   return (
