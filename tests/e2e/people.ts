@@ -31,7 +31,7 @@ export async function settled(page: Page): Promise<void> {
   await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => setTimeout(done))));
 }
 
-/** Keys one after another, each once the one before has been taken up: an editor hears of a moved caret only after the key. */
+/** Keys one after another, each once what the one before did can be seen. */
 export async function press(page: Page, ...keys: string[]): Promise<void> {
   for (const key of keys) {
     await page.keyboard.press(key);

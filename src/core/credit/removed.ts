@@ -141,13 +141,13 @@ export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate):
     }
   }
   putGone(aTo);
-  const parts = { head, middle: inOrder(pieces), tail, shift: bTo - aTo };
-  const earlier = before(entry, parts, removed);
+  const remembered = { head, middle: inOrder(pieces), tail, shift: bTo - aTo };
+  const earlier = before(entry, remembered, removed);
   if (!fate.mayForget || (earlier.words <= mostRemembered && earlier.runs <= mostRememberedRuns)) {
-    if (gone === 0 && !removedToAfter && parts.middle === pieces) return { ...removed, anchors: anchorsOf(parts, removed) };
-    return layOut(parts, stood, removed);
+    if (gone === 0 && !removedToAfter && remembered.middle === pieces) return { ...removed, anchors: anchorsOf(remembered, removed) };
+    return layOut(remembered, stood, removed);
   }
-  return layOut({ head: 0, middle: forget(inOnePiece(parts, removed), entry), tail: removed.at.length, shift: 0 }, stood, removed);
+  return layOut({ head: 0, middle: forget(inOnePiece(remembered, removed), entry), tail: removed.at.length, shift: 0 }, stood, removed);
 
   function putGone(to: number): void {
     if (wentFrom >= 0) pieces.put(wentFrom, to, 1, entry, anchor);
@@ -262,8 +262,8 @@ function forget(pieces: Pieces, entry: number): Pieces {
   return pieces.pick(kept);
 }
 
-function layOut(parts: Remembered, stood: Stood, removed: RemovedText): RemovedText {
-  const { head, middle: { from, to, length, ...middle }, tail } = parts;
+function layOut(remembered: Remembered, stood: Stood, removed: RemovedText): RemovedText {
+  const { head, middle: { from, to, length, ...middle }, tail } = remembered;
   const runs = head + length + removed.at.length - tail;
   const starts = new Int32Array(runs + 1);
   starts.set(removed.starts.subarray(0, head + 1));
@@ -275,7 +275,7 @@ function layOut(parts: Remembered, stood: Stood, removed: RemovedText): RemovedT
   at.set(removed.at.subarray(0, head));
   at.set(middle.at.subarray(0, length), head);
   at.set(removed.at.subarray(tail), head + length);
-  const next = { words: new Int32Array(words), breaks: new Uint8Array(words), origins: emptyOrigins(words), starts, at, anchors: anchorsOf(parts, removed) };
+  const next = { words: new Int32Array(words), breaks: new Uint8Array(words), origins: emptyOrigins(words), starts, at, anchors: anchorsOf(remembered, removed) };
   copy(removed, 0, removed.starts[head]!, next, 0);
   // Runs that lay side by side are copied together: most of them did.
   for (let index = 0; index < length; ) {

@@ -11,6 +11,7 @@ import type { Source, Target } from "./runs";
  */
 const bitsOfFragment = 60;
 
+/** What chains of some sources must prove, in bits, to be taken for the open words of a target. O(words of both) to make. */
 export class Needed {
   /** Before anything is said of what a chain leaves unexplained. */
   readonly #anywhere: number;
@@ -64,6 +65,7 @@ function isWholePart({ words, sourceFrom, sourceTo, targetFrom, targetTo }: Exte
   return (targetFrom === 0 || !open[targetFrom - 1] || breaks[targetFrom] === blockBreak) && (targetTo === breaks.length || !open[targetTo] || breaks[targetTo] === blockBreak);
 }
 
+/** How many of the words from `from` on, up to `to`, are open. */
 export function countOpen(flags: Uint8Array, from: number, to: number): number {
   let sum = 0;
   for (let at = from; at < to; at++) sum += flags[at]!;
