@@ -56,6 +56,20 @@ describe("the figures of an entry", () => {
       expect(figuresOf(...entries)).toMatchObject({ carried: `${one} ${other}`.split(" ").length, added: 9 });
     }
   });
+  test("what is brought back, or copied, into the middle of a paragraph is its author's up to where the paragraph goes on", () => {
+    const [long, goesOn] = [freshWords("long", 12).join(" "), `${freshWords("on", 9).join(" ")}.`];
+    for (const [was, is] of [[`${long} old by it`, `${long} new by it`], [`by it old ${long}`, `by it new ${long}`]] as const) {
+      for (const entries of [[p(`${was}\n\nhere ${goesOn}`), q(`here ${goesOn}`)], [p(was, "other"), q(`here ${goesOn}`)]]) {
+        expect(figuresOf(...entries, q(`here ${is} ${goesOn}`))).toMatchObject({ added: 1 });
+      }
+    }
+  });
+  test("a short passage that is brought back with a word changed is its author's in all that stayed", () => {
+    const stay = freshWords("stay", 3000).join(" ");
+    for (const was of ["most of the weir was in the silt by then", "the flow behind the weir and the silt in it"]) {
+      expect(figuresOf(p(`${stay}\n\n${was}`), q(stay), q(was.replace("silt", "mud"), "other"))).toMatchObject({ added: 1 });
+    }
+  });
   test("a paragraph cut here and pasted on another page was not removed", () => {
     const text = freshWords("w", 20).join(" ");
     const entries = [p(`${text}\n\nstay`), q("stay"), q(text, "other")];

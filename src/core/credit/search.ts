@@ -162,7 +162,7 @@ function inFront(source: Origin, word: number): number {
 }
 
 /**
- * Takes the words within a chain along, out to the ends of its block: whoever brings a paragraph back, or over, and changes it
+ * Takes the words within a chain along, out to the ends of its block, or of its gap: whoever brings a paragraph back, or over, and changes it
  * leaves runs that are too short to be found anywhere else than beside the others.
  */
 function fill(work: Explaining, source: Origin, chain: Chain): void {
@@ -192,11 +192,11 @@ function fill(work: Explaining, source: Origin, chain: Chain): void {
 /** Farther from a chain its block's ends are not looked for: many chains may lie in one long block. */
 const farthestEdge = 200;
 
-/** The end of the block on one side of a place; the place itself, if that is far, or if not all words up to there are open. */
+/** The end, on one side of a place, of the open words of its block; the place itself, if that is far. */
 function edge({ words, breaks }: ReadText, place: number, side: -1 | 1, isOpen: (word: number) => boolean = () => true): number {
   let at = place;
-  for (; at > 0 && at < words.length && breaks[at] !== blockBreak; at += side) {
-    if (!isOpen(side < 0 ? at - 1 : at) || Math.abs(at - place) === farthestEdge) return place;
+  for (; at > 0 && at < words.length && breaks[at] !== blockBreak && isOpen(side < 0 ? at - 1 : at); at += side) {
+    if (Math.abs(at - place) === farthestEdge) return place;
   }
   return at;
 }

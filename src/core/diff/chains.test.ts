@@ -99,29 +99,32 @@ describe("one stretch that stands in both", () => {
   const around = (prefix: string) => fc.nat({ max: 6 }).map((count) => freshWords(prefix, count).map((word, at) => (at % 3 === 2 ? `${word}.` : word)));
   const run = fc.uniqueArray(common, { minLength: 3, maxLength: 16 });
 
-  test("that is a whole part on one side and a whole gap on the other costs only the choice among parts", () => {
+  test("that is most of a part on one side and most of a gap on the other costs only the choice among parts, and what it leaves of the larger one", () => {
     const outcomes = { taken: 0, left: 0 };
-    const short = fc.uniqueArray(common, { minLength: 3, maxLength: 6 });
-    fc.assert(fc.property(short, fc.integer({ min: 20, max: 200 }), fc.boolean(), fc.boolean(), (shared, others, isWhole, fills) => {
+    const more = fc.constantFrom(0, 0, 0, 0, 1, 2);
+    const short = fc.uniqueArray(common, { minLength: 3, maxLength: 7 });
+    fc.assert(fc.property(short, fc.integer({ min: 20, max: 400 }), more, more, (shared, others, moreInPart, moreInGap) => {
       const vocabulary = new Vocabulary();
       const otherParts = Array.from({ length: others }, (_, index) => freshWords(`p${index}x`, 2 + (index % 9)));
-      const parts = [...otherParts, isWhole ? shared : [...shared, "nowhere"]];
+      const parts = [...otherParts, [...shared, ...freshWords("nowhere", moreInPart)]];
       const { words: all, breaks: read } = vocabulary.read(parts.map((part) => part.join(" ")).join("\n\n"));
       const starts = Int32Array.from([...parts, []], (_, index) => parts.slice(0, index).reduce((sum, part) => sum + part.length, 0));
       const breaks = read.map((_, word) => (starts.includes(word) ? blockBreak : 0));
       const source = { words: all, breaks, open: null, parts: { starts, before: () => -1, after: () => -1 } };
-      const target = { ...vocabulary.read(shared.join(" ") + (fills ? "" : " elsewhere")), open: new Uint8Array(shared.length + (fills ? 0 : 1)).fill(1), from: 0, to: shared.length + (fills ? 0 : 1) };
+      const length = shared.length, [part, gap] = [length + moreInPart, length + moreInGap];
+      const target = { ...vocabulary.read([...freshWords("elsewhere", moreInGap), ...shared].join(" ")), open: new Uint8Array(gap).fill(1), from: 0, to: gap };
       const evidence = (asked: Int32Array) => new Evidence(vocabulary, [source], asked);
-      const bits = evidence(target.words).bitsOfRun(target.words, 0, shared.length);
+      const bits = evidence(target.words).bitsOfRun(target.words, moreInGap, gap);
       const anywhere = bitsOfSearch(all.length, target.to) + 13;
-      const wanted = isWhole && fills ? bitsOfSearch(parts.length, 1) + 13 : anywhere + (isWhole || fills ? 0 : 60 / (shared.length + 1));
-      const likely = likelyBitsOfRun(target.words, 0, shared.length, vocabulary);
-      fc.pre(likely >= (isWhole && fills ? wanted : anywhere) || bits < wanted);
+      const asPart = bitsOfSearch(parts.length, 1) + 13 + 60 * (1 - length / Math.max(part, gap));
+      const wanted = Math.min(anywhere + 60 * (1 - length / Math.min(part, gap)), asPart);
+      const likely = likelyBitsOfRun(target.words, moreInGap, gap, vocabulary);
+      fc.pre(likely >= Math.min(anywhere, asPart) || bits < wanted);
       const chains = takeChains({ sources: [source], reuse: true, margin: 13, vocabulary, searched: all.length, evidence }, target);
       expect(chains).toHaveLength(bits >= wanted ? 1 : 0);
-      // What proves enough for the one and not for the other.
+      // What would not be enough anywhere.
       if (bits < anywhere && bits >= bitsOfSearch(parts.length, 1) + 13) outcomes[chains.length > 0 ? "taken" : "left"]++;
-    }), { seed: 32, numRuns: 1000 });
+    }), { seed: 32, numRuns: 1500 });
     expect(Math.min(outcomes.taken, outcomes.left)).toBeGreaterThan(20);
   });
 

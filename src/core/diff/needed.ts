@@ -2,7 +2,8 @@
 import { blockBreak, sentenceBreak } from "../text/breaks";
 import { bitsOfSearch } from "./evidence";
 import type { Extent } from "./links";
-import { isPartEnd, partFrom } from "./parts";
+import { partAt } from "./part-at";
+import { isPartEnd } from "./parts";
 import type { Source, Target } from "./runs";
 
 /**
@@ -31,7 +32,8 @@ export class Needed {
   /** The bits that a chain must prove. O(widestAround · words). */
   by(extent: Extent): number {
     const source = this.sources[extent.of]!;
-    return isWholePart(extent, source, this.target) ? this.#ofParts : this.#anywhere + bitsOfFragment * unexplainedPart(extent, source, this.target);
+    const inText = this.#anywhere + bitsOfFragment * unexplainedPart(extent, source, this.target);
+    return this.#ofParts < this.#anywhere ? Math.min(inText, this.#ofParts + bitsOfFragment * unexplainedOfParts(extent, source, this.target)) : inText;
   }
 
   /** Whether `bits` could be enough, if nothing were left unexplained. The chain's extent is asked for if that depends on it. */
@@ -39,7 +41,7 @@ export class Needed {
     if (bits >= this.#anywhere) return true;
     if (bits < this.#ofParts) return false;
     const asked = extent();
-    return isWholePart(asked, this.sources[asked.of]!, this.target);
+    return bits >= this.#ofParts + bitsOfFragment * unexplainedOfParts(asked, this.sources[asked.of]!, this.target);
   }
 }
 
@@ -59,10 +61,23 @@ function stretch({ open, breaks }: Pick<Source, "open" | "breaks">, from: number
   return Math.min(most, to - from);
 }
 
-/** Whether the chain is a whole part of its source, and fills a gap of the target. */
-function isWholePart({ words, sourceFrom, sourceTo, targetFrom, targetTo }: Extent, source: Source, { open, breaks }: Target): boolean {
-  if (partFrom(source, sourceFrom) < 0 || !isPartEnd(source, sourceTo) || targetTo - targetFrom > words) return false;
-  return (targetFrom === 0 || !open[targetFrom - 1] || breaks[targetFrom] === blockBreak) && (targetTo === breaks.length || !open[targetTo] || breaks[targetTo] === blockBreak);
+/** Of the part of a source and the gap of the target that a chain lies in, what it leaves unexplained of the larger one; 1 if the source has no parts. */
+function unexplainedOfParts({ words, sourceFrom, sourceTo, targetFrom, targetTo }: Extent, source: Source, target: Target): number {
+  if (!source.parts) return 1;
+  const { starts } = source.parts;
+  const part = partAt(starts, sourceFrom);
+  // Of parts that go on from each other, over whatever lies between, the first must begin with the chain and the last must end with it.
+  const isOfSeveral = starts[part + 1]! < sourceTo;
+  if (isOfSeveral && (starts[part]! < sourceFrom || !isPartEnd(source, sourceTo))) return 1;
+  const inSource = isOfSeveral ? words : starts[part + 1]! - starts[part]!;
+  return 1 - words / Math.max(words, inSource, gap(target, targetFrom, targetTo, widestAround * words));
+}
+
+/** The open words around `from` to `to`, out to the ends of the gap in their blocks; `most` if they are more. */
+function gap({ open, breaks }: Target, from: number, to: number, most: number): number {
+  while (to - from < most && from > 0 && open[from - 1] && breaks[from] !== blockBreak) from--;
+  while (to - from < most && to < breaks.length && open[to] && breaks[to] !== blockBreak) to++;
+  return Math.min(most, to - from);
 }
 
 /** How many of the words from `from` on, up to `to`, are open. */
