@@ -70,6 +70,19 @@ describe("the figures of an entry", () => {
       expect(figuresOf(p(`${stay}\n\n${was}`), q(stay), q(was.replace("silt", "mud"), "other"))).toMatchObject({ added: 1 });
     }
   });
+  test("a text that is put in the place of another is taken over whole, with the phrases that both have", () => {
+    // Too weak to be a copy from another page, and strong enough to have moved within its own.
+    const phrase = (letter: string) => "osiers behind gravel banks upstream".replace(/\b\w/g, letter);
+    const text = (prefix: string) => ["k", "v", "z"].map((letter) => {
+      const around = (at: string, length: number) => freshWords(`${prefix}${at}${letter}`, length).join(" ");
+      return `${around("a", 12)}. ${around("b", 3)} ${phrase(letter)} ${around("c", 3)}. ${around("d", 14)}`;
+    }).join("\n\n");
+    const [here, there] = [text("here"), text("there")];
+    const count = (of: string) => of.split(/\s+/).length;
+    const { wiki, figures } = replay([p(here), q(there, "other"), q(there)]);
+    expect(figures.at(-1)).toMatchObject({ carried: count(there), added: 0, moved: 0, wordsIn: count(there), wordsOut: count(here), removedOthers: count(here) });
+    expect(standingByAuthor(wiki)).toEqual(new Map([["q", 2 * count(there)]]));
+  });
   test("a paragraph cut here and pasted on another page was not removed", () => {
     const text = freshWords("w", 20).join(" ");
     const entries = [p(`${text}\n\nstay`), q("stay"), q(text, "other")];

@@ -3,6 +3,7 @@ import { passing } from "../text/room";
 import type { Range } from "../diff/align";
 import type { Comparison } from "../diff/compare";
 import { partAt } from "../diff/part-at";
+import { came } from "../diff/ways";
 import type { EntryStep } from "./entry";
 import { OriginNumbers } from "./origin-numbers";
 import { OriginSet } from "./origin-set";
@@ -123,6 +124,15 @@ export class Explaining {
       this.origins.ordinals[word] = ordinal++;
       this.reasons[word] = added;
     }
+  }
+
+  /** A word was not kept, nor moved, after all. */
+  letGo(word: number): void {
+    const { fromBefore, toAfter, how } = this.comparison;
+    toAfter[fromBefore[word]!] = -1;
+    fromBefore[word] = -1;
+    how[word] = came;
+    this.reasons[word] = unexplained;
   }
 
   /** A kept word took the place of another (see `makeRoom`): both change what they are. */

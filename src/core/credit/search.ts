@@ -1,16 +1,12 @@
 /** Text that is found by searching the wiki: carried over from where it stands, or restored from where it was removed. */
 import { isWorthSearching, takeChains } from "../diff/chains";
 import { Evidence } from "../diff/evidence";
-import type { Chain } from "../diff/links";
 import { indexOfText, type SearchedText } from "../diff/pairs";
 import type { Source, Target } from "../diff/runs";
 import { partAt } from "../diff/part-at";
-import { isPartEnd, partFrom } from "../diff/parts";
-import { makeRoom, type Side } from "../diff/slide";
-import { alignStretch, mayShareWord } from "../diff/stretch";
-import { blockBreak } from "../text/breaks";
 import type { ReadText } from "../text/vocabulary";
 import { passing } from "../text/room";
+import { takeAlong } from "./along";
 import { bridgeSpelling } from "./bring-back";
 import { type Explaining, unexplained } from "./explaining";
 import { OriginSet } from "./origin-set";
@@ -42,8 +38,10 @@ export function search(work: Explaining): void {
     bridgeSpelling(work, source.words, found, 0);
     for (let word = target.from; word < target.to; word++) if (found[word]! >= 0) give(work, source, found[word]!, word);
   }
-  for (const chain of chains) extend(work, sources[chain[0]!.of]!, chain);
-  for (const chain of chains) fill(work, sources[chain[0]!.of]!, chain);
+  takeAlong(work, chains.map((chain) => {
+    const source = sources[chain[0]!.of]!;
+    return { source, chain, give: (from, word) => give(work, source, from, word) };
+  }));
 }
 
 function openTarget(work: Explaining): Target {
@@ -115,88 +113,4 @@ function give(work: Explaining, { origins, removed, isSamePage }: Origin, source
   if (!removed || (isSamePage && work.isBack(source))) work.carry(word, entry, ordinal);
   else if (isSamePage) work.restoreInPlace(word, source);
   else work.restore(word, entry, ordinal, removed.at[partAt(removed.starts, source)]!, false);
-}
-
-/** Takes the words at both ends of a chain along, where their doubles were kept by chance (see `makeRoom`). */
-function extend(work: Explaining, source: Origin, chain: Chain): void {
-  const { step: { after }, comparison } = work;
-  const side: Side = {
-    words: after.words, partner: comparison.fromBefore, back: comparison.toAfter, how: comparison.how, isAfter: true,
-    isFree: (word) => work.reasons[word] === unexplained,
-  };
-  const first = chain[0]!, last = chain.at(-1)!;
-  for (let s = last.source + last.length, t = last.target + last.length; t < after.words.length; s++, t++) {
-    if (s < source.words.length && takeAlong(s, t, -1)) continue;
-    s = behind(source, s);
-    if (s < 0 || !takeAlong(s, t, -1)) break;
-  }
-  for (let s = first.source - 1, t = first.target - 1; t >= 0; s--, t--) {
-    if (s >= 0 && takeAlong(s, t, 1)) continue;
-    s = inFront(source, s);
-    if (s < 0 || !takeAlong(s, t, 1)) break;
-  }
-
-  function takeAlong(from: number, word: number, changeLies: -1 | 1): boolean {
-    if (source.words[from] !== after.words[word]) return false;
-    const double = makeRoom(side, word, changeLies);
-    if (double < 0) return false;
-    if (double !== word) work.exchange(double, word);
-    give(work, source, from, word);
-    return true;
-  }
-}
-
-/** Where a text goes on that ends, as a part, before `word`; -1 if it does not. */
-function behind(source: Origin, word: number): number {
-  const { parts } = source;
-  if (!parts || !isPartEnd(source, word)) return -1;
-  const next = parts.after(partAt(parts.starts, word - 1));
-  return next < 0 ? -1 : parts.starts[next]!;
-}
-
-/** The same in front of a part that begins behind `word`: its last word. */
-function inFront(source: Origin, word: number): number {
-  const part = partFrom(source, word + 1);
-  const earlier = part < 0 ? -1 : source.parts!.before(part);
-  return earlier < 0 ? -1 : source.parts!.starts[earlier + 1]! - 1;
-}
-
-/**
- * Takes the words within a chain along, out to the ends of its block, or of its gap: whoever brings a paragraph back, or over, and changes it
- * leaves runs that are too short to be found anywhere else than beside the others.
- */
-function fill(work: Explaining, source: Origin, chain: Chain): void {
-  const { step: { after }, comparison: { evidence }, reasons } = work;
-  const first = chain[0]!, last = chain.at(-1)!;
-  const isOpen = (word: number) => reasons[word] === unexplained;
-  between(edge(source, first.source, -1), first.source, edge(after, first.target, -1, isOpen), first.target);
-  for (let at = 1; at < chain.length; at++) {
-    const run = chain[at - 1]!, next = chain[at]!;
-    between(run.source + run.length, next.source, run.target + run.length, next.target);
-  }
-  const sourceEnd = last.source + last.length, targetEnd = last.target + last.length;
-  between(sourceEnd, edge(source, sourceEnd, 1), targetEnd, edge(after, targetEnd, 1, isOpen));
-
-  function between(sFrom: number, sTo: number, tFrom: number, tTo: number): void {
-    // What was taken along at the ends of the chain is no longer open.
-    while (tFrom < tTo && !isOpen(tFrom)) tFrom++;
-    while (tFrom < tTo && !isOpen(tTo - 1)) tTo--;
-    if (sFrom >= sTo || !mayShareWord(source.words, sFrom, sTo, after.words, tFrom, tTo)) return;
-    const found = alignStretch({
-      a: source.words.subarray(sFrom, sTo), aBreaks: source.breaks.subarray(sFrom, sTo), b: after.words.subarray(tFrom, tTo), bBreaks: after.breaks.subarray(tFrom, tTo),
-    }, evidence);
-    for (let at = 0; at < found.length; at++) if (found[at]! >= 0 && isOpen(tFrom + at)) give(work, source, sFrom + found[at]!, tFrom + at);
-  }
-}
-
-/** Farther from a chain its block's ends are not looked for: many chains may lie in one long block. */
-const farthestEdge = 200;
-
-/** The end, on one side of a place, of the open words of its block; the place itself, if that is far. */
-function edge({ words, breaks }: ReadText, place: number, side: -1 | 1, isOpen: (word: number) => boolean = () => true): number {
-  let at = place;
-  for (; at > 0 && at < words.length && breaks[at] !== blockBreak && isOpen(side < 0 ? at - 1 : at); at += side) {
-    if (Math.abs(at - place) === farthestEdge) return place;
-  }
-  return at;
 }
