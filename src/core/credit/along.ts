@@ -110,14 +110,14 @@ function extend(work: Explaining, { source, chain, give }: Passage): void {
 function behind(source: Source, word: number): number {
   const { parts } = source;
   if (!parts || !isPartEnd(source, word)) return -1;
-  const next = parts.after(partAt(parts.starts, word - 1));
+  const next = parts.after[partAt(parts.starts, word - 1)]!;
   return next < 0 ? -1 : parts.starts[next]!;
 }
 
 /** The same in front of a part that begins behind `word`: its last word. */
 function inFront(source: Source, word: number): number {
   const part = partFrom(source, word + 1);
-  const earlier = part < 0 ? -1 : source.parts!.before(part);
+  const earlier = part < 0 ? -1 : source.parts!.before[part]!;
   return earlier < 0 ? -1 : source.parts!.starts[earlier + 1]! - 1;
 }
 

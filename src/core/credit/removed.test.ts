@@ -129,8 +129,9 @@ describe("what a page remembers", () => {
       const parts = partsOf({ ...nothingRemoved, at: Int32Array.from(runs, ({ at }) => at), anchors: Int32Array.from(anchors), starts: Int32Array.from([...runs, 0], (_, index) => 2 * index) });
       runs.forEach(({ at }, index) => {
         const alike = runs.map((_, other) => other).filter((other) => runs[other]!.at === at && anchors[other] === anchors[index]);
-        expect(parts.before(index)).toBe(alike.findLast((other) => other < index) ?? -1);
-        expect(parts.after(index)).toBe(alike.find((other) => other > index) ?? -1);
+        expect(parts.before[index]).toBe(alike.findLast((other) => other < index) ?? -1);
+        expect(parts.after[index]).toBe(alike.find((other) => other > index) ?? -1);
+        expect(parts.joints.includes(index)).toBe(parts.after[index]! > index + 1);
       });
     }), { seed: 75, numRuns: 1000 });
   });

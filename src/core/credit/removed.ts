@@ -33,16 +33,30 @@ export const nothingRemoved: RemovedText = {
 /** So many runs away a run is no longer looked for that another goes on from. */
 const mostBetween = 64;
 
+const knownParts = new WeakMap<RemovedText, Parts>();
+
 /**
  * The runs as parts. What a later entry removed around what had been removed before goes on behind it, in the order of the page:
- * whoever brings it back brings it back in one piece.
+ * whoever brings it back brings it back in one piece. O(runs), the first time.
  */
-export function partsOf({ starts, at, anchors }: RemovedText): Parts {
-  const beside = (run: number, step: -1 | 1) => {
-    for (let other = run + step, seen = 0; seen < mostBetween && anchors[other] === anchors[run]; other += step, seen++) if (at[other] === at[run]) return other;
-    return -1;
-  };
-  return { starts, before: (run) => beside(run, -1), after: (run) => beside(run, 1) };
+export function partsOf(removed: RemovedText): Parts {
+  const known = knownParts.get(removed) ?? joinRuns(removed);
+  knownParts.set(removed, known);
+  return known;
+}
+
+function joinRuns({ starts, at, anchors }: RemovedText): Parts {
+  const before = new Int32Array(at.length).fill(-1), after = new Int32Array(at.length).fill(-1);
+  const joints: number[] = [];
+  for (let run = 1; run < at.length; run++) {
+    let other = run - 1;
+    while (other >= 0 && run - other <= mostBetween && anchors[other] === anchors[run] && at[other] !== at[run]) other--;
+    if (other < 0 || run - other > mostBetween || anchors[other] !== anchors[run]) continue;
+    before[run] = other;
+    after[other] = run;
+    if (run - other > 1) joints.push(other);
+  }
+  return { starts, before, after, joints };
 }
 
 /**

@@ -110,7 +110,8 @@ describe("one stretch that stands in both", () => {
       const { words: all, breaks: read } = vocabulary.read(parts.map((part) => part.join(" ")).join("\n\n"));
       const starts = Int32Array.from([...parts, []], (_, index) => parts.slice(0, index).reduce((sum, part) => sum + part.length, 0));
       const breaks = read.map((_, word) => (starts.includes(word) ? blockBreak : 0));
-      const source = { words: all, breaks, open: null, parts: { starts, before: () => -1, after: () => -1 } };
+      const alone = new Int32Array(parts.length).fill(-1);
+      const source = { words: all, breaks, open: null, parts: { starts, before: alone, after: alone, joints: [] } };
       const length = shared.length, [part, gap] = [length + moreInPart, length + moreInGap];
       const target = { ...vocabulary.read([...freshWords("elsewhere", moreInGap), ...shared].join(" ")), open: new Uint8Array(gap).fill(1), from: 0, to: gap };
       const evidence = (asked: Int32Array) => new Evidence(vocabulary, [source], asked);

@@ -100,7 +100,7 @@ class Joints {
     if (isPartEnd(text, source[run]! + length[run]!)) this.#byEnd.set(this.#key(of[run]!, source[run]! + length[run]!), run);
     const part = partFrom(text, source[run]!);
     // Parts of a word or two between them have no run of their own.
-    for (let earlier = part < 0 ? -1 : text.parts.before(part), skipped = 0; earlier >= 0 && skipped <= widestStep; earlier = text.parts.before(earlier)) {
+    for (let earlier = part < 0 ? -1 : text.parts.before[part]!, skipped = 0; earlier >= 0 && skipped <= widestStep; earlier = text.parts.before[earlier]!) {
       const end = text.parts.starts[earlier + 1]!;
       const other = this.#byEnd.get(this.#key(of[run]!, end));
       if (other !== undefined) {

@@ -61,6 +61,30 @@ describe("runs of equal words", () => {
     }), { seed: 12, numRuns: 300 });
   });
 
+  test("lead from part to part where one goes on from the other, over whatever lies between", () => {
+    const part = fc.record({ of: fc.nat(2), text: fc.array(fc.constantFrom(...words), { minLength: 1, maxLength: 4 }) });
+    fc.assert(fc.property(fc.array(part, { minLength: 1, maxLength: 9 }), text, flags, flags, (given, targetText, sourceOpen, targetOpen) => {
+      const { sources: [flat], target } = read([given.flatMap((each) => each.text)], targetText, { sourceOpen, targetOpen });
+      const starts = Int32Array.from([...given, null], (_, index) => given.slice(0, index).reduce((sum, each) => sum + each.text.length, 0));
+      const before = Int32Array.from(given, ({ of }, index) => given.findLastIndex((other, at) => at < index && other.of === of));
+      const after = Int32Array.from(given, ({ of }, index) => given.findIndex((other, at) => at > index && other.of === of));
+      const joints = [...after.keys()].filter((index) => after[index]! > index + 1);
+      const found = listed(findRuns([{ ...flat!, parts: { starts, before, after, joints } }], target));
+      for (const { source, target: at, length } of found) {
+        for (let word = 0; word < length; word++) expect([flat!.words[source + word], target.open[at + word], flat!.open![source + word]]).toEqual([target.words[at + word], 1, 1]);
+      }
+      const covered = new Set(found.flatMap(({ source, target: at, length }) => Array.from({ length }, (_, word) => `${source + word} ${at + word}`)));
+      for (const of of [0, 1, 2]) {
+        const places = given.flatMap((each, index) => (each.of === of ? each.text.map((_, word) => starts[index]! + word) : []));
+        const together: Source = { words: Int32Array.from(places, (place) => flat!.words[place]!), breaks: new Uint8Array(places.length), open: Uint8Array.from(places, (place) => flat!.open![place]!) };
+        for (const run of allRuns([together], target)) {
+          const [, from, at, length] = run.split(" ").map(Number) as [number, number, number, number];
+          for (let word = 0; word < length; word++) expect(covered.has(`${places[from + word]} ${at + word}`), run).toBe(true);
+        }
+      }
+    }), { seed: 14, numRuns: 1000 });
+  });
+
   test("in long texts those of four and more are found, and none is told that is not there", () => {
     const long = fc.array(fc.constantFrom(..."weir eel reed loam gauge osier trout ford".split(" ")), { minLength: 520, maxLength: 560 });
     fc.assert(fc.property(long, long, (sourceText, targetText) => {

@@ -1,7 +1,7 @@
 /** Runs: stretches of a text that stand word by word in another, wherever they do. Every three equal words begin one. */
 import { tripleHash } from "./anchors";
 import { hashOfPair, type TextIndex } from "./pairs";
-import type { Parts } from "./parts";
+import { type Parts, wordAfter, wordBefore } from "./parts";
 import { seedLength, type Seeds, seedsOf } from "./seeds";
 
 /** A text in which stretches are looked for. */
@@ -113,6 +113,7 @@ class RunFinder {
     const known = this.runs.count;
     reached = withRoom(reached, words.length + this.target.to);
     this.#findIn(source, of);
+    if (source.parts) this.#findAcross(source, source.parts, of);
     for (let run = known; run < this.runs.count; run++) reached[this.#diagonal(this.runs.source[run]!, this.runs.target[run]!)] = 0;
   }
 
@@ -168,4 +169,50 @@ class RunFinder {
       if (this.isSpent) return;
     }
   }
+
+  /** Finds runs that lead from one part into the next, over whatever lies between: the last word of the one and the first of the other are a pair. */
+  #findAcross(source: Source, parts: Parts, of: number): void {
+    const { words, open } = source;
+    const { isMet, metMask } = this.#seeds;
+    for (const part of parts.joints) {
+      const last = parts.starts[part + 1]! - 1, next = parts.starts[parts.after[part]!]!;
+      if (isMet[hashOfPair(words[last]!, words[next]!) & metMask] === 0 || (open !== null && (open[last] === 0 || open[next] === 0))) continue;
+      const grown = this.#placesOf(words, wordBefore(parts, last), last, next).map((place) => place + 1);
+      for (const place of this.#placesOf(words, last, next, wordAfter(parts, next))) if (!grown.includes(place)) grown.push(place);
+      for (const place of grown) this.#growAcross(source, parts, of, last, place);
+      if (this.isSpent) return;
+    }
+  }
+
+  /** Where in the target three words of a source stand one behind the other; nowhere if one of them is -1. */
+  #placesOf(words: Int32Array, one: number, two: number, three: number): number[] {
+    const found: number[] = [];
+    if (one < 0 || three < 0) return found;
+    joined.set([words[one]!, words[two]!, words[three]!]);
+    const { words: t, from } = this.target;
+    for (let at = this.#seeds.firstOf(tripleHash(joined, 0)); at > 0 && found.length < mostPlaces; at = this.#seeds.next[at - 1 - from]!) {
+      if (t[at - 1] === joined[0] && t[at] === joined[1] && t[at + 1] === joined[2]) found.push(at - 1);
+    }
+    return found;
+  }
+
+  /**
+   * A run for each part that reads on like the target on both sides of the word `from` of a source, which is the word `to` of the target. Some of
+   * them may be known as parts of longer ones, which go on into what lies between the parts: by chance, for a word or two.
+   */
+  #growAcross({ words: s, open: sourceOpen }: Source, parts: Parts, of: number, from: number, to: number): void {
+    const { words: t, open, from: first, to: end } = this.target;
+    const isSame = (word: number, at: number) => word >= 0 && at >= first && at < end && s[word] === t[at] && open[at] === 1 && sourceOpen?.[word] !== 0;
+    let word = from, at = to;
+    for (let earlier = wordBefore(parts, word); isSame(earlier, at - 1); earlier = wordBefore(parts, word)) { word = earlier; at--; }
+    while (isSame(word, at)) {
+      const start = word, target = at;
+      do { word = wordAfter(parts, word); at++; } while (word === start + at - target && isSame(word, at));
+      this.runs.put(of, start, target, at - target);
+      this.effort -= at - target;
+    }
+  }
 }
+
+/** Three words that stand one behind the other, but not next to each other. */
+const joined = new Int32Array(seedLength);
