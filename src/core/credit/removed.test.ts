@@ -2,8 +2,9 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { freshWords, replay } from "../../../tests/support/histories";
 import { partAt } from "../diff/part-at";
-import { originRuns, packOrigins } from "./origins";
-import { mostRemembered, mostRememberedRuns, nothingRemoved, partsOf, rememberRemoved, type RemovedText } from "./removed";
+import { emptyOrigins, originRuns, packOrigins } from "./origins";
+import { mostRemembered, mostRememberedRuns } from "./forgetting";
+import { nothingRemoved, partsOf, rememberRemoved, type RemovedText } from "./removed";
 
 /** A text whose words tell by themselves where they were first written. */
 const text = (words: readonly number[]) => ({
@@ -70,7 +71,7 @@ describe("what a page remembers", () => {
         const wanted = slowly(words, removed, entry, toAfter, removedToAfter);
         removed = rememberRemoved(text(words), removed, {
           entry, toAfter: Int32Array.from(toAfter), removedToAfter: back.includes(true) ? Int32Array.from(removedToAfter) : null,
-          changed: between(words, moved), mayForget: true,
+          changed: between(words, moved), mayForget: true, standing: emptyOrigins(0),
         });
         expect(flat(removed)).toEqual(wanted);
         expect(removed.origins).toEqual(text([...removed.words]).origins);
@@ -83,7 +84,7 @@ describe("what a page remembers", () => {
   test("is bounded, the oldest goes first, and what the last entry removed is never forgotten", () => {
     const took = (removed: RemovedText, entry: number, count: number) =>
       rememberRemoved(text(Array.from({ length: count }, (_, index) => index)), removed, {
-        entry, toAfter: new Int32Array(count).fill(-1), removedToAfter: null, changed: { aFrom: 0, aTo: count, bFrom: 0, bTo: 0 }, mayForget: true,
+        entry, toAfter: new Int32Array(count).fill(-1), removedToAfter: null, changed: { aFrom: 0, aTo: count, bFrom: 0, bTo: 0 }, mayForget: true, standing: emptyOrigins(0),
       });
     const first = took(nothingRemoved, 1, 3 * mostRemembered);
     expect(first.words).toHaveLength(3 * mostRemembered);
@@ -97,7 +98,7 @@ describe("what a page remembers", () => {
     // Every second word goes: as many runs as words.
     const took = (removed: RemovedText, entry: number, runs: number) =>
       rememberRemoved(text(Array.from({ length: 2 * runs }, (_, index) => index)), removed, {
-        entry, toAfter: Int32Array.from({ length: 2 * runs }, (_, index) => (index % 2 === 0 ? -1 : (index - 1) / 2)), removedToAfter: null, changed: { aFrom: 0, aTo: 2 * runs, bFrom: 0, bTo: runs }, mayForget: true,
+        entry, toAfter: Int32Array.from({ length: 2 * runs }, (_, index) => (index % 2 === 0 ? -1 : (index - 1) / 2)), removedToAfter: null, changed: { aFrom: 0, aTo: 2 * runs, bFrom: 0, bTo: runs }, mayForget: true, standing: emptyOrigins(0),
       });
     const first = took(nothingRemoved, 1, 2 * mostRememberedRuns);
     expect(first.at).toHaveLength(2 * mostRememberedRuns);

@@ -10,7 +10,9 @@ import type { Range } from "../diff/align";
 import type { Parts } from "../diff/parts";
 import { blockBreak } from "../text/breaks";
 import { passing } from "../text/room";
+import { forget, mostRemembered, mostRememberedRuns } from "./forgetting";
 import { continueRuns, emptyOrigins, type Origins } from "./origins";
+import { Pieces } from "./pieces";
 
 /** Removed runs in the order of the page, laid out flat. Never changed in place. */
 export interface RemovedText {
@@ -59,20 +61,6 @@ function joinRuns({ starts, at, anchors }: RemovedText): Parts {
   return { starts, before, after, joints };
 }
 
-/**
- * The most removed words that a page remembers. When it is full, what left first is forgotten first, and counts as
- * added by whoever writes it again. At 16,000 words, all of a page of 3,000 must have been replaced five
- * times over before that can happen. What the last entry removed is never forgotten at once.
- */
-export const mostRemembered = 16_000;
-const forgottenAtOnce = 2000;
-/**
- * The most runs of them: past it the page is one of which single words were changed everywhere, entry by entry, and each of
- * those proves next to nothing any more. Pages that are written as people write have a thousand, and two thousand after as many entries.
- */
-export const mostRememberedRuns = 4000;
-const runsForgottenAtOnce = 2000;
-
 /** A page's words as they stood before an entry. */
 interface Stood {
   readonly words: Int32Array;
@@ -90,44 +78,8 @@ interface Fate {
   readonly changed: Range;
   /** False for an entry that emptied the page, or put it back as it was: the two together must leave no trace, not even that something was forgotten. */
   readonly mayForget: boolean;
-}
-
-/**
- * Runs that are to be remembered, each part of what stood or part of what was remembered: in plain arrays, because there
- * may be thousands of them and most stay as they are.
- */
-class Pieces {
-  length = 0;
-  from: Int32Array;
-  to: Int32Array;
-  /** 1 for parts of what stood. */
-  stood: Uint8Array;
-  at: Int32Array;
-  anchor: Int32Array;
-
-  constructor(capacity: number) {
-    this.from = passing.numbers(capacity);
-    this.to = passing.numbers(capacity);
-    this.stood = passing.bytes(capacity);
-    this.at = passing.numbers(capacity);
-    this.anchor = passing.numbers(capacity);
-  }
-
-  put(from: number, to: number, stood: 0 | 1, at: number, anchor: number): void {
-    const index = this.length++;
-    this.from[index] = from;
-    this.to[index] = to;
-    this.stood[index] = stood;
-    this.at[index] = at;
-    this.anchor[index] = anchor;
-  }
-
-  /** Some of the pieces, in the order given. */
-  pick(wanted: ArrayLike<number>): Pieces {
-    const picked = new Pieces(wanted.length);
-    for (let each = 0, index = wanted[0]!; each < wanted.length; index = wanted[++each]!) picked.put(this.from[index]!, this.to[index]!, this.stood[index] as 0 | 1, this.at[index]!, this.anchor[index]!);
-    return picked;
-  }
+  /** The credit of the words that stand now. */
+  readonly standing: Origins;
 }
 
 /**
@@ -161,7 +113,8 @@ export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate):
     if (gone === 0 && !removedToAfter && remembered.middle === pieces) return { ...removed, anchors: anchorsOf(remembered, removed) };
     return layOut(remembered, stood, removed);
   }
-  return layOut({ head: 0, middle: forget(inOnePiece(remembered, removed), entry), tail: removed.at.length, shift: 0 }, stood, removed);
+  const originsOf = (isStanding: boolean) => (isStanding ? stood.origins : removed.origins);
+  return layOut({ head: 0, middle: forget(inOnePiece(remembered, removed), entry, fate.standing, originsOf), tail: removed.at.length, shift: 0 }, stood, removed);
 
   function putGone(to: number): void {
     if (wentFrom >= 0) pieces.put(wentFrom, to, 1, entry, anchor);
@@ -249,31 +202,6 @@ function inOrder(pieces: Pieces): Pieces {
   const order = passing.numbers(pieces.length);
   for (let index = 0; index < pieces.length; index++) order[places[pieces.anchor[index]! + 1]!++] = index;
   return pieces.pick(order);
-}
-
-/** Forgets the oldest runs; some more than needed, so that it is not done at every entry. */
-function forget(pieces: Pieces, entry: number): Pieces {
-  const byEntry = new Map<number, { words: number; runs: number }>();
-  const left = { words: 0, runs: 0 };
-  for (let index = 0; index < pieces.length; index++) {
-    const at = pieces.at[index]!, length = pieces.to[index]! - pieces.from[index]!;
-    let sum = byEntry.get(at);
-    if (!sum) byEntry.set(at, (sum = { words: 0, runs: 0 }));
-    for (const each of at === entry ? [sum] : [sum, left]) {
-      each.words += length;
-      each.runs++;
-    }
-  }
-  let last = -1;
-  for (const [at, { words, runs }] of [...byEntry].sort(([one], [other]) => one - other)) {
-    if (left.words <= mostRemembered - forgottenAtOnce && left.runs <= mostRememberedRuns - runsForgottenAtOnce) break;
-    left.words -= words;
-    left.runs -= runs;
-    last = at;
-  }
-  const kept: number[] = [];
-  for (let index = 0; index < pieces.length; index++) if (pieces.at[index]! > last) kept.push(index);
-  return pieces.pick(kept);
 }
 
 function layOut(remembered: Remembered, stood: Stood, removed: RemovedText): RemovedText {

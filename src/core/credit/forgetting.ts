@@ -1,0 +1,82 @@
+/** What a page forgets of what was removed from it: first what it knows anyway, then what left first. */
+import { OriginSet } from "./origin-set";
+import type { Origins } from "./origins";
+import type { Pieces } from "./pieces";
+
+/**
+ * The most removed words that a page remembers. When it is full, what stands again, or left once more since, is forgotten, and if
+ * that is not enough what left first, which then counts as added by whoever writes it again. At 16,000 words, all of a page
+ * of 3,000 must have been replaced five times over before that can happen. What the last entry removed is never forgotten at once.
+ */
+export const mostRemembered = 16_000;
+const forgottenAtOnce = 2000;
+/**
+ * The most runs of them: past it the page is one of which single words were changed everywhere, entry by entry, and each of
+ * those proves next to nothing any more. Pages that are written as people write have a thousand, and two thousand after as many entries.
+ */
+export const mostRememberedRuns = 4000;
+const runsForgottenAtOnce = 2000;
+
+/** A piece's words were part of what stood, or of what was remembered: their credit there. */
+type OriginsOf = (isStanding: boolean) => Origins;
+
+/** Forgets some more than needed, so that it is not done at every entry, and nothing that `entry` removed. O(words remembered and standing). */
+export function forget(pieces: Pieces, entry: number, standing: Origins, originsOf: OriginsOf): Pieces {
+  const left = withoutKnown(pieces, entry, standing, originsOf);
+  return isFewEnough(sumUp(left, entry).earlier) ? left : withoutOldest(left, entry);
+}
+
+/** Text that went from page to page and came back, or that was written over and over, may be remembered many times: the last time is enough. */
+function withoutKnown(pieces: Pieces, entry: number, standing: Origins, originsOf: OriginsOf): Pieces {
+  const known = new OriginSet();
+  known.addAll(standing, () => true);
+  const isKept = new Uint8Array(pieces.length);
+  const latestFirst = Array.from(isKept.keys()).sort((one, other) => pieces.at[other]! - pieces.at[one]! || one - other);
+  for (const index of latestFirst) {
+    const { entries, ordinals } = originsOf(pieces.stood[index] === 1);
+    if (pieces.at[index] === entry) isKept[index] = 1;
+    for (let word = pieces.from[index]!; word < pieces.to[index]!; word++) {
+      if (known.has(entries[word]!, ordinals[word]!)) continue;
+      isKept[index] = 1;
+      known.add(entries[word]!, ordinals[word]!);
+    }
+  }
+  return pieces.pick(Array.from(isKept.keys()).filter((index) => isKept[index] === 1));
+}
+
+interface Sum {
+  words: number;
+  runs: number;
+}
+
+function isFewEnough({ words, runs }: Sum): boolean {
+  return words <= mostRemembered - forgottenAtOnce && runs <= mostRememberedRuns - runsForgottenAtOnce;
+}
+
+function withoutOldest(pieces: Pieces, entry: number): Pieces {
+  const { byEntry, earlier } = sumUp(pieces, entry);
+  let last = -1;
+  for (const [at, { words, runs }] of [...byEntry].sort(([one], [other]) => one - other)) {
+    if (isFewEnough(earlier)) break;
+    earlier.words -= words;
+    earlier.runs -= runs;
+    last = at;
+  }
+  return pieces.pick(Array.from({ length: pieces.length }, (_, index) => index).filter((index) => pieces.at[index]! > last));
+}
+
+/** How much each entry removed, and all earlier ones than `entry` together. */
+function sumUp(pieces: Pieces, entry: number): { readonly byEntry: Map<number, Sum>; readonly earlier: Sum } {
+  const byEntry = new Map<number, Sum>();
+  const earlier = { words: 0, runs: 0 };
+  for (let index = 0; index < pieces.length; index++) {
+    const at = pieces.at[index]!;
+    let own = byEntry.get(at);
+    if (!own) byEntry.set(at, (own = { words: 0, runs: 0 }));
+    for (const sum of at === entry ? [own] : [own, earlier]) {
+      sum.words += pieces.to[index]! - pieces.from[index]!;
+      sum.runs++;
+    }
+  }
+  return { byEntry, earlier };
+}
