@@ -1,7 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { freshWords, replay } from "../../../tests/support/histories";
-import { forget, mostRemembered } from "./forgetting";
+import { forget } from "./forgetting";
 import { Pieces } from "./pieces";
 
 const origins = (numbers: readonly number[]) => ({ entries: Int32Array.from(numbers, (number) => number >>> 3), ordinals: Int32Array.from(numbers, (number) => number & 7) });
@@ -27,12 +26,5 @@ describe("what a page forgets", () => {
         else if (isKnown) expect(kept).not.toContain(index);
       }
     }), { seed: 81, numRuns: 1000 });
-  });
-
-  test("is not what was removed once, however often other text went and came", () => {
-    const once = freshWords("once", 40).join(" "), often = freshWords("often", mostRemembered / 8).join(" ");
-    const there = (text: string) => [{ author: "p", page: "one", text: "" }, { author: "p", page: "other", text }, { author: "p", page: "other", text: "" }, { author: "p", page: "one", text }];
-    const entries = [{ author: "q", page: "one", text: once }, { author: "p", page: "one", text: often }, ...Array.from({ length: 10 }, () => there(`${often} and`)).flat(), { author: "p", page: "one", text: `${often}\n\n${once}` }];
-    expect(replay(entries).figures.at(-1)).toMatchObject({ added: 0, restored: 40 });
   });
 });

@@ -94,6 +94,18 @@ describe("what a page remembers", () => {
     expect([...third.at].sort()).toEqual([2, 3, 4]);
     expect([...took(third, 5, 5).at].sort()).toEqual([5]);
   });
+  test("is bounded, and what left again and again is remembered once before anything else is forgotten", () => {
+    const took = (removed: RemovedText, entry: number, from: number, to: number, standing = emptyOrigins(0)) => {
+      const words = Array.from({ length: to - from }, (_, index) => from + index);
+      return rememberRemoved(text(words), removed, { entry, toAfter: new Int32Array(words.length).fill(-1), removedToAfter: null, changed: { aFrom: 0, aTo: words.length, bFrom: 0, bTo: 0 }, mayForget: true, standing });
+    };
+    let removed = took(nothingRemoved, 1, 0, 40);
+    for (let entry = 2; entry < 12; entry++) removed = took(removed, entry, 100, 100 + mostRemembered / 8);
+    expect(new Set(removed.at)).toEqual(new Set([1, 10, 11]));
+    // What stands again needs no memory either.
+    removed = took(took(removed, 12, 3000, 4000), 13, 10_000, 10_000 + mostRemembered);
+    expect(new Set(took(removed, 14, 50_000, 50_001, text(Array.from({ length: 2 * mostRemembered }, (_, index) => 3000 + index)).origins).at)).toEqual(new Set([1, 11, 14]));
+  });
   test("is bounded in runs too, the oldest first, and those of the last entry never at once", () => {
     // Every second word goes: as many runs as words.
     const took = (removed: RemovedText, entry: number, runs: number) =>
