@@ -35,25 +35,34 @@ export const nothingRemoved: RemovedText = {
 /** So many runs away a run is no longer looked for that another goes on from. */
 const mostBetween = 64;
 
-const knownParts = new WeakMap<RemovedText, Parts>();
-
 /**
  * The runs as parts. What a later entry removed around what had been removed before goes on behind it, in the order of the page:
- * whoever brings it back brings it back in one piece. O(runs), the first time.
+ * whoever brings it back brings it back in one piece. To be used within the step. O(runs).
  */
 export function partsOf(removed: RemovedText): Parts {
-  const known = knownParts.get(removed) ?? joinRuns(removed);
-  knownParts.set(removed, known);
-  return known;
+  return joinRuns(removed, passing.numbers(removed.at.length), passing.numbers(removed.at.length));
 }
 
-function joinRuns({ starts, at, anchors }: RemovedText): Parts {
-  const before = new Int32Array(at.length).fill(-1), after = new Int32Array(at.length).fill(-1);
+const known = new WeakMap<RemovedText, Parts>();
+
+/** The same for a page that is searched by many entries before it changes: made once, and kept as long as its runs. */
+export function lastingPartsOf(removed: RemovedText): Parts {
+  const parts = known.get(removed) ?? joinRuns(removed, new Int32Array(removed.at.length), new Int32Array(removed.at.length));
+  known.set(removed, parts);
+  return parts;
+}
+
+function joinRuns({ starts, at, anchors }: RemovedText, before: Int32Array, after: Int32Array): Parts {
+  before.fill(-1);
+  after.fill(-1);
   const joints: number[] = [];
   for (let run = 1; run < at.length; run++) {
+    // Most lie alone in their place.
+    if (anchors[run - 1] !== anchors[run]) continue;
+    const first = Math.max(0, run - mostBetween);
     let other = run - 1;
-    while (other >= 0 && run - other <= mostBetween && anchors[other] === anchors[run] && at[other] !== at[run]) other--;
-    if (other < 0 || run - other > mostBetween || anchors[other] !== anchors[run]) continue;
+    while (other >= first && anchors[other] === anchors[run] && at[other] !== at[run]) other--;
+    if (other < first || anchors[other] !== anchors[run]) continue;
     before[run] = other;
     after[other] = run;
     if (run - other > 1) joints.push(other);

@@ -11,7 +11,7 @@ import { bridgeSpelling } from "./bring-back";
 import { type Explaining, unexplained } from "./explaining";
 import { OriginSet } from "./origin-set";
 import type { Origins } from "./origins";
-import { partsOf, type RemovedText } from "./removed";
+import { lastingPartsOf, partsOf, type RemovedText } from "./removed";
 
 /** What a run must prove to be a copy or a restore: more than a move, because most of what people add is new. */
 const marginOfSearch = 10;
@@ -74,7 +74,7 @@ function gather(work: Explaining): Origin[] {
     if (words.length === 0) return;
     // Another page is searched by many entries before it changes.
     const index = isSamePage ? null : indexOfText(words);
-    sources.push({ words, breaks, index, ...(removed ? { parts: partsOf(removed) } : {}), open: isSamePage && removed ? stillRemoved(work) : null, origins, removed, isSamePage });
+    sources.push({ words, breaks, index, ...(removed ? { parts: isSamePage ? partsOf(removed) : lastingPartsOf(removed) } : {}), open: isSamePage && removed ? stillRemoved(work) : null, origins, removed, isSamePage });
   };
   for (const { removed } of pages) put(removed, removed.origins, removed, false);
   put(before.removed, before.removed.origins, before.removed, true);
