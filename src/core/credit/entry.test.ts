@@ -83,6 +83,14 @@ describe("the figures of an entry", () => {
     expect(figures.at(-1)).toMatchObject({ carried: count(there), added: 0, moved: 0, wordsIn: count(there), wordsOut: count(here), removedOthers: count(here) });
     expect(standingByAuthor(wiki)).toEqual(new Map([["q", 2 * count(there)]]));
   });
+  test("a few words that only another page's version of a text has come over with what is new in it", () => {
+    const [one, other, news] = [freshWords("one", 30).join(" "), freshWords("other", 30).join(" "), freshWords("new", 20).join(" ")];
+    const there = `${one} of the ${other}\n\n${news}`;
+    const entries = [p(`${one} ${other}`), q(`${one} ${other}`, "other"), p(there, "other")];
+    expect(figuresOf(...entries, q(there))).toMatchObject({ carried: 22, added: 0 });
+    // Between other words they are new.
+    expect(figuresOf(...entries, q(`${one} ${freshWords("else", 1)[0]} of the ${other}\n\n${news}`))).toMatchObject({ carried: 20, added: 3 });
+  });
   test("a paragraph cut here and pasted on another page was not removed", () => {
     const text = freshWords("w", 20).join(" ");
     const entries = [p(`${text}\n\nstay`), q("stay"), q(text, "other")];

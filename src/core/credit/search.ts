@@ -10,6 +10,7 @@ import { takeAlong } from "./along";
 import { bridgeSpelling } from "./bring-back";
 import { type Explaining, unexplained } from "./explaining";
 import { OriginSet } from "./origin-set";
+import { explainInContext } from "./in-context";
 import type { Origins } from "./origins";
 import { lastingPartsOf, partsOf, type RemovedText } from "./removed";
 
@@ -42,6 +43,7 @@ export function search(work: Explaining): void {
     const source = sources[chain[0]!.of]!;
     return { source, chain, give: (from, word) => give(work, source, from, word) };
   }));
+  explainInContext(work, texts.map((source) => ({ ...source, give: (from, word) => give(work, source, from, word) })));
 }
 
 function openTarget(work: Explaining): Target {

@@ -131,6 +131,26 @@ export const bringBack: Edit = (page, scene) => {
   return insertAnywhere(page, dice, taken);
 };
 
+/** About one word in twelve is another. */
+function changed(paragraph: Paragraph, { dice, prose, rev, author }: Scene): Paragraph {
+  return paragraph.map((sentence) => sentence.map((token) => (dice.chance(1 / 12) ? write([dice.pick(prose(dice))], rev, author)[0]! : token)));
+}
+
+/** A paragraph, or some of its sentences, once more, with words changed everywhere. */
+export const copyChanged: Edit = (page, scene) => {
+  const { dice } = scene;
+  if (page.length === 0) return page;
+  const paragraph = dice.pick(page), from = dice.below(paragraph.length);
+  return insertAnywhere(page, dice, changed(dice.chance(0.5) ? paragraph : paragraph.slice(from, from + 2), scene));
+};
+
+/** Text that was removed comes back with words changed everywhere. */
+export const bringBackChanged: Edit = (page, scene) => {
+  const { dice, removed } = scene;
+  if (removed.length === 0) return insert(page, scene);
+  return insertAnywhere(page, dice, changed(removed.splice(dice.below(removed.length), 1)[0]!, scene));
+};
+
 export const restyle: Edit = (page, { dice }) => {
   if (page.length === 0) return page;
   const upper = dice.chance(0.5);

@@ -41,6 +41,8 @@ export interface Habits {
   readonly revertingWithEdit?: number;
   /** A paragraph leaves one page and comes to another by a second entry, or is copied there. */
   readonly acrossPages?: number;
+  /** A page is emptied, its text put in the place of another's, and the other's on the empty page. */
+  readonly exchanging?: number;
   readonly editsAtOnce?: number;
 }
 
@@ -96,8 +98,8 @@ class Teller {
   }
 
   #happen(page: string): void {
-    const { blanking = 0, reverting = 0, revertingWithEdit = 0, acrossPages = 0, edits, editsAtOnce = 1 } = this.habits;
-    let throwOf = this.dice.part() * (blanking + reverting + revertingWithEdit + acrossPages + edits.reduce((sum, [, weight]) => sum + weight, 0));
+    const { blanking = 0, reverting = 0, revertingWithEdit = 0, acrossPages = 0, exchanging = 0, edits, editsAtOnce = 1 } = this.habits;
+    let throwOf = this.dice.part() * (blanking + reverting + revertingWithEdit + acrossPages + exchanging + edits.reduce((sum, [, weight]) => sum + weight, 0));
     const before = this.#pages.get(page)!;
     if ((throwOf -= blanking) < 0) {
       this.#save(page, this.#author(), () => []);
@@ -107,6 +109,7 @@ class Teller {
     } else if ((throwOf -= revertingWithEdit) < 0) {
       this.#save(page, this.#author(), (rev, author) => this.#edited(this.#earlier(page), rev, author));
     } else if ((throwOf -= acrossPages) < 0) this.#takeAcross(page);
+    else if ((throwOf -= exchanging) < 0) this.#exchange(page);
     else this.#save(page, this.#author(), (rev, author) => {
       let content = before;
       for (let each = this.dice.between(1, editsAtOnce); each > 0; each--) content = this.#edited(content, rev, author);
@@ -147,6 +150,15 @@ class Teller {
     if (way < 0.4) cut();
     paste();
     if (way >= 0.4 && way < 0.7) cut();
+  }
+
+  #exchange(page: string): void {
+    const other = this.dice.pick([...this.#pages.keys()].filter((each) => each !== page));
+    const author = this.#author();
+    const [here, there] = [this.#pages.get(page)!, this.#pages.get(other)!];
+    this.#save(page, author, () => []);
+    this.#save(other, author, () => here);
+    this.#save(page, author, () => there);
   }
 
   #save(page: string, author: string, content: (rev: number, author: string) => Page): void {

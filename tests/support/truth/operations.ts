@@ -1,5 +1,5 @@
 /** The operations that accuracy is reported for, each alone, and mixed. */
-import { bringBack, copy, cutAcross, insert, move, nearCopy, remove, reorganise, replace, respell, restyle, tabulate } from "./edits";
+import { bringBack, bringBackChanged, copy, copyChanged, cutAcross, insert, move, nearCopy, remove, reorganise, replace, respell, restyle, tabulate } from "./edits";
 import type { Habits, Size } from "./history";
 
 export interface Operation {
@@ -27,6 +27,8 @@ export const operations: readonly Operation[] = [
   { name: "moving and changing at once", habits: { edits: [...some, [reorganise, 2]] }, wanted: 0.99 },
   { name: "moving across pages", habits: { edits: some, acrossPages: 2 }, wanted: 0.995, pages: 4 },
   { name: "copying", habits: { edits: [...some, [copy, 2]] }, wanted: 0.99 },
+  { name: "copying, bringing back, changed", habits: { edits: [...some, [remove, 1], [copyChanged, 1], [bringBackChanged, 1]] }, wanted: 0.99 },
+  { name: "pages exchanging their texts", habits: { edits: some, exchanging: 0.5 }, wanted: 0.995, pages: 3 },
   { name: "near-identical paragraphs", habits: { edits: [...some, [nearCopy, 1], [replace, 1], [move, 1]] }, wanted: 0.99 },
   { name: "tables from text", habits: { edits: [...some, [tabulate, 1]] }, wanted: 0.99 },
   { name: "mixed, no blanking", habits: { edits: most, editsAtOnce: 3, acrossPages: 0.5 }, wanted: 0.995, pages: 2 },
