@@ -73,7 +73,7 @@ export function creditEntry(step: EntryStep): CreditedEntry {
   const { text, origins, removed } = step.before;
   const remembered = rememberRemoved(
     { words: text.words, breaks: text.breaks, origins }, removed,
-    { entry: step.entry, toAfter: work.toAfter, removedToAfter: work.removedToAfter, changed: work.changed, mayForget: step.after.words.length > 0 && !step.sameBefore, standing: work.origins },
+    { entry: step.entry, toAfter: work.toAfter, removedToAfter: work.removedToAfter, changed: work.changed, mayForget: step.after.words.length > 0 && !step.sameBefore, standing: work.origins, isSpread: (entry) => step.isSpread(entry) || work.spread.has(entry) },
   );
   return {
     page: { text: step.after, origins: work.origins, removed: remembered },

@@ -13,7 +13,7 @@ describe("what a page forgets", () => {
     fc.assert(fc.property(fc.array(piece, { maxLength: 30 }), numbers, numbers, fc.array(number, { maxLength: 20 }), (given, stood, remembered, standing) => {
       const pieces = new Pieces(given.length);
       given.forEach(({ from, length, at, isStood }, index) => pieces.put(from, from + length, isStood ? 1 : 0, at, index));
-      const left = forget(pieces, 9, origins(standing), (isStanding) => origins(isStanding ? stood : remembered));
+      const left = forget(pieces, 9, { standing: origins(standing), originsOf: (isStanding) => origins(isStanding ? stood : remembered), isSpread: () => true });
       const kept = [...left.anchor.subarray(0, left.length)];
       expect(kept).toEqual([...kept].sort((one, other) => one - other));
       const wordsOf = (index: number) => (given[index]!.isStood ? stood : remembered).slice(given[index]!.from, given[index]!.from + given[index]!.length);

@@ -1,4 +1,5 @@
 /** What a page forgets of what was removed from it: first what it knows anyway, then what left first. */
+import { passing } from "../text/room";
 import { OriginSet } from "./origin-set";
 import type { Origins } from "./origins";
 import type { Pieces } from "./pieces";
@@ -17,31 +18,42 @@ const forgottenAtOnce = 2000;
 export const mostRememberedRuns = 4000;
 const runsForgottenAtOnce = 2000;
 
-/** A piece's words were part of what stood, or of what was remembered: their credit there. */
-type OriginsOf = (isStanding: boolean) => Origins;
+/** What a page knows beside the pieces. */
+export interface Known {
+  /** The credit of the words that stand. */
+  readonly standing: Origins;
+  /** A piece's words were part of what stood, or of what was remembered: their credit there. */
+  readonly originsOf: (isStanding: boolean) => Origins;
+  /** Whether words of an entry may stand, or be remembered, more than once. */
+  readonly isSpread: (entry: number) => boolean;
+}
 
 /** Forgets some more than needed, so that it is not done at every entry, and nothing that `entry` removed. O(words remembered and standing). */
-export function forget(pieces: Pieces, entry: number, standing: Origins, originsOf: OriginsOf): Pieces {
-  const left = withoutKnown(pieces, entry, standing, originsOf);
+export function forget(pieces: Pieces, entry: number, known: Known): Pieces {
+  const left = withoutKnown(pieces, entry, known);
   return isFewEnough(sumUp(left, entry).earlier) ? left : withoutOldest(left, entry);
 }
 
 /** Text that went from page to page and came back, or that was written over and over, may be remembered many times: the last time is enough. */
-function withoutKnown(pieces: Pieces, entry: number, standing: Origins, originsOf: OriginsOf): Pieces {
+function withoutKnown(pieces: Pieces, entry: number, { standing, originsOf, isSpread }: Known): Pieces {
   const known = new OriginSet();
-  known.addAll(standing, () => true);
-  const isKept = new Uint8Array(pieces.length);
-  const latestFirst = Array.from(isKept.keys()).sort((one, other) => pieces.at[other]! - pieces.at[one]! || one - other);
-  for (const index of latestFirst) {
+  const isKept = passing.bytes(pieces.length);
+  const all = [...isKept.keys()];
+  if (!all.some((index) => isSpread(originsOf(pieces.stood[index] === 1).entries[pieces.from[index]!]!))) return pieces;
+  known.addAll(standing, isSpread);
+  for (const index of all.sort((one, other) => pieces.at[other]! - pieces.at[one]! || one - other)) {
     const { entries, ordinals } = originsOf(pieces.stood[index] === 1);
     if (pieces.at[index] === entry) isKept[index] = 1;
     for (let word = pieces.from[index]!; word < pieces.to[index]!; word++) {
-      if (known.has(entries[word]!, ordinals[word]!)) continue;
+      const [writer, ordinal] = [entries[word]!, ordinals[word]!];
+      if (isSpread(writer)) {
+        if (known.has(writer, ordinal)) continue;
+        known.add(writer, ordinal);
+      }
       isKept[index] = 1;
-      known.add(entries[word]!, ordinals[word]!);
     }
   }
-  return pieces.pick(Array.from(isKept.keys()).filter((index) => isKept[index] === 1));
+  return pieces.pick([...isKept.keys()].filter((index) => isKept[index] === 1));
 }
 
 interface Sum {

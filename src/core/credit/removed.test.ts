@@ -71,7 +71,7 @@ describe("what a page remembers", () => {
         const wanted = slowly(words, removed, entry, toAfter, removedToAfter);
         removed = rememberRemoved(text(words), removed, {
           entry, toAfter: Int32Array.from(toAfter), removedToAfter: back.includes(true) ? Int32Array.from(removedToAfter) : null,
-          changed: between(words, moved), mayForget: true, standing: emptyOrigins(0),
+          changed: between(words, moved), mayForget: true, standing: emptyOrigins(0), isSpread: () => true,
         });
         expect(flat(removed)).toEqual(wanted);
         expect(removed.origins).toEqual(text([...removed.words]).origins);
@@ -84,7 +84,7 @@ describe("what a page remembers", () => {
   test("is bounded, the oldest goes first, and what the last entry removed is never forgotten", () => {
     const took = (removed: RemovedText, entry: number, count: number) =>
       rememberRemoved(text(Array.from({ length: count }, (_, index) => index)), removed, {
-        entry, toAfter: new Int32Array(count).fill(-1), removedToAfter: null, changed: { aFrom: 0, aTo: count, bFrom: 0, bTo: 0 }, mayForget: true, standing: emptyOrigins(0),
+        entry, toAfter: new Int32Array(count).fill(-1), removedToAfter: null, changed: { aFrom: 0, aTo: count, bFrom: 0, bTo: 0 }, mayForget: true, standing: emptyOrigins(0), isSpread: () => true,
       });
     const first = took(nothingRemoved, 1, 3 * mostRemembered);
     expect(first.words).toHaveLength(3 * mostRemembered);
@@ -97,7 +97,7 @@ describe("what a page remembers", () => {
   test("is bounded, and what left again and again is remembered once before anything else is forgotten", () => {
     const took = (removed: RemovedText, entry: number, from: number, to: number, standing = emptyOrigins(0)) => {
       const words = Array.from({ length: to - from }, (_, index) => from + index);
-      return rememberRemoved(text(words), removed, { entry, toAfter: new Int32Array(words.length).fill(-1), removedToAfter: null, changed: { aFrom: 0, aTo: words.length, bFrom: 0, bTo: 0 }, mayForget: true, standing });
+      return rememberRemoved(text(words), removed, { entry, toAfter: new Int32Array(words.length).fill(-1), removedToAfter: null, changed: { aFrom: 0, aTo: words.length, bFrom: 0, bTo: 0 }, mayForget: true, standing, isSpread: () => true });
     };
     let removed = took(nothingRemoved, 1, 0, 40);
     for (let entry = 2; entry < 12; entry++) removed = took(removed, entry, 100, 100 + mostRemembered / 8);
@@ -110,7 +110,7 @@ describe("what a page remembers", () => {
     // Every second word goes: as many runs as words.
     const took = (removed: RemovedText, entry: number, runs: number) =>
       rememberRemoved(text(Array.from({ length: 2 * runs }, (_, index) => index)), removed, {
-        entry, toAfter: Int32Array.from({ length: 2 * runs }, (_, index) => (index % 2 === 0 ? -1 : (index - 1) / 2)), removedToAfter: null, changed: { aFrom: 0, aTo: 2 * runs, bFrom: 0, bTo: runs }, mayForget: true, standing: emptyOrigins(0),
+        entry, toAfter: Int32Array.from({ length: 2 * runs }, (_, index) => (index % 2 === 0 ? -1 : (index - 1) / 2)), removedToAfter: null, changed: { aFrom: 0, aTo: 2 * runs, bFrom: 0, bTo: runs }, mayForget: true, standing: emptyOrigins(0), isSpread: () => true,
       });
     const first = took(nothingRemoved, 1, 2 * mostRememberedRuns);
     expect(first.at).toHaveLength(2 * mostRememberedRuns);

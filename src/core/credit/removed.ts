@@ -89,6 +89,8 @@ interface Fate {
   readonly mayForget: boolean;
   /** The credit of the words that stand now. */
   readonly standing: Origins;
+  /** Whether words of an entry may stand, or be remembered, more than once. */
+  readonly isSpread: (entry: number) => boolean;
 }
 
 /**
@@ -122,8 +124,8 @@ export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate):
     if (gone === 0 && !removedToAfter && remembered.middle === pieces) return { ...removed, anchors: anchorsOf(remembered, removed) };
     return layOut(remembered, stood, removed);
   }
-  const originsOf = (isStanding: boolean) => (isStanding ? stood.origins : removed.origins);
-  return layOut({ head: 0, middle: forget(inOnePiece(remembered, removed), entry, fate.standing, originsOf), tail: removed.at.length, shift: 0 }, stood, removed);
+  const known = { standing: fate.standing, isSpread: fate.isSpread, originsOf: (isStanding: boolean) => (isStanding ? stood.origins : removed.origins) };
+  return layOut({ head: 0, middle: forget(inOnePiece(remembered, removed), entry, known), tail: removed.at.length, shift: 0 }, stood, removed);
 
   function putGone(to: number): void {
     if (wentFrom >= 0) pieces.put(wentFrom, to, 1, entry, anchor);
