@@ -30,18 +30,22 @@ export interface Known {
 
 /** Forgets some more than needed, so that it is not done at every entry, and nothing that `entry` removed. O(words remembered and standing). */
 export function forget(pieces: Pieces, entry: number, known: Known): Pieces {
-  const left = withoutKnown(pieces, entry, known);
-  return isFewEnough(sumUp(left, entry).earlier) ? left : withoutOldest(left, entry);
+  return withoutOldest(withoutKnown(pieces, entry, known), entry);
 }
 
 /** Text that went from page to page and came back, or that was written over and over, may be remembered many times: the last time is enough. */
 function withoutKnown(pieces: Pieces, entry: number, { standing, originsOf, isSpread }: Known): Pieces {
   const known = new OriginSet();
   const isKept = passing.bytes(pieces.length);
-  const all = [...isKept.keys()];
-  if (!all.some((index) => isSpread(originsOf(pieces.stood[index] === 1).entries[pieces.from[index]!]!))) return pieces;
+  let mayBeKnown = 0;
+  for (let index = 0; index < pieces.length; index++) {
+    // A piece of which the first word stands nowhere else is kept, whatever the others are.
+    if (isSpread(originsOf(pieces.stood[index] === 1).entries[pieces.from[index]!]!)) mayBeKnown++;
+    else isKept[index] = 1;
+  }
+  if (mayBeKnown === 0) return pieces;
   known.addAll(standing, isSpread);
-  for (const index of all.sort((one, other) => pieces.at[other]! - pieces.at[one]! || one - other)) {
+  for (const index of [...isKept.keys()].sort((one, other) => pieces.at[other]! - pieces.at[one]! || one - other)) {
     const { entries, ordinals } = originsOf(pieces.stood[index] === 1);
     if (pieces.at[index] === entry) isKept[index] = 1;
     for (let word = pieces.from[index]!; word < pieces.to[index]!; word++) {
@@ -53,7 +57,7 @@ function withoutKnown(pieces: Pieces, entry: number, { standing, originsOf, isSp
       isKept[index] = 1;
     }
   }
-  return pieces.pick([...isKept.keys()].filter((index) => isKept[index] === 1));
+  return pick(pieces, (index) => isKept[index] === 1);
 }
 
 interface Sum {
@@ -67,6 +71,7 @@ function isFewEnough({ words, runs }: Sum): boolean {
 
 function withoutOldest(pieces: Pieces, entry: number): Pieces {
   const { byEntry, earlier } = sumUp(pieces, entry);
+  if (isFewEnough(earlier)) return pieces;
   let last = -1;
   for (const [at, { words, runs }] of [...byEntry].sort(([one], [other]) => one - other)) {
     if (isFewEnough(earlier)) break;
@@ -74,7 +79,7 @@ function withoutOldest(pieces: Pieces, entry: number): Pieces {
     earlier.runs -= runs;
     last = at;
   }
-  return pieces.pick(Array.from({ length: pieces.length }, (_, index) => index).filter((index) => pieces.at[index]! > last));
+  return pick(pieces, (index) => pieces.at[index]! > last);
 }
 
 /** How much each entry removed, and all earlier ones than `entry` together. */
@@ -85,10 +90,18 @@ function sumUp(pieces: Pieces, entry: number): { readonly byEntry: Map<number, S
     const at = pieces.at[index]!;
     let own = byEntry.get(at);
     if (!own) byEntry.set(at, (own = { words: 0, runs: 0 }));
-    for (const sum of at === entry ? [own] : [own, earlier]) {
-      sum.words += pieces.to[index]! - pieces.from[index]!;
-      sum.runs++;
-    }
+    const words = pieces.to[index]! - pieces.from[index]!;
+    own.words += words;
+    own.runs++;
+    if (at === entry) continue;
+    earlier.words += words;
+    earlier.runs++;
   }
   return { byEntry, earlier };
+}
+
+function pick(pieces: Pieces, isWanted: (index: number) => boolean): Pieces {
+  const wanted: number[] = [];
+  for (let index = 0; index < pieces.length; index++) if (isWanted(index)) wanted.push(index);
+  return pieces.pick(wanted);
 }
