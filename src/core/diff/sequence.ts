@@ -1,5 +1,6 @@
 /** A page's text as comparison sees it: blocks of interned words, and all of them laid out flat. */
 import { hashText, mix } from "../text/hash";
+import { ownText } from "../text/own";
 import type { ReadText, Vocabulary } from "../text/vocabulary";
 
 /** A block as it is written. */
@@ -123,11 +124,6 @@ export function readAll(written: readonly WrittenBlock[], known: readonly Block[
     read[index] = words.length > 0 ? new Block(id, words, breaks, styleKey, ownText(text)) : null;
   }
   return { written, read };
-}
-
-/** A text that was cut out of a longer one keeps all of that in memory, and a block may outlive its page's text by far: this is one of its own. */
-function ownText(text: string): string {
-  return ` ${text}`.slice(1);
 }
 
 /** Texts are first looked up by a number that is read off a few of their letters: a map of the texts themselves would read all of each. */

@@ -5,6 +5,7 @@
  * must come out the same on every machine uses `hashes`, which depend on the word alone.
  */
 import { hashText } from "./hash";
+import { ownText } from "./own";
 import { Room } from "./room";
 import { hashOfWriting, scanWords, sumOfWriting } from "./scan";
 import { fold } from "./words";
@@ -89,7 +90,7 @@ export class Vocabulary {
 
   #add(folded: string): number {
     const number = this.folded.length;
-    this.folded.push(folded);
+    this.folded.push(ownText(folded));
     if (number === this.hashes.length) {
       const longer = new Int32Array(2 * number);
       longer.set(this.hashes);
