@@ -62,11 +62,16 @@ function takeOver(work: Explaining, { source, chain, give }: Passage): void {
   }
 
   function goesOn(from: number, word: number): boolean {
-    if (source.words[from] !== after.words[word]) return false;
-    return reasons[word] === unexplained || (origins.entries[word] === source.origins.entries[from] && origins.ordinals[word] === source.origins.ordinals[from]);
+    return source.words[from] === after.words[word] && (reasons[word] === unexplained || hasItsOrigin(from, word));
+  }
+
+  function hasItsOrigin(from: number, word: number): boolean {
+    return origins.entries[word] === source.origins.entries[from] && origins.ordinals[word] === source.origins.ordinals[from];
   }
 
   function take(from: number, word: number): void {
+    // What both have from one place stays what it is.
+    if (hasItsOrigin(from, word)) return;
     work.letGo(word);
     give(from, word);
   }

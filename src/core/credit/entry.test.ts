@@ -83,6 +83,12 @@ describe("the figures of an entry", () => {
     expect(figures.at(-1)).toMatchObject({ carried: count(there), added: 0, moved: 0, wordsIn: count(there), wordsOut: count(here), removedOthers: count(here) });
     expect(standingByAuthor(wiki)).toEqual(new Map([["q", 2 * count(there)]]));
   });
+  test("what the two have from one place stays where it was", () => {
+    const [one, other] = [["one", "two"].map((each) => freshWords(each, 20).join(" ")), ["three", "four"].map((each) => freshWords(each, 20).join(" "))];
+    const both = freshWords("both", 10).join(" ");
+    const there = `${other[0]}. ${both}. ${other[1]}`;
+    expect(figuresOf(p(`${one[0]}. ${both}. ${one[1]}`), q(there, "other"), q(there))).toMatchObject({ carried: 40, wordsIn: 40, wordsOut: 40 });
+  });
   test("a few words that only another page's version of a text has come over with what is new in it", () => {
     const [one, other, news] = [freshWords("one", 30).join(" "), freshWords("other", 30).join(" "), freshWords("new", 20).join(" ")];
     const there = `${one} of the ${other}\n\n${news}`;
