@@ -45,7 +45,7 @@ function takeOver(work: Explaining, { source, chain, give }: Passage): void {
 
   function isTheSame(from: number, word: number): boolean {
     return from >= 0 && from < source.words.length && word >= changed.bFrom && word < changed.bTo
-      && reasons[word] === onPage && (how[word] === moved || how[word] === kept) && source.words[from] === after.words[word];
+      && reasons[word] === onPage && (how[word] === moved || how[word] === kept) && source.words[from] === after.words[word] && work.keepsItsOrigin(word);
   }
 
   /** As far as both go on alike, up to where the passage itself goes on, or both end. */

@@ -85,6 +85,17 @@ describe("runs of equal words", () => {
     }), { seed: 14, numRuns: 1000 });
   });
 
+  test("are told once for each part that they lead over, however many there are", () => {
+    const count = 400, all = Array.from({ length: 2 * count }, (_, at) => `w${at}`);
+    // Two words of a passage, one that was removed before, two words, and so on.
+    const given = Array.from({ length: count }, (_, at) => [all.slice(2 * at, 2 * at + 2), [`x${at}`]]).flat();
+    const { sources: [flat], target } = read([given.flat()], all);
+    const starts = Int32Array.from({ length: given.length + 1 }, (_, index) => 3 * (index >> 1) + 2 * (index & 1));
+    const next = (step: number) => Int32Array.from(given, (_, index) => (index % 2 === 0 && given[index + step] ? index + step : -1));
+    const parts = { starts, before: next(-2), after: next(2), joints: Array.from({ length: count - 1 }, (_, at) => 2 * at) };
+    expect(findRuns([{ ...flat!, parts }], target).count).toBe(count);
+  });
+
   test("in long texts those of four and more are found, and none is told that is not there", () => {
     const long = fc.array(fc.constantFrom(..."weir eel reed loam gauge osier trout ford".split(" ")), { minLength: 520, maxLength: 560 });
     fc.assert(fc.property(long, long, (sourceText, targetText) => {

@@ -97,6 +97,8 @@ class RunFinder {
   readonly runs = found;
   readonly #seeds: Seeds;
   readonly #step: number;
+  /** By the last word of a part and its place in the target, what was grown over the joint behind it. */
+  readonly #crossed = new Set<number>();
 
   constructor(readonly target: Target, private effort: number) {
     this.runs.count = 0;
@@ -174,12 +176,12 @@ class RunFinder {
   #findAcross(source: Source, parts: Parts, of: number): void {
     const { words, open } = source;
     const { isMet, metMask } = this.#seeds;
+    this.#crossed.clear();
     for (const part of parts.joints) {
       const last = parts.starts[part + 1]! - 1, next = parts.starts[parts.after[part]!]!;
       if (isMet[hashOfPair(words[last]!, words[next]!) & metMask] === 0 || (open !== null && (open[last] === 0 || open[next] === 0))) continue;
-      const grown = this.#placesOf(words, wordBefore(parts, last), last, next).map((place) => place + 1);
-      for (const place of this.#placesOf(words, last, next, wordAfter(parts, next))) if (!grown.includes(place)) grown.push(place);
-      for (const place of grown) this.#growAcross(source, parts, of, last, place);
+      for (const place of this.#placesOf(words, wordBefore(parts, last), last, next)) this.#growAcross(source, parts, of, last, place + 1);
+      for (const place of this.#placesOf(words, last, next, wordAfter(parts, next))) this.#growAcross(source, parts, of, last, place);
       if (this.isSpent) return;
     }
   }
@@ -202,12 +204,16 @@ class RunFinder {
    */
   #growAcross({ words: s, open: sourceOpen }: Source, parts: Parts, of: number, from: number, to: number): void {
     const { words: t, open, from: first, to: end } = this.target;
+    const crossing = (word: number, at: number) => word * end + at;
+    // What leads over many joints is grown from the first of them that is met, and from no other.
+    if (this.#crossed.has(crossing(from, to))) return;
     const isSame = (word: number, at: number) => word >= 0 && at >= first && at < end && s[word] === t[at] && open[at] === 1 && sourceOpen?.[word] !== 0;
     let word = from, at = to;
     for (let earlier = wordBefore(parts, word); isSame(earlier, at - 1); earlier = wordBefore(parts, word)) { word = earlier; at--; }
     while (isSame(word, at)) {
       const start = word, target = at;
       do { word = wordAfter(parts, word); at++; } while (word === start + at - target && isSame(word, at));
+      this.#crossed.add(crossing(start + at - target - 1, at - 1));
       this.runs.put(of, start, target, at - target);
       this.effort -= at - target;
     }
