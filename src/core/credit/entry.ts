@@ -18,6 +18,7 @@ import { Explaining } from "./explaining";
 import { bringBackInPlace, bringBackRest } from "./bring-back";
 import { continueRuns, type Origins } from "./origins";
 import { type LastStates, recall, recallLike } from "./recall";
+import { isMuch, recallElsewhere } from "./recall-elsewhere";
 import { rememberRemoved } from "./removed";
 import { search } from "./search";
 import type { CreditedPage } from "./text";
@@ -38,6 +39,8 @@ export interface EntryStep {
   readonly others: () => readonly CreditedPage[];
   /** The credit of an earlier state of this page with exactly these words (see `stateKey`), or null. */
   readonly sameBefore: Origins | null;
+  /** The credit of a state of another page with exactly these words, or null; asked for only if much came. */
+  readonly sameElsewhere?: () => Origins | null;
   /** The page's last states; without them only what reads exactly as before is known again as a whole. */
   readonly lastStates?: LastStates;
   /** The author of an earlier entry of the wiki. */
@@ -61,8 +64,7 @@ export interface CreditedEntry {
 export function creditEntry(step: EntryStep): CreditedEntry {
   const comparison = compare(step.before.text, step.after, step.vocabulary);
   const work = new Explaining(step, comparison);
-  const then = step.sameBefore ?? (work.isOpen() ? recallLike(work) : null);
-  if (then) recall(work, then);
+  bringBackState(work);
   if (work.isOpen()) {
     const pending = bringBackInPlace(work);
     search(work);
@@ -80,4 +82,15 @@ export function creditEntry(step: EntryStep): CreditedEntry {
     figures: account(work),
     spread: [...work.spread].sort((one, other) => one - other),
   };
+}
+
+/** A page, or most of it, that reads as it did before, or as another page did. */
+function bringBackState(work: Explaining): void {
+  const { step } = work;
+  if (step.sameBefore) return recall(work, step.sameBefore);
+  if (!work.isOpen()) return;
+  const elsewhere = step.sameElsewhere && isMuch(work) ? step.sameElsewhere() : null;
+  if (elsewhere) return recallElsewhere(work, elsewhere);
+  const nearly = recallLike(work);
+  if (nearly) recall(work, nearly);
 }

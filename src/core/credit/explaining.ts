@@ -90,6 +90,13 @@ export class Explaining {
     if (isOwnAct) counts.set(entry, (counts.get(entry) ?? 0) + 1);
   }
 
+  /** Gives a word an origin that the wiki has had: it stands elsewhere, was removed, or is forgotten. */
+  bringOver(word: number, entry: number, ordinal: number): void {
+    const removal = this.#removalOf(entry, ordinal);
+    if (removal) this.restore(word, entry, ordinal, removal.at, removal.isSamePage);
+    else this.carry(word, entry, ordinal);
+  }
+
   /** Gives a word of this page back that is remembered at `flat`. */
   restoreInPlace(word: number, flat: number): void {
     const { removed } = this.step.before;
@@ -166,14 +173,18 @@ export class Explaining {
 
   /** Where and when a word was removed last: text that went from page to page is remembered on each of them. */
   #lastRemoval(entry: number, ordinal: number, known: Removal): Removal {
-    if (!this.step.isSpread(entry)) return known;
+    return this.step.isSpread(entry) ? (this.#removalOf(entry, ordinal) ?? known) : known;
+  }
+
+  /** Where and when a word was removed last that is remembered; null if it is not. */
+  #removalOf(entry: number, ordinal: number): Removal | null {
     if (!this.#removals) {
       this.#removals = new OriginNumbers();
       noteRemovals(this.#removals, this.step.before.removed, true);
       for (const page of this.step.others()) noteRemovals(this.#removals, page.removed, false);
     }
     const last = this.#removals.get(entry, ordinal);
-    return last > 0 ? { at: (last >> 1) - 1, isSamePage: (last & 1) === 1 } : known;
+    return last > 0 ? { at: (last >> 1) - 1, isSamePage: (last & 1) === 1 } : null;
   }
 
   /** Whether a word with this origin is kept on the page or stands on another. */

@@ -8,7 +8,7 @@ import { Vocabulary } from "../text/vocabulary";
 import type { EntryFigures } from "./account";
 import { type Author, creditEntry } from "./entry";
 import { keepRuns, type KeptRuns, runsOf } from "./kept-runs";
-import { type OriginRuns, originRuns, unpackOrigins, wordsByEntry } from "./origins";
+import { type OriginRuns, originRuns, type Origins, unpackOrigins, wordsByEntry } from "./origins";
 import { type EarlierState, type LastStates, mostStates } from "./recall";
 import { nothingRemoved } from "./removed";
 import { readPage, storePage } from "./stored";
@@ -80,6 +80,7 @@ export class CreditedWiki {
       entry, author, before, after, vocabulary: this.#vocabulary,
       others: () => [...this.pages].filter(([other]) => other !== page).map(([, each]) => each),
       sameBefore: earlier && earlier.entry >= entry - longestRecall ? unpackOrigins(runsOf(earlier.kept)) : null,
+      sameElsewhere: () => this.#sameElsewhere(page, key, entry),
       lastStates: this.#lastStates(page),
       authorOf: (number) => this.authors.get(number) ?? null,
       isSpread: (number) => this.#spreadFlags[number] === 1,
@@ -106,6 +107,19 @@ export class CreditedWiki {
   /** The key of the state that a page is in, or null if there is no such page. */
   stateKeyOf(page: string): string | null {
     return this.#stateKeys.get(page) ?? null;
+  }
+
+  /**
+   * The credit that another page had when it read so. Where several did, the first by its name counts, and not the last to read so: that would
+   * change with a page that is emptied and put back.
+   */
+  #sameElsewhere(page: string, key: string, entry: number): Origins | null {
+    let first = "", then: KeptRuns | null = null;
+    for (const other of this.pages.keys()) {
+      const earlier: { readonly entry: number; readonly kept: KeptRuns } | undefined = other === page || (then && other > first) ? undefined : this.#earlier.get(`${other}\n${key}`);
+      if (earlier && earlier.entry >= entry - longestRecall) [first, then] = [other, earlier.kept];
+    }
+    return then && unpackOrigins(runsOf(then));
   }
 
   #spread(entry: number): void {

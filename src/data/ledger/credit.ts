@@ -2,7 +2,7 @@
 import "server-only";
 import { and, desc, eq, gte, lt, ne, sql } from "drizzle-orm";
 import type { EntryFigures } from "@/core/credit/account";
-import { type Author, creditEntry, type CreditedEntry } from "@/core/credit/entry";
+import { type Author, creditEntry, type CreditedEntry, type EntryStep } from "@/core/credit/entry";
 import { readStoredOrigins, storeOrigins, wordsByEntry } from "@/core/credit/origins";
 import { type EarlierState, mostStates } from "@/core/credit/recall";
 import { readPage, storedVersion, storePage } from "@/core/credit/stored";
@@ -69,7 +69,7 @@ export async function computeCredit(tx: Queryable, given: EntryToCredit): Promis
   const before = given.before ? readPage(given.before, vocabulary) : emptyPage;
   const after = readBlocks(writtenBlocks(given.document), before.text.blocks, vocabulary);
   const key = stateKey(after, vocabulary);
-  const [authors, sameBefore] = await Promise.all([authorsOf(tx, courseId, wikiId, countsAs), earlierCredit(tx, given, key)]);
+  const [authors, earlier] = await Promise.all([authorsOf(tx, courseId, wikiId, countsAs), earlierCredit(tx, given, key)]);
   const authorOf = (each: number) => (each === rev ? authorId : (authors.get(each) ?? null));
   const spread = new Set(given.spread);
   let [others, states]: [CreditedPage[] | null, EarlierState[] | null] = [null, null];
@@ -81,7 +81,7 @@ export async function computeCredit(tx: Queryable, given: EntryToCredit): Promis
   while (!credited) {
     try {
       credited = creditEntry({
-        entry: rev, author: authorId, vocabulary, before, after, sameBefore, authorOf, isSpread: (each) => spread.has(each),
+        entry: rev, author: authorId, vocabulary, before, after, ...earlier, authorOf, isSpread: (each) => spread.has(each),
         others: () => need(others, "others"), lastStates: { areAtHand: () => false, read: () => need(states, "states") },
       });
     } catch (problem) {
@@ -186,10 +186,11 @@ async function authorsOf(tx: Queryable, courseId: string, wikiId: string, counts
   return authors;
 }
 
-/** The credit that the page had the last time it read so, or null if that is too long ago. */
-async function earlierCredit(tx: Queryable, { courseId, pageId, rev }: EntryToCredit, key: string) {
-  const [found] = await tx.select({ origins: entryCredit.origins }).from(entryCredit).innerJoin(entry, creditOfEntry)
-    .where(and(eq(entryCredit.courseId, courseId), eq(entryCredit.pageId, pageId), eq(entryCredit.stateKey, key), gte(entry.rev, rev - longestRecall)))
-    .orderBy(desc(entryCredit.number)).limit(1);
-  return found ? readStoredOrigins(found.origins) : null;
+/** The credit that the page had the last time it read so, or else that another had, if that is not too long ago. */
+async function earlierCredit(tx: Queryable, { courseId, wikiId, pageId, rev }: EntryToCredit, key: string): Promise<Pick<EntryStep, "sameBefore" | "sameElsewhere">> {
+  const [found] = await tx.select({ pageId: entryCredit.pageId, origins: entryCredit.origins }).from(entryCredit).innerJoin(entry, creditOfEntry)
+    .where(and(eq(entryCredit.courseId, courseId), eq(entryCredit.wikiId, wikiId), eq(entryCredit.stateKey, key), gte(entry.rev, rev - longestRecall)))
+    .orderBy(desc(eq(entryCredit.pageId, pageId)), sql`${entryCredit.pageId} collate "C"`, desc(entry.rev)).limit(1);
+  const then = found ? readStoredOrigins(found.origins) : null;
+  return found?.pageId === pageId ? { sameBefore: then } : { sameBefore: null, sameElsewhere: () => then };
 }

@@ -194,7 +194,7 @@ export const entryCredit = pgTable("entry_credit", {
   corrected: integer().notNull().default(0),
   moved: integer().notNull().default(0),
   restored: integer().notNull().default(0),
-  /** Equal for states of the page that read the same, word by word (see `stateKey`). */
+  /** Equal for states of the wiki's pages that read the same, word by word (see `stateKey`). */
   stateKey: text("state_key").notNull(),
   /** Where each word of the page came from after the entry (see `storeOrigins`). */
   origins: bytes().notNull(),
@@ -202,7 +202,7 @@ export const entryCredit = pgTable("entry_credit", {
 }, (table) => [
   primaryKey({ columns: [table.courseId, table.pageId, table.number] }),
   foreignKey({ columns: [table.courseId, table.pageId, table.number], foreignColumns: [entry.courseId, entry.pageId, entry.number] }),
-  index("credit_by_state").on(table.courseId, table.pageId, table.stateKey),
+  index("credit_by_state").on(table.courseId, table.wikiId, table.stateKey),
   index("credit_by_author").on(table.courseId, table.wikiId, table.authorId, table.at, table.pageId, table.added, table.corrected, table.moved, table.restored),
 ]);
 
