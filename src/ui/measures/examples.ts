@@ -60,7 +60,7 @@ export const wordExamples: readonly Example[] = [
   },
   {
     id: "brought-back", title: "Brought back and changed",
-    says: "A page that reads as it did before has the credit that it had then, word by word, and so has one that was put back and then written on: only what is new in it is credited to whoever saved it. The last two dozen states of a page are known again like this, even where they are pasted.",
+    says: "A page that reads as it did before has the credit that it had then, word by word, and so has one that was put back and then written on: only what is new in it is credited to whoever saved it. The last two dozen states of a page are known again like this, even where they are pasted. A whole text that goes to another page takes its credit along.",
     steps: [
       { who: "Mira", does: "writes two paragraphs", text: `${weir}\n\n${bank}` },
       { who: "Jonas", does: "writes the page anew", text: "Nothing can be done at Osier Weir until the mill is sold, and the water is too low by then.\n\nThe willows are old." },
