@@ -2,7 +2,7 @@ import type { Metadata } from "next";
 import { ExampleView, WeekView } from "@/ui/measures/Examples";
 import { exampleAuthors, wordExamples } from "@/ui/measures/examples";
 import { Author } from "@/ui/authors/AuthorMark";
-import { figureWords, memberFigureWords, reviewFigureWords } from "@/ui/words/figures";
+import { allFigureWords, figureWords, memberFigureWords } from "@/ui/words/figures";
 import { paths } from "@/ui/paths";
 import { signedIn } from "../_parts/context";
 import { Frame } from "../_parts/Frame";
@@ -41,7 +41,7 @@ export default async function MeasuresPage() {
           <h2>More of a student</h2>
           <dl className="figure-list">
             {more.map((name) => <div key={name} id={name}><dt>{memberFigureWords[name].label}</dt><dd>{memberFigureWords[name].about}</dd></div>)}
-            {(["addedLate", "lasting", "activeDays", "links", "pictures", "sources"] as const).map((name) => <div key={name} id={name}><dt>{reviewFigureWords[name].label}</dt><dd>{reviewFigureWords[name].about}</dd></div>)}
+            {(["addedLate", "lasting", "activeDays", "sittings", "largestArrival", "lastDayPart", "talkedWith", "links", "pictures", "sources"] as const).map((name) => <div key={name} id={name}><dt>{allFigureWords[name].label}</dt><dd>{allFigureWords[name].about}</dd></div>)}
           </dl>
           <p>Where students talk to each other on a page, an instructor can mark the passage as discussion. Its words then count as discussion and not as text: in every figure, at every time in the past as well, and wherever the passage goes. What is written between its lines later is text until it is marked too.</p>
           <p>Words of an entry that several wrote, and confirmed, are theirs in equal parts. A statement is the account behind these figures: line by line what came, what went, what others did in between, and what stands.</p>

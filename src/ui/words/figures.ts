@@ -40,4 +40,13 @@ export const reviewFigureWords = {
   activeDays: { label: "Active days", unit: "days", about: "Days with an entry or a comment, by the course’s clocks." },
 } as const;
 
-export type FigureName = keyof typeof figureWords | keyof typeof reviewFigureWords;
+/** How a student's work was spread over time and entries, and whom they spoke with: told beside the sums. */
+export const spreadFigureWords = {
+  largestArrival: { label: "Largest arrival", unit: "words", about: "The most words added in one entry, and their part of all that were added." },
+  lastDayPart: { label: "In the last day", unit: "%", about: "The part of the added words that was saved in the 24 hours before the due time." },
+  sittings: { label: "Sittings", unit: "sittings", about: "Runs of entries and comments with less than half an hour from one to the next." },
+  talkedWith: { label: "Talked with", unit: "teammates", about: "Teammates whom the student answered, or who answered them." },
+} as const;
+
+export const allFigureWords = { ...memberFigureWords, ...reviewFigureWords, ...spreadFigureWords, ...figureWords };
+export type FigureName = keyof typeof allFigureWords;

@@ -44,7 +44,7 @@ export default async function GroupsPage({ params }: PageProps<"/courses/[course
           ? <p className="notice">No groups yet. Make them by hand, by chance, from a column of your list, or let students sign up.</p>
           : (
             <div className="scroll-x"><table className="ledger">
-              <thead><tr><th scope="col">Set</th><th scope="col" className="number">Groups</th><th scope="col" className="number">Students</th><th scope="col">Used by</th><th scope="col">Students</th></tr></thead>
+              <thead><tr><th scope="col">Set</th><th scope="col" className="number">Groups</th><th scope="col" className="number">Students</th><th scope="col">Used by</th><th scope="col">What students do</th></tr></thead>
               <tbody>{sets.map((set) => (
                 <tr key={set.id}>
                   <th scope="row"><Link href={paths.groupSet(courseId, set.id)}>{set.title}</Link></th>

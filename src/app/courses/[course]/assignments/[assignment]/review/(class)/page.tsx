@@ -70,7 +70,7 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
         <div className="title-line">
           <div>
             <h1>Who did what in “{assignment.title}”</h1>
-            <p className="quiet">{counted(groups.length, "wiki")}, {counted(people, "student")}; due {momentAndDistance(assignment.dueAt, course.timeZone, ctx.now)}. Each figure opens the entries behind it. {counted(done, "student")} looked at by you{progress && progress.others.length > 0 ? `, ${progress.others.map(({ name, students: number }) => `${number} by ${name}`).join(", ")}` : ""}.</p>
+            <p className="quiet">{counted(groups.length, "wiki")}, {counted(people, "student")}; due {momentAndDistance(assignment.dueAt, course.timeZone, ctx.now)}. Each figure opens the entries behind it. {done === 0 ? "None" : counted(done, "student")} looked at by you{progress && progress.others.length > 0 ? `, ${progress.others.map(({ name, students: number }) => `${number} by ${name}`).join(", ")}` : ""}{done === 0 && " so far"}.</p>
           </div>
           <a className="plain-button" href={paths.figuresFile(courseId, assignmentId, periodAsked(period))} download>Figures as CSV</a>
           {next && <LinkButton href={paths.statement(courseId, assignmentId, next.wikiId, next.personId)} variant="contained">{done === 0 ? "Begin to review" : "Next not looked at"}: {next.name}</LinkButton>}

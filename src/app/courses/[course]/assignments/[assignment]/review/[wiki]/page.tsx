@@ -8,6 +8,7 @@ import { summedFigures } from "@/core/credit/figures";
 import { dayLength } from "@/core/time/lengths";
 import { wikiNames } from "@/data/assignments/read";
 import { evidenceInGroup, findGroup } from "@/data/review/group";
+import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { paths } from "@/ui/paths";
 import { counted, percent } from "@/ui/words/counts";
 import { momentAndDistance } from "@/ui/words/times";
@@ -65,7 +66,7 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
         <div className="title-line">
           <div>
             <h1>{group.name}</h1>
-            <p className="quiet">{counted(members.length, "member")}, balance {percent(group.balance)}, {counted(group.remarks, "comment or answer", "comments and answers")}; due {momentAndDistance(group.dueAt, zone, ctx.now)}</p>
+            <p className="quiet">{counted(members.length, "member")}, <FigureLabel figure="balance">balance {percent(group.balance)}</FigureLabel>, {counted(group.remarks, "comment or answer", "comments and answers")}; due {momentAndDistance(group.dueAt, zone, ctx.now)}</p>
           </div>
           <div className="actions">
             {wikis[at - 1] && <LinkButton href={paths.reviewGroup(course, assignment, wikis[at - 1]!.id, kept)} variant="text">{wikis[at - 1]!.name}, before</LinkButton>}
