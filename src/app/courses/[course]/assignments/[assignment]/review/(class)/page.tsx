@@ -70,7 +70,7 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
         <div className="title-line">
           <div>
             <h1>Who did what in “{assignment.title}”</h1>
-            <p className="quiet">{counted(groups.length, "wiki")}, {counted(people, "student")}; due {momentAndDistance(assignment.dueAt, course.timeZone, ctx.now)}. Each figure opens the entries behind it. {done === 0 ? "None" : counted(done, "student")} looked at by you{progress && progress.others.length > 0 ? `, ${progress.others.map(({ name, students: number }) => `${number} by ${name}`).join(", ")}` : ""}{done === 0 && " so far"}.</p>
+            <p className="quiet">{counted(groups.length, "wiki")}, {counted(people, "student")}; due {momentAndDistance(assignment.dueAt, course.timeZone, ctx.now)}. Each figure opens the entries behind it. {lookedAt(done, progress?.others ?? [])}.</p>
           </div>
           <a className="plain-button" href={paths.figuresFile(courseId, assignmentId, periodAsked(period))} download>Figures as CSV</a>
           {next && <LinkButton href={paths.statement(courseId, assignmentId, next.wikiId, next.personId)} variant="contained">{done === 0 ? "Begin to review" : "Next not looked at"}: {next.name}</LinkButton>}
@@ -93,4 +93,10 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
       </div>
     </Frame>
   );
+}
+
+/** How many students the viewer has looked at, and how many others have. */
+function lookedAt(done: number, others: readonly { readonly name: string; readonly students: number }[]): string {
+  if (done === 0 && others.length === 0) return "None looked at yet";
+  return [`${done === 0 ? "None" : counted(done, "student")} looked at by you`, ...others.map(({ name, students }) => `${students} by ${name}`)].join(", ");
 }
