@@ -114,3 +114,46 @@ test("pictures that come within pasted text are uploaded to where they stood; ad
   expect(await article.locator(".prose > *").evaluateAll((blocks) => blocks.map(({ tagName }) => tagName).filter((name) => name !== "DIV"))).toEqual(["P", "H2", "FIGURE", "P", "P", "FIGURE", "P"]);
   await expect(article.getByRole("img", { name: "The gauge at the ford" })).toBeVisible();
 });
+
+test("a source, an equation and a promised page come whole: cut and pasted in a text, and copied from a page as it is read", async ({ browser }) => {
+  const page = await signInAs(browser, "Hana Veselka");
+  const title = named("Readings of the gauge");
+  const text = await startPage(page, "Saltmere", title);
+  await page.keyboard.type("The gauge at Saltmere Sluice was read for eleven days running. ");
+  await press(page, "Control+Alt+n");
+  await page.getByLabel("Who, what, when, where").fill("Logbook of the sluice, May");
+  await page.getByRole("button", { name: "Put it in" }).click();
+  await press(page, "Control+Alt+e");
+  await page.getByLabel("LaTeX").fill("Q = A v");
+  await page.getByRole("button", { name: "Put it in" }).click();
+  await page.keyboard.type(" More in [[The salt marsh at night]].");
+  const marks = text.locator(".note-mark, .equation, .page-link");
+  await expect(marks).toHaveCount(3);
+  await press(page, "Control+a");
+  const cut = await text.evaluate((element) => {
+    const data = new DataTransfer();
+    element.dispatchEvent(new ClipboardEvent("cut", { clipboardData: data, bubbles: true, cancelable: true }));
+    return [data.getData("text/html"), data.getData("text/plain")] as const;
+  });
+  await expect(marks).toHaveCount(0);
+  await paste(page, ...cut);
+  await expect(marks).toHaveCount(3);
+  await page.getByRole("button", { name: "Save the page" }).click();
+  const article = page.getByRole("article");
+  const sources = article.getByRole("region", { name: "Sources" });
+  await expect(sources).toContainText("Logbook of the sluice, May");
+  const read = await article.locator(".prose").evaluate((prose) => [prose.outerHTML, (prose as HTMLElement).innerText] as const);
+
+  const copy = await startPage(page, "Saltmere", `${title}, copied`);
+  await paste(page, ...read);
+  await expect(copy.locator(".note-mark, .equation, .page-link")).toHaveCount(3);
+  await page.getByRole("button", { name: "Save the page" }).click();
+  await expect(page.getByRole("heading", { name: `${title}, copied`, level: 1 })).toBeVisible();
+  await expect(sources).toContainText("Logbook of the sluice, May");
+  // What is drawn around the text did not become text, and nothing of it is new in the wiki.
+  expect(await article.locator(".prose > p").allInnerTexts()).toEqual([read[1].split("\n")[0]]);
+  await page.getByRole("link", { name: "1 entry" }).click();
+  await page.getByRole("row").nth(1).getByRole("link").first().click();
+  await expect(page.locator(".entry-account")).toContainText("carried over");
+  await expect(page.locator(".entry-account")).not.toContainText("added");
+});

@@ -9,7 +9,9 @@ import { unified } from "unified";
 import { cleanText } from "../text/clean";
 import { isSafeAddress } from "./address";
 import type { DocumentMark, DocumentNode, PageDocument } from "./model";
-import { type BroughtPicture, isSign, mostBrought, pictureWithin, placed, signFor } from "./html-pictures";
+import { nested, paragraphOf, tableText, trimmed, withoutBold } from "./html-lines";
+import { captionOf, copiedBlock, copiedInline, copiedMark, isAside } from "./html-copied";
+import { type BroughtPicture, mostBrought, pictureWithin, placed, signFor } from "./html-pictures";
 import { isHidden, isNamed, listItemOf, marksOf, type StyledListItem, textOf } from "./html-styles";
 import { parseDocument } from "./parse";
 
@@ -111,6 +113,8 @@ class HtmlReader {
 
   #block(element: Element, depth: number, outer: readonly DocumentMark[]): DocumentNode[] {
     if (this.#isGone(element)) return [];
+    const copied = copiedBlock(element);
+    if (copied) return [this.#captioned(copied, element)];
     this.#noteLooks(element);
     const { tagName } = element;
     // Wrappers that make all their text bold or slanted, such as <b> around paragraphs, hand that on.
@@ -135,6 +139,13 @@ class HtmlReader {
       case "hr": return [{ type: "horizontalRule" }];
       default: return this.blocks(element, depth + 1, marks);
     }
+  }
+
+  /** A block of one of our pages, with the text that stands in it. */
+  #captioned(block: DocumentNode, element: Element): DocumentNode {
+    const caption = block.type === "equationBlock" || block.type === "contentsList" ? null : captionOf(element);
+    const content = caption ? trimmed(this.#inline(caption.children, [])) : [];
+    return { ...block, ...(content.length > 0 ? { content } : {}) };
   }
 
   #list(element: Element, depth: number, marks: readonly DocumentMark[]): DocumentNode[] {
@@ -208,6 +219,8 @@ class HtmlReader {
         return text === "" ? [] : [{ type: "text", text, ...(marks.length > 0 ? { marks } : {}) }];
       }
       if (node.type !== "element" || this.#isGone(node)) return [];
+      const copied = copiedInline(node);
+      if (copied) return [copied];
       this.#noteLooks(node);
       if (node.tagName === "br") return [{ type: "hardBreak" }];
       if (node.tagName === "img") {
@@ -222,6 +235,8 @@ class HtmlReader {
 
   #linked(element: Element, marks: readonly DocumentMark[]): readonly DocumentMark[] {
     const { href } = element.properties;
+    const copied = copiedMark(element);
+    if (copied) return [...marks.filter(({ type }) => type !== "link" && type !== copied.type), copied];
     if (element.tagName !== "a" || href === undefined || href === "") return marks;
     if (isSafeAddress(href)) return [...marks.filter(({ type }) => type !== "link"), { type: "link", attrs: { href } }];
     // A place within the page that it was copied from leads nowhere here.
@@ -230,7 +245,7 @@ class HtmlReader {
   }
 
   #isGone(element: Element): boolean {
-    if (skipped.has(element.tagName)) return true;
+    if (skipped.has(element.tagName) || isAside(element)) return true;
     if (embedded.has(element.tagName)) {
       this.#dropped.embedded++;
       return true;
@@ -243,75 +258,4 @@ class HtmlReader {
   #noteLooks(element: Element): void {
     if (element.tagName === "font" || element.tagName === "center" || isNamed(element)) this.#dropped.looks = true;
   }
-}
-
-function paragraphOf(inline: readonly DocumentNode[]): DocumentNode[] {
-  const content = trimmed(inline);
-  return content.length === 0 ? [] : [{ type: "paragraph", content }];
-}
-
-function withoutBold(node: DocumentNode): DocumentNode {
-  const marks = node.marks?.filter(({ type }) => type !== "bold");
-  const { marks: _, ...rest } = node;
-  return marks && marks.length > 0 ? { ...rest, marks } : rest;
-}
-
-/** A line without spaces and breaks at its ends, and without a second space in a row. */
-function trimmed(inline: readonly DocumentNode[]): DocumentNode[] {
-  const kept: DocumentNode[] = [];
-  for (const node of inline) {
-    const last = kept.findLast((each) => !isSign(each));
-    const atStart = last === undefined || last.type === "hardBreak" || (last.text ?? "").endsWith(" ");
-    const text = node.type === "text" && atStart ? node.text!.replace(/^ /, "") : node.text;
-    if (node.type === "text" && text === "") continue;
-    kept.push(node.type === "text" ? { ...node, text: text! } : node);
-  }
-  for (let at = kept.length - 1; at >= 0; at--) {
-    const node = kept[at]!;
-    if (isSign(node)) continue;
-    const text = node.type === "text" ? node.text!.replace(/ +$/, "") : "";
-    if (text !== "") {
-      kept[at] = { ...node, text };
-      break;
-    }
-    kept.splice(at, 1);
-  }
-  return kept;
-}
-
-/** The text of a table that can't stand where it is: a paragraph for each row. */
-function tableText(table: DocumentNode): DocumentNode[] {
-  return (table.content ?? []).flatMap((row) => {
-    const line = (row.content ?? []).flatMap((cell, index) => [...(index > 0 ? [{ type: "text", text: " – " }] : []), ...lineOf(cell)]);
-    return paragraphOf(line);
-  });
-}
-
-/** All that a block says, in one line. */
-function lineOf(block: DocumentNode): DocumentNode[] {
-  const inline = (node: DocumentNode) => node.type === "text" || node.type === "hardBreak" || isSign(node);
-  return (block.content ?? []).flatMap((node, index) => (inline(node) ? [node] : [...(index > 0 ? [{ type: "text", text: " " }] : []), ...lineOf(node)]));
-}
-
-/** List items that tell their level, as word processors write them, put into each other. */
-function nested(items: readonly { readonly item: StyledListItem; readonly node: DocumentNode }[]): DocumentNode[] {
-  const lists: DocumentNode[] = [];
-  for (let at = 0; at < items.length; ) {
-    const { item } = items[at]!;
-    const content: DocumentNode[] = [];
-    while (at < items.length && (items[at]!.item.level > item.level || items[at]!.item.isOrdered === item.isOrdered) && items[at]!.item.level >= item.level) {
-      if (items[at]!.item.level === item.level) {
-        content.push(items[at++]!.node);
-        continue;
-      }
-      let end = at;
-      while (end < items.length && items[end]!.item.level > item.level) end++;
-      const below = nested(items.slice(at, end));
-      const last = content.pop()!;
-      content.push({ ...last, content: [...last.content!, ...below] });
-      at = end;
-    }
-    lists.push({ type: item.isOrdered ? "orderedList" : "bulletList", content });
-  }
-  return lists;
 }

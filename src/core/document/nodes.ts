@@ -114,7 +114,8 @@ export const Note = Node.create({
     return { kind: carried("kind", "note"), text: carried("text", ""), href: carried("href") };
   },
   parseHTML() {
-    return [{ tag: "sup[data-text]" }];
+    // Before the mark of raised letters, which stand in the same element.
+    return [{ tag: "sup[data-text]", priority: 60 }];
   },
   renderHTML({ HTMLAttributes }) {
     return ["sup", HTMLAttributes];

@@ -1,6 +1,7 @@
 /** A page's document as the reader sees it. Made from a checked document, node by node: no HTML goes through as text. */
 import type { ReactNode } from "react";
 import { type DocumentNode, headingsOf, type PageDocument } from "@/core/document/model";
+import { copiedAs } from "@/core/document/copied";
 import { noteLabel, notesOf } from "@/core/document/notes";
 import { markPassages } from "@/core/document/passages";
 import { EquationView } from "./EquationView";
@@ -67,17 +68,17 @@ function Node({ node, reading }: { node: DocumentNode; reading: Reading }): Reac
       const note = reading.notes.of.get(node);
       if (!note) return null;
       const id = typeof node.attrs?.id === "string" ? node.attrs.id : "";
-      return <sup className="note-mark" id={`r-${id}`}><a href={`#n-${note.kind}-${note.number}`} title={note.text}>{noteLabel(note)}<span className="visually-hidden"> {note.kind}</span></a></sup>;
+      return <sup className="note-mark" id={`r-${id}`} {...copiedAs(node)}><a href={`#n-${note.kind}-${note.number}`} title={note.text}>{noteLabel(note)}<span className="visually-hidden"> {note.kind}</span></a></sup>;
     }
-    case "contentsList": return <ContentsListView reading={reading} />;
+    case "contentsList": return <ContentsListView node={node} reading={reading} />;
     case "text": return marked(node.text ?? "", node.marks ?? [], reading);
     default: return inside;
   }
 }
 
-function ContentsListView({ reading: { headings } }: { reading: Reading }) {
+function ContentsListView({ node, reading: { headings } }: { node: DocumentNode; reading: Reading }) {
   return (
-    <nav className="page-contents" aria-label="On this page">
+    <nav className="page-contents" aria-label="On this page" {...copiedAs(node)}>
       {headings.length === 0 ? <p className="empty">The page has no headings yet.</p> : (
         <ol>{headings.map(({ id, level, text }, index) => <li key={index} data-level={level}>{id ? <a href={`#${headingAnchor(id)}`}>{text}</a> : text}</li>)}</ol>
       )}

@@ -1,5 +1,6 @@
 /** Pictures, films, recordings and outside addresses as they stand in a page. */
 import type { ReactNode } from "react";
+import { aside, copiedAs } from "@/core/document/copied";
 import { pictureWidths } from "@/core/document/files";
 import type { DocumentNode } from "@/core/document/model";
 import type { FileDto } from "@/data/files/dto";
@@ -13,15 +14,16 @@ interface Props {
 }
 
 /** A picture with its caption, and where it comes from if that is wanted. */
-export function FigureView({ node: { attrs }, reading, children }: Props) {
+export function FigureView({ node, reading, children }: Props) {
+  const { attrs } = node;
   const file = reading.files?.find(({ id }) => id === attrs?.file);
   const place = String(attrs?.place ?? "centre");
   const width = Number(attrs?.width ?? 100);
   const origin = attrs?.showsOrigin === true && file ? originWords(file) : "";
   return (
-    <figure className="figure" data-place={place} style={place === "full" ? undefined : { width: `${width}%` }}>
+    <figure className="figure" data-place={place} style={place === "full" ? undefined : { width: `${width}%` }} {...copiedAs(node)}>
       {file && reading.fileHref ? <Picture file={file} alt={String(attrs?.alt ?? "")} href={reading.fileHref} width={width} /> : <p className="missing">This picture is not here.</p>}
-      {(children || origin) && <figcaption>{children}{origin && <span className="origin">{origin}</span>}</figcaption>}
+      {(children || origin) && <figcaption>{children}{origin && <span className="origin" {...aside}>{origin}</span>}</figcaption>}
     </figure>
   );
 }
@@ -44,13 +46,14 @@ export function originWords({ source, licence }: Pick<FileDto, "source" | "licen
   return [source && `Source: ${source}`, licence && `Licence: ${licence}`].filter(Boolean).join(". ");
 }
 
-export function MediaView({ node: { attrs }, reading, children }: Props) {
+export function MediaView({ node, reading, children }: Props) {
+  const { attrs } = node;
   const named = (id: unknown) => (typeof id === "string" ? reading.files?.find((each) => each.id === id) : undefined);
   const [file, poster, captions] = [named(attrs?.file), named(attrs?.poster), named(attrs?.captions)];
   const href = reading.fileHref;
   const track = captions && href && <track kind="captions" src={href(captions.id)} default />;
   return (
-    <figure className="figure media">
+    <figure className="figure media" {...copiedAs(node)}>
       {!file || !href ? <p className="missing">This recording is not here.</p>
         : attrs?.kind === "audio" ? <audio controls preload="metadata" src={href(file.id)} aria-label={file.name}>{track}</audio>
         : <video controls preload="metadata" src={href(file.id)} aria-label={file.name} {...(poster ? { poster: href(poster.id, 960) } : {})}>{track}</video>}
@@ -60,12 +63,12 @@ export function MediaView({ node: { attrs }, reading, children }: Props) {
 }
 
 /** An address of its own line: what it is called, and where it leads. */
-export function LinkCardView({ node: { attrs }, children }: { node: DocumentNode; children: ReactNode }) {
-  const href = String(attrs?.href ?? "");
+export function LinkCardView({ node, children }: { node: DocumentNode; children: ReactNode }) {
+  const href = String(node.attrs?.href ?? "");
   return (
-    <div className="link-card">
-      <a href={href} rel="noopener noreferrer nofollow">{children ?? hostOf(href)}</a>
-      <span className="quiet">{hostOf(href)}</span>
+    <div className="link-card" {...copiedAs(node)}>
+      <a href={href} rel="noopener noreferrer nofollow">{children ?? <span {...aside}>{hostOf(href)}</span>}</a>
+      <span className="quiet" {...aside}>{hostOf(href)}</span>
     </div>
   );
 }

@@ -1,6 +1,7 @@
 /** Text inside its marks. */
 import Link from "next/link";
 import type { ReactNode } from "react";
+import { aside, copiedAs } from "@/core/document/copied";
 import type { DocumentMark } from "@/core/document/model";
 import { titleKey } from "@/core/links/titles";
 import { fileSize } from "../words/sizes";
@@ -17,8 +18,8 @@ export function marked(text: ReactNode, marks: readonly DocumentMark[], links: L
       case "code": return <code>{inside}</code>;
       case "subscript": return <sub>{inside}</sub>;
       case "superscript": return <sup>{inside}</sup>;
-      case "textTone": return <span data-tone={String(mark.attrs?.tone)}>{inside}</span>;
-      case "highlight": return <span data-highlight={String(mark.attrs?.tone)}>{inside}</span>;
+      case "textTone": return <span data-tone={String(mark.attrs?.tone)} {...copiedAs(mark)}>{inside}</span>;
+      case "highlight": return <span data-highlight={String(mark.attrs?.tone)} {...copiedAs(mark)}>{inside}</span>;
       case "link": return <a href={String(mark.attrs?.href)} rel="noopener noreferrer nofollow">{inside}</a>;
       case "pageLink": return links ? <PageLinkView mark={mark} links={links}>{inside}</PageLinkView> : <span className="promised-link">{inside}</span>;
       case "fileLink": return links ? <FileLinkView mark={mark} links={links}>{inside}</FileLinkView> : <span className="promised-link">{inside}</span>;
@@ -32,7 +33,7 @@ export function marked(text: ReactNode, marks: readonly DocumentMark[], links: L
 function DiscussionView({ id, isOpening, by, children }: { id: string; isOpening: boolean; by: string; children: ReactNode }) {
   return (
     <span className="discussion" title={`Counts as discussion, not as text (${by})`} {...(isOpening ? { id: passageAnchor(id) } : {})}>
-      {isOpening && <span className="discussion-sign">discussion</span>}
+      {isOpening && <span className="discussion-sign" {...aside}>discussion</span>}
       {children}
     </span>
   );
@@ -45,7 +46,7 @@ function PassageView({ mark: { attrs }, passages, children }: { mark: DocumentMa
   if (passage.kind === "discussion") return <DiscussionView id={passage.id} isOpening={attrs?.opens === true} by={passage.author}>{children}</DiscussionView>;
   return (
     <mark className="passage" data-passage={passage.id} {...(attrs?.opens === true ? { id: passageAnchor(passage.id) } : {})}>
-      {attrs?.opens === true && <a className="passage-sign" href={`#${commentAnchor(passage.id)}`} aria-label={`Comment ${passage.sign}, by ${passage.author}`}>{passage.sign}</a>}
+      {attrs?.opens === true && <a className="passage-sign" {...aside} href={`#${commentAnchor(passage.id)}`} aria-label={`Comment ${passage.sign}, by ${passage.author}`}>{passage.sign}</a>}
       {children}
     </mark>
   );
@@ -57,20 +58,21 @@ interface LinkProps {
   readonly children: ReactNode;
 }
 
-function PageLinkView({ mark: { attrs }, links, children }: LinkProps) {
+function PageLinkView({ mark, links, children }: LinkProps) {
+  const { attrs } = mark;
   const title = String(attrs?.title);
   const named = (each: { readonly title: string }) => titleKey(each.title) === titleKey(title);
   const target = links.pages.find((each) => each.id === attrs?.page) ?? links.pages.find(named) ?? links.formerTitles?.find(named);
   const anchor = typeof attrs?.heading === "string" ? `#${headingAnchor(attrs.heading)}` : "";
-  if (target) return <Link href={`${links.pageHref(target.id)}${anchor}`}>{children}</Link>;
+  if (target) return <Link href={`${links.pageHref(target.id)}${anchor}`} {...copiedAs(mark)}>{children}</Link>;
   if (!links.startHref) return children;
   return (
-    <Link className="promised" href={links.startHref(title)}>{children} <span className="promised-note">not written yet</span></Link>
+    <Link className="promised" href={links.startHref(title)} {...copiedAs(mark)}>{children} <span className="promised-note" {...aside}>not written yet</span></Link>
   );
 }
 
-function FileLinkView({ mark: { attrs }, links, children }: LinkProps) {
-  const file = links.files?.find((each) => each.id === attrs?.file);
-  if (!file || !links.fileHref) return <>{children} <span className="promised-note">file not here</span></>;
-  return <a className="file-link" href={links.fileHref(file.id)} download={file.name}>{children} <span className="file-note">{fileSize(file.size)}</span></a>;
+function FileLinkView({ mark, links, children }: LinkProps) {
+  const file = links.files?.find((each) => each.id === mark.attrs?.file);
+  if (!file || !links.fileHref) return <>{children} <span className="promised-note" {...aside}>file not here</span></>;
+  return <a className="file-link" href={links.fileHref(file.id)} download={file.name} {...copiedAs(mark)}>{children} <span className="file-note" {...aside}>{fileSize(file.size)}</span></a>;
 }

@@ -1,3 +1,4 @@
+import { aside } from "@/core/document/copied";
 import { noteLabel, type Notes, type NumberedNote } from "@/core/document/notes";
 
 /** What notes and sources say, at the end of the page, each with the way back to where it is referred to. */
@@ -5,7 +6,7 @@ export function NotesView({ notes }: { notes: Notes }) {
   if (notes.all.length === 0) return null;
   const [sources, own] = [notes.all.filter(({ kind }) => kind === "source"), notes.all.filter(({ kind }) => kind === "note")];
   return (
-    <footer className="notes">
+    <footer className="notes" {...aside}>
       {own.length > 0 && <section aria-label="Notes"><h2>Notes</h2><NoteList notes={own} /></section>}
       {sources.length > 0 && <section aria-label="Sources"><h2>Sources</h2><NoteList notes={sources} /></section>}
     </footer>

@@ -1,14 +1,66 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, test } from "vitest";
 import { compareDocuments } from "@/core/diff/document";
+import { fromHtml } from "@/core/document/html";
 import { fromMarkdown } from "@/core/document/markdown";
-import type { PageDocument } from "@/core/document/model";
+import type { DocumentMark, DocumentNode, PageDocument } from "@/core/document/model";
+import { parseDocument } from "@/core/document/parse";
+import type { FileDto } from "@/data/files/dto";
 import { PartsStrip } from "../authors/PartsStrip";
 import { ComparedView } from "../ledger/ComparedView";
 import { DocumentView, noLinks, wikiLinks } from "./DocumentView";
+import type { ShownPassage } from "./reading";
 
 const links = wikiLinks("c", "w", { contents: [{ id: "p1", title: "Water quality" }], formerTitles: [] });
-const page = (markdown: string) => renderToStaticMarkup(<DocumentView document={fromMarkdown(markdown)} links={links} />);
+/** As it is drawn, without what it says to those who copy it. */
+const page = (markdown: string) => renderToStaticMarkup(<DocumentView document={fromMarkdown(markdown)} links={links} />).replace(/ data-(copied|aside)="[^"]*"/g, "");
+
+const text = (said: string, ...marks: readonly DocumentMark[]): DocumentNode => ({ type: "text", text: said, ...(marks.length > 0 ? { marks } : {}) });
+const line = (...content: readonly DocumentNode[]): DocumentNode => ({ type: "paragraph", content });
+const file: FileDto = { ...({} as FileDto), id: "f1", name: "weir.png", size: 2000, width: 900, height: 600, source: "Own drawing", licence: "" };
+
+describe("text that is copied from a page as it is read is what it was on the page", () => {
+  test.each<[string, DocumentNode]>([
+    ["a source", line(text("Phosphate was high."), { type: "note", attrs: { kind: "source", text: "Field sheet, 9 May", href: "https://sheets.example/9" } }, text(" So it stayed."))],
+    ["a note", line(text("Low"), { type: "note", attrs: { kind: "note", text: "By night.", href: null } })],
+    ["an equation in a line", line(text("where "), { type: "equation", attrs: { latex: "v = \\frac{Q}{A}" } }, text(" holds"))],
+    ["an equation", { type: "equationBlock", attrs: { latex: "Q = v A" } }],
+    ["a link to a page", line(text("see "), text("the water", { type: "pageLink", attrs: { page: "p1", title: "Water quality", heading: null } }))],
+    ["a link to a page that is not written yet", line(text("see "), text("Fish", { type: "pageLink", attrs: { page: null, title: "Fish", heading: null } }))],
+    ["a link to a file", line(text("the "), text("drawing", { type: "fileLink", attrs: { file: "f1" } }))],
+    ["letters in colour", line(text("red", { type: "textTone", attrs: { tone: "red" } }), text(" on "), text("blue", { type: "highlight", attrs: { tone: "blue" } }))],
+    ["a picture", { type: "figure", attrs: { file: "f1", alt: "A weir", width: 60, place: "left", showsOrigin: true }, content: [text("Osier Weir in May")] }],
+    ["a recording", { type: "media", attrs: { file: "f1", kind: "audio", poster: null, captions: null }, content: [text("At the outfall")] }],
+    ["an address of its own", { type: "linkCard", attrs: { href: "https://gauge.example/osier" } }],
+    ["a named address of its own", { type: "linkCard", attrs: { href: "https://gauge.example/osier" }, content: [text("The gauge")] }],
+    ["a list of the headings", { type: "contentsList" }],
+    ["a passage that a comment is about", line(text("It "), text("leaks", { type: "passage", attrs: { id: "q1", opens: true } }), text(" here"))],
+  ])("%s", (_, block) => {
+    const before = { type: "heading", attrs: { level: 2 }, content: [text("Osier Weir")] };
+    const wanted = parsed([before, withoutPassages(block), line(text("The end"))]);
+    const html = renderToStaticMarkup(
+      <DocumentView document={{ type: "doc", content: [before, block, line(text("The end"))] }} links={{ ...links, files: [file], fileHref: (id) => `/files/${id}` }} passages={[{ ...({} as ShownPassage), id: "q1", kind: "comment", sign: "a", author: "Mira" } as ShownPassage]} />,
+    );
+    expect(fromHtml(html).document).toEqual(wanted);
+  });
+  test("what says to be a part of a page and is none is read by what stands in it", () => {
+    const html = [`{"type":"figure","attrs":{"file":"../../x"}}`, `{"type":"note","attrs":{"kind":"source","text":"x","href":"javascript:alert(1)"}}`, "{", `{"type":"doc"}`, "null"]
+      .map((said, at) => `<p data-copied='${said}'>part <span data-copied='${said}'>${at}</span></p>`).join("");
+    expect(fromHtml(html).document).toEqual(parsed([0, 1, 2, 3, 4].map((at) => line(text(`part ${at}`)))));
+  });
+});
+
+function parsed(content: readonly DocumentNode[]): PageDocument {
+  const read = parseDocument({ type: "doc", content });
+  if (read.kind === "refused") throw new Error(read.problem.kind);
+  return read.document;
+}
+
+/** Text as it is stored: where comments stand is not a part of it. */
+function withoutPassages(block: DocumentNode): DocumentNode {
+  const content = block.content?.map(({ marks, ...node }) => ({ ...node, ...(marks?.some(({ type }) => type !== "passage") ? { marks } : {}) }));
+  return { ...block, ...(content ? { content } : {}) };
+}
 
 describe("a page as it is read", () => {
   test("headings, lists, quotes, code and rules", () => {

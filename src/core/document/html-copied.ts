@@ -1,0 +1,39 @@
+/** HTML that was copied from a page as it is read (see `copied.ts`). */
+import type { Element } from "hast";
+import { attributesOfMark, attributesOfNode } from "./attributes";
+import type { DocumentMark, DocumentNode } from "./model";
+
+const inline: ReadonlySet<string> = new Set(["note", "equation"]);
+const blocks: ReadonlySet<string> = new Set(["equationBlock", "figure", "media", "linkCard", "contentsList"]);
+const marks: ReadonlySet<string> = new Set(["pageLink", "fileLink", "textTone", "highlight"]);
+
+/** Whether an element is drawn beside the text and is none of it. */
+export const isAside = (element: Element): boolean => element.properties.dataAside !== undefined;
+
+/** What an element says that it was, in a line of text; null if it says nothing of the kind. */
+export const copiedInline = (element: Element): DocumentNode | null => said(element, inline, attributesOfNode);
+/** The same of a block, without the text that stands in it. */
+export const copiedBlock = (element: Element): DocumentNode | null => said(element, blocks, attributesOfNode);
+export const copiedMark = (element: Element): DocumentMark | null => said(element, marks, attributesOfMark);
+
+/** Where the text of a copied block stands: its caption, or the name of its address. */
+export function captionOf(block: Element): Element | null {
+  for (const child of block.children) {
+    if (child.type !== "element") continue;
+    const found = child.tagName === "figcaption" || child.tagName === "a" ? child : captionOf(child);
+    if (found) return found;
+  }
+  return null;
+}
+
+/** Anybody can write the attribute: what is not as the schema wants it is not believed. */
+function said(element: Element, kinds: ReadonlySet<string>, attributes: typeof attributesOfNode): { readonly type: string; readonly attrs: Readonly<Record<string, unknown>> } | null {
+  const { dataCopied } = element.properties;
+  if (typeof dataCopied !== "string") return null;
+  try {
+    const { type, attrs } = JSON.parse(dataCopied) as { readonly type: string; readonly attrs: Record<string, unknown> };
+    return kinds.has(type) && attributes[type]?.safeParse(attrs).success ? { type, attrs } : null;
+  } catch {
+    return null;
+  }
+}
