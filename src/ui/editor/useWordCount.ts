@@ -1,7 +1,7 @@
 "use client";
 import type { Editor } from "@tiptap/core";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { countWords } from "@/core/text/words";
+import { wordsIn } from "./words-in";
 
 export interface WordCount {
   /** Of the whole text; null: not counted yet. */
@@ -24,7 +24,7 @@ export function useWordCount(): WordCount {
     const tell = () => {
       if (followed.isDestroyed) return;
       const { from, to } = followed.state.selection;
-      setCount({ all: countWords(followed.getText({ blockSeparator: "\n\n" })), selected: from === to ? 0 : countWords(followed.state.doc.textBetween(from, to, "\n\n")) });
+      setCount({ all: wordsIn(followed.state.doc), selected: from === to ? 0 : wordsIn(followed.state.doc, from, to) });
     };
     const later = () => {
       clearTimeout(timer.current);

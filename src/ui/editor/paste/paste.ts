@@ -7,6 +7,7 @@ import type { Dropped } from "@/core/document/html";
 import type { BroughtPicture } from "@/core/document/html-pictures";
 import { countWords } from "@/core/text/words";
 import type { Upload } from "../uploads";
+import { wordsIn } from "../words-in";
 
 export interface Pasted {
   readonly words: number;
@@ -53,8 +54,8 @@ export const CleanPaste = Extension.create<Options>({
           const before = view.state;
           // What can't be read, or has no place here, comes as its text.
           reader.then(({ fromHtml }) => putIn(editor, fromHtml(html) as unknown as Read)).catch(() => { editor.commands.insertContent(paragraphs(plain)); return null; })
-            .then((read) => (read ? bringPictures(editor, read, options.upload) : { dropped: null, stop: () => {} }))
-            .then(({ dropped, stop }) => options.onPaste({ words: countWords(plain), dropped, plain, takeBack: () => { stop(); restore(editor, before); } }), () => {});
+            .then((read) => (read ? { words: wordsIn(editor.schema.nodeFromJSON(read.document)), ...bringPictures(editor, read, options.upload) } : { words: countWords(plain), dropped: null, stop: () => {} }))
+            .then(({ words, dropped, stop }) => options.onPaste({ words, dropped, plain, takeBack: () => { stop(); restore(editor, before); } }), () => {});
           return true;
         },
         handleDrop(view, event, _slice, isMoved) {
@@ -95,7 +96,7 @@ function putIn(editor: Editor, read: Read): Read {
 /** Uploads the pictures of what was just put in, to where they stood. `stop` keeps those away that have not come yet. */
 function bringPictures(editor: Editor, { document, dropped, pictures }: Read, upload: Upload | null): { readonly dropped: Dropped; readonly stop: () => void } {
   if (!upload || pictures.length === 0) return { dropped: { ...dropped, pictures: dropped.pictures + pictures.length }, stop: () => {} };
-  const isText = countWords(editor.schema.nodeFromJSON(document).textContent) > 0;
+  const isText = wordsIn(editor.schema.nodeFromJSON(document)) > 0;
   const blocks = document.content?.length ?? 0;
   const stop = upload(pictures.map((picture, index) => ({ file: fileOf(picture, index), alt: picture.alt, ...(isText ? { at: placeBehind(editor, blocks - 1 - picture.after) } : {}) })));
   return { dropped, stop };
