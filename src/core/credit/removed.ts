@@ -9,7 +9,7 @@
 import type { Range } from "../diff/align";
 import type { Parts } from "../diff/parts";
 import { blockBreak } from "../text/breaks";
-import { passing } from "../text/room";
+import { passing, Together } from "../text/room";
 import { forget, mostRemembered, mostRememberedRuns } from "./forgetting";
 import { continueRuns, emptyOrigins, type Origins } from "./origins";
 import { Pieces } from "./pieces";
@@ -121,7 +121,7 @@ export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate):
   const remembered = { head, middle: inOrder(pieces), tail, shift: bTo - aTo };
   const earlier = before(entry, remembered, removed);
   if (!fate.mayForget || (earlier.words <= mostRemembered && earlier.runs <= mostRememberedRuns)) {
-    if (gone === 0 && !removedToAfter && remembered.middle === pieces) return { ...removed, anchors: anchorsOf(remembered, removed) };
+    if (gone === 0 && !removedToAfter && remembered.middle === pieces) return { ...removed, anchors: putAnchors(remembered, removed, new Int32Array(removed.at.length)) };
     return layOut(remembered, stood, removed);
   }
   const known = { standing: fate.standing, isSpread: fate.isSpread, originsOf: (isStanding: boolean) => (isStanding ? stood.origins : removed.origins) };
@@ -218,17 +218,19 @@ function inOrder(pieces: Pieces): Pieces {
 function layOut(remembered: Remembered, stood: Stood, removed: RemovedText): RemovedText {
   const { head, middle: { from, to, length, ...middle }, tail } = remembered;
   const runs = head + length + removed.at.length - tail;
-  const starts = new Int32Array(runs + 1);
+  let words = removed.starts[head]! + removed.words.length - removed.starts[tail]!;
+  for (let index = 0; index < length; index++) words += to[index]! - from[index]!;
+  const memory = new Together(3 * words + 3 * runs + 1, words);
+  const starts = memory.numbers(runs + 1), at = memory.numbers(runs), anchors = memory.numbers(runs);
   starts.set(removed.starts.subarray(0, head + 1));
   for (let index = 0; index < length; index++) starts[head + index + 1] = starts[head + index]! + to[index]! - from[index]!;
   const slid = starts[head + length]! - removed.starts[tail]!;
   for (let run = tail; run < removed.at.length; run++) starts[run + head + length - tail + 1] = removed.starts[run + 1]! + slid;
-  const words = starts[runs]!;
-  const at = new Int32Array(runs);
   at.set(removed.at.subarray(0, head));
   at.set(middle.at.subarray(0, length), head);
   at.set(removed.at.subarray(tail), head + length);
-  const next = { words: new Int32Array(words), breaks: new Uint8Array(words), origins: emptyOrigins(words), starts, at, anchors: anchorsOf(remembered, removed) };
+  putAnchors(remembered, removed, anchors);
+  const next = { words: memory.numbers(words), origins: { entries: memory.numbers(words), ordinals: memory.numbers(words) }, breaks: memory.bytes(words), starts, at, anchors };
   copy(removed, 0, removed.starts[head]!, next, 0);
   // Runs that lay side by side are copied together: most of them did.
   for (let index = 0; index < length; ) {
@@ -243,8 +245,7 @@ function layOut(remembered: Remembered, stood: Stood, removed: RemovedText): Rem
   return next;
 }
 
-function anchorsOf({ head, middle: { length, anchor }, tail, shift }: Remembered, { anchors }: RemovedText): Int32Array {
-  const all = new Int32Array(head + length + anchors.length - tail);
+function putAnchors({ head, middle: { length, anchor }, tail, shift }: Remembered, { anchors }: RemovedText, all: Int32Array): Int32Array {
   all.set(anchors.subarray(0, head));
   all.set(anchor.subarray(0, length), head);
   for (let run = tail; run < anchors.length; run++) all[run + head + length - tail] = anchors[run]! + shift;

@@ -1,6 +1,7 @@
 /** A page's text as comparison sees it: blocks of interned words, and all of them laid out flat. */
 import { hashText, mix } from "../text/hash";
 import { ownText } from "../text/own";
+import { Together } from "../text/room";
 import type { ReadText, Vocabulary } from "../text/vocabulary";
 
 /** A block as it is written. */
@@ -58,10 +59,11 @@ export interface Sequence extends ReadText {
 
 /** The blocks laid out flat. O(words), by copying; what begins and ends as `last` does is copied at once. */
 export function sequence(blocks: readonly Block[], last: Sequence | null = null): Sequence {
-  const starts = new Int32Array(blocks.length + 1);
+  let count = 0;
+  for (let index = 0; index < blocks.length; index++) count += blocks[index]!.words.length;
+  const memory = new Together(count + blocks.length + 1, count);
+  const starts = memory.numbers(blocks.length + 1), words = memory.numbers(count), breaks = memory.bytes(count);
   for (let index = 0; index < blocks.length; index++) starts[index + 1] = starts[index]! + blocks[index]!.words.length;
-  const words = new Int32Array(starts[blocks.length]!);
-  const breaks = new Uint8Array(words.length);
   let first = 0, end = blocks.length;
   if (last) {
     let lastEnd = last.blocks.length;
