@@ -2,6 +2,7 @@
 import * as z from "zod";
 import { hasUnstorable } from "../text/clean";
 import { isSafeAddress } from "./address";
+import { countings } from "./item-signs";
 import { alignments, figurePlaces, longestEquation, longestNote, mostIndent, narrowestFigure, tones } from "./model";
 import { headingLevels } from "./schema";
 
@@ -33,7 +34,7 @@ export const attributesOfNode: Readonly<Record<string, z.ZodType>> = {
   orderedList: z.strictObject({
     id: blockId,
     start: z.int().min(0).max(100_000).optional(),
-    type: z.enum(["1", "a", "A", "i", "I"]).nullable().optional(),
+    type: z.enum(countings).nullable().optional(),
   }),
   table: block,
   tableRow: block,

@@ -66,7 +66,7 @@ describe("leaves", () => {
       ["one", "paragraph", [{ kind: "bullet", opens: true }]],
       ["more", "paragraph", [{ kind: "bullet", opens: false }]],
       ["two", "paragraph", [{ kind: "bullet", opens: true }]],
-      ["said Home", "paragraph", [{ kind: "quote" }, { kind: "ordered", opens: true, number: 3 }]],
+      ["said Home", "paragraph", [{ kind: "quote" }, { kind: "ordered", opens: true, sign: "3." }]],
     ]);
   });
   test("a split that nobody sees makes no difference to the look", () => {

@@ -72,7 +72,7 @@ export function nested(items: readonly { readonly item: StyledListItem; readonly
       content.push({ ...last, content: [...last.content!, ...below] });
       at = end;
     }
-    lists.push({ type: item.isOrdered ? "orderedList" : "bulletList", content });
+    lists.push({ type: item.isOrdered ? "orderedList" : "bulletList", ...(item.counting ? { attrs: { type: item.counting } } : {}), content });
   }
   return lists;
 }

@@ -1,5 +1,6 @@
 /** What the styles of pasted HTML say about its structure; all else that they say goes. */
 import type { Element, ElementContent } from "hast";
+import { countingOfSign, countingOfStyle, countings, type Counting } from "./item-signs";
 import type { DocumentMark } from "./model";
 
 /** A paragraph that is an item of a list by its style alone. */
@@ -7,6 +8,8 @@ export interface StyledListItem {
   /** From 1. */
   readonly level: number;
   readonly isOrdered: boolean;
+  /** How it counts; null: in numbers, or not at all. */
+  readonly counting: Counting | null;
   /** What the item says, without the bullet or number that was typed in front of it. */
   readonly content: readonly ElementContent[];
 }
@@ -63,7 +66,16 @@ export function listItemOf(element: Element): StyledListItem | null {
     }
   };
   walk(element.children, content);
-  return { level: Math.max(1, Number(told[1])), isOrdered: /^[\s\u00a0]*(?:\d+|[a-z]|[ivxlc]+)[.)]/i.test(marker), content };
+  const isOrdered = /^[\s\u00a0]*(?:\d+|[a-z]|[ivxlc]+)[.)]/i.test(marker);
+  return { level: Math.max(1, Number(told[1])), isOrdered, counting: isOrdered ? countingOfSign(marker) : null, content };
+}
+
+/** How a list counts, by its attribute, or by its style or that of its first item; null: in numbers. */
+export function countingOf(list: Element): Counting | null {
+  const { type } = list.properties;
+  if (typeof type === "string") return countings.find((each) => each === type && each !== "1") ?? null;
+  const first = list.children.find((child) => child.type === "element");
+  return countingOfStyle(stylesOf(list).get("list-style-type")) ?? (first?.type === "element" ? countingOfStyle(stylesOf(first).get("list-style-type")) : null);
 }
 
 /** Whether an element is not to be seen. */

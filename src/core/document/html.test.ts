@@ -15,7 +15,7 @@ function told(node: DocumentNode): string {
     case "paragraph": return `p(${inside()})`;
     case "heading": return `h${String(node.attrs?.level)}(${inside()})`;
     case "bulletList": return `ul[${inside(" ")}]`;
-    case "orderedList": return `ol[${inside(" ")}]`;
+    case "orderedList": return `ol${String(node.attrs?.type ?? "")}[${inside(" ")}]`;
     case "listItem": return inside(" ");
     case "blockquote": return `quote(${inside(" ")})`;
     case "codeBlock": return `code(${inside()})`;
@@ -81,6 +81,9 @@ describe("what is pasted", () => {
     ["text in a list without an item", "<ul>a <b>b</b><li>c</li> d</ul>", "ul[p(a *b*) p(c) p(d)]"],
     ["a table in a cell", "<table><tr><td>a</td><td><table><tr><td>x</td><td>y</td></tr><tr><td>z</td></tr></table></td></tr></table>", "table{p(a) | p(x – y) p(z)}"],
     ["a table in a list", "<ul><li>a<table><tr><td>x</td><td>y</td></tr></table></li></ul>", "ul[p(a) p(x – y)]"],
+    ["a list in letters", "<ol type=a><li>x<ol type='I'><li>y</li></ol></li></ol><ol type='1'><li>z</li></ol>", "ola[p(x) olI[p(y)]] ol[p(z)]"],
+    ["lists in letters by their style", "<ol style='list-style-type:upper-alpha'><li>x</li></ol><ol><li style='list-style-type:lower-roman'>y</li></ol><ol style='list-style-type:hebrew'><li>z</li></ol>", "olA[p(x)] oli[p(y)] ol[p(z)]"],
+    ["a list in letters by what was typed", "<p style='mso-list:l0 level1 lfo1'><![if !supportLists]>a)&nbsp;<![endif]>x</p><p style='mso-list:l0 level2 lfo1'><![if !supportLists]>iv.<![endif]>y</p><p style='mso-list:l0 level1 lfo1'><![if !supportLists]>b)<![endif]>z</p>", "ola[p(x) oli[p(y)] p(z)]"],
     ["headings of the sixth level", "<h6>deep</h6>", "h4(deep)"],
     ["spaces and line ends", "<p>  a\n  b&nbsp; c </p>", "p(a b c)"],
     ["letters that a page can't store", "<p>a\u0000b\u0007</p>", "p(ab)"],

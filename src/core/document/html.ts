@@ -12,7 +12,7 @@ import type { DocumentMark, DocumentNode, PageDocument } from "./model";
 import { nested, paragraphOf, tableText, trimmed, withoutBold } from "./html-lines";
 import { captionOf, copiedBlock, copiedInline, copiedMark, isAside } from "./html-copied";
 import { type BroughtPicture, mostBrought, pictureWithin, placed, signFor } from "./html-pictures";
-import { isHidden, isNamed, listItemOf, marksOf, type StyledListItem, textOf } from "./html-styles";
+import { countingOf, isHidden, isNamed, listItemOf, marksOf, type StyledListItem, textOf } from "./html-styles";
 import { parseDocument } from "./parse";
 
 /** What did not come along. */
@@ -178,7 +178,8 @@ class HtmlReader {
     if (items.length === 0) return [];
     if (element.tagName === "ul") return [{ type: "bulletList", content: items }];
     const start = Number(element.properties.start ?? 1);
-    return [{ type: "orderedList", attrs: { start: Number.isInteger(start) && start >= 0 && start <= 100_000 ? start : 1 }, content: items }];
+    const counting = countingOf(element);
+    return [{ type: "orderedList", attrs: { start: Number.isInteger(start) && start >= 0 && start <= 100_000 ? start : 1, ...(counting ? { type: counting } : {}) }, content: items }];
   }
 
   #table(table: Element, depth: number): DocumentNode[] {

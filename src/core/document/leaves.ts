@@ -2,6 +2,7 @@
  * A document as a flat list of leaves: the blocks that hold text or stand for themselves (a rule, a picture), each with
  * the frames (lists, quotes, cells) it stands in. Words, comparison and display all walk this list, so they agree on positions.
  */
+import { itemSign } from "./item-signs";
 import type { DocumentMark, DocumentNode, PageDocument } from "./model";
 
 /** Stands in a leaf's text for what is within a line and is no text, such as an equation. No word has it in it. */
@@ -17,7 +18,7 @@ export interface Piece {
 export type Frame =
   | { readonly kind: "quote" }
   | { readonly kind: "bullet"; readonly opens: boolean }
-  | { readonly kind: "ordered"; readonly opens: boolean; readonly number: number }
+  | { readonly kind: "ordered"; readonly opens: boolean; readonly sign: string }
   /** A table's cell. Tables stand in no other block, so that it is always the outermost frame. */
   | {
     readonly kind: "cell"; readonly opens: boolean; readonly table: string; readonly row: string; readonly column: number; readonly isHeader: boolean;
@@ -69,8 +70,8 @@ function collect(node: DocumentNode, frames: readonly Frame[], found: Leaf[]): v
     case "orderedList": {
       let number = typeof node.attrs?.start === "number" ? node.attrs.start : 1;
       for (const item of node.content ?? []) {
-        const own = number++;
-        collectItem(item, (opens) => [...frames, { kind: "ordered", opens, number: own }], found);
+        const sign = itemSign(number++, node.attrs?.type);
+        collectItem(item, (opens) => [...frames, { kind: "ordered", opens, sign }], found);
       }
       return;
     }

@@ -2,6 +2,7 @@
 import type { ReactNode } from "react";
 import { type DocumentNode, headingsOf, type PageDocument } from "@/core/document/model";
 import { copiedAs } from "@/core/document/copied";
+import type { Counting } from "@/core/document/item-signs";
 import { noteLabel, notesOf } from "@/core/document/notes";
 import { markPassages } from "@/core/document/passages";
 import { EquationView } from "./EquationView";
@@ -49,7 +50,7 @@ function Node({ node, reading }: { node: DocumentNode; reading: Reading }): Reac
       return <Heading {...setting(node)} {...(typeof node.attrs?.id === "string" ? { id: headingAnchor(node.attrs.id) } : {})}>{inside}</Heading>;
     }
     case "bulletList": return <ul>{inside}</ul>;
-    case "orderedList": return <ol start={Number(node.attrs?.start ?? 1)}>{inside}</ol>;
+    case "orderedList": return <ol start={Number(node.attrs?.start ?? 1)} {...(node.attrs?.type ? { type: node.attrs.type as Counting } : {})}>{inside}</ol>;
     case "listItem": return <li>{inside}</li>;
     case "blockquote": return <blockquote>{inside}</blockquote>;
     case "codeBlock": return <pre><code>{inside}</code></pre>;

@@ -114,7 +114,7 @@ function framed(frames: readonly Frame[], inner: ReactNode): ReactNode {
       case "cell": return inside;
       case "quote": return <div className="quoted">{inside}</div>;
       default: {
-        const bullet = !frame.opens || !isInnermost ? "" : frame.kind === "bullet" ? "•" : `${frame.number}.`;
+        const bullet = !frame.opens || !isInnermost ? "" : frame.kind === "bullet" ? "•" : frame.sign;
         return <div className="frames"><span className="bullet">{bullet}</span><div>{inside}</div></div>;
       }
     }
