@@ -104,6 +104,31 @@ test("who reworked a large arrival is told with the evidence, and what was said 
   await expect(expected.getByRole("row", { name: /^4 entries/ }).getByRole("cell").nth(3)).toContainText("0 of 4");
 });
 
+test("every figure's name says what it counts, and leads to where that is explained", async ({ browser }) => {
+  const ines = await signInAs(browser, "Ines Calder");
+  const asked = new Map<string, string>();
+  const gather = async (names: ReturnType<Page["locator"]>) => {
+    await expect(names.first()).toBeVisible();
+    for (const name of await names.all()) {
+      const link = name.locator("a.figure-label");
+      await expect(link, await name.innerText()).toHaveCount(1);
+      asked.set(new URL((await link.getAttribute("href"))!, ines.url()).hash.slice(1), await link.innerText());
+    }
+  };
+  await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
+  await gather(ines.locator(".review-table thead th").filter({ hasNotText: /^(Student|Expected|Last at work|Looked at)/ }));
+  await ines.getByRole("link", { name: "Thornbeck", exact: true }).click();
+  await expect(ines.getByRole("heading", { name: "Thornbeck", level: 1 })).toBeVisible();
+  await gather(ines.locator(".members-table tbody th").filter({ hasNotText: "Looked at" }));
+  await ines.getByRole("link", { name: "Sittings" }).hover();
+  await expect(ines.getByRole("tooltip")).toContainText("less than half an hour from one to the next");
+  await ines.getByRole("table", { name: "The members compared" }).getByRole("link", { name: "Noor Halabi" }).click();
+  await gather(ines.locator(".statement-facts dt"));
+  await ines.getByRole("link", { name: "sittings" }).click();
+  await expect(ines.getByRole("heading", { name: "How the figures come about" })).toBeVisible();
+  for (const [id, name] of asked) await expect(ines.locator(`#${id}`), `${name} is explained`).toHaveCount(1);
+});
+
 test("all figures are taken along as a table", async ({ browser }) => {
   const ines = await signInAs(browser, "Ines Calder");
   await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
