@@ -33,7 +33,7 @@ test("an instructor goes from what to ask about to the words behind it, and says
     await press(ines, "Home", "ArrowRight");
     await expect(chart).toHaveAttribute("aria-valuenow", "1");
     await ines.getByText("The same as a table").click();
-    expect(await ines.locator(".chart-table tbody tr").count()).toBe(Number(await chart.getAttribute("aria-valuemax")) + 1);
+    await expect(ines.locator(".chart-table tbody tr")).toHaveCount(Number(await chart.getAttribute("aria-valuemax")) + 1);
     const box = (await chart.boundingBox())!;
     await ines.mouse.move(box.x + box.width * 0.2, box.y + 80);
     await ines.mouse.down();
@@ -122,7 +122,7 @@ test("every figure's name says what it counts, and leads to where that is explai
   await gather(ines.locator(".members-table tbody th").filter({ hasNotText: "Looked at" }));
   await ines.getByRole("link", { name: "Sittings" }).hover();
   await expect(ines.getByRole("tooltip")).toContainText("less than half an hour from one to the next");
-  await ines.getByRole("table", { name: "The members compared" }).getByRole("link", { name: "Noor Halabi" }).click();
+  await ines.getByRole("table", { name: "The members compared" }).getByRole("link", { name: "Noor Halabi", exact: true }).click();
   await gather(ines.locator(".statement-facts dt"));
   await ines.getByRole("link", { name: "sittings" }).click();
   await expect(ines.getByRole("heading", { name: "How the figures come about" })).toBeVisible();
