@@ -65,7 +65,7 @@ test("an instructor goes from what to ask about to the words behind it, and says
     await expect(line).toHaveAttribute("aria-expanded", "true");
     await line.click();
     await expect(ines.locator(".opened-change")).toHaveCount(0);
-    await ines.getByRole("link", { name: "Comments and answers" }).click();
+    await ines.getByRole("link", { name: "Comments and answers", exact: true }).click();
     await expect(ines.getByRole("table", { name: "Statement of Sunniva Dahl" }).getByRole("link", { name: "Wrote", exact: true })).toHaveCount(0);
     await ines.getByRole("button", { name: "I have looked at this" }).click();
     await expect(ines.getByRole("button", { name: /^Looked at/ })).toBeVisible();
