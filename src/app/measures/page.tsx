@@ -12,7 +12,7 @@ export const metadata: Metadata = { title: "How the figures come about" };
 const reviewed: readonly (keyof typeof figureWords)[] = ["entries", "comments", "added", "standing", "share", "balance"];
 /** Figures that the group's screen adds; what the examples explain has its place there. */
 const more = (Object.keys(memberFigureWords) as (keyof typeof memberFigureWords)[]).filter((name) => !(name in figureWords) && !wordExamples.some(({ id }) => id === name));
-const accounted: readonly (keyof typeof figureWords)[] = ["wordsIn", "wordsOut", "wordsAfter"];
+const accounted: readonly (keyof typeof figureWords)[] = ["wordsIn", "wordsOut", "wordsAfter", "removedStarter", "restyled"];
 
 /** What is counted and how: the same page for instructors and students, its examples computed as it is shown. */
 export default async function MeasuresPage() {

@@ -2,6 +2,7 @@ import type { EntryFigures } from "@/core/credit/account";
 import type { ThingKind } from "@/core/document/things";
 import type { EntryKind } from "@/core/ledger/chain";
 import { number } from "./counts";
+import type { FigureName } from "./figures";
 
 interface Told {
   readonly kind: EntryKind;
@@ -34,22 +35,22 @@ export function entryKindWords({ kind, title, restoredFrom, figures }: Told): st
 interface AccountLine {
   readonly label: string;
   readonly words: number;
-  /** Where the page that explains the figures tells of it. */
-  readonly explained: string;
+  /** What it is explained as. */
+  readonly figure: FigureName;
 }
 
 /** The figures of an entry that are not nought, in the order of the account. */
 export function entryAccount(figures: EntryFigures): AccountLine[] {
   const lines: AccountLine[] = [
-    { label: "added", words: figures.added, explained: "added" },
-    { label: "carried over", words: figures.carried, explained: "carried" },
-    { label: "restored", words: figures.restored, explained: "restored" },
-    { label: "moved", words: figures.moved, explained: "moved" },
-    { label: "corrected", words: figures.corrected, explained: "corrected" },
-    { label: "own words removed", words: figures.removedOwn, explained: "wordsOut" },
-    { label: "others’ words removed", words: figures.removedOthers, explained: "wordsOut" },
-    { label: "starter words removed", words: figures.removedStarter, explained: "starter" },
-    { label: "blocks restyled", words: figures.restyled, explained: "corrected" },
+    { label: "added", words: figures.added, figure: "added" },
+    { label: "carried over", words: figures.carried, figure: "carried" },
+    { label: "restored", words: figures.restored, figure: "restored" },
+    { label: "moved", words: figures.moved, figure: "moved" },
+    { label: "corrected", words: figures.corrected, figure: "corrections" },
+    { label: "own words removed", words: figures.removedOwn, figure: "removedOwn" },
+    { label: "others’ words removed", words: figures.removedOthers, figure: "removedOthers" },
+    { label: "starter words removed", words: figures.removedStarter, figure: "removedStarter" },
+    { label: "blocks restyled", words: figures.restyled, figure: "restyled" },
   ];
   return lines.filter((line) => line.words > 0);
 }

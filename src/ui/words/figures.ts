@@ -8,6 +8,8 @@ export const figureWords = {
   balance: { label: "Balance", unit: "%", about: "How evenly the members share their standing words: 100 % is all alike, 0 % one has all." },
   wordsIn: { label: "In", unit: "words", about: "Words that came to the page: added, carried over or restored. Moved and corrected words are neither in nor out." },
   wordsOut: { label: "Out", unit: "words", about: "Words that left the page." },
+  removedStarter: { label: "Starter words removed", unit: "words", about: "Words of the starter text that left the page. They were nobody’s." },
+  restyled: { label: "Blocks restyled", unit: "blocks", about: "Paragraphs, headings and cells whose words stayed and whose look changed." },
   wordsAfter: { label: "Words", unit: "words", about: "Words on the page after the entry: those before, and in, less out." },
 } as const;
 

@@ -88,7 +88,7 @@ describe("entries", () => {
       .toEqual(["Started the page", "Restored entry 3", "Renamed the page to “Eels”", "Removed the page", "Brought the page back"]);
   });
   test("the account leaves out what is nought", () => {
-    expect(entryAccount({ ...nothing, added: 11, removedOthers: 7 })).toEqual([{ label: "added", words: 11, explained: "added" }, { label: "others’ words removed", words: 7, explained: "wordsOut" }]);
+    expect(entryAccount({ ...nothing, added: 11, removedOthers: 7 })).toEqual([{ label: "added", words: 11, figure: "added" }, { label: "others’ words removed", words: 7, figure: "removedOthers" }]);
   });
 });
 

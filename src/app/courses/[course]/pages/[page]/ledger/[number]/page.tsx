@@ -1,4 +1,3 @@
-import Link from "next/link";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { findEntry } from "@/data/ledger/read";
@@ -50,7 +49,7 @@ export default async function EntryPage({ params }: PageProps<"/courses/[course]
         </div>
         <div className="paper entry-facts">
           <dl className="entry-account">
-            {entryAccount(line.figures).map((each) => <div key={each.label}><dt><Link href={paths.measures(each.explained)} className="figure-label" title="How it comes about">{each.label}</Link></dt><dd>{figure(each.words)}</dd></div>)}
+            {entryAccount(line.figures).map((each) => <div key={each.label}><dt><FigureLabel figure={each.figure}>{each.label}</FigureLabel></dt><dd>{figure(each.words)}</dd></div>)}
             {entry.things.map(({ kind, ...each }) => <div key={kind}><dt>{thingNames[kind]}</dt><dd>{cameAndWent(each)}</dd></div>)}
             <div><dt><FigureLabel figure="wordsAfter">words on the page</FigureLabel></dt><dd>{figure(line.figures.wordsAfter)}</dd></div>
             {line.pasted > 0 && <div><dt title="As far as the editor knows. Words that were copied on the page itself count too.">came by pasting{line.largestPaste < line.pasted ? `, most at once ${figure(line.largestPaste)}` : ""}</dt><dd>{figure(line.pasted)}</dd></div>}
