@@ -69,7 +69,7 @@ class Teller {
   readonly #removed: Paragraph[] = [];
   /** How often each act stands in the wiki, and who removed it last, from where. */
   readonly #standing = new Map<Act, number>();
-  readonly #lastRemoval = new Map<Act, { page: string; by: string }>();
+  readonly #lastRemoval = new Map<Act, { page: string; by: string; words: number }>();
 
   constructor(readonly dice: Dice, readonly prose: Prose, readonly habits: Habits, readonly size: Size) {}
 
@@ -177,17 +177,18 @@ class Teller {
     this.figuresAt.push(figures);
     const [had, has] = [countActs(before), countActs(after)];
     const whose = (act: Act) => (act.author === author ? "removedOwn" : "removedOthers");
-    for (const act of has.keys()) {
+    for (const [act, count] of has) {
       const stands = this.#standing.get(act);
       if (stands === undefined) figures.added++;
       const last = this.#lastRemoval.get(act);
-      if (stands === 0 && last?.by === author && last.page !== page) figures[whose(act)]--;
+      // Where it stood twice, both are brought over.
+      if (stands === 0 && last?.by === author && last.page !== page) figures[whose(act)] -= Math.min(count, last.words);
     }
     for (const [act, count] of had) {
       const left = count - (has.get(act) ?? 0);
       if (left <= 0) continue;
       if (this.#standing.get(act)! === count) figures[whose(act)] += left;
-      this.#lastRemoval.set(act, { page, by: author });
+      this.#lastRemoval.set(act, { page, by: author, words: left });
     }
     for (const [act, count] of has) this.#standing.set(act, (this.#standing.get(act) ?? 0) + count);
     for (const [act, count] of had) this.#standing.set(act, this.#standing.get(act)! - count);
