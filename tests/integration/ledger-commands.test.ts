@@ -35,7 +35,7 @@ function npm(...words: readonly string[]): Promise<{ code: number; out: string; 
   });
 }
 
-const entriesOf = async (courseId: string) => (await db.select({ entries: wiki.entries, version: wiki.creditVersion }).from(wiki).where(eq(wiki.courseId, courseId)));
+const entriesOf = async (courseId: string) => (await db.select({ entries: wiki.entries, version: wiki.creditVersion }).from(wiki).where(eq(wiki.courseId, courseId)).orderBy(wiki.id));
 
 test("checking names each difference and changes nothing; computing anew, by all cores, puts it right", async () => {
   const { courseId, homeId } = course;
