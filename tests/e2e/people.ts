@@ -69,6 +69,11 @@ export function named(title: string): string {
   return again === 0 ? title : `${title}, once more (${again})`;
 }
 
+/** Words of its own for each time: what a run before wrote on the same wikis would be carried over, or found twice. */
+export function anew(text: string): string {
+  return text.replace(/\w+/g, (word) => word + "x".repeat(test.info().repeatEachIndex));
+}
+
 /** Starts a page of its own in a demo wiki, so that tests do not meet; the cursor stands in its text. Nothing is saved yet. */
 export async function startPage(page: Page, wiki: string, title: string) {
   await openPage(page, wiki);

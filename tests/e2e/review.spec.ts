@@ -1,6 +1,6 @@
 /** Reviewing: from the class to a group, a student, an entry and back; and what a student sees of oneself. */
 import { expect, type Page } from "@playwright/test";
-import { press, signInAs, test, textOf } from "./people";
+import { anew, named, press, signInAs, test, textOf } from "./people";
 
 /** The amounts of a table's lines, and what its last line says they come to. */
 async function amounts(region: ReturnType<Page["getByRole"]>): Promise<{ sum: number; told: number }> {
@@ -144,46 +144,49 @@ test("all figures are taken along as a table", async ({ browser }) => {
 });
 
 test("a student sees the same account of their own work, and nobody else's", async ({ browser }) => {
+  const [objection, answer] = [anew("Lena typed what I dictated on the bank."), anew("I asked Lena: she says so too.")];
+  const said = (page: Page) => page.getByRole("listitem").filter({ hasText: objection });
   const deniz = await signInAs(browser, "Deniz Aksoyan");
   await deniz.getByRole("link", { name: "Restoration dossier", exact: true }).click();
   const review = `${deniz.url()}/review`;
   await deniz.getByRole("link", { name: "What I did" }).click();
   await expect(deniz.getByRole("table", { name: "Statement of Deniz Aksoyan" }).getByRole("row")).not.toHaveCount(0);
   await deniz.getByRole("combobox", { name: /^Say/ }).selectOption("Something in this account that is wrong");
-  await deniz.getByLabel("In your words, for your instructor").fill("Lena typed what I dictated on the bank.");
+  await deniz.getByLabel("In your words, for your instructor").fill(objection);
   await deniz.getByRole("button", { name: "Put it beside the record" }).click();
-  await expect(deniz.getByRole("listitem").filter({ hasText: "An objection" })).toContainText("Lena typed what I dictated");
+  await expect(said(deniz)).toContainText("An objection");
 
   const ines = await signInAs(browser, "Ines Calder");
   await ines.getByRole("link", { name: "Deniz Aksoyan of Kestrel Water objects to something in their statement" }).click();
-  await ines.getByRole("button", { name: "Answer", exact: true }).click();
-  await ines.getByLabel("Answer", { exact: true }).fill("I asked Lena: she says so too.");
+  await said(ines).getByRole("button", { name: "Answer", exact: true }).click();
+  await ines.getByLabel("Answer", { exact: true }).fill(answer);
   await ines.getByRole("button", { name: "Send the answer" }).click();
-  await expect(ines.getByRole("listitem").filter({ hasText: "An objection" })).toContainText("she says so too");
+  await expect(said(ines)).toContainText(answer);
   await deniz.reload();
-  await expect(deniz.getByRole("listitem").filter({ hasText: "An objection" })).toContainText("Ines Calder");
+  await expect(said(deniz)).toContainText("Ines Calder");
   expect((await deniz.goto(review))?.status()).toBe(404);
 });
 
 test("two who wrote together share the credit once the other confirms it", async ({ browser }) => {
+  const [title, costs] = [named("Costs of the weir"), anew("Twelve thousand for the stone.")];
   const [ewan, felix] = [await signInAs(browser, "Ewan Strachie"), await signInAs(browser, "Felix Oduya")];
   await ewan.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Thornbeck" }).click();
   await ewan.getByRole("link", { name: "Start a page" }).click();
-  await ewan.getByLabel("Title of the page").fill("Costs of the weir");
+  await ewan.getByLabel("Title of the page").fill(title);
   await ewan.getByLabel("In the contents").selectOption("below The river today");
-  const text = await textOf(ewan, "Costs of the weir");
+  const text = await textOf(ewan, title);
   await text.click();
-  await ewan.keyboard.type("Twelve thousand for the stone.");
+  await ewan.keyboard.type(costs);
   await ewan.getByRole("button", { name: "Written together" }).click();
   await ewan.getByRole("menuitemcheckbox", { name: "Felix Oduya" }).click();
   await ewan.keyboard.press("Escape");
   await expect(ewan.getByRole("button", { name: "With Felix Oduya" })).toBeVisible();
   await ewan.getByRole("button", { name: "Save the page" }).click();
-  await expect(ewan.getByRole("article")).toContainText("Twelve thousand for the stone.");
+  await expect(ewan.getByRole("article")).toContainText(costs);
   await expect(ewan.locator(".parts-list li", { hasText: "Ewan Strachie" })).toContainText("5 words");
 
   await felix.goto("/courses/urbanrivers");
-  await felix.getByRole("link", { name: /^Ewan Strachie says that you wrote entry 1 of Costs of the weir together/ }).click();
+  await felix.getByRole("link", { name: `Ewan Strachie says that you wrote entry 1 of ${title} together` }).click();
   await felix.getByRole("button", { name: "I wrote it too" }).click();
   await expect(felix.getByText(/^Written together with Felix Oduya/)).toBeVisible();
   await ewan.reload();
@@ -191,20 +194,21 @@ test("two who wrote together share the credit once the other confirms it", async
 });
 
 test("what one student alone is told reaches their desk and nobody else's, and the instructor sees that it was read", async ({ browser }) => {
+  const told = anew("Say where the thermometer hung.");
   const ines = await signInAs(browser, "Ines Calder");
   await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
   await ines.getByRole("table").getByRole("link", { name: "Kestrel Water", exact: true }).click();
   await expect(ines.getByRole("heading", { name: "Kestrel Water", level: 1 })).toBeVisible();
   await ines.getByRole("combobox", { name: "Tell" }).selectOption({ label: "Lena Hartvig alone" });
-  await ines.getByRole("textbox", { name: "Feedback" }).fill("Say where the thermometer hung.");
+  await ines.getByRole("textbox", { name: "Feedback" }).fill(told);
   await ines.getByRole("button", { name: "Tell Lena Hartvig alone" }).click();
-  const piece = ines.locator(".feedback li", { hasText: "thermometer hung" });
+  const piece = ines.locator(".feedback li", { hasText: told });
   await expect(piece).toContainText("Nobody has opened it yet.");
 
   const [lena, other] = [await signInAs(browser, "Lena Hartvig"), await signInAs(browser, "Mira Okonjo")];
   await expect(other.getByRole("link", { name: /wrote feedback/ })).toHaveCount(0);
   await lena.getByRole("link", { name: "Ines Calder wrote feedback on Restoration dossier" }).click();
-  await expect(lena.locator(".feedback")).toContainText("Say where the thermometer hung.");
+  await expect(lena.locator(".feedback")).toContainText(told);
   await expect(lena.locator(".feedback")).toContainText("to you alone");
   // It counts as read, so it must not lie below all that they did.
   await expect(lena.locator(".feedback")).toBeInViewport();
