@@ -2,7 +2,8 @@
  * One entry's step: from the credit before it and the text after it to the credit after it and the entry's figures.
  *
  * A word after the entry is explained by the first of these that fits:
- *   1. brought back whole, or with changes: the page reads as it did after an earlier entry, and each word has the credit that it had then,
+ *   1. brought back whole, or with changes: the page reads as it, or another page, did after an earlier entry, and each word has the credit
+ *      that it had then,
  *   2. kept on the page, moved within it, or corrected in spelling (`compare`),
  *   3. brought back in place: it was removed from where it comes again,
  *   4. carried over: it stands elsewhere on the page, or stands on another page of the wiki,

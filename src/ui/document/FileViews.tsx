@@ -21,8 +21,8 @@ export function FigureView({ node, reading, children }: Props) {
   const width = Number(attrs?.width ?? 100);
   const origin = attrs?.showsOrigin === true && file ? originWords(file) : "";
   return (
-    <figure className="figure" data-place={place} style={place === "full" ? undefined : { width: `${width}%` }} {...copiedAs(node)}>
-      {file && reading.fileHref ? <Picture file={file} alt={String(attrs?.alt ?? "")} href={reading.fileHref} width={width} /> : <p className="missing">This picture is not here.</p>}
+    <figure className="figure" data-place={place} style={place === "full" ? undefined : { width: `${width}%` }} {...(file ? copiedAs(node) : {})}>
+      {file && reading.fileHref ? <Picture file={file} alt={String(attrs?.alt ?? "")} href={reading.fileHref} width={width} /> : <p className="missing" {...aside}>This picture is not here.</p>}
       {(children || origin) && <figcaption>{children}{origin && <span className="origin" {...aside}>{origin}</span>}</figcaption>}
     </figure>
   );
@@ -53,8 +53,8 @@ export function MediaView({ node, reading, children }: Props) {
   const href = reading.fileHref;
   const track = captions && href && <track kind="captions" src={href(captions.id)} default />;
   return (
-    <figure className="figure media" {...copiedAs(node)}>
-      {!file || !href ? <p className="missing">This recording is not here.</p>
+    <figure className="figure media" {...(file ? copiedAs(node) : {})}>
+      {!file || !href ? <p className="missing" {...aside}>This recording is not here.</p>
         : attrs?.kind === "audio" ? <audio controls preload="metadata" src={href(file.id)} aria-label={file.name}>{track}</audio>
         : <video controls preload="metadata" src={href(file.id)} aria-label={file.name} {...(poster ? { poster: href(poster.id, 960) } : {})}>{track}</video>}
       {children && <figcaption>{children}</figcaption>}

@@ -63,16 +63,23 @@ function PageLinkView({ mark, links, children }: LinkProps) {
   const title = String(attrs?.title);
   const named = (each: { readonly title: string }) => titleKey(each.title) === titleKey(title);
   const target = links.pages.find((each) => each.id === attrs?.page) ?? links.pages.find(named) ?? links.formerTitles?.find(named);
+  // Of a page that the reader does not see, not even the id: it reads as one that is not written yet.
+  const copied = copiedAs({ ...mark, attrs: { ...attrs, page: target?.id ?? null } });
   const anchor = typeof attrs?.heading === "string" ? `#${headingAnchor(attrs.heading)}` : "";
-  if (target) return <Link href={`${links.pageHref(target.id)}${anchor}`} {...copiedAs(mark)}>{children}</Link>;
+  if (target) return <Link href={`${links.pageHref(target.id)}${anchor}`} {...copied}>{children}</Link>;
   if (!links.startHref) return children;
   return (
-    <Link className="promised" href={links.startHref(title)} {...copiedAs(mark)}>{children} <span className="promised-note" {...aside}>not written yet</span></Link>
+    <Link className="promised" href={links.startHref(title)} {...copied}>{children}<Remark look="promised-note">not written yet</Remark></Link>
   );
 }
 
 function FileLinkView({ mark, links, children }: LinkProps) {
   const file = links.files?.find((each) => each.id === mark.attrs?.file);
-  if (!file || !links.fileHref) return <>{children} <span className="promised-note" {...aside}>file not here</span></>;
-  return <a className="file-link" href={links.fileHref(file.id)} download={file.name} {...copiedAs(mark)}>{children} <span className="file-note" {...aside}>{fileSize(file.size)}</span></a>;
+  if (!file || !links.fileHref) return <>{children}<Remark look="promised-note">file not here</Remark></>;
+  return <a className="file-link" href={links.fileHref(file.id)} download={file.name} {...copiedAs(mark)}>{children}<Remark look="file-note">{fileSize(file.size)}</Remark></a>;
+}
+
+/** What is said of a link, behind it. The space between is no part of the text either. */
+function Remark({ look, children }: { look: string; children: ReactNode }) {
+  return <span {...aside}> <span className={look}>{children}</span></span>;
 }

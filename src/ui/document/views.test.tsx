@@ -26,8 +26,8 @@ describe("text that is copied from a page as it is read is what it was on the pa
     ["an equation in a line", line(text("where "), { type: "equation", attrs: { latex: "v = \\frac{Q}{A}" } }, text(" holds"))],
     ["an equation", { type: "equationBlock", attrs: { latex: "Q = v A" } }],
     ["a link to a page", line(text("see "), text("the water", { type: "pageLink", attrs: { page: "p1", title: "Water quality", heading: null } }))],
-    ["a link to a page that is not written yet", line(text("see "), text("Fish", { type: "pageLink", attrs: { page: null, title: "Fish", heading: null } }))],
-    ["a link to a file", line(text("the "), text("drawing", { type: "fileLink", attrs: { file: "f1" } }))],
+    ["a link to a page that is not written yet, at the end of a sentence", line(text("see "), text("Fish", { type: "pageLink", attrs: { page: null, title: "Fish", heading: null } }), text("."))],
+    ["a link to a file, at the end of a sentence", line(text("the "), text("drawing", { type: "fileLink", attrs: { file: "f1" } }), text("."))],
     ["letters in colour", line(text("red", { type: "textTone", attrs: { tone: "red" } }), text(" on "), text("blue", { type: "highlight", attrs: { tone: "blue" } }))],
     ["a picture", { type: "figure", attrs: { file: "f1", alt: "A weir", width: 60, place: "left", showsOrigin: true }, content: [text("Osier Weir in May")] }],
     ["a recording", { type: "media", attrs: { file: "f1", kind: "audio", poster: null, captions: null }, content: [text("At the outfall")] }],
@@ -42,6 +42,15 @@ describe("text that is copied from a page as it is read is what it was on the pa
       <DocumentView document={{ type: "doc", content: [before, block, line(text("The end"))] }} links={{ ...links, files: [file], fileHref: (id) => `/files/${id}` }} passages={[{ ...({} as ShownPassage), id: "q1", kind: "comment", sign: "a", author: "Mira" } as ShownPassage]} />,
     );
     expect(fromHtml(html).document).toEqual(wanted);
+  });
+  test("nothing is said of pages and files that the reader does not see", () => {
+    const hidden: PageDocument = { type: "doc", content: [
+      line(text("Fish", { type: "pageLink", attrs: { page: "secret1", title: "Fish", heading: null } }), text("sheet", { type: "fileLink", attrs: { file: "secret2" } })),
+      { type: "figure", attrs: { file: "secret3", alt: "A weir", width: 60, place: "left", showsOrigin: true }, content: [text("Osier Weir")] }, { type: "media", attrs: { file: "secret4", kind: "audio", poster: null, captions: null } },
+    ] };
+    const html = renderToStaticMarkup(<DocumentView document={hidden} links={links} />);
+    expect(html).not.toContain("secret");
+    expect(fromHtml(html).document).toEqual(parsed([line(text("Fish", { type: "pageLink", attrs: { page: null, title: "Fish", heading: null } }), text("sheet")), line(text("Osier Weir"))]));
   });
   test("what says to be a part of a page and is none is read by what stands in it", () => {
     const html = [`{"type":"figure","attrs":{"file":"../../x"}}`, `{"type":"note","attrs":{"kind":"source","text":"x","href":"javascript:alert(1)"}}`, "{", `{"type":"doc"}`, "null"]
@@ -74,7 +83,7 @@ describe("a page as it is read", () => {
     expect(renderToStaticMarkup(<DocumentView document={fromMarkdown("See [[Fish]].")} links={noLinks} />)).toBe('<div class="prose"><p>See Fish.</p></div>');
   });
   test("a promised page says in words that it is not written yet, and leads to its start", () => {
-    expect(page("See [[Fish]].")).toContain('href="/courses/c/wikis/w/start?title=Fish">Fish <span class="promised-note">not written yet</span></a>');
+    expect(page("See [[Fish]].")).toContain('href="/courses/c/wikis/w/start?title=Fish">Fish<span> <span class="promised-note">not written yet</span></span></a>');
   });
   test("a link outside does not hand the page on", () => expect(page("[x](https://a.example/)")).toContain('<a href="https://a.example/" rel="noopener noreferrer nofollow">x</a>'));
   test("text that looks like a tag is text", () => expect(page("a `<script>` b")).toContain("&lt;script&gt;"));
