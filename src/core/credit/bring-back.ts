@@ -39,6 +39,30 @@ export function bringBackInPlace(work: Explaining): Pending[] {
   return pending;
 }
 
+/** So many of the places are asked. */
+const placesAsked = 64;
+/** What part of the words that came there must have been removed there: "the" comes to where another one went by chance, but not everywhere. */
+const mostOfPlaces = 0.4;
+
+/**
+ * Whether the words that are taken for new come to where they were removed: then somebody undid, all over a page, what
+ * somebody had changed all over it. Some of the places are asked, from all parts of the page.
+ */
+export function cameBackInPlaces(work: Explaining): boolean {
+  const { newWords, changed } = work.comparison;
+  if (!newWords) return false;
+  const places: (readonly [from: number, to: number])[] = [];
+  forEachGap(work, changed.bFrom, changed.bTo, (from, to) => { if (newWords[from] === 1) places.push([from, to]); });
+  const step = Math.max(1, Math.floor(places.length / placesAsked));
+  let words = 0, found = 0;
+  for (let place = 0; place < places.length; place += step) {
+    const [from, to] = places[place]!;
+    words += to - from;
+    for (const source of findInPlace(work, from, to) ?? []) if (source >= 0) found++;
+  }
+  return found > mostOfPlaces * words;
+}
+
 /** Takes what was found in places before, as far as the search of the wiki left it open. */
 export function bringBackRest(work: Explaining, pending: readonly Pending[]): void {
   for (const { from, sources } of pending) {

@@ -123,6 +123,16 @@ describe("the figures of an entry", () => {
     expect(figures[3]).toMatchObject({ wordsOut: 1, removedOwn: 1, added: 0 });
     expect([...standingByEntry(workOf(entries, { wiki, figures }).deeds)]).toEqual([[0, 1]]);
   });
+  test("a page that was moved and changed all over, and is brought back with an edit, is its author's again", () => {
+    const paragraphs = Array.from({ length: 40 }, (_, index) => freshWords(`p${String.fromCharCode(97 + Math.floor(index / 26), 97 + (index % 26))}`, 60));
+    const page = (of: readonly (readonly string[])[]) => of.map((words) => words.join(" ")).join("\n\n");
+    const changed = paragraphs.map((words) => words.map((word, at) => (at > 12 && at % 3 === 0 ? `new${word}` : word))).reverse();
+    const edit = freshWords("edit", 9);
+    const { wiki, figures } = replay([p(page(paragraphs)), q(page(changed)), q(page([...paragraphs, edit]))]);
+    expect(figures[1]).toMatchObject({ added: 600, removedOthers: 600, carried: 0, restored: 0 });
+    expect(figures[2]).toMatchObject({ added: 9, restored: 600, removedOwn: 600 });
+    expect(standingByAuthor(wiki)).toEqual(new Map([["p", 2400], ["q", 9]]));
+  });
   test("a rewrite that was undone gives back words that differ by a letter from what stood", () => {
     const before = "we will plant osier on the inner side of each bend before spring";
     const { wiki, figures } = replay([p(before), q("their plan costs more than willow on the far side of this bank"), q(before)]);

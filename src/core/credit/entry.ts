@@ -16,7 +16,7 @@ import type { Sequence } from "../diff/sequence";
 import type { Vocabulary } from "../text/vocabulary";
 import { account, type EntryFigures } from "./account";
 import { Explaining } from "./explaining";
-import { bringBackInPlace, bringBackRest } from "./bring-back";
+import { bringBackInPlace, bringBackRest, cameBackInPlaces } from "./bring-back";
 import { continueRuns, type Origins } from "./origins";
 import { type LastStates, recall, recallLike } from "./recall";
 import { isMuch, recallElsewhere } from "./recall-elsewhere";
@@ -66,6 +66,7 @@ export function creditEntry(step: EntryStep): CreditedEntry {
   const comparison = compare(step.before.text, step.after, step.vocabulary);
   const work = new Explaining(step, comparison);
   bringBackState(work);
+  if (!cameBackInPlaces(work)) work.addNew();
   if (work.isOpen()) {
     const pending = bringBackInPlace(work);
     search(work);

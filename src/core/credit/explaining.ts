@@ -122,11 +122,23 @@ export class Explaining {
     this.changed = { aFrom: 0, aTo: toAfter.length, bFrom: 0, bTo: this.reasons.length };
   }
 
-  /** Gives all words that are still open to the entry. */
+  /** Gives the words to the entry that the comparison takes for new, if they are still open. */
+  addNew(): void {
+    const { newWords, changed: { bFrom, bTo } } = this.comparison;
+    if (!newWords) return;
+    for (let word = bFrom; word < bTo; word++) {
+      if (newWords[word] === 0 || this.reasons[word] !== unexplained) continue;
+      this.origins.entries[word] = this.step.entry;
+      this.reasons[word] = added;
+    }
+  }
+
+  /** Gives all words that are still open to the entry, and numbers what it adds. */
   addRest(): void {
+    const { bFrom, bTo } = this.comparison.changed;
     let ordinal = 0;
-    for (let word = this.firstOpen(); word < this.comparison.changed.bTo; word++) {
-      if (this.reasons[word] !== unexplained) continue;
+    for (let word = bFrom; word < bTo; word++) {
+      if (this.reasons[word] !== unexplained && this.reasons[word] !== added) continue;
       this.origins.entries[word] = this.step.entry;
       this.origins.ordinals[word] = ordinal++;
       this.reasons[word] = added;

@@ -15,8 +15,8 @@ const forgottenAtOnce = 2000;
  * The most runs of them: past it the page is one of which single words were changed everywhere, entry by entry, and each of
  * those proves next to nothing any more. Pages that are written as people write have a thousand, and two thousand after as many entries.
  */
-export const mostRememberedRuns = 4000;
-const runsForgottenAtOnce = 2000;
+export const mostRememberedRuns = 3000;
+const runsForgottenAtOnce = 1500;
 
 /** What a page knows beside the pieces. */
 export interface Known {

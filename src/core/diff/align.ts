@@ -7,13 +7,13 @@
  * runs of three that occur once on each side, the heaviest chain of them that is in order (the idea of patience
  * comparison), and what lies between is compared again. Where there are no such runs, or so few and short ones that they are
  * chance, nothing is kept; the search for moved runs then still finds long ones that stayed. A linear-space version was not needed: the budget bounds the
- * memory (4 bytes · budget² / 2 = 32 KB).
+ * memory (4 bytes · budget² / 2 = 8 KB).
  */
 
 import { type Anchor, anchorLength, chainOfAnchors } from "./anchors";
 
 /** The most differences that one call of the exact method may find. */
-export const editBudget = 128;
+export const editBudget = 64;
 /** Two ranges that share less than a sixth of their elements are no edit of each other: not worth an exact search. */
 const leastShared = 0.67;
 /** How often a range may be cut at anchors and its parts compared again. */
@@ -117,13 +117,34 @@ function isOtherText({ aFrom, aTo, bFrom, bTo }: Range, mostKept: number): boole
   return shorter > longRange && mostKept < shorter / 2;
 }
 
-/** What part of a long text must be in another one for both to be one text that was worked on: by chance, half or two thirds are. */
-const sharedOfOneText = 0.75;
+/**
+ * What part of the elements that one long text has once must stand once in another too, for both to be one text that was worked on. Of one of
+ * which a third was replaced it is two thirds; of two texts by the same people a quarter, by chance. (Of all elements half or nine tenths, by how many words they have.)
+ */
+const onceInOneText = 0.35;
 
 /** Whether two long ranges share enough to be one text that was worked on, in whatever order its parts now stand. O(n + m). */
-export function areOneText({ a, b }: Alignable, range: Range): boolean {
-  const shorter = Math.min(range.aTo - range.aFrom, range.bTo - range.bFrom);
-  return shorter > longRange && shared(a, b, range) > sharedOfOneText * shorter;
+export function areOneText({ a, b }: Alignable, { aFrom, aTo, bFrom, bTo }: Range): boolean {
+  if (Math.min(aTo - aFrom, bTo - bFrom) <= longRange) return false;
+  let known = counts;
+  // How often each stands in `a`, up to twice, and of those four times how often it stands in `b`.
+  for (let at = aFrom; at < aTo; at++) {
+    const element = a[at]!;
+    if (element >= known.length) known = makeRoomFor(element);
+    if (known[element]! < 2) known[element]!++;
+  }
+  for (let at = bFrom; at < bTo; at++) {
+    const element = b[at]!;
+    if (element < known.length && known[element]! > 0) known[element]! += 4;
+  }
+  let once = 0, onceInBoth = 0;
+  for (let at = aFrom; at < aTo; at++) {
+    const times = known[a[at]!]!;
+    if ((times & 3) === 1) once++;
+    if (times === 5) onceInBoth++;
+    known[a[at]!] = 0;
+  }
+  return onceInBoth > onceInOneText * once * Math.min(1, (bTo - bFrom) / (aTo - aFrom));
 }
 
 /** Whether what two long ranges have in common is so short, and so little, that they are other texts as well. */

@@ -1,11 +1,10 @@
 /**
- * Blocks that stand in another order than before, and were changed as well. Compared as one text, two such pages have little in
- * order and much to search; block by block each is soon compared. Blocks are known again by runs that only they have.
+ * Blocks that stand in another order than before, and were changed as well, or that were changed all over. Compared as one text, two such pages
+ * have little in order and much to search; block by block each is soon compared. Blocks are known again by runs that only they have.
  */
 import { passing } from "../text/room";
 import { areOneText, type Range } from "./align";
 import { type Anchor, anchorsOf, heaviestChain } from "./anchors";
-import { longRun } from "./evidence";
 import type { Sequence } from "./sequence";
 
 export interface BlockPair {
@@ -17,6 +16,15 @@ export interface BlockPair {
   readonly runs: readonly Anchor[];
 }
 
+export interface PairedBlocks {
+  /** In the order of `b`. */
+  readonly pairs: readonly BlockPair[];
+  /** Whether so much of them changed that it can't be weighed word by word. */
+  readonly areChangedAllOver: boolean;
+}
+
+const none: PairedBlocks = { pairs: [], areChangedAllOver: false };
+
 /** Of fewer blocks than this on a side the order is no question. */
 const fewestBlocks = 3;
 /** What part of the shorter of two blocks must be in runs that only they have. */
@@ -25,25 +33,36 @@ const partInRuns = 0.15;
 const partMoved = 0.2;
 
 /**
- * Pairs of blocks, in the order of `b`; none unless much of what stands between is in another order. `range` counts blocks,
+ * So many words of paired blocks that are in no run of both are weighed one by one: whether they stayed by chance, and whether they came from
+ * elsewhere. Where there are more, all that can have stayed in such a block has, and the few words that came between are new.
+ */
+const mostWeighed = 300;
+
+/**
+ * Pairs of blocks; none unless much of what stands between is in another order, or changed all over. `range` counts blocks,
  * `isOpen` says which of `b` are not explained yet. O(words).
  */
-export function pairBlocks(a: Sequence, b: Sequence, range: Range, isOpen: (block: number) => boolean): BlockPair[] {
+export function pairBlocks(a: Sequence, b: Sequence, range: Range, isOpen: (block: number) => boolean): PairedBlocks {
   const { aFrom, aTo, bFrom, bTo } = range;
-  if (aTo - aFrom < fewestBlocks || bTo - bFrom < fewestBlocks) return [];
+  if (aTo - aFrom < fewestBlocks || bTo - bFrom < fewestBlocks) return none;
   const words = { aFrom: a.starts[aFrom]!, aTo: a.starts[aTo]!, bFrom: b.starts[bFrom]!, bTo: b.starts[bTo]! };
   const texts = { a: a.words, b: b.words };
-  if (!areOneText(texts, words)) return [];
+  if (!areOneText(texts, words)) return none;
   const common = inCommon(a, b, range, anchorsOf(texts, words));
-  const pairs = mutual(common).filter((pair) => isOpen(pair.b) && pair.length >= Math.max(longRun, partInRuns * Math.min(lengthOf(a, pair.a), lengthOf(b, pair.b))));
+  const pairs = mutual(common).filter((pair) => isOpen(pair.b) && pair.length >= partInRuns * Math.min(lengthOf(a, pair.a), lengthOf(b, pair.b)));
   const staying = new Set(heaviestChain(pairs).map((pair) => pair.b));
   const movedWords = pairs.reduce((sum, pair) => (staying.has(pair.b) ? sum : sum + lengthOf(b, pair.b)), 0);
-  if (movedWords < partMoved * (words.bTo - words.bFrom)) return [];
-  return pairs.map((pair) => ({ a: pair.a, b: pair.b, isMoved: !staying.has(pair.b), runs: heaviestChain(common[pair.b]!.get(pair.a)!) }));
+  const found = pairs.map((pair) => ({ a: pair.a, b: pair.b, isMoved: !staying.has(pair.b), runs: heaviestChain(common[pair.b]!.get(pair.a)!) }));
+  const areChangedAllOver = found.reduce((sum, pair) => sum + lengthOf(b, pair.b) - wordsIn(pair.runs), 0) > mostWeighed;
+  return areChangedAllOver || movedWords >= partMoved * (words.bTo - words.bFrom) ? { pairs: found, areChangedAllOver } : none;
 }
 
 function lengthOf({ starts }: Sequence, block: number): number {
   return starts[block + 1]! - starts[block]!;
+}
+
+function wordsIn(runs: readonly Anchor[]): number {
+  return runs.reduce((sum, { length }) => sum + length, 0);
 }
 
 /** By block of `b` and block of `a`, what of the runs around anchors they have in common. */
@@ -78,7 +97,7 @@ function mutual(common: readonly Map<number, readonly Anchor[]>[]): Anchor[] {
   const pairs = common.flatMap((runsOf, b) => {
     let best: Anchor | null = null;
     for (const [a, runs] of runsOf) {
-      const length = runs.reduce((sum, run) => sum + run.length, 0);
+      const length = wordsIn(runs);
       if (!best || length > best.length) best = { a, b, length };
       if (length > (bestOfA.get(a)?.length ?? 0)) bestOfA.set(a, { b, length });
     }

@@ -29,6 +29,12 @@ export interface Search {
 }
 
 /**
+ * So many runs are joined to chains. There are more where prose is made of phrases that everybody uses, and thousands of words are new: then
+ * only the longest are, which lead over several phrases.
+ */
+const mostLinked = 500;
+
+/**
  * What must be left of a chain that proves enough as a whole, but of which stronger ones explain a part: a passage that stands in two
  * versions comes back in words of both, and the end that only the weaker one has is no chance because of the stronger one.
  */
@@ -41,6 +47,7 @@ const bitsOfRest = 4;
 export function takeChains(search: Search, target: Target): Chain[] {
   const { sources, reuse } = search;
   const runs = findRuns(sources, target);
+  runs.keepLongest(mostLinked);
   if (runs.count === 0) return [];
   const needed = new Needed(sources, target, search.margin);
   const links = new Links(runs, sources, target.words, search.vocabulary);

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { anyText } from "../../../tests/support/histories";
+import { anyText, freshWords } from "../../../tests/support/histories";
 import { plainBlocks } from "../credit/text";
 import { Vocabulary } from "../text/vocabulary";
 import { compare } from "./compare";
@@ -32,6 +32,18 @@ describe("compare", () => {
   });
   test("a sentence that replaces another is not kept in crumbs", () => {
     expect(how("start we measured all the flow under that bridge in may end", "start nobody ever saw the trout above this weir today end")).toBe("=+++++++++=");
+  });
+  test("common words stay in a paragraph that was gone through word by word, and not in a part of it that was replaced", () => {
+    // Enough other text to show how common "the", "of" and "a" are.
+    const around = freshWords("around", 400).map((word, at) => (at % 10 > 0 ? word : `${["the", "of", "a"][at % 3]} ${word}`)).join(" ");
+    const words = freshWords("here", 40).flatMap((word, at) => [["the", "of", "a"][at % 3]!, word]);
+    const waysWhere = (isOther: (at: number) => boolean) => {
+      const changed = words.map((word, at) => (isOther(at) ? `new${word}` : word));
+      return how(`${words.join(" ")}.\n\n${around}`, `${changed.join(" ")}.\n\n${around}`).slice(0, words.length);
+    };
+    const everywhere = (at: number) => at % 4 === 1 || at % 7 === 3;
+    expect(waysWhere((at) => at % 2 === 1 && everywhere(at))).toBe(words.map((_, at) => (at % 2 === 1 && everywhere(at) ? "+" : "=")).join(""));
+    expect(waysWhere((at) => at % 2 === 1 && at > 20 && at < 40)).toBe(words.map((_, at) => (at > 20 && at < 40 ? "+" : "=")).join(""));
   });
   test("a heading between two rewritten paragraphs is kept", () => {
     const before = "alpha beta gamma delta epsilon\n\nFish passage\n\nzeta eta theta iota kappa lambda";

@@ -11,9 +11,10 @@ import { align, type Range } from "./align";
 import { pairBlocks } from "./block-pairs";
 import { correct } from "./correct";
 import { bitsOfSearch } from "./evidence";
+import { fillBlocks } from "./fill";
 import { increasing } from "./increasing";
 import { type Comparison, Matching, openWords } from "./matching";
-import { fillBlocks, moveRuns } from "./moves";
+import { moveRuns } from "./moves";
 import { type Block, sameWords, type Sequence } from "./sequence";
 import { kept, moved } from "./ways";
 
@@ -138,8 +139,11 @@ class BlockWork {
   private alignRest(range: Range): void {
     const { aFrom, aTo, bFrom, bTo } = range;
     const { fromBefore, toAfter } = this.matching;
-    const pairs = pairBlocks(this.#a, this.#b, range, (block) => fromBefore[this.#b.starts[block]!]! < 0);
-    for (const { a, b, isMoved, runs } of pairs) this.matching.alignWords(this.matching.openOf(a, b), isMoved ? moved : kept, runs);
+    const { pairs, areChangedAllOver } = pairBlocks(this.#a, this.#b, range, (block) => fromBefore[this.#b.starts[block]!]! < 0);
+    for (const { a, b, isMoved, runs } of pairs) {
+      this.matching.alignWords(this.matching.openOf(a, b), isMoved ? moved : kept, { known: runs, cost: areChangedAllOver ? 0 : 1 });
+      if (areChangedAllOver) this.matching.takeForNew(b);
+    }
     const pairedA = new Set(pairs.map(({ a }) => a)), pairedB = new Set(pairs.map(({ b }) => b));
     let aAt = aFrom, bAt = bFrom;
     for (const { a, b } of [...pairs.filter(({ isMoved }) => !isMoved), { a: aTo, b: bTo }]) {

@@ -3,7 +3,7 @@ import type { ReadText, Vocabulary } from "../text/vocabulary";
 import { passing } from "../text/room";
 import type { Range } from "./align";
 import type { Anchor } from "./anchors";
-import { Evidence } from "./evidence";
+import { Evidence, longRun } from "./evidence";
 import type { Sequence } from "./sequence";
 import { alignStretch } from "./stretch";
 import { kept } from "./ways";
@@ -15,6 +15,8 @@ export interface Comparison {
   readonly toAfter: Int32Array;
   /** For each word after: `came`, `kept`, `moved` or `corrected`. */
   readonly how: Uint8Array;
+  /** For each word after 1 if it is taken for new, so that nobody need look for it elsewhere; null if none is. */
+  readonly newWords: Uint8Array | null;
   /** Blocks that have their words as before and look different: format, capitals or punctuation changed. */
   readonly restyled: number;
   /** The words between the equal blocks at both ends; all before and after them is kept. */
@@ -34,6 +36,7 @@ export class Matching implements Comparison {
   readonly toAfter: Int32Array;
   readonly how: Uint8Array;
   restyled = 0;
+  newWords: Uint8Array | null = null;
   #evidence: Evidence | undefined;
 
   constructor(readonly a: Sequence, readonly b: Sequence, readonly vocabulary: Vocabulary, readonly changed: Range) {
@@ -50,12 +53,36 @@ export class Matching implements Comparison {
     return { a: openWords(this.toAfter, this.a, a, a + 1), b: openWords(this.fromBefore, this.b, b, b + 1) };
   }
 
-  /** Keeps, or moves, what can be kept in order among some words that are not explained yet; `known` runs of them are. */
-  alignWords({ a: aOpen, b: bOpen }: Open, how: number, known: readonly Anchor[] = []): void {
-    if (aOpen.length === 0 || bOpen.length === 0) return;
+  /**
+   * Keeps, or moves, what can be kept in order among some words that are not explained yet; `known` runs of them are, and a change has
+   * this part of its usual `cost` (see `alignStretch`). Returns how many words were found.
+   */
+  alignWords({ a: aOpen, b: bOpen }: Open, how: number, { known, cost }: { readonly known?: readonly Anchor[]; readonly cost?: number } = {}): number {
+    if (aOpen.length === 0 || bOpen.length === 0) return 0;
     const a = pick(this.a, aOpen), b = pick(this.b, bOpen);
-    const found = alignStretch({ a: a.words, aBreaks: a.breaks, b: b.words, bBreaks: b.breaks }, this.evidence, known);
-    for (let at = 0; at < found.length; at++) if (found[at]! >= 0) this.continueWord(aOpen[found[at]!]!, bOpen[at]!, how);
+    const found = alignStretch({ a: a.words, aBreaks: a.breaks, b: b.words, bBreaks: b.breaks }, this.evidence, known, cost);
+    let count = 0;
+    for (let at = 0; at < found.length; at++) {
+      if (found[at]! < 0) continue;
+      this.continueWord(aOpen[found[at]!]!, bOpen[at]!, how);
+      count++;
+    }
+    return count;
+  }
+
+  /** Takes the words of a block that have no partner for new, where they are too few to have been brought from anywhere. */
+  takeForNew(block: number): void {
+    this.newWords ??= passing.bytes(this.b.words.length);
+    for (let word = this.b.starts[block]!, end = this.b.starts[block + 1]!; word < end; ) {
+      const from = word;
+      while (word < end && this.fromBefore[word]! < 0) word++;
+      if (word - from < longRun) this.newWords.fill(1, from, word);
+      word++;
+    }
+  }
+
+  isNew(word: number): boolean {
+    return this.newWords !== null && this.newWords[word] === 1;
   }
 
   /** Joins two blocks of the same words. */

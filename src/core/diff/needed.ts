@@ -41,6 +41,7 @@ export class Needed {
     if (bits >= this.#anywhere) return true;
     if (bits < this.#ofParts) return false;
     const asked = extent();
+    if (bits < this.#ofParts + bitsOfFragment * leastUnexplainedOfParts(asked, this.sources[asked.of]!)) return false;
     return bits >= this.#ofParts + bitsOfFragment * unexplainedOfParts(asked, this.sources[asked.of]!, this.target);
   }
 }
@@ -71,6 +72,15 @@ function unexplainedOfParts({ words, sourceFrom, sourceTo, targetFrom, targetTo 
   if (isOfSeveral && (starts[part]! < sourceFrom || !isPartEnd(source, sourceTo))) return 1;
   const inSource = isOfSeveral ? words : starts[part + 1]! - starts[part]!;
   return 1 - words / Math.max(words, inSource, gap(target, targetFrom, targetTo, widestAround * words));
+}
+
+/** The same at least, by the source alone. */
+function leastUnexplainedOfParts({ words, sourceFrom, sourceTo }: Extent, source: Source): number {
+  if (!source.parts) return 1;
+  const { starts } = source.parts;
+  const part = partAt(starts, sourceFrom), end = starts[part + 1]!;
+  if (end >= sourceTo) return 1 - words / Math.max(words, end - starts[part]!);
+  return starts[part]! < sourceFrom || !isPartEnd(source, sourceTo) ? 1 : 0;
 }
 
 /** The open words around `from` to `to`, out to the ends of the gap in their blocks; `most` if they are more. */

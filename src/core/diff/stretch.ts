@@ -16,8 +16,11 @@ export interface Stretch {
   readonly bBreaks: Uint8Array;
 }
 
-/** For each word of `b` the index in `a` of the word that it keeps, or -1; indices increase. `known` are runs that stay, if any are known. */
-export function alignStretch(stretch: Stretch, evidence: () => Evidence, known: readonly Anchor[] = []): Int32Array {
+/**
+ * For each word of `b` the index in `a` of the word that it keeps, or -1; indices increase. `known` are runs that stay, if any are known;
+ * `cost` is what part of its usual cost a change has here (see `costOfChange`): if that is nothing, all that can be kept is.
+ */
+export function alignStretch(stretch: Stretch, evidence: () => Evidence, known: readonly Anchor[] = [], cost = 1): Int32Array {
   const from = passing.numbers(stretch.b.length).fill(-1);
   const whole = { aFrom: 0, aTo: stretch.a.length, bFrom: 0, bTo: stretch.b.length };
   let isAnyKept = false;
@@ -26,9 +29,10 @@ export function alignStretch(stretch: Stretch, evidence: () => Evidence, known: 
     isAnyKept = true;
   });
   if (!isAnyKept) return from;
+  if (cost === 0) return from;
   slideChanges(stretch, from);
   const runs = keptRuns(stretch, from);
-  const left = withoutChance(stretch, runs, evidence);
+  const left = withoutChance(stretch, runs, evidence, cost);
   if (left.length === runs.length) return from;
   from.fill(-1);
   if (left.length === 0) return from;
@@ -94,7 +98,7 @@ const bitsOfWholeBlock = 6;
  * 1978): a run saves the bits of its words and costs a second place of change. To let go of one makes its neighbours
  * cost more, never less, so the order does not matter. O(runs).
  */
-function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => Evidence): readonly Kept[] {
+function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => Evidence, costOfChange: number): readonly Kept[] {
   const before = passing.numbers(runs.length), after = passing.numbers(runs.length);
   for (let index = 0; index < runs.length; index++) {
     before[index] = index - 1;
@@ -121,7 +125,7 @@ function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => 
     const aBefore = left ? left.a + left.length : 0, bBefore = left ? left.b + left.length : 0;
     const aAfter = right ? right.a : stretch.a.length, bAfter = right ? right.b : stretch.b.length;
     const apart = bitsOfGap(aBefore, run.a, bBefore, run.b) + bitsOfGap(run.a + run.length, aAfter, run.b + run.length, bAfter);
-    const cost = apart - bitsOfGap(aBefore, aAfter, bBefore, bAfter) - (isWholeBlock(run) ? bitsOfWholeBlock : 0);
+    const cost = costOfChange * (apart - bitsOfGap(aBefore, aAfter, bBefore, bAfter)) - (isWholeBlock(run) ? bitsOfWholeBlock : 0);
     if (cost <= 0 || run.length >= longRun) return false;
     const from = run.b, to = run.b + run.length;
     const beginsSentence = stretch.bBreaks[from]! >= sentenceBreak;

@@ -184,6 +184,19 @@ export const tabulate: Edit = (page, { dice }) => {
   }));
 };
 
+/** Words in the place of another. Whoever puts a word in the place of the same word has changed nothing. */
+function putFor(old: Token, others: Sentence): Sentence {
+  return others.length === 1 && others[0]!.word.toLowerCase() === old.word.toLowerCase() ? [old] : others;
+}
+
+/** A paragraph, or now and then the page, is gone through word by word: some words in every sentence are replaced, at times by two. */
+export const polish: Edit = (page, { dice, prose, rev, author }) => {
+  if (page.length === 0) return page;
+  const part = dice.pick([0.1, 0.2, 0.3, 0.4]), chosen = dice.chance(0.1) ? -1 : dice.below(page.length);
+  const polished = (sentence: Sentence) => sentence.flatMap((token) => (dice.chance(part) ? putFor(token, write(prose(dice).slice(0, dice.pick([1, 1, 1, 2])), rev, author)) : [token]));
+  return tidy(page.map((paragraph, index) => (chosen < 0 || index === chosen ? paragraph.map(polished) : paragraph)));
+};
+
 /** A third of all paragraphs are written anew. */
 export const rewriteParts: Edit = (page, scene) => page.map((paragraph) => (scene.dice.chance(0.33) ? newSentences(scene, paragraph.length) : paragraph));
 
@@ -191,7 +204,7 @@ export const rewriteParts: Edit = (page, scene) => page.map((paragraph) => (scen
 export const rewriteAll: Edit = (page, scene) => {
   const { dice, prose, rev, author } = scene;
   const order = page.map((paragraph) => ({ paragraph, rank: dice.part() })).sort((one, other) => one.rank - other.rank);
-  return order.map(({ paragraph }) => paragraph.map((sentence) => sentence.map((token) => (dice.chance(0.3) ? write([dice.pick(prose(dice))], rev, author)[0]! : token))));
+  return order.map(({ paragraph }) => paragraph.map((sentence) => sentence.flatMap((token) => (dice.chance(0.3) ? putFor(token, write([dice.pick(prose(dice))], rev, author)) : [token]))));
 };
 
 /** The page gets another order, and what is moved is polished on the way: a few paragraphs, or now and then all of them. */

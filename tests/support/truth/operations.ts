@@ -1,5 +1,5 @@
 /** The operations that accuracy is reported for, each alone, and mixed. */
-import { bringBack, bringBackChanged, copy, copyChanged, cutAcross, insert, move, nearCopy, remove, reorganise, replace, respell, restyle, tabulate } from "./edits";
+import { bringBack, bringBackChanged, copy, copyChanged, cutAcross, insert, move, nearCopy, polish, remove, reorganise, replace, respell, restyle, rewriteAll, tabulate } from "./edits";
 import type { Habits, Size } from "./history";
 
 export interface Operation {
@@ -23,8 +23,10 @@ export const operations: readonly Operation[] = [
   { name: "bringing back later", habits: { edits: [...some, [remove, 1], [bringBack, 2]] }, wanted: 0.998 },
   { name: "cutting across sentences, bringing back", habits: { edits: [...some, [replace, 1], [cutAcross, 2], [bringBack, 2]] }, wanted: 0.995 },
   { name: "replacing", habits: { edits: [[insert, 1], [replace, 3]] }, wanted: 0.998 },
+  { name: "going through it word by word", habits: { edits: [...some, [polish, 2]] }, wanted: 0.96 },
   { name: "moving", habits: { edits: [...some, [move, 3]] }, wanted: 0.995 },
   { name: "moving and changing at once", habits: { edits: [...some, [reorganise, 2]] }, wanted: 0.99 },
+  { name: "moving all, changing a third of it", habits: { edits: [...some, [rewriteAll, 0.3]] }, wanted: 0.96 },
   { name: "moving across pages", habits: { edits: some, acrossPages: 2 }, wanted: 0.995, pages: 4 },
   { name: "copying", habits: { edits: [...some, [copy, 2]] }, wanted: 0.99 },
   { name: "copying, bringing back, changed", habits: { edits: [...some, [remove, 1], [copyChanged, 1], [bringBackChanged, 1]] }, wanted: 0.99 },
