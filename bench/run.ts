@@ -8,7 +8,7 @@ import { plainBlocks } from "@/core/credit/text";
 import { CreditedWiki } from "@/core/credit/wiki";
 import { measure, noAccuracy } from "../tests/support/truth/accuracy";
 import { dice } from "@/core/roster/dice";
-import { bringBack, copy, type Edit, insert, move, remove, replace, rewriteAll, rewriteParts, startOver } from "../tests/support/truth/edits";
+import { bringBack, copy, type Edit, insert, move, polishAll, remove, replace, replaceSentences, rewriteAll, rewriteParts, startOver } from "../tests/support/truth/edits";
 import { type Habits, history, type Size } from "../tests/support/truth/history";
 import { type Prose, stockProse, zipfProse } from "../tests/support/truth/prose";
 import { checkLaws } from "./laws";
@@ -47,7 +47,12 @@ const timed = (): [string, readonly string[]][] => [
   ["mixed, three edits at once, 3,000 words, 600 entries", lines(zipf, mixed, { authors: 8, entries: 600, words: 3000 })],
   ["a third of the paragraphs rewritten each time, 200 entries", lines(zipf, { edits: [[rewriteParts, 1]] }, { authors: 8, entries: 200, words: 3000 })],
   ["all written anew each time, 200 entries", lines(zipf, { edits: [[startOver, 1]] }, { authors: 8, entries: 200, words: 3000 })],
+  ["a third of all words changed in place, 200 entries", lines(zipf, { edits: [[polishAll, 1]] }, { authors: 8, entries: 200, words: 3000 })],
   ["all moved and a third of all words changed, 200 entries", lines(zipf, { edits: [[rewriteAll, 1]] }, { authors: 8, entries: 200, words: 3000 })],
+  ["half of all sentences replaced, 200 entries", lines(zipf, { edits: [[replaceSentences, 1]] }, { authors: 8, entries: 200, words: 3000 })],
+  ["a third of the paragraphs rewritten, stock prose, 200 entries", lines(stockProse, { edits: [[rewriteParts, 1]] }, { authors: 8, entries: 200, words: 3000 })],
+  ["half of all sentences replaced, stock prose, 200 entries", lines(stockProse, { edits: [[replaceSentences, 1]] }, { authors: 8, entries: 200, words: 3000 })],
+  ["all written anew, stock prose, 200 entries", lines(stockProse, { edits: [[startOver, 1]] }, { authors: 8, entries: 200, words: 3000 })],
 ];
 
 function speed(): string {

@@ -139,10 +139,10 @@ class BlockWork {
   private alignRest(range: Range): void {
     const { aFrom, aTo, bFrom, bTo } = range;
     const { fromBefore, toAfter } = this.matching;
-    const { pairs, areChangedAllOver } = pairBlocks(this.#a, this.#b, range, (block) => fromBefore[this.#b.starts[block]!]! < 0);
+    const { pairs, cost } = pairBlocks(this.#a, this.#b, range, (block) => fromBefore[this.#b.starts[block]!]! < 0);
     for (const { a, b, isMoved, runs } of pairs) {
-      this.matching.alignWords(this.matching.openOf(a, b), isMoved ? moved : kept, { known: runs, cost: areChangedAllOver ? 0 : 1 });
-      if (areChangedAllOver) this.matching.takeForNew(b);
+      this.matching.alignWords(this.matching.openOf(a, b), isMoved ? moved : kept, { known: runs, cost });
+      if (cost < 1) this.matching.takeForNew(b);
     }
     const pairedA = new Set(pairs.map(({ a }) => a)), pairedB = new Set(pairs.map(({ b }) => b));
     let aAt = aFrom, bAt = bFrom;

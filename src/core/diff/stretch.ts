@@ -18,7 +18,7 @@ export interface Stretch {
 
 /**
  * For each word of `b` the index in `a` of the word that it keeps, or -1; indices increase. `known` are runs that stay, if any are known;
- * `cost` is what part of its usual cost a change has here (see `costOfChange`): if that is nothing, all that can be kept is.
+ * `cost` is what part of its usual cost a change has here (see `costOfChange`).
  */
 export function alignStretch(stretch: Stretch, evidence: () => Evidence, known: readonly Anchor[] = [], cost = 1): Int32Array {
   const from = passing.numbers(stretch.b.length).fill(-1);
@@ -29,7 +29,6 @@ export function alignStretch(stretch: Stretch, evidence: () => Evidence, known: 
     isAnyKept = true;
   });
   if (!isAnyKept) return from;
-  if (cost === 0) return from;
   slideChanges(stretch, from);
   const runs = keptRuns(stretch, from);
   const left = withoutChance(stretch, runs, evidence, cost);

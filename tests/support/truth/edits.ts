@@ -200,12 +200,18 @@ export const polish: Edit = (page, { dice, prose, rev, author }) => {
 /** A third of all paragraphs are written anew. */
 export const rewriteParts: Edit = (page, scene) => page.map((paragraph) => (scene.dice.chance(0.33) ? newSentences(scene, paragraph.length) : paragraph));
 
-/** Every paragraph stands elsewhere, and in every sentence about a third of the words are others. */
+/** In every sentence about a third of the words are others. */
+export const polishAll: Edit = (page, { dice, prose, rev, author }) => page.map((paragraph) => paragraph.map((sentence) => (
+  sentence.flatMap((token) => (dice.chance(0.3) ? putFor(token, write([dice.pick(prose(dice))], rev, author)) : [token])))));
+
+/** The same, and every paragraph stands elsewhere. */
 export const rewriteAll: Edit = (page, scene) => {
-  const { dice, prose, rev, author } = scene;
-  const order = page.map((paragraph) => ({ paragraph, rank: dice.part() })).sort((one, other) => one.rank - other.rank);
-  return order.map(({ paragraph }) => paragraph.map((sentence) => sentence.flatMap((token) => (dice.chance(0.3) ? putFor(token, write([dice.pick(prose(dice))], rev, author)) : [token]))));
+  const order = page.map((paragraph) => ({ paragraph, rank: scene.dice.part() })).sort((one, other) => one.rank - other.rank);
+  return polishAll(order.map(({ paragraph }) => paragraph), scene);
 };
+
+/** Every second sentence is another. */
+export const replaceSentences: Edit = (page, { dice, prose, rev, author }) => page.map((paragraph) => paragraph.map((sentence) => (dice.chance(0.5) ? write(prose(dice), rev, author) : sentence)));
 
 /** The page gets another order, and what is moved is polished on the way: a few paragraphs, or now and then all of them. */
 export const reorganise: Edit = (page, scene) => {
