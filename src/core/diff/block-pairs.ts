@@ -19,11 +19,11 @@ export interface BlockPair {
 export interface PairedBlocks {
   /** In the order of `b`. */
   readonly pairs: readonly BlockPair[];
-  /** What part of its usual cost a change has in them: less than 1 if so much of them changed that not every word is looked for everywhere. */
-  readonly cost: number;
+  /** Whether so much of them changed that not every word is looked for everywhere. */
+  readonly areChangedAllOver: boolean;
 }
 
-const none: PairedBlocks = { pairs: [], cost: 1 };
+const none: PairedBlocks = { pairs: [], areChangedAllOver: false };
 
 /** Of fewer blocks than this on a side the order is no question. */
 const fewestBlocks = 3;
@@ -33,11 +33,10 @@ const partInRuns = 0.15;
 const partMoved = 0.2;
 
 /**
- * So many words of paired blocks that are in no run of both are looked for everywhere, and weighed as if changes were rare. Where there are more,
- * each block is compared with its partner, a change costs less (see `costOfChange`), and the few words that came between others are new.
+ * So many words of paired blocks that are in no run of both are looked for everywhere. Where there are more, each block is compared with its
+ * partner, and the few words that came between others are new.
  */
 const mostSearched = 300;
-const costOfMany = 0.4;
 
 /**
  * Pairs of blocks; none unless much of what stands between is in another order, or changed all over. `range` counts blocks,
@@ -55,8 +54,8 @@ export function pairBlocks(a: Sequence, b: Sequence, range: Range, isOpen: (bloc
   const movedWords = pairs.reduce((sum, pair) => (staying.has(pair.b) ? sum : sum + lengthOf(b, pair.b)), 0);
   const found = pairs.map((pair) => ({ a: pair.a, b: pair.b, isMoved: !staying.has(pair.b), runs: heaviestChain(common[pair.b]!.get(pair.a)!) }));
   const changed = found.reduce((sum, pair) => sum + lengthOf(b, pair.b) - wordsIn(pair.runs), 0);
-  const cost = changed > mostSearched ? costOfMany : 1;
-  return cost < 1 || movedWords >= partMoved * (words.bTo - words.bFrom) ? { pairs: found, cost } : none;
+  const areChangedAllOver = changed > mostSearched;
+  return areChangedAllOver || movedWords >= partMoved * (words.bTo - words.bFrom) ? { pairs: found, areChangedAllOver } : none;
 }
 
 function lengthOf({ starts }: Sequence, block: number): number {

@@ -10,6 +10,7 @@ import { passing } from "../text/room";
 import { align, type Range } from "./align";
 import { pairBlocks } from "./block-pairs";
 import { correct } from "./correct";
+import { costInDense, isDenselyChanged } from "./density";
 import { bitsOfSearch } from "./evidence";
 import { fillBlocks } from "./fill";
 import { increasing } from "./increasing";
@@ -139,10 +140,13 @@ class BlockWork {
   private alignRest(range: Range): void {
     const { aFrom, aTo, bFrom, bTo } = range;
     const { fromBefore, toAfter } = this.matching;
-    const { pairs, cost } = pairBlocks(this.#a, this.#b, range, (block) => fromBefore[this.#b.starts[block]!]! < 0);
+    const { pairs, areChangedAllOver } = pairBlocks(this.#a, this.#b, range, (block) => fromBefore[this.#b.starts[block]!]! < 0);
     for (const { a, b, isMoved, runs } of pairs) {
-      this.matching.alignWords(this.matching.openOf(a, b), isMoved ? moved : kept, { known: runs, cost });
-      if (cost < 1) this.matching.takeForNew(b);
+      const isDense = areChangedAllOver && isDenselyChanged(this.#a.blocks[a]!.words.length, this.#b.blocks[b]!.words.length, runs);
+      this.matching.alignWords(this.matching.openOf(a, b), isMoved ? moved : kept, { known: runs, cost: isDense ? costInDense : 1 });
+      if (!areChangedAllOver) continue;
+      if (!isDense) fillBlocks(this.matching, b, b + 1);
+      this.matching.takeForNew(b);
     }
     const pairedA = new Set(pairs.map(({ a }) => a)), pairedB = new Set(pairs.map(({ b }) => b));
     let aAt = aFrom, bAt = bFrom;

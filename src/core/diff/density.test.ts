@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import { freshWords } from "../../../tests/support/histories";
 import { plainBlocks } from "../credit/text";
 import { Vocabulary } from "../text/vocabulary";
-import { costOfChange } from "./density";
+import { costOfChange, isDenselyChanged } from "./density";
 import { Matching } from "./matching";
 import { readBlocks } from "./sequence";
 import { kept } from "./ways";
@@ -32,6 +32,12 @@ describe("what a change costs", () => {
     expect(costs).toEqual([...costs].sort((one, other) => other - one));
     expect(costs.at(-1)).toBeLessThan(0.3);
     expect(costs[2]).toBeGreaterThan(0.5);
+  });
+  test("a paragraph gone through word by word is told from one of which sentences were replaced, by what is surely the same", () => {
+    const runs = (...lengths: number[]) => lengths.map((length) => ({ length }));
+    expect(isDenselyChanged(90, 90, runs(5, 4, 3, 7, 3, 6, 4, 5))).toBe(true);
+    expect(isDenselyChanged(90, 88, runs(15, 16, 14))).toBe(false);
+    expect(isDenselyChanged(90, 90, [])).toBe(false);
   });
   test("is never more than usual, and never nothing", () => {
     fc.assert(fc.property(fc.array(fc.boolean(), { minLength: 1, maxLength: 80 }), (isReplaced) => {

@@ -32,6 +32,22 @@ export function costOfChange({ fromBefore, how }: Matching, first: number, end: 
     changes++;
     changed += end - last - 1;
   }
+  return costIn(known, changes, changed);
+}
+
+/** What a change costs in blocks of which little is known but that they were gone through word by word. */
+export const costInDense = 0.4;
+/** Up to this part of its usual cost, by what is known of a block before it is compared. */
+const mostInDense = 0.8;
+
+/** Whether a block was gone through word by word, by the runs that only it and the one that it was have; a block of which sentences were replaced has longer ones. */
+export function isDenselyChanged(wordsBefore: number, wordsAfter: number, runs: readonly { readonly length: number }[]): boolean {
+  const known = runs.reduce((sum, { length }) => sum + length, 0);
+  return costIn(known, runs.length, Math.max(wordsBefore, wordsAfter) - known) < mostInDense;
+}
+
+/** What part of its usual cost a change has where so many words are known to have stayed, and others changed in so many places. */
+function costIn(known: number, changes: number, changed: number): number {
   if (changes === 0 || known === 0) return 1;
   return Math.min(1, (Math.log2(1 + known / changes) + Math.log2(1 + changed / changes)) / usualBits);
 }

@@ -1,5 +1,5 @@
 /** The operations that accuracy is reported for, each alone, and mixed. */
-import { bringBack, bringBackChanged, copy, copyChanged, cutAcross, insert, move, nearCopy, polish, remove, reorganise, replace, respell, restyle, rewriteAll, tabulate } from "./edits";
+import { bringBack, bringBackChanged, copy, copyChanged, cutAcross, insert, move, nearCopy, polish, remove, reorganise, replace, replaceSentences, respell, restyle, rewriteAll, tabulate } from "./edits";
 import type { Habits, Size } from "./history";
 
 export interface Operation {
@@ -23,6 +23,7 @@ export const operations: readonly Operation[] = [
   { name: "bringing back later", habits: { edits: [...some, [remove, 1], [bringBack, 2]] }, wanted: 0.998 },
   { name: "cutting across sentences, bringing back", habits: { edits: [...some, [replace, 1], [cutAcross, 2], [bringBack, 2]] }, wanted: 0.995 },
   { name: "replacing", habits: { edits: [[insert, 1], [replace, 3]] }, wanted: 0.998 },
+  { name: "replacing half of all sentences", habits: { edits: [...some, [replaceSentences, 0.3]] }, wanted: 0.995 },
   { name: "going through it word by word", habits: { edits: [...some, [polish, 2]] }, wanted: 0.96 },
   { name: "moving", habits: { edits: [...some, [move, 3]] }, wanted: 0.995 },
   { name: "moving and changing at once", habits: { edits: [...some, [reorganise, 2]] }, wanted: 0.99 },
