@@ -17,6 +17,7 @@ export const exampleAuthors = ["Mira", "Jonas", "Priya"];
 
 const weir = "Osier Weir was built to feed the mill. Trout cannot pass it when the water is low.";
 const bank = "The left bank is held by old willows, and three of them lean far over the water.";
+const planting = "The lower reach was cleared of litter by our group in the second week of term, and the banks were planted with osier.";
 const plan = "We will lay a ramp of rough stone below the weir before the first of March.";
 
 export const wordExamples: readonly Example[] = [
@@ -76,6 +77,15 @@ export const wordExamples: readonly Example[] = [
       { who: "Jonas", does: "puts two spellings and a capital right, and another number", text: "The sediment settles behind Osier Weir, about 40 loads a year" },
     ],
     comesTo: { corrected: 2, added: 1 },
+  },
+  {
+    id: "reworded", title: "Reworded",
+    says: "Whoever goes through a text and puts other words in it here and there is credited with those words. What stands between them stays its author’s, down to “the” and “of”. Of a sentence that was replaced by another, such words do not stay: they are there by chance.",
+    steps: [
+      { who: "Mira", does: "writes a sentence", text: planting },
+      { who: "Jonas", does: "goes through it word by word", text: planting.replace("lower", "upper").replace("litter", "rubbish").replace("group", "class").replace("second", "third").replace("term", "spring").replace("osier", "sedge") },
+    ],
+    comesTo: { added: 6, removedOthers: 6 },
   },
   {
     id: "starter", title: "Starter text",
