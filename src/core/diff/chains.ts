@@ -9,7 +9,7 @@
 import type { Vocabulary } from "../text/vocabulary";
 import { passing } from "../text/room";
 import { bitsInRun, bitsOfSearch, type Evidence, likelyBitsOfRun, mostBeyondPriors } from "./evidence";
-import { bitsOfStep, type Chain, extentOf, Links } from "./links";
+import { bitsOfStep, type Chain, extentOf, keepLikeliest, Links } from "./links";
 import { countOpen, Needed } from "./needed";
 import { findRuns, type Run, type Source, type Target } from "./runs";
 import { seedLength } from "./seeds";
@@ -30,7 +30,7 @@ export interface Search {
 
 /**
  * So many runs are joined to chains. There are more where prose is made of phrases that everybody uses, and thousands of words are new: then
- * only the longest are, which lead over several phrases.
+ * only those are that lead over several phrases, or lie behind each other.
  */
 const mostLinked = 500;
 
@@ -47,7 +47,7 @@ const bitsOfRest = 4;
 export function takeChains(search: Search, target: Target): Chain[] {
   const { sources, reuse } = search;
   const runs = findRuns(sources, target);
-  runs.keepLongest(mostLinked);
+  keepLikeliest(runs, mostLinked);
   if (runs.count === 0) return [];
   const needed = new Needed(sources, target, search.margin);
   const links = new Links(runs, sources, target.words, search.vocabulary);

@@ -136,6 +136,27 @@ export function extentOf(chain: Chain): Extent {
   };
 }
 
+/** Runs with so many words on one diagonal are never let go of. */
+const mostCounted = 64;
+
+/**
+ * Lets go of runs until about `most` are left: of those that have the fewest words on their diagonal, themselves included. A passage that was copied and
+ * changed has many short ones on one diagonal; chance scatters them. O(runs and diagonals).
+ */
+export function keepLikeliest(runs: Runs, most: number): void {
+  const { count, of, source, target, length } = runs;
+  if (count <= most) return;
+  const { size, shift } = placesOfDiagonals(runs);
+  const onDiagonal = passing.numbers(size), byWords = passing.numbers(mostCounted + 1);
+  const place = (run: number) => source[run]! - target[run]! + shift[of[run]!]!;
+  for (let run = 0; run < count; run++) onDiagonal[place(run)]! += length[run]!;
+  const words = (run: number) => Math.min(mostCounted, onDiagonal[place(run)]!);
+  for (let run = 0; run < count; run++) byWords[words(run)]!++;
+  let fewest = mostCounted, left = byWords[mostCounted]!;
+  while (fewest > 0 && (left === 0 || left + byWords[fewest - 1]! <= most)) left += byWords[--fewest]!;
+  runs.keep((run) => words(run) >= fewest);
+}
+
 /** The runs in the order of where they stand in the target, by counting. */
 function byTarget({ count, target }: Runs): Int32Array {
   let from = target[0]!, to = 0;

@@ -1,6 +1,5 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { freshWords } from "../../../tests/support/histories";
 import { Vocabulary } from "../text/vocabulary";
 import { TextIndex } from "./pairs";
 import { findRuns, Runs, type Source, type Target } from "./runs";
@@ -51,32 +50,6 @@ describe("runs of equal words", () => {
       const { sources, target } = read(sourceTexts, targetText, { sourceOpen, targetOpen, isIndexed });
       expect(told(findRuns(sources, target))).toEqual(allRuns(sources, target));
     }), { seed: 11, numRuns: 1000 });
-  });
-
-  test("that are too many are let go of from the shortest on, never the longest, and keep their order", () => {
-    fc.assert(fc.property(fc.array(fc.integer({ min: 3, max: 90 }), { maxLength: 60 }), fc.integer({ min: 1, max: 70 }), (lengths, most) => {
-      const runs = new Runs();
-      lengths.forEach((length, at) => runs.put(at % 3, at, 2 * at, length));
-      const before = listed(runs);
-      runs.keepLongest(most);
-      const after = listed(runs), shortest = Math.min(...after.map(({ length }) => length));
-      expect(after).toEqual(before.filter(({ length }) => length >= shortest));
-      if (before.length <= most) expect(after).toEqual(before);
-      else if (after.length > most) expect(after.every(({ length }) => length === shortest || length >= 64)).toBe(true);
-      // One length more would have been too many.
-      const next = Math.max(...before.filter(({ length }) => length < shortest).map(({ length }) => length));
-      if (after.length <= most && after.length < before.length) expect(before.filter(({ length }) => length >= next).length).toBeGreaterThan(most);
-    }), { seed: 14, numRuns: 1000 });
-  });
-
-  test("of eight words and more are found in long texts too, and what is found is the same", () => {
-    const common = "the of a in weir reed".split(" ");
-    fc.assert(fc.property(fc.array(fc.constantFrom(...common), { minLength: 8, maxLength: 30 }), fc.nat(1200), fc.nat(1200), fc.integer({ min: 0, max: 7 }), (passage, inSource, inTarget, shift) => {
-      const around = (prefix: string) => freshWords(prefix, 1300 + shift);
-      const put = (words: string[], at: number) => [...words.slice(0, at), ...passage, ...words.slice(at)];
-      const { sources, target } = read([put(around("s"), inSource)], put(around("t"), inTarget));
-      expect(told(findRuns(sources, target))).toContain(`0: ${inSource} ${inTarget} ${passage.length}`);
-    }), { seed: 15, numRuns: 200 });
   });
 
   test("found one after the other leave nothing behind for the next search", () => {

@@ -1,8 +1,6 @@
 /** Runs: stretches of a text that stand word by word in another, wherever they do. Every three equal words begin one. */
 import { tripleHash } from "./anchors";
-import { passing } from "../text/room";
 import { hashOfPair, type TextIndex } from "./pairs";
-import { countOpen } from "./needed";
 import { type Parts, wordAfter, wordBefore } from "./parts";
 import { seedLength, type Seeds, seedsOf } from "./seeds";
 
@@ -40,17 +38,13 @@ export interface Run {
 }
 
 /** A triple that stands in more places of the target than this says nothing about which of them it is. */
-const mostPlaces = 8;
+const mostPlaces = 12;
 /** More runs than this are met only in texts that repeat themselves; the rest then goes unexplained. */
 const mostRuns = 20_000;
 /** The words of all runs together, in parts of the words of all texts: past it the text repeats itself as well. */
 const mostEffort = 8;
 /** Where more words than this are to be explained, only every second triple of a source is looked up: runs of three are chance there. */
 const longTarget = 500;
-/** Where more words than this are open, only every fourth: runs of five are chance as well. */
-const mostlyOpen = 1000;
-
-const longestCounted = 64;
 
 /** Runs, laid out flat: there may be thousands, and most are chance. */
 export class Runs {
@@ -74,16 +68,11 @@ export class Runs {
     this.length[this.count++] = length;
   }
 
-  /** Lets go of the shortest until no more than `most` are left, all of one length together, but never of the longest. O(runs). */
-  keepLongest(most: number): void {
-    if (this.count <= most) return;
-    const byLength = passing.numbers(longestCounted + 1);
-    for (let run = 0; run < this.count; run++) byLength[Math.min(longestCounted, this.length[run]!)]!++;
-    let shortest = longestCounted, left = byLength[longestCounted]!;
-    while (shortest > 0 && (left === 0 || left + byLength[shortest - 1]! <= most)) left += byLength[--shortest]!;
+  /** Keeps the runs for which that is said, in their order. O(runs). */
+  keep(isWanted: (run: number) => boolean): void {
     let kept = 0;
     for (let run = 0; run < this.count; run++) {
-      if (this.length[run]! < shortest) continue;
+      if (!isWanted(run)) continue;
       this.of[kept] = this.of[run]!;
       this.source[kept] = this.source[run]!;
       this.target[kept] = this.target[run]!;
@@ -127,7 +116,7 @@ class RunFinder {
   constructor(readonly target: Target, private effort: number) {
     this.runs.count = 0;
     this.#seeds = seedsOf(target);
-    this.#step = target.to - target.from <= longTarget ? 1 : countOpen(target.open, target.from, target.to) <= mostlyOpen ? 2 : 4;
+    this.#step = target.to - target.from > longTarget ? 2 : 1;
   }
 
   get isSpent(): boolean {
