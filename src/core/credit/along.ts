@@ -148,7 +148,7 @@ function fill(work: Explaining, { source, chain, give }: Passage): void {
     while (tFrom < tTo && !isOpen(tTo - 1)) tTo--;
     if (sFrom >= sTo || !mayShareWord(source.words, sFrom, sTo, after.words, tFrom, tTo)) return;
     const found = alignStretch({
-      a: source.words.subarray(sFrom, sTo), aBreaks: source.breaks.subarray(sFrom, sTo), b: after.words.subarray(tFrom, tTo), bBreaks: after.breaks.subarray(tFrom, tTo),
+      a: source.words.subarray(sFrom, sTo), aBreaks: source.breaks.subarray(sFrom, sTo), b: after.words.subarray(tFrom, tTo), bBreaks: after.breaks.subarray(tFrom, tTo), areRelated: true,
     }, evidence);
     for (let at = 0; at < found.length; at++) if (found[at]! >= 0 && isOpen(tFrom + at)) give(sFrom + found[at]!, tFrom + at);
   }

@@ -77,7 +77,7 @@ test("emptying pages and putting them back, again and again, changes none of it"
 
 test("in natural histories, all but one in a thousand words of pages that were brought back and changed are right", () => {
   let [right, words] = [0, 0];
-  for (const seed of [41, 42, 43, 44]) {
+  for (const seed of [41, 42, 43, 44, 45, 46, 47, 48]) {
     const { entries, truthAt } = history(seed, zipf, { edits: [[insert, 3], [remove, 2], [replace, 1]], editsAtOnce: 3, revertingWithEdit: 3 }, { authors: 5, entries: 60, words: 300 });
     const wiki = new CreditedWiki();
     entries.forEach(({ rev, author, page, text }, index) => {
@@ -87,6 +87,6 @@ test("in natural histories, all but one in a thousand words of pages that were b
       words += credited.length;
     });
   }
-  expect(words).toBeGreaterThan(60_000);
+  expect(words).toBeGreaterThan(120_000);
   expect(right / words).toBeGreaterThan(0.999);
 });

@@ -14,8 +14,13 @@ import { type Anchor, anchorLength, chainOfAnchors } from "./anchors";
 
 /** The most differences that one call of the exact method may find. */
 export const editBudget = 64;
-/** Two ranges that share less than a sixth of their elements are no edit of each other: not worth an exact search. */
-const leastShared = 0.67;
+/**
+ * The most differences that are worth an exact search, in parts of the elements of both ranges. Two that share, in any order, less than 45 in 100
+ * of their elements are no edit of each other, and what an exact search would find in common is chance; where they are known to belong together, even a
+ * third in order is worth it.
+ */
+const mostDifferent = 0.67;
+const mostUnshared = 0.55;
 /** How often a range may be cut at anchors and its parts compared again. */
 const deepestCut = 4;
 const longRange = 300;
@@ -26,6 +31,8 @@ const longestChance = 5;
 export interface Alignable {
   readonly a: Int32Array;
   readonly b: Int32Array;
+  /** Whether they are known to belong together, as a passage and its copy do, so that little in common is no chance. */
+  readonly areRelated?: boolean;
 }
 
 export interface Range {
@@ -46,7 +53,7 @@ export function align(given: Alignable, range: Range, keep: Keep, cuts = 0): voi
   if (aFrom === aTo || bFrom === bTo) return;
   const inner = { aFrom, aTo, bFrom, bTo };
   const most = shared(a, b, inner);
-  if (most === 0 || isOtherText(inner, most) || alignAbreast(a, b, inner, most, keep) || alignExactly(a, b, inner, most, keep) || cuts === deepestCut || most < anchorLength) return;
+  if (most === 0 || isOtherText(inner, most) || alignAbreast(a, b, inner, most, keep) || alignExactly(given, inner, most, keep) || cuts === deepestCut || most < anchorLength) return;
   const anchors = chainOfAnchors(given, inner);
   if (areChance(anchors, inner)) return;
   if (anchors.length > 0) alignAround(anchors, given, inner, keep, cuts + 1);
@@ -90,11 +97,11 @@ function alignAbreast(a: Int32Array, b: Int32Array, { aFrom, aTo, bFrom, bTo }: 
 }
 
 /** Calls `keep` along a shortest edit script and returns true, or calls nothing and returns false when the budget ran out. */
-function alignExactly(a: Int32Array, b: Int32Array, { aFrom, aTo, bFrom, bTo }: Range, mostKept: number, keep: Keep): boolean {
+function alignExactly({ a, b, areRelated = false }: Alignable, { aFrom, aTo, bFrom, bTo }: Range, mostKept: number, keep: Keep): boolean {
   const n = aTo - aFrom;
   const m = bTo - bFrom;
-  const most = Math.min(editBudget, Math.ceil(leastShared * (n + m)) + 4, n + m);
-  if (n + m - 2 * mostKept > most) return false;
+  const most = Math.min(editBudget, Math.ceil(mostDifferent * (n + m)) + 4, n + m), least = n + m - 2 * mostKept;
+  if (least > most || (!areRelated && least > mostUnshared * (n + m))) return false;
   furthest[middle + 1] = 0;
   for (let d = 0, place = 0; d <= most; d++) {
     for (let k = -d; k <= d; k += 2) {
@@ -123,9 +130,13 @@ function isOtherText({ aFrom, aTo, bFrom, bTo }: Range, mostKept: number): boole
  */
 const onceInOneText = 0.35;
 
-/** Whether two long ranges share enough to be one text that was worked on, in whatever order its parts now stand. O(n + m). */
+/** Whether one of two ranges is too short to say of them whether they are one text. */
+export function isShort({ aFrom, aTo, bFrom, bTo }: Range): boolean {
+  return Math.min(aTo - aFrom, bTo - bFrom) <= longRange;
+}
+
+/** Whether two ranges that are not short share enough to be one text that was worked on, in whatever order its parts now stand. O(n + m). */
 export function areOneText({ a, b }: Alignable, { aFrom, aTo, bFrom, bTo }: Range): boolean {
-  if (Math.min(aTo - aFrom, bTo - bFrom) <= longRange) return false;
   let known = counts;
   // How often each stands in `a`, up to twice, and of those four times how often it stands in `b`.
   for (let at = aFrom; at < aTo; at++) {

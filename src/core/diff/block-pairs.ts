@@ -3,7 +3,7 @@
  * have little in order and much to search; block by block each is soon compared. Blocks are known again by runs that only they have.
  */
 import { passing } from "../text/room";
-import { areOneText, type Range } from "./align";
+import { areOneText, isShort, type Range } from "./align";
 import { type Anchor, anchorsOf, heaviestChain } from "./anchors";
 import type { Sequence } from "./sequence";
 
@@ -21,9 +21,11 @@ export interface PairedBlocks {
   readonly pairs: readonly BlockPair[];
   /** Whether so much of them changed that not every word is looked for everywhere. */
   readonly areChangedAllOver: boolean;
+  /** Whether what stands between is no text that was worked on but another: what they have in common, in whatever order, did not stay. */
+  readonly areOtherTexts: boolean;
 }
 
-const none: PairedBlocks = { pairs: [], areChangedAllOver: false };
+const none: PairedBlocks = { pairs: [], areChangedAllOver: false, areOtherTexts: false };
 
 /** Of fewer blocks than this on a side the order is no question. */
 const fewestBlocks = 3;
@@ -47,7 +49,8 @@ export function pairBlocks(a: Sequence, b: Sequence, range: Range, isOpen: (bloc
   if (aTo - aFrom < fewestBlocks || bTo - bFrom < fewestBlocks) return none;
   const words = { aFrom: a.starts[aFrom]!, aTo: a.starts[aTo]!, bFrom: b.starts[bFrom]!, bTo: b.starts[bTo]! };
   const texts = { a: a.words, b: b.words };
-  if (!areOneText(texts, words)) return none;
+  if (isShort(words)) return none;
+  if (!areOneText(texts, words)) return { ...none, areOtherTexts: true };
   const common = inCommon(a, b, range, anchorsOf(texts, words));
   const pairs = mutual(common).filter((pair) => isOpen(pair.b) && pair.length >= partInRuns * Math.min(lengthOf(a, pair.a), lengthOf(b, pair.b)));
   const staying = new Set(heaviestChain(pairs).map((pair) => pair.b));
@@ -55,7 +58,7 @@ export function pairBlocks(a: Sequence, b: Sequence, range: Range, isOpen: (bloc
   const found = pairs.map((pair) => ({ a: pair.a, b: pair.b, isMoved: !staying.has(pair.b), runs: heaviestChain(common[pair.b]!.get(pair.a)!) }));
   const changed = found.reduce((sum, pair) => sum + lengthOf(b, pair.b) - wordsIn(pair.runs), 0);
   const areChangedAllOver = changed > mostSearched;
-  return areChangedAllOver || movedWords >= partMoved * (words.bTo - words.bFrom) ? { pairs: found, areChangedAllOver } : none;
+  return areChangedAllOver || movedWords >= partMoved * (words.bTo - words.bFrom) ? { ...none, pairs: found, areChangedAllOver } : none;
 }
 
 function lengthOf({ starts }: Sequence, block: number): number {

@@ -11,7 +11,8 @@ import { passing } from "../text/room";
 import { bitsInRun, bitsOfSearch, type Evidence, likelyBitsOfRun, mostBeyondPriors } from "./evidence";
 import { bitsOfStep, type Chain, extentOf, keepLikeliest, Links } from "./links";
 import { countOpen, Needed } from "./needed";
-import { findRuns, type Run, type Source, type Target } from "./runs";
+import { findRuns } from "./find-runs";
+import type { Run, Source, Target } from "./runs";
 import { seedLength } from "./seeds";
 
 export interface Search {

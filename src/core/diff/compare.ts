@@ -136,11 +136,12 @@ class BlockWork {
     this.alignRest({ aFrom: aAt, aTo, bFrom: bAt, bTo });
   }
 
-  /** Compares blocks of which none is known by its words or its id: as one text, or by pairs if they stand in another order. */
+  /** Compares blocks of which none is known by its words or its id: as one text, by pairs if they stand in another order, or not at all. */
   private alignRest(range: Range): void {
     const { aFrom, aTo, bFrom, bTo } = range;
     const { fromBefore, toAfter } = this.matching;
-    const { pairs, areChangedAllOver } = pairBlocks(this.#a, this.#b, range, (block) => fromBefore[this.#b.starts[block]!]! < 0);
+    const { pairs, areChangedAllOver, areOtherTexts } = pairBlocks(this.#a, this.#b, range, (block) => fromBefore[this.#b.starts[block]!]! < 0);
+    if (areOtherTexts) return;
     for (const { a, b, isMoved, runs } of pairs) {
       const isDense = areChangedAllOver && isDenselyChanged(this.#a.blocks[a]!.words.length, this.#b.blocks[b]!.words.length, runs);
       this.matching.alignWords(this.matching.openOf(a, b), isMoved ? moved : kept, { known: runs, cost: isDense ? costInDense : 1 });

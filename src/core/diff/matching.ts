@@ -60,7 +60,7 @@ export class Matching implements Comparison {
   alignWords({ a: aOpen, b: bOpen }: Open, how: number, { known, cost }: { readonly known?: readonly Anchor[]; readonly cost?: number } = {}): number {
     if (aOpen.length === 0 || bOpen.length === 0) return 0;
     const a = pick(this.a, aOpen), b = pick(this.b, bOpen);
-    const found = alignStretch({ a: a.words, aBreaks: a.breaks, b: b.words, bBreaks: b.breaks }, this.evidence, known, cost);
+    const found = alignStretch({ a: a.words, aBreaks: a.breaks, b: b.words, bBreaks: b.breaks, areRelated: cost !== undefined && cost < 1 }, this.evidence, known, cost);
     let count = 0;
     for (let at = 0; at < found.length; at++) {
       if (found[at]! < 0) continue;

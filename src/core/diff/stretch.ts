@@ -4,14 +4,12 @@
  */
 import { blockBreak, sentenceBreak } from "../text/breaks";
 import { passing } from "../text/room";
-import { alignAround } from "./align";
+import { type Alignable, alignAround } from "./align";
 import type { Anchor } from "./anchors";
 import { type Evidence, longRun } from "./evidence";
 
 /** The open words of a stretch on both sides, in order. */
-export interface Stretch {
-  readonly a: Int32Array;
-  readonly b: Int32Array;
+export interface Stretch extends Alignable {
   readonly aBreaks: Uint8Array;
   readonly bBreaks: Uint8Array;
 }

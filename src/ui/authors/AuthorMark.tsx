@@ -73,6 +73,11 @@ export function AuthorMark({ mark }: { mark: number | null }) {
   return <svg width="12" height="12" viewBox="0 0 12 12" aria-hidden="true" fill={authorColor(mark)} style={{ flex: "none", transform: "translateY(1px)" }}>{glyphs[mark % markCount]}</svg>;
 }
 
+/** A mark in front of text, never alone at the end of a line: around boxes lines may break, unless a joiner says no. */
+export function Joined({ children }: { children: React.ReactNode }) {
+  return <span className="joined">{children}</span>;
+}
+
 /** A name with its mark. */
 export function Author({ name, mark }: { name: string; mark: number | null }) {
   return <span style={{ display: "inline-flex", alignItems: "baseline", gap: 6 }}><AuthorMark mark={mark} />{name}</span>;

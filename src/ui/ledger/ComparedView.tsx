@@ -4,7 +4,7 @@ import type { ComparedBlock, Segment } from "@/core/diff/document";
 import type { Frame } from "@/core/document/leaves";
 import type { DocumentNode } from "@/core/document/model";
 import { readNote } from "@/core/document/notes";
-import { AuthorMark } from "../authors/AuthorMark";
+import { AuthorMark, Joined } from "../authors/AuthorMark";
 import { EquationView } from "../document/EquationView";
 import { FigureView, LinkCardView, MediaView } from "../document/FileViews";
 import { marked } from "../document/Marked";
@@ -155,7 +155,7 @@ function Look({ node, links, children }: { node: DocumentNode; links: LinkTarget
 
 function Changed({ segment, doer }: { segment: Segment; doer: Doer | null }): ReactNode {
   const text = marked(segment.object ? <InlineObject node={segment.object} /> : withBreaks(segment.text), segment.marks, null);
-  const by = doer && <span className="doer" title={doer.told}><AuthorMark mark={doer.mark} /><span className="visually-hidden">{doer.told}: </span></span>;
+  const by = doer && <Joined><span className="doer" title={doer.told}><AuthorMark mark={doer.mark} /><span className="visually-hidden">{doer.told}: </span></span></Joined>;
   switch (segment.change) {
     case "kept": return text;
     case "came": return <ins>{by}{text}</ins>;

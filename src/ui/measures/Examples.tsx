@@ -2,7 +2,7 @@
 import { groupFigures } from "@/core/credit/group";
 import { memberFigures } from "@/core/credit/figures";
 import type { GroupWork } from "@/core/credit/work";
-import { Author, AuthorMark, authorColor } from "../authors/AuthorMark";
+import { Author, AuthorMark, authorColor, Joined } from "../authors/AuthorMark";
 import { number, percents } from "../words/counts";
 import { wholePercents } from "@/core/credit/shares";
 import { entryAccount } from "../words/entries";
@@ -45,7 +45,7 @@ function Stretch({ stretch: { who, text } }: { stretch: CreditedStretch }) {
   return (
     <>
       <span className="credited" style={{ textDecorationColor: authorColor(markOf(who)) }}>
-        <AuthorMark mark={markOf(who)} /><span className="visually-hidden">{who === null ? "Starter text: " : `${who}: `}</span>{words}
+        <Joined><AuthorMark mark={markOf(who)} /></Joined><span className="visually-hidden">{who === null ? "Starter text: " : `${who}: `}</span>{words}
       </span>
       {rest}
     </>

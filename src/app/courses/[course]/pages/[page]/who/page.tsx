@@ -3,7 +3,7 @@ import Link from "next/link";
 import { notFound } from "next/navigation";
 import { statesOf, whoWroteWhat, type WroteDto } from "@/data/ledger/states";
 import { findPage } from "@/data/pages/read";
-import { authorColor, AuthorMark } from "@/ui/authors/AuthorMark";
+import { authorColor, AuthorMark, Joined } from "@/ui/authors/AuthorMark";
 import { GrowthChart } from "@/ui/charts/GrowthChart";
 import { wikiLinks } from "@/ui/document/reading";
 import { ComparedView } from "@/ui/ledger/ComparedView";
@@ -61,5 +61,5 @@ export default async function WhoPage({ params, searchParams }: PageProps<"/cour
 /** A stretch that one entry wrote: underlined in its author's colour, with their mark before it. */
 function Written({ by, mark, course, told, children }: { by: WroteDto; mark: number | null; course: string; told: string; children: React.ReactNode }) {
   if (by.authorId === null) return <span className="written nobody" title={told}>{children}</span>;
-  return <span className="written" style={{ borderBottomColor: authorColor(mark) }}><Link href={paths.entry(course, by.pageId, by.number)} title={told} aria-label={`Written by ${told}`}><AuthorMark mark={mark} /></Link>{children}</span>;
+  return <span className="written" style={{ borderBottomColor: authorColor(mark) }}><Joined><Link href={paths.entry(course, by.pageId, by.number)} title={told} aria-label={`Written by ${told}`}><AuthorMark mark={mark} /></Link></Joined>{children}</span>;
 }

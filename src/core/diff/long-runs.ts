@@ -1,0 +1,135 @@
+/**
+ * The search for long runs only, for a text that is made of phrases. There nearly each triple stands somewhere, by chance: ten thousand runs are met
+ * that say nothing, and of a passage that was copied only the long ones can be told from them. What lies beside those, over a few words that differ, is
+ * looked at as well, so that a passage with a word changed here and there is found whole.
+ */
+import { type Runs, type Source, type Target, withRoom } from "./runs";
+
+/** So many equal words begin a run. Phrases are shorter, mostly; of a passage of which each fifth word was changed, every fifth word begins such a run. */
+export const longSeedLength = 7;
+/** Beside a run, so many words may differ on both sides before it goes on, */
+const mostBetween = 4;
+/** if then as many are equal again. */
+const leastBeside = 3;
+/** What stands in more places of the target than this says nothing about which of them it is. */
+const mostPlaces = 12;
+
+// Room that one search after the other uses.
+/** By hash, the first place of the target's seeds plus one; by place, less that of the target's first word, the next of the same hash. */
+let heads = new Int32Array(1024);
+let next = new Int32Array(1024);
+/** By part of the hash, 1 if any seed has it. */
+let isMet = new Uint8Array(8192);
+/** By diagonal, the word of the target behind the last that is in a run; all 0 between two sources. */
+let reached = new Int32Array(1024);
+/** By word, the hash of the seed that ends with it. */
+let hashes = new Int32Array(1024);
+
+export class LongRunFinder {
+  readonly #mask: number;
+  readonly #metMask: number;
+
+  /** What is found is put into `runs`. O(target). */
+  constructor(readonly target: Target, readonly runs: Runs) {
+    const { words, open, from, to } = target;
+    let size = 64;
+    while (size < 2 * (to - from)) size *= 2;
+    this.#mask = size - 1;
+    this.#metMask = 8 * size - 1;
+    heads = withRoom(heads, size).fill(0, 0, size);
+    next = withRoom(next, to - from);
+    if (isMet.length < 8 * size) isMet = new Uint8Array(8 * size);
+    isMet.fill(0, 0, 8 * size);
+    hashSeeds(words, open, from, to);
+    for (let at = to - 1; at >= from; at--) {
+      const hash = hashes[at]!;
+      if (hash === 0) continue;
+      isMet[hash & this.#metMask] = 1;
+      next[at - from] = heads[hash & this.#mask]!;
+      heads[hash & this.#mask] = at + 1;
+    }
+  }
+
+  /** O(source + runs) in words. */
+  find(source: Source, of: number): void {
+    const { words, open, from = 0 } = source;
+    const known = this.runs.count, metMask = this.#metMask, flags = isMet;
+    reached = withRoom(reached, words.length + this.target.to);
+    hashSeeds(words, open, from, words.length);
+    for (let at = from; at < words.length && !this.runs.isSpent; at++) {
+      const hash = hashes[at]!;
+      if (hash !== 0 && flags[hash & metMask] === 1) this.#look(source, of, at, hash);
+    }
+    for (let run = known; run < this.runs.count; run++) reached[this.#diagonal(this.runs.source[run]!, this.runs.target[run]!)] = 0;
+  }
+
+  #diagonal(source: number, target: number): number {
+    return source - target + this.target.to;
+  }
+
+  /** Grows runs from the seed of a source that ends with the word `from`, wherever it stands in the target. */
+  #look(source: Source, of: number, from: number, hash: number): void {
+    const { words: s } = source;
+    const { words: t, from: first } = this.target;
+    for (let place = heads[hash & this.#mask]!, seen = 0; place > 0 && seen < mostPlaces; place = next[place - 1 - first]!) {
+      const to = place - 1;
+      let length = 0;
+      while (length < longSeedLength && s[from - length] === t[to - length]) length++;
+      if (length < longSeedLength) continue;
+      seen++;
+      const diagonal = this.#diagonal(from, to);
+      if (reached[diagonal]! > to) continue;
+      while (this.#isSame(source, from - length, to - length)) length++;
+      let ahead = 0;
+      while (this.#isSame(source, from + ahead + 1, to + ahead + 1)) ahead++;
+      this.runs.put(of, from - length + 1, to - length + 1, length + ahead);
+      this.#goOn(source, of, from - length + 1, to - length + 1, -1);
+      reached[diagonal] = this.#goOn(source, of, from + ahead, to + ahead, 1) + 1;
+      if (this.runs.isSpent) return;
+    }
+  }
+
+  /** Puts what follows on one side of a run, behind a few words that differ. Returns the word of the target that is farthest. */
+  #goOn(source: Source, of: number, from: number, to: number, side: 1 | -1): number {
+    const end = reached[this.#diagonal(from, to)]!;
+    for (;;) {
+      let step = 1;
+      while (step <= mostBetween + 1 && !this.#isSame(source, from + side * step, to + side * step)) step++;
+      if (step > mostBetween + 1) return to;
+      let length = 1;
+      while (this.#isSame(source, from + side * (step + length), to + side * (step + length))) length++;
+      if (length < leastBeside) return to;
+      from += side * (step + length - 1);
+      to += side * (step + length - 1);
+      // In front of a run there may be one that is known.
+      if (side < 0 && to < end) return to;
+      if (side > 0) this.runs.put(of, from - length + 1, to - length + 1, length);
+      else this.runs.put(of, from, to, length);
+    }
+  }
+
+  #isSame({ words, open, from: first = 0 }: Source, from: number, to: number): boolean {
+    const { target } = this;
+    return from >= first && from < words.length && to >= target.from && to < target.to && words[from] === target.words[to] && target.open[to] === 1 && (open === null || open[from] === 1);
+  }
+}
+
+/** The factor of a rolling hash, and what the first word of a seed is multiplied by when the last has come. */
+const factor = 0x9e3779b1;
+const factorOfFirst = Array.from({ length: longSeedLength - 1 }).reduce<number>((product) => Math.imul(product, factor), 1);
+
+/** Sets `hashes` for the words from `from` to `to`: 0 where fewer open words than a seed has come to an end. */
+function hashSeeds(words: Int32Array, open: Uint8Array | null, from: number, to: number): void {
+  hashes = withRoom(hashes, to);
+  const into = hashes;
+  let run = 0, hash = 0;
+  for (let at = from; at < to; at++) {
+    into[at] = 0;
+    if (open !== null && open[at] === 0) { run = hash = 0; continue; }
+    if (run >= longSeedLength) hash -= Math.imul(words[at - longSeedLength]!, factorOfFirst);
+    hash = (Math.imul(hash, factor) + words[at]!) | 0;
+    if (++run < longSeedLength) continue;
+    const mixed = Math.imul(hash ^ (hash >>> 15), 0x7feb352d);
+    into[at] = (mixed ^ (mixed >>> 14)) || 1;
+  }
+}
