@@ -71,6 +71,25 @@ const open = {
   "nothing found": async (page: Page) => { await page.goto("/courses/nowhere"); },
 } satisfies Record<string, (page: Page) => Promise<void>>;
 
+test("in the worked examples no author's mark stands alone at the end of a line", async ({ browser }) => {
+  const page = await signInAs(browser, "Mira Okonjo");
+  await page.goto("/measures");
+  let lines = 0;
+  for (const width of [360, 390, 500, 640, 820, 1000, 1280]) {
+    await page.setViewportSize({ width, height: 800 });
+    const apart = await page.locator(".credited").evaluateAll((all) => all.map((stretch) => {
+      const words = document.createRange();
+      words.setStart(stretch.lastChild!, 0);
+      words.setEnd(stretch.lastChild!, 1);
+      return words.getBoundingClientRect().top - stretch.querySelector("svg")!.getBoundingClientRect().top;
+    }));
+    lines += new Set(await page.locator(".credited svg").evaluateAll((all) => all.map((mark) => mark.getBoundingClientRect().top))).size;
+    expect(Math.max(...apart.map(Math.abs))).toBeLessThan(12);
+  }
+  await page.context().close();
+  expect(lines).toBeGreaterThan(200);
+});
+
 test("the sign-in screen", async ({ page }) => {
   await page.goto("/sign-in");
   await expectCleanInBoth(page);
