@@ -86,7 +86,6 @@ test("in the worked examples no author's mark stands alone at the end of a line"
     lines += new Set(await page.locator(".credited svg").evaluateAll((all) => all.map((mark) => mark.getBoundingClientRect().top))).size;
     expect(Math.max(...apart.map(Math.abs))).toBeLessThan(12);
   }
-  await page.context().close();
   expect(lines).toBeGreaterThan(200);
 });
 
