@@ -16,11 +16,12 @@ import { type Anchor, anchorLength, chainOfAnchors } from "./anchors";
 export const editBudget = 64;
 /**
  * The most differences that are worth an exact search, in parts of the elements of both ranges. Two that share, in any order, less than 45 in 100
- * of their elements are no edit of each other, and what an exact search would find in common is chance; where they are known to belong together, even a
- * third in order is worth it.
+ * of their elements are no edit of each other, and what an exact search would find in common is chance. Not so if nearly all of the shorter one stands in
+ * the longer: then something was put in, or taken out. Where they are known to belong together, even a third in order is worth a search.
  */
 const mostDifferent = 0.67;
 const mostUnshared = 0.55;
+const partOfShorter = 0.8;
 /** How often a range may be cut at anchors and its parts compared again. */
 const deepestCut = 4;
 const longRange = 300;
@@ -101,7 +102,8 @@ function alignExactly({ a, b, areRelated = false }: Alignable, { aFrom, aTo, bFr
   const n = aTo - aFrom;
   const m = bTo - bFrom;
   const most = Math.min(editBudget, Math.ceil(mostDifferent * (n + m)) + 4, n + m), least = n + m - 2 * mostKept;
-  if (least > most || (!areRelated && least > mostUnshared * (n + m))) return false;
+  const isChance = !areRelated && least > mostUnshared * (n + m) && mostKept < partOfShorter * Math.min(n, m);
+  if (least > most || isChance) return false;
   furthest[middle + 1] = 0;
   for (let d = 0, place = 0; d <= most; d++) {
     for (let k = -d; k <= d; k += 2) {

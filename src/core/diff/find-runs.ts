@@ -12,14 +12,13 @@ const mostPlaces = 12;
 const longTarget = 500;
 
 /**
- * All runs, source by source, to be used before the next search; of a long target that is made of phrases only those that belong to long
+ * All runs, source by source, to be used before the next search; of a target that is made of phrases only those that belong to long
  * ones (see `LongRunFinder`). O(sources + target + runs) in words.
  */
 export function findRuns(sources: readonly Source[], target: Target): Runs {
   found.begin(sources.reduce((sum, { words }) => sum + words.length, target.to - target.from));
   const seeds = seedsOf(target);
-  const isLong = target.to - target.from > longTarget;
-  const finder = isLong && seeds.areOfPhrases ? new LongRunFinder(target, found) : new RunFinder(target, seeds, isLong ? 2 : 1);
+  const finder = seeds.areOfPhrases ? new LongRunFinder(target, found) : new RunFinder(target, found, seeds, target.to - target.from > longTarget ? 2 : 1);
   for (let of = 0; of < sources.length && !found.isSpent; of++) finder.find(sources[of]!, of);
   return found;
 }
@@ -33,12 +32,11 @@ const found = new Runs();
 
 /** Finds runs in one source after the other, until there are too many. */
 class RunFinder {
-  readonly runs = found;
   /** By the last word of a part and its place in the target, what was grown over the joint behind it. */
   readonly #crossed = new Set<number>();
 
   /** Of the triples of a source, every one or every second is looked up. */
-  constructor(readonly target: Target, readonly seeds: Seeds, readonly step: 1 | 2) {}
+  constructor(readonly target: Target, readonly runs: Runs, readonly seeds: Seeds, readonly step: 1 | 2) {}
 
   find(source: Source, of: number): void {
     const { words } = source;

@@ -61,5 +61,14 @@ describe("long runs", () => {
     expect(runs.length).toBeGreaterThan(0);
     expect(allRuns(phrases.sources, phrases.target, 3).length).toBeGreaterThan(10 * runs.length);
     expect(told(found(phrases.sources, phrases.target))).toEqual(told(findRuns(phrases.sources, phrases.target)));
+    // Of the same page only forty words came, twice.
+    const { sources: [source], target } = phrases;
+    const came = target.words.subarray(100, 140);
+    const words = Int32Array.from(target.words, (word, at) => (at >= 600 && at < 640 ? came[at - 600]! : word));
+    const open = Uint8Array.from(words, (_, at) => ((at >= 100 && at < 140) || (at >= 600 && at < 640) ? 1 : 0));
+    const few = { ...target, words, open };
+    const four = allRuns([source!], few, 4);
+    expect(four.length).toBeGreaterThan(20);
+    expect(told(findRuns([source!], few))).toEqual(expect.arrayContaining(four));
   });
 });
