@@ -13,6 +13,7 @@ import { correct } from "./correct";
 import { costInDense, isDenselyChanged } from "./density";
 import { bitsOfSearch } from "./evidence";
 import { fillBlocks } from "./fill";
+import { keepInOrder } from "./in-order";
 import { increasing } from "./increasing";
 import { type Comparison, Matching, openWords } from "./matching";
 import { moveRuns } from "./moves";
@@ -40,6 +41,7 @@ export function compare(before: Sequence, after: Sequence, vocabulary: Vocabular
     moveRuns(matching);
     fillBlocks(matching, first, bTo);
     correct(before, after, vocabulary, matching);
+    keepInOrder(matching);
   }
   return matching;
 }

@@ -3,11 +3,9 @@ import { tripleHash } from "./anchors";
 import { LongRunFinder } from "./long-runs";
 import { hashOfPair } from "./pairs";
 import { type Parts, wordAfter, wordBefore } from "./parts";
-import { Runs, type Source, type Target, withRoom } from "./runs";
+import { mostPlaces, Runs, type Source, type Target, withRoom } from "./runs";
 import { seedLength, type Seeds, seedsOf } from "./seeds";
 
-/** A triple that stands in more places of the target than this says nothing about which of them it is. */
-const mostPlaces = 12;
 /** Where more words than this are to be explained, only every second triple of a source is looked up: runs of three are chance there. */
 const longTarget = 500;
 

@@ -12,7 +12,7 @@ import { type Run, type Runs, type Source, withRoom } from "./runs";
 export type Chain = readonly Run[];
 
 /** How many other words may lie between two runs of a chain, on both sides. */
-const widestStep = 4;
+export const widestStep = 4;
 /** The same where nothing lies between on one of the sides: the text goes on where it was left, and all that happened is that something was put in, or taken out. */
 const widestOnOneSide = 8;
 /** What a step over other words costs, in bits. */

@@ -3,16 +3,12 @@
  * that say nothing, and of a passage that was copied only the long ones can be told from them. What lies beside those, over a few words that differ, is
  * looked at as well, so that a passage with a word changed here and there is found whole.
  */
-import { type Runs, type Source, type Target, withRoom } from "./runs";
+import { widestStep } from "./links";
+import { mostPlaces, type Runs, type Source, type Target, withRoom } from "./runs";
+import { seedLength } from "./seeds";
 
-/** So many equal words begin a run. Phrases are shorter, mostly; of a passage of which each fifth word was changed, every fifth word begins such a run. */
+/** So many equal words begin a run. Phrases are shorter, mostly; of a passage of which one word in five was changed, here and there so many stay together. */
 export const longSeedLength = 7;
-/** Beside a run, so many words may differ on both sides before it goes on, */
-const mostBetween = 4;
-/** if then as many are equal again. */
-const leastBeside = 3;
-/** What stands in more places of the target than this says nothing about which of them it is. */
-const mostPlaces = 12;
 
 // Room that one search after the other uses.
 /** By hash, the first place of the target's seeds plus one; by place, less that of the target's first word, the next of the same hash. */
@@ -94,11 +90,11 @@ export class LongRunFinder {
     const end = reached[this.#diagonal(from, to)]!;
     for (;;) {
       let step = 1;
-      while (step <= mostBetween + 1 && !this.#isSame(source, from + side * step, to + side * step)) step++;
-      if (step > mostBetween + 1) return to;
+      while (step <= widestStep + 1 && !this.#isSame(source, from + side * step, to + side * step)) step++;
+      if (step > widestStep + 1) return to;
       let length = 1;
       while (this.#isSame(source, from + side * (step + length), to + side * (step + length))) length++;
-      if (length < leastBeside) return to;
+      if (length < seedLength) return to;
       from += side * (step + length - 1);
       to += side * (step + length - 1);
       // In front of a run there may be one that is known.

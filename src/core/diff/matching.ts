@@ -57,10 +57,10 @@ export class Matching implements Comparison {
    * Keeps, or moves, what can be kept in order among some words that are not explained yet; `known` runs of them are, and a change has
    * this part of its usual `cost` (see `alignStretch`). Returns how many words were found.
    */
-  alignWords({ a: aOpen, b: bOpen }: Open, how: number, { known, cost }: { readonly known?: readonly Anchor[]; readonly cost?: number } = {}): number {
+  alignWords({ a: aOpen, b: bOpen }: Open, how: number, { known, cost = 1 }: { readonly known?: readonly Anchor[]; readonly cost?: number } = {}): number {
     if (aOpen.length === 0 || bOpen.length === 0) return 0;
     const a = pick(this.a, aOpen), b = pick(this.b, bOpen);
-    const found = alignStretch({ a: a.words, aBreaks: a.breaks, b: b.words, bBreaks: b.breaks, areRelated: cost !== undefined && cost < 1 }, this.evidence, known, cost);
+    const found = alignStretch({ a: a.words, aBreaks: a.breaks, b: b.words, bBreaks: b.breaks, areRelated: cost < 1 }, this.evidence, known, cost);
     let count = 0;
     for (let at = 0; at < found.length; at++) {
       if (found[at]! < 0) continue;

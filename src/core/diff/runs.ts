@@ -35,6 +35,8 @@ export interface Run {
   readonly length: number;
 }
 
+/** What stands in more places of the target than this says nothing about which of them it is. */
+export const mostPlaces = 12;
 /** More runs than this are met only in texts that repeat themselves; the rest then goes unexplained. */
 const mostRuns = 20_000;
 /** The words of all runs together, in parts of the words of all texts: past it the text repeats itself as well. */
