@@ -1,5 +1,6 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, test } from "vitest";
+import { authoredBlocks } from "@/core/credit/authored";
 import { compareDocuments } from "@/core/diff/document";
 import { fromHtml } from "@/core/document/html";
 import { fromMarkdown } from "@/core/document/markdown";
@@ -114,4 +115,16 @@ test("a strip of parts says its figures in words too", () => {
   const html = renderToStaticMarkup(<PartsStrip parts={parts} label="Words" />);
   expect(html).toContain('aria-label="Words: Mira 75 %, Jonas 25 %"');
   expect(html).toContain("0 words");
+});
+
+describe("who wrote what", () => {
+  test("is said once for each stretch that one entry wrote, however its parts look", () => {
+    const document: PageDocument = { type: "doc", content: [line(text("Notch", { type: "bold" }), text(" the first "), text("and third", { type: "italic" }), text(" weirs"))] };
+    // The first four words by one entry, the last two by another.
+    const drawn = (entries: readonly number[]) => renderToStaticMarkup(<ComparedView
+      blocks={authoredBlocks(document, { entries: Int32Array.from(entries), ordinals: new Int32Array(entries.length) })} drawEntry={(entry, shown) => <q data-entry={entry}>{shown}</q>}
+    />);
+    expect([...drawn([3, 3, 3, 3, 5, 5]).matchAll(/<q data-entry="(\d)">(.*?)<\/q>/g)].map(([, entry, inner]) => `${entry}: ${inner!.replace(/<[^>]+>/g, "").trim()}`)).toEqual(["3: Notch the first and", "5: third weirs"]);
+    expect(drawn([3, 3, 3, 3, 3, 3]).match(/<q /g)).toHaveLength(1);
+  });
 });

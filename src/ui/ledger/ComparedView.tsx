@@ -96,14 +96,29 @@ function BesideBlock({ block, look }: { block: ComparedBlock; look: BlockLook })
 }
 
 function Block({ block, look: { links, drawEntry, doneBy } }: { block: ComparedBlock; look: BlockLook }) {
-  const drawn = (segment: Segment) => <Changed segment={segment} doer={segment.entry !== undefined && doneBy ? doneBy(segment.entry) : null} />;
-  const text = block.segments.map((segment, index) => <Fragment key={index}>{segment.entry !== undefined && drawEntry ? drawEntry(segment.entry, drawn(segment)) : drawn(segment)}</Fragment>);
+  const drawn = (segment: Segment, goesOn: boolean) => <Changed segment={segment} doer={segment.entry !== undefined && doneBy && !goesOn ? doneBy(segment.entry) : null} />;
+  const text = stretches(block.segments).map((stretch, key) => {
+    const shown = stretch.map((segment, index) => <Fragment key={index}>{drawn(segment, index > 0)}</Fragment>);
+    const { entry } = stretch[0]!;
+    return <Fragment key={key}>{entry !== undefined && drawEntry ? drawEntry(entry, shown) : shown}</Fragment>;
+  });
   return (
     <div className="block" data-state={block.state} data-sign={signs[block.state]}>
       {block.was && <div className="object-change" data-change="went"><span className="object-sign">before</span><Look node={block.was} links={links}>{null}</Look></div>}
       {framed(block.look.frames, <LookOf block={block} links={links}>{text}</LookOf>)}
     </div>
   );
+}
+
+/** Segments that came about in one way and by one entry, and only look different: they are one to who asks whose they are. */
+function stretches(segments: readonly Segment[]): Segment[][] {
+  const found: Segment[][] = [];
+  for (const segment of segments) {
+    const last = found.at(-1);
+    if (last && last[0]!.entry === segment.entry && last[0]!.change === segment.change) last.push(segment);
+    else found.push([segment]);
+  }
+  return found;
 }
 
 /** The lists and quotes that a block stands in. */
