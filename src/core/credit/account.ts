@@ -54,8 +54,8 @@ export function account(work: Explaining): EntryFigures {
   for (let word = changed.aFrom; word < changed.aTo; word++) if (toAfter[word]! < 0) wordsOut++;
   // A page that was brought back whole may have changed its credit where its words stayed.
   const { aFrom, aTo, bFrom, bTo } = work.changed;
-  counted.addRuns(step.before.origins.entries, aFrom, aTo, -1);
-  counted.addRuns(work.origins.entries, bFrom, bTo, 1);
+  counted.addAll(step.before.origins.entries, aFrom, aTo, -1);
+  counted.addAll(work.origins.entries, bFrom, bTo, 1);
   const standingChange = counted.take();
   const whose = (counts: Iterable<readonly [number, number]>) => {
     const sums = { own: 0, others: 0, starter: 0 };
@@ -117,14 +117,10 @@ function besides({ reasons, origins, comparison: { changed }, step: { after } }:
   return counted.take();
 }
 
-/** How often each of the numbers below eight stands there. Neighbours are mostly alike. */
+/** How often each of the numbers below eight stands there. */
 function countEach(numbers: Uint8Array, from: number, to: number): Int32Array {
   const counts = new Int32Array(8);
-  for (let at = from; at < to; ) {
-    const start = at++;
-    while (at < to && numbers[at] === numbers[start]) at++;
-    counts[numbers[start]!]! += at - start;
-  }
+  for (let at = from; at < to; at++) counts[numbers[at]!]!++;
   return counts;
 }
 

@@ -17,7 +17,7 @@ test("words counted by entry are what a plain map holds, one count after the oth
 
 test("runs of entries count each word once", () => {
   const counted = new EntryCounts();
-  counted.addRuns(Int32Array.of(9, 4, 4, 7, 4, 9), 1, 5, 1);
-  counted.addRuns(Int32Array.of(7, 2), 0, 2, -1);
+  counted.addAll(Int32Array.of(9, 4, 4, 7, 4, 9), 1, 5, 1);
+  counted.addAll(Int32Array.of(7, 2), 0, 2, -1);
   expect(counted.take()).toEqual([[2, -1], [4, 3]]);
 });

@@ -21,13 +21,9 @@ export class EntryCounts {
     this.#words[entry]! += words;
   }
 
-  /** Adds the words between two, times `sign`: neighbours are mostly of one entry. */
-  addRuns(entries: Int32Array, from: number, to: number, sign: 1 | -1): void {
-    for (let word = from; word < to; ) {
-      const start = word++, entry = entries[word - 1]!;
-      while (word < to && entries[word] === entry) word++;
-      this.add(entry, sign * (word - start));
-    }
+  /** Adds the words between two, times `sign`. */
+  addAll(entries: Int32Array, from: number, to: number, sign: 1 | -1): void {
+    for (let word = from; word < to; word++) this.add(entries[word]!, sign);
   }
 
   /** What was counted since the last time, without entries that came to nothing. O(entries met · log of that). */

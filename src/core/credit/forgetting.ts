@@ -45,19 +45,30 @@ function withoutKnown(pieces: Pieces, entry: number, { standing, originsOf, isSp
   }
   if (mayBeKnown === 0) return pieces;
   known.addAll(standing, isSpread);
-  for (const index of [...isKept.keys()].sort((one, other) => pieces.at[other]! - pieces.at[one]! || one - other)) {
+  for (const index of latestFirst(pieces)) {
     const { entries, ordinals } = originsOf(pieces.stood[index] === 1);
     if (pieces.at[index] === entry) isKept[index] = 1;
+    let writer = -1, isSeveral = false;
     for (let word = pieces.from[index]!; word < pieces.to[index]!; word++) {
-      const [writer, ordinal] = [entries[word]!, ordinals[word]!];
-      if (isSpread(writer)) {
-        if (known.has(writer, ordinal)) continue;
-        known.add(writer, ordinal);
+      // Neighbours are mostly of one entry.
+      if (entries[word] !== writer) isSeveral = isSpread((writer = entries[word]!));
+      if (isSeveral) {
+        if (known.has(writer, ordinals[word]!)) continue;
+        known.add(writer, ordinals[word]!);
       }
       isKept[index] = 1;
     }
   }
   return pick(pieces, (index) => isKept[index] === 1);
+}
+
+/** The pieces by their numbers, those that were removed last first; of one entry in the order of the page. */
+function latestFirst({ at, length }: Pieces): Float64Array {
+  let last = 0;
+  for (let index = 0; index < length; index++) last = Math.max(last, at[index]!);
+  const keys = new Float64Array(length);
+  for (let index = 0; index < length; index++) keys[index] = (last - at[index]!) * length + index;
+  return keys.sort().map((key) => key % length);
 }
 
 interface Sum {

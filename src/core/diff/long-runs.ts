@@ -3,12 +3,15 @@
  * that say nothing, and of a passage that was copied only the long ones can be told from them. What lies beside those, over a few words that differ, is
  * looked at as well, so that a passage with a word changed here and there is found whole.
  */
+import { sentenceBreak } from "../text/breaks";
 import { widestStep } from "./links";
 import { mostPlaces, type Runs, type Source, type Target, withRoom } from "./runs";
 import { seedLength } from "./seeds";
 
 /** So many equal words begin a run. Phrases are shorter, mostly; of a passage of which one word in five was changed, here and there so many stay together. */
 export const longSeedLength = 7;
+/** A run of fewer words, beside which nothing else goes on, is a phrase that came again, unless it is a whole sentence on both sides. */
+export const fewestAlone = 12;
 
 // Room that one search after the other uses.
 /** By hash, the first place of the target's seeds plus one; by place, less that of the target's first word, the next of the same hash. */
@@ -24,6 +27,8 @@ let hashes = new Int32Array(1024);
 export class LongRunFinder {
   readonly #mask: number;
   readonly #metMask: number;
+  /** The diagonals of one source for which `reached` is set. */
+  readonly #entered: number[] = [];
 
   /** What is found is put into `runs`. O(target). */
   constructor(readonly target: Target, readonly runs: Runs) {
@@ -49,14 +54,15 @@ export class LongRunFinder {
   /** O(source + runs) in words. */
   find(source: Source, of: number): void {
     const { words, open, from = 0 } = source;
-    const known = this.runs.count, metMask = this.#metMask, flags = isMet;
+    const metMask = this.#metMask, flags = isMet;
     reached = withRoom(reached, words.length + this.target.to);
     hashSeeds(words, open, from, words.length);
     for (let at = from; at < words.length && !this.runs.isSpent; at++) {
       const hash = hashes[at]!;
       if (hash !== 0 && flags[hash & metMask] === 1) this.#look(source, of, at, hash);
     }
-    for (let run = known; run < this.runs.count; run++) reached[this.#diagonal(this.runs.source[run]!, this.runs.target[run]!)] = 0;
+    for (const diagonal of this.#entered) reached[diagonal] = 0;
+    this.#entered.length = 0;
   }
 
   #diagonal(source: number, target: number): number {
@@ -78,11 +84,21 @@ export class LongRunFinder {
       while (this.#isSame(source, from - length, to - length)) length++;
       let ahead = 0;
       while (this.#isSame(source, from + ahead + 1, to + ahead + 1)) ahead++;
-      this.runs.put(of, from - length + 1, to - length + 1, length + ahead);
-      this.#goOn(source, of, from - length + 1, to - length + 1, -1);
+      const start = from - length + 1, target = to - length + 1, known = this.runs.count;
+      this.#goOn(source, of, start, target, -1);
+      this.#entered.push(diagonal);
       reached[diagonal] = this.#goOn(source, of, from + ahead, to + ahead, 1) + 1;
+      length += ahead;
+      const isAlone = this.runs.count === known;
+      if (!isAlone || length >= fewestAlone || this.#isWholeSentence(source, start, target, length)) this.runs.put(of, start, target, length);
       if (this.runs.isSpent) return;
     }
+  }
+
+  /** Whether a run is a sentence, or several, on both sides. */
+  #isWholeSentence({ breaks: s }: Source, from: number, to: number, length: number): boolean {
+    const { breaks: t } = this.target;
+    return startsSentence(s, from) && startsSentence(s, from + length) && startsSentence(t, to) && startsSentence(t, to + length);
   }
 
   /** Puts what follows on one side of a run, behind a few words that differ. Returns the word of the target that is farthest. */
@@ -108,6 +124,11 @@ export class LongRunFinder {
     const { target } = this;
     return from >= first && from < words.length && to >= target.from && to < target.to && words[from] === target.words[to] && target.open[to] === 1 && (open === null || open[from] === 1);
   }
+}
+
+/** Where a text ends, another sentence might start. */
+function startsSentence(breaks: Uint8Array, at: number): boolean {
+  return at >= breaks.length || breaks[at]! >= sentenceBreak;
 }
 
 /** The factor of a rolling hash, and what the first word of a seed is multiplied by when the last has come. */

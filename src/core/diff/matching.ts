@@ -76,7 +76,7 @@ export class Matching implements Comparison {
     for (let word = this.b.starts[block]!, end = this.b.starts[block + 1]!; word < end; ) {
       const from = word;
       while (word < end && this.fromBefore[word]! < 0) word++;
-      if (word - from < longRun) this.newWords.fill(1, from, word);
+      if (word - from < longRun) for (let each = from; each < word; each++) this.newWords[each] = 1;
       word++;
     }
   }

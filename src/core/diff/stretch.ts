@@ -102,12 +102,18 @@ function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => 
     after[index] = index + 1;
   }
   const isGone = passing.bytes(runs.length);
+  // By run what the change in front of it costs, and at the end the last one.
+  const bitsBefore = new Float64Array(runs.length + 1);
+  for (let index = 0; index <= runs.length; index++) bitsBefore[index] = bitsOfChangeBetween(runs[index - 1], runs[index]);
   let gone = 0;
   for (let first = 0; first < runs.length; first++) {
-    for (let index = first; index >= 0 && isGone[index] === 0 && isChance(index); ) {
+    for (let index = first; index >= 0 && isGone[index] === 0; ) {
+      const left = before[index]!, right = after[index]!;
+      const together = bitsOfChangeBetween(runs[left], runs[right]);
+      if (!isChance(runs[index]!, bitsBefore[index]! + bitsBefore[right]! - together)) break;
       isGone[index] = 1;
       gone++;
-      const left = before[index]!, right = after[index]!;
+      bitsBefore[right] = together;
       if (left >= 0) after[left] = right;
       if (right < runs.length) before[right] = left;
       // The neighbour behind is looked at in its turn; the one in front has to be looked at again.
@@ -116,19 +122,21 @@ function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => 
   }
   return gone === 0 ? runs : runs.filter((_, index) => isGone[index] === 0);
 
-  function isChance(index: number): boolean {
-    const run = runs[index]!;
-    const left = runs[before[index]!], right = runs[after[index]!];
-    const aBefore = left ? left.a + left.length : 0, bBefore = left ? left.b + left.length : 0;
-    const aAfter = right ? right.a : stretch.a.length, bAfter = right ? right.b : stretch.b.length;
-    const apart = bitsOfGap(aBefore, run.a, bBefore, run.b) + bitsOfGap(run.a + run.length, aAfter, run.b + run.length, bAfter);
-    const cost = costOfChange * (apart - bitsOfGap(aBefore, aAfter, bBefore, bAfter)) - (isWholeBlock(run) ? bitsOfWholeBlock : 0);
+  /** `saved` is what two changes cost beyond the one that they would be without the run. */
+  function isChance(run: Kept, saved: number): boolean {
+    const cost = costOfChange * saved - (isWholeBlock(run) ? bitsOfWholeBlock : 0);
     if (cost <= 0 || run.length >= longRun) return false;
     const from = run.b, to = run.b + run.length;
     const beginsSentence = stretch.bBreaks[from]! >= sentenceBreak;
     // Of most it is plain by their single words: how often pairs stand need not be counted for them.
     if (!beginsSentence && cost <= evidence().bits(stretch.b[from]!)) return false;
     return cost > evidence().mostBitsOfRun(stretch.b, from, to) || cost > evidence().bitsOfRun(stretch.b, from, to, beginsSentence);
+  }
+
+  /** What the change between two runs costs; undefined stands for the ends of the stretch. */
+  function bitsOfChangeBetween(left: Kept | undefined, right: Kept | undefined): number {
+    const aFrom = left ? left.a + left.length : 0, bFrom = left ? left.b + left.length : 0;
+    return right ? bitsOfGap(aFrom, right.a, bFrom, right.b) : bitsOfGap(aFrom, stretch.a.length, bFrom, stretch.b.length);
   }
 
   function bitsOfGap(aFrom: number, aTo: number, bFrom: number, bTo: number): number {
