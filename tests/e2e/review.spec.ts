@@ -288,6 +288,38 @@ test("the class is shown in a week, with columns of one's choice, and each figur
   await expect(table.getByRole("columnheader", { name: /^Moved/ })).toHaveCount(0);
 });
 
+test("students and groups are found by their names, and what the columns are stays in sight below them", async ({ browser }) => {
+  const ines = await signInAs(browser, "Ines Calder");
+  await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
+  const table = ines.getByRole("table", { name: "Contributions by group and student" });
+  const names = table.locator(".student-link"), field = ines.getByRole("searchbox", { name: "Find a student or a group" });
+  const everybody = await names.count();
+  await field.fill("nandak");
+  await expect(names).toHaveText(["Priya Nandakumar"]);
+  // Of a group that is found by a student the sum of all would mislead.
+  await expect(table.getByRole("rowheader", { name: /^All of/ })).toHaveCount(0);
+  await table.getByRole("link", { name: /^Added of Priya Nandakumar/ }).click();
+  await expect(ines.getByRole("region", { name: "Added of Priya Nandakumar" }).getByRole("row", { name: /^Sum/ })).toBeVisible();
+  await expect(names).toHaveText(["Priya Nandakumar"]);
+  await field.fill("millrace");
+  await expect(table.getByRole("rowheader", { name: /^All of/ })).toHaveText(["All of Millrace"]);
+  await expect(names).not.toHaveCount(1);
+  await field.fill("nobody");
+  await expect(table.getByText("No student and no group has such a name.")).toBeVisible();
+  await ines.reload();
+  await expect(field).toHaveValue("nobody");
+  await field.fill("");
+  await expect(names).toHaveCount(everybody);
+  await ines.getByRole("link", { name: "Close the evidence" }).click();
+
+  const top = () => table.getByRole("columnheader", { name: /^Added/ }).evaluate((head) => head.getBoundingClientRect().top);
+  await names.last().scrollIntoViewIfNeeded();
+  await expect.poll(top, "the headings stay below the head line").toBe(48);
+  await ines.setViewportSize({ width: 600, height: 800 });
+  await names.last().scrollIntoViewIfNeeded();
+  await expect.poll(top, "and go where the table has to be moved sideways").toBeLessThan(0);
+});
+
 test("links, pictures and sources are columns of their own, and open the entries that brought them", async ({ browser }) => {
   const ines = await signInAs(browser, "Ines Calder");
   await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();

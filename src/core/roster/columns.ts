@@ -1,4 +1,5 @@
 /** What the columns of a list hold: a proposal from headings and contents, to be corrected by whoever reads the list. */
+import { plainLetters } from "../text/letters";
 import { hasAddress, nameOfMailbox } from "./address";
 import type { ListTable } from "./table";
 
@@ -19,7 +20,7 @@ const headings: Partial<Record<ColumnKind, readonly string[]>> = {
   number: ["number", "student number", "student id", "id", "registry number", "no", "nr", "sourcedid", "matriculation number", "matrikelnummer", "username", "identifier"],
 };
 
-const fold = (heading: string) => heading.normalize("NFD").replace(/\p{M}/gu, "").toLowerCase().replace(/[^\p{L}\p{N}]+/gu, " ").trim();
+const fold = (heading: string) => plainLetters(heading).replace(/[^\p{L}\p{N}]+/gu, " ").trim();
 
 /** One kind for each column. Each kind is proposed once, but for "own" (a column of the course's own) and "left out". */
 export function proposeColumns({ headings: titles, rows }: ListTable): ColumnKind[] {

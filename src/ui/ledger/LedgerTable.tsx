@@ -1,3 +1,4 @@
+import { TableFrame } from "../frame/TableFrame";
 import { FigureLabel } from "../measures/FigureLabel";
 import type { LedgerLinesDto } from "@/data/ledger/dto";
 import { EarlierRows } from "./EarlierRows";
@@ -18,13 +19,13 @@ interface Props {
 export function LedgerTable({ caption, shown, look, isFiltered, hrefBase, load }: Props) {
   if (shown.lines.length === 0) return <p className="notice">{isFiltered ? "No entry is like that." : "Nothing has been saved here yet."}</p>;
   return (
-    <div className="scroll-x">
+    <TableFrame>
       <table className="ledger">
         <caption className="visually-hidden">{caption}</caption>
         <thead><tr><th scope="col" className="number">No.</th><th scope="col">Date</th><th scope="col">Author</th>{look.hasPages && <th scope="col">Page</th>}<th scope="col">Act and note</th><th scope="col" className="number"><FigureLabel figure="wordsIn">Words in</FigureLabel></th><th scope="col" className="number"><FigureLabel figure="wordsOut">Words out</FigureLabel></th><th scope="col" className="number"><FigureLabel figure="wordsAfter">On the page</FigureLabel></th></tr></thead>
         <LedgerRows lines={shown.lines} look={look} />
         {shown.next !== null && <EarlierRows key={`${hrefBase} ${shown.next}`} next={shown.next} columns={look.hasPages ? 8 : 7} hrefBase={hrefBase} load={load} />}
       </table>
-    </div>
+    </TableFrame>
   );
 }

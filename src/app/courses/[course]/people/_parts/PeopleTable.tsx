@@ -2,9 +2,11 @@
 import TextField from "@mui/material/TextField";
 import { useMemo, useState } from "react";
 import { roles, type Role } from "@/core/access/may";
+import { plainLetters } from "@/core/text/letters";
 import type { PersonDto } from "@/data/people/dto";
 import { Said } from "@/ui/forms/Said";
 import { useAct } from "@/ui/forms/useAct";
+import { TableFrame } from "@/ui/frame/TableFrame";
 import { counted, listed } from "@/ui/words/counts";
 import { arrivalWords, roleWords } from "@/ui/words/people";
 import { distance } from "@/ui/words/times";
@@ -32,8 +34,6 @@ const rowsAtOnce = 100;
 
 type Shown = Role | "left" | "not in" | "all";
 
-const fold = (text: string) => text.normalize("NFD").replace(/\p{M}/gu, "").toLowerCase();
-
 export function PeopleTable({ people, zone, now, groups, given, files, invite, leave, save, merge, unmerge }: Props) {
   const [text, setText] = useState("");
   const [shown, setShown] = useState<Shown>("all");
@@ -43,12 +43,12 @@ export function PeopleTable({ people, zone, now, groups, given, files, invite, l
   const { act, said, isBusy } = useAct();
 
   const found = useMemo(() => {
-    const wanted = fold(text.trim());
+    const wanted = plainLetters(text.trim());
     return people.filter((person) => {
       if (shown === "left" ? !person.leftAt : person.leftAt) return false;
       if (shown === "not in" && (person.arrival === "active" || person.leftAt)) return false;
       if (shown !== "all" && shown !== "left" && shown !== "not in" && person.role !== shown) return false;
-      return wanted === "" || [person.name, person.address, person.section, person.number, ...person.groups, ...Object.values(person.own)].some((each) => fold(each).includes(wanted));
+      return wanted === "" || [person.name, person.address, person.section, person.number, ...person.groups, ...Object.values(person.own)].some((each) => plainLetters(each).includes(wanted));
     });
   }, [people, text, shown]);
   const chosen = found.filter(({ id }) => ticked.has(id));
@@ -92,7 +92,7 @@ export function PeopleTable({ people, zone, now, groups, given, files, invite, l
       {found.length === 0
         ? <p className="notice">{people.length <= 1 ? "Nobody is on the course yet but you. Read a list from the registry, or add people one by one." : "Nobody fits what you are looking for."}</p>
         : (
-          <div className="scroll-x">
+          <TableFrame>
             <table className="ledger">
               <thead><tr>
                 <th scope="col"><input type="checkbox" aria-label="All that are shown" checked={chosen.length === found.length} onChange={(event) => tick(found.map(({ id }) => id), event.target.checked)} /></th>
@@ -118,7 +118,7 @@ export function PeopleTable({ people, zone, now, groups, given, files, invite, l
                 ))}
               </tbody>
             </table>
-          </div>
+          </TableFrame>
         )}
       {found.length > rows && <div className="actions" style={{ marginTop: 12 }}><Button size="small" variant="outlined" onClick={() => setRows(rows + rowsAtOnce)}>Show {Math.min(rowsAtOnce, found.length - rows)} more of {found.length - rows}</Button></div>}
       {open && <PersonDialog person={open === "new" ? null : open} groups={groups} given={open === "new" ? [] : (given[open.id] ?? [])} onClose={() => setOpen(null)} save={save} others={open !== "new" && open.role === "student" ? people.filter(({ id, role, leftAt }) => role === "student" && !leftAt && id !== open.id) : []} merge={async (gone, kept) => {

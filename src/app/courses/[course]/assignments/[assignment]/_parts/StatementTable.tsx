@@ -1,5 +1,6 @@
 "use client";
 import { Fragment, type ReactNode, startTransition, useEffect, useState } from "react";
+import { TableFrame } from "@/ui/frame/TableFrame";
 import { useFollowedLinks } from "@/ui/frame/useFollowedLinks";
 import { Late } from "@/ui/ledger/Late";
 import { number } from "@/ui/words/counts";
@@ -28,7 +29,7 @@ export function StatementTable({ name, sittings, opened, openHref, closedHref, s
   useEffect(() => startTransition(() => setWhole(true)), []);
   const hrefOf = (key: string, isOpen: boolean) => `${isOpen ? closedHref : openHref.replace("{key}", encodeURIComponent(key))}#${key}`;
   return (
-    <div className="scroll-x" onClick={follow} aria-busy={isGoing}>
+    <TableFrame onClick={follow} aria-busy={isGoing}>
       <table className="ledger statement">
         <caption className="visually-hidden">Statement of {name}</caption>
         <thead><tr><th scope="col">When</th><th scope="col">Where and what</th><th scope="col" className="number">Own words</th><th scope="col" className="number wide-only" title="By what others did since the line before">By others</th><th scope="col" className="number">Standing</th></tr></thead>
@@ -40,7 +41,7 @@ export function StatementTable({ name, sittings, opened, openHref, closedHref, s
         ))}
         <tbody><tr className="sum"><th scope="row" colSpan={3}>{sum.label}</th><td className="number wide-only">{sum.byOthers === 0 ? "" : signed(sum.byOthers)}</td><td className="number">{number(sum.standing)}</td></tr></tbody>
       </table>
-    </div>
+    </TableFrame>
   );
 }
 

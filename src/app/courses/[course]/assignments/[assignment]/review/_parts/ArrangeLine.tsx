@@ -1,6 +1,7 @@
 "use client";
 import type { Period } from "@/data/review/period";
 import type { Selection } from "./arrange";
+import { FindStudents } from "./FindStudents";
 import { useArrangement } from "./useArrangement";
 
 const names: Readonly<Record<Selection, string>> = { "nothing done": "Nothing done", late: "Late work", "with findings": "With findings", "not looked at": "Not looked at by me", "new since": "New since I looked" };
@@ -10,10 +11,13 @@ export function ArrangeLine({ period, counts }: { period: Period; counts: Readon
   const { arrangement, href, goTo } = useArrangement(period);
   const link = (only: Selection | null, name: string, count: number | null) => <a key={name} href={href({ only })} onClick={goTo} {...(arrangement.only === only ? { "aria-current": "true" as const } : {})}>{name}{count !== null && <> <span className="quiet">{count}</span></>}</a>;
   return (
-    <nav className="period-choice" aria-label="Who is shown">
-      {link(null, "Everybody", counts.all)}
-      {(Object.keys(names) as Selection[]).map((only) => link(only, names[only], counts[only]))}
-      {arrangement.by && <a href={href({ by: null })} onClick={goTo}>Back to groups</a>}
-    </nav>
+    <div className="arrange-line">
+      <nav className="period-choice" aria-label="Who is shown">
+        {link(null, "Everybody", counts.all)}
+        {(Object.keys(names) as Selection[]).map((only) => link(only, names[only], counts[only]))}
+        {arrangement.by && <a href={href({ by: null })} onClick={goTo}>Back to groups</a>}
+      </nav>
+      <FindStudents period={period} />
+    </div>
   );
 }

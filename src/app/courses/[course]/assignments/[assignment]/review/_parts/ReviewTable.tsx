@@ -5,11 +5,12 @@ import type { GroupFindingsDto } from "@/data/review/class-findings";
 import { type GroupReviewDto, unassigned } from "@/data/review/dto";
 import type { Period } from "@/data/review/period";
 import { useFollowedLinks } from "@/ui/frame/useFollowedLinks";
+import { TableFrame } from "@/ui/frame/TableFrame";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { paths } from "@/ui/paths";
 import { counted, number, percent } from "@/ui/words/counts";
 import { figureWords } from "@/ui/words/figures";
-import { arrangementAsked, inOrder, type Order, selected } from "./arrange";
+import { arrangementAsked, inOrder, lookedFor, type Order, selected } from "./arrange";
 import { columnWords } from "./column-words";
 import { type Column, shownColumns } from "./columns";
 import { FigureRow, type RowsIn, SumRow } from "./FigureRow";
@@ -38,39 +39,45 @@ export function ReviewTable({ groups, period, counts, remembered, findings, ...r
   const { arrangement, href, goTo } = useArrangement(period);
   const [isWhole, setWhole] = useState(groups.length <= atFirst);
   useEffect(() => startTransition(() => setWhole(true)), []);
-  const { by, only, isDescending } = arrangement;
+  const { by, only, isDescending, find } = arrangement;
+  const looked = lookedFor(groups, find);
   const shown = shownColumns(arrangement.columns ?? remembered, counts).filter((column) => column !== "expected" || rows.expected !== null);
   const kept = arrangementAsked(arrangement);
   const across = 1 + shown.reduce((sum, column) => sum + columnWords[column].cells, 0);
   const head = (column: Column) => {
     const { label, order, cells, isNumber } = columnWords[column];
-    const name: ReactNode = column === "expected" || column === "last" || column === "looked" ? label : <FigureLabel figure={column} />;
     const isBy = by === column;
     const link = (to: Order) => <a href={href({ by: to, isDescending: isBy && !isDescending })} onClick={goTo} className="sort-link" aria-label={`In the order of ${order}, ${isBy && !isDescending ? "most" : "least"} first`}>{isBy ? (isDescending ? "▾" : "▴") : "▵"}</a>;
-    return <th key={column} scope="col" colSpan={cells} className={isNumber ? "number" : undefined} aria-sort={isBy ? (isDescending ? "descending" : "ascending") : "none"}>{name} {column !== "looked" && link(column)}</th>;
+    // The sign of order stays beside the last word.
+    const lastWord = label.slice(label.lastIndexOf(" ") + 1);
+    const named = column === "looked" ? label
+      : column === "expected" || column === "last" ? <>{label.slice(0, -lastWord.length)}<span className="one-line">{lastWord} {link(column)}</span></>
+      : <><FigureLabel figure={column} /> {link(column)}</>;
+    return <th key={column} scope="col" colSpan={cells} className={isNumber ? "number" : undefined} aria-sort={isBy ? (isDescending ? "descending" : "ascending") : "none"}>{named}</th>;
   };
   const list = (found: ReadonlySet<string>) => {
-    const placed = selected(groups, only, rows.progress, found);
+    const placed = selected(looked, only, rows.progress, found);
     const ordered = by ? inOrder(placed, by, isDescending, rows.expected?.met) : placed;
-    if (ordered.length === 0) return <tbody><tr><td colSpan={across} className="quiet">Nobody is like that.</td></tr></tbody>;
+    if (ordered.length === 0) return <tbody><tr><td colSpan={across} className="quiet">{find ? "Nobody who is like that has such a name, and no such group has anybody who is." : "Nobody is like that."}</td></tr></tbody>;
     return <tbody>{ordered.slice(0, isWhole ? undefined : 4 * atFirst).map(({ group, each }) => <FigureRow key={`${group.wikiId} ${each.member.id}`} shown={shown} kept={kept} id={each.member.id} name={each.member.name} mark={each.member.mark} group={group.name} figures={each} wikiId={group.wikiId} {...rows} />)}</tbody>;
   };
   return (
-    <div className="scroll-x" onClick={follow} aria-busy={isGoing}>
+    <TableFrame onClick={follow} aria-busy={isGoing}>
       <table className="ledger review-table">
         <caption className="visually-hidden">Contributions by group and student</caption>
         <thead><tr><th scope="col">Student</th>{shown.map(head)}</tr></thead>
         {only === "with findings" ? <Suspense fallback={<tbody><tr><td colSpan={across} className="quiet">Looking through the groups.</td></tr></tbody>}><WithFound findings={findings} list={list} /></Suspense> : (by || only) && list(new Set())}
-        {!by && !only && groups.slice(0, isWhole ? undefined : atFirst).map((group) => (
+        {!by && !only && looked.length === 0 && <tbody><tr><td colSpan={across} className="quiet">No student and no group has such a name.</td></tr></tbody>}
+        {!by && !only && looked.slice(0, isWhole ? undefined : atFirst).map((group) => (
           <tbody key={group.wikiId}>
             <GroupLine group={group} across={across} place={rows.place} findings={findings} />
             {group.members.map((each) => <FigureRow key={each.member.id} shown={shown} kept={kept} id={each.member.id} name={each.member.name} mark={each.member.mark} figures={each} wikiId={group.wikiId} {...rows} />)}
-            {group.unassigned && <FigureRow shown={shown} kept={kept} id={unassigned} name="Unassigned" mark={null} figures={group.unassigned} wikiId={group.wikiId} {...rows} />}
-            <SumRow shown={shown} group={group} />
+            {group.isWhole && group.unassigned && <FigureRow shown={shown} kept={kept} id={unassigned} name="Unassigned" mark={null} figures={group.unassigned} wikiId={group.wikiId} {...rows} />}
+            {group.isWhole && <SumRow shown={shown} group={group} />}
           </tbody>
         ))}
       </table>
-    </div>
+    </TableFrame>
   );
 }
 

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { expect, test } from "vitest";
 import type { GroupReviewDto, MemberReviewDto } from "@/data/review/dto";
 import { allTime } from "@/data/review/period";
-import { arrangementAsked, inOrder, orders, selected } from "./arrange";
+import { arrangementAsked, inOrder, lookedFor, orders, selected } from "./arrange";
 import { arrangementOf } from "./arranged";
 import { columns, shownColumns } from "./columns";
 import { periodOf } from "./period";
@@ -25,6 +25,15 @@ test("those are shown who are asked for", () => {
   expect(ids(selected([group("alder", member("mira", { addedLate: 12 }), member("jonas"))], "late", looked))).toEqual(["mira"]);
 });
 
+test("a group is found by its name with all its members, and a student by theirs alone, whatever the signs on letters", () => {
+  const named = [group("Alder Brook", member("Zoë Hale"), member("Jonas Feld")), group("Hale Rill", member("Elin Sorby"))];
+  const told = (find: string) => lookedFor(named, find).map(({ name, isWhole, members }) => [name, isWhole, ...members.map(({ member: { name: own } }) => own)]);
+  expect(told("")).toEqual([["Alder Brook", true, "Zoë Hale", "Jonas Feld"], ["Hale Rill", true, "Elin Sorby"]]);
+  expect(told(" hale")).toEqual([["Alder Brook", false, "Zoë Hale"], ["Hale Rill", true, "Elin Sorby"]]);
+  expect(told("ZOE")).toEqual([["Alder Brook", false, "Zoë Hale"]]);
+  expect(told("nobody")).toEqual([]);
+});
+
 test("in the order of a figure, either way, those without it stand last", () => {
   const all = selected(groups, null, null);
   expect(ids(inOrder(all, "share", false))).toEqual(["jonas", "mira", "elin", "priya"]);
@@ -35,9 +44,9 @@ test("in the order of a figure, either way, those without it stand last", () => 
 });
 
 test("an arrangement is what its address says, and ordering loses nobody", () => {
-  fc.assert(fc.property(fc.option(fc.constantFrom(...orders), { nil: null }), fc.boolean(), fc.array(fc.nat(3), { maxLength: 12 }), fc.subarray([...columns]), fc.nat(9), (by, isDescending, amounts, chosen, at) => {
+  fc.assert(fc.property(fc.option(fc.constantFrom(...orders), { nil: null }), fc.boolean(), fc.array(fc.nat(3), { maxLength: 12 }), fc.subarray([...columns]), fc.nat(9), fc.string(), (by, isDescending, amounts, chosen, at, find) => {
     const period = { from: at % 2 === 0 ? null : new Date(at), until: at % 3 === 0 ? null : new Date(100 + at) };
-    const arrangement = { by, isDescending: by !== null && isDescending, only: null, period, columns: chosen.length === 0 ? null : chosen };
+    const arrangement = { by, isDescending: by !== null && isDescending, only: null, find, period, columns: chosen.length === 0 ? null : chosen };
     const asked = arrangementAsked(arrangement);
     expect(arrangementOf(asked, periodOf(asked))).toEqual(arrangement);
     const placed = selected([group("g", ...amounts.map((entries, at) => member(`m${at}`, { entries })))], null, null);
@@ -45,7 +54,7 @@ test("an arrangement is what its address says, and ordering loses nobody", () =>
     expect(new Set(ordered)).toEqual(new Set(placed));
     for (const [at, { each }] of ordered.entries()) if (at > 0) expect((each.entries - ordered[at - 1]!.each.entries) * (isDescending ? -1 : 1)).toBeGreaterThanOrEqual(0);
   }), { seed: 91, numRuns: 200 });
-  expect(arrangementOf({ by: "height", only: ["x"] })).toEqual({ by: null, isDescending: false, only: null, period: allTime, columns: null });
+  expect(arrangementOf({ by: "height", only: ["x"] })).toEqual({ by: null, isDescending: false, only: null, find: "", period: allTime, columns: null });
 });
 
 test("what counts in the assignment comes first, and what is chosen is shown in that order", () => {

@@ -2,6 +2,7 @@
 import type { GroupReviewDto, MemberReviewDto } from "@/data/review/dto";
 import type { Period } from "@/data/review/period";
 import { type Column, columns } from "./columns";
+import { plainLetters } from "@/core/text/letters";
 import { periodAsked } from "./period-asked";
 
 /** What those can be put into the order of: each column but what the viewer has looked at. */
@@ -17,14 +18,30 @@ export interface Arrangement {
   readonly by: Order | null;
   readonly isDescending: boolean;
   readonly only: Selection | null;
+  /** Part of the name of a student or a group; empty: everybody. */
+  readonly find: string;
   readonly period: Period;
   /** Null: the usual ones. */
   readonly columns: readonly Column[] | null;
 }
 
 /** An arrangement as it stands in an address. */
-export function arrangementAsked({ by, only, isDescending, period, columns: chosen }: Arrangement): Record<string, string> {
-  return { ...(by ? { by } : {}), ...(by && isDescending ? { down: "1" } : {}), ...(only ? { only } : {}), ...periodAsked(period), ...(chosen ? { columns: chosen.join(",") } : {}) };
+export function arrangementAsked({ by, only, isDescending, find, period, columns: chosen }: Arrangement): Record<string, string> {
+  return { ...(by ? { by } : {}), ...(by && isDescending ? { down: "1" } : {}), ...(only ? { only } : {}), ...(find ? { find } : {}), ...periodAsked(period), ...(chosen ? { columns: chosen.join(",") } : {}) };
+}
+
+/** A group of which all members are shown, or some. */
+export type ShownGroup = GroupReviewDto & { readonly isWhole: boolean };
+
+/** The groups whose names are looked for, and of the others those members whose names are. */
+export function lookedFor(groups: readonly GroupReviewDto[], find: string): ShownGroup[] {
+  const wanted = plainLetters(find.trim());
+  const isWanted = (name: string) => plainLetters(name).includes(wanted);
+  return groups.flatMap((group): ShownGroup[] => {
+    if (isWanted(group.name)) return [{ ...group, isWhole: true }];
+    const members = group.members.filter(({ member }) => isWanted(member.name));
+    return members.length > 0 ? [{ ...group, members, isWhole: false }] : [];
+  });
 }
 
 /** How far the viewer has looked, and about whom something was found, by "wiki person". */

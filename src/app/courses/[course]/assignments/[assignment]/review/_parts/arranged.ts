@@ -11,6 +11,6 @@ export function arrangementOf(given: Given, period: Period = allTime): Arrangeme
   const shown = columns.filter((column) => chosen.has(column));
   return {
     by: orders.find((each) => each === given.by) ?? null, only: selections.find((each) => each === given.only) ?? null,
-    isDescending: given.down !== undefined, period, columns: shown.length > 0 ? shown : null,
+    find: typeof given.find === "string" ? given.find.slice(0, 80) : "", isDescending: given.down !== undefined, period, columns: shown.length > 0 ? shown : null,
   };
 }

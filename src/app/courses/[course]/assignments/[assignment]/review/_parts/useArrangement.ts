@@ -6,15 +6,17 @@ import { type Arrangement, arrangementAsked } from "./arrange";
 import { arrangementOf } from "./arranged";
 
 /** How the class is arranged by the address. Another order or selection changes the address alone: what is shown is there already. */
-export function useArrangement(period: Period): { arrangement: Arrangement; href: (changed: Partial<Arrangement>) => string; goTo: (event: MouseEvent<HTMLAnchorElement>) => void } {
+export function useArrangement(period: Period): { arrangement: Arrangement; href: (changed: Partial<Arrangement>) => string; goTo: (event: MouseEvent<HTMLAnchorElement>) => void; find: (text: string) => void } {
   const [searched, path] = [useSearchParams(), usePathname()];
   const arrangement = arrangementOf({ ...Object.fromEntries(searched), columns: searched.getAll("columns") }, period);
+  const href = (changed: Partial<Arrangement>) => {
+    const asked = new URLSearchParams(arrangementAsked({ ...arrangement, ...changed })).toString();
+    return asked === "" ? path : `${path}?${asked}`;
+  };
   return {
-    arrangement,
-    href: (changed) => {
-      const asked = new URLSearchParams(arrangementAsked({ ...arrangement, ...changed })).toString();
-      return asked === "" ? path : `${path}?${asked}`;
-    },
+    arrangement, href,
+    // Letter by letter: the way back leads to where one began to type.
+    find: (text) => window.history.replaceState(null, "", href({ find: text })),
     goTo: (event) => {
       if (event.button !== 0 || event.metaKey || event.ctrlKey || event.shiftKey || event.altKey) return;
       event.preventDefault();
