@@ -10,8 +10,10 @@ export function useArrangement(period: Period): { arrangement: Arrangement; href
   const [searched, path] = [useSearchParams(), usePathname()];
   const arrangement = arrangementOf({ ...Object.fromEntries(searched), columns: searched.getAll("columns") }, period);
   const href = (changed: Partial<Arrangement>) => {
-    const asked = new URLSearchParams(arrangementAsked({ ...arrangement, ...changed })).toString();
-    return asked === "" ? path : `${path}?${asked}`;
+    const asked = new URLSearchParams(arrangementAsked({ ...arrangement, ...changed }));
+    // The evidence that is open stays open.
+    for (const name of ["wiki", "person", "figure"]) if (searched.has(name)) asked.set(name, searched.get(name)!);
+    return asked.size === 0 ? path : `${path}?${asked}`;
   };
   return {
     arrangement, href,
