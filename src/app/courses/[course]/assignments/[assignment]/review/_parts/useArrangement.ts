@@ -13,7 +13,8 @@ export function useArrangement(period: Period): { arrangement: Arrangement; href
     const asked = new URLSearchParams(arrangementAsked({ ...arrangement, ...changed }));
     // The evidence that is open stays open.
     for (const name of ["wiki", "person", "figure"]) if (searched.has(name)) asked.set(name, searched.get(name)!);
-    return asked.size === 0 ? path : `${path}?${asked}`;
+    const query = asked.toString();
+    return query === "" ? path : `${path}?${query}`;
   };
   return {
     arrangement, href,
