@@ -312,6 +312,10 @@ test("students and groups are found by their names, and what the columns are sta
   await expect(names).toHaveCount(everybody);
   await ines.getByRole("link", { name: "Close the evidence" }).click();
   await expect(ines.getByRole("region", { name: "Added of Priya Nandakumar" })).toBeHidden();
+  await expect(names).toHaveCount(everybody);
+  await ines.getByRole("link", { name: /^Not looked at by me/ }).click();
+  await ines.getByRole("link", { name: "The last seven days" }).click();
+  for (const name of ["The last seven days", /^Not looked at by me/]) await expect(ines.getByRole("link", { name })).toHaveAttribute("aria-current", "true");
 
   const top = () => table.getByRole("columnheader", { name: /^Added/ }).evaluate((head) => head.getBoundingClientRect().top);
   await table.evaluate((all) => window.scrollTo(0, all.getBoundingClientRect().top + window.scrollY + 300));

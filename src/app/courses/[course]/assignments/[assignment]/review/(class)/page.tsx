@@ -13,7 +13,6 @@ import { reviewFigures } from "@/data/review/dto";
 import { findEvidence } from "@/data/review/evidence";
 import { assignmentReview, reviewedWikis } from "@/data/review/read";
 import { readingProgress } from "@/data/review/progress";
-import { allTime } from "@/data/review/period";
 import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
 import { momentAndDistance } from "@/ui/words/times";
@@ -21,7 +20,7 @@ import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { assignmentTrail } from "@/app/_parts/trail";
 import { LinkButton } from "@/ui/forms/LinkButton";
-import { arrangementAsked, selected, type Selection } from "../_parts/arrange";
+import { selected, type Selection } from "../_parts/arrange";
 import { arrangementOf } from "../_parts/arranged";
 import { ArrangeLine } from "../_parts/ArrangeLine";
 import { EvidencePanel } from "../_parts/EvidencePanel";
@@ -58,7 +57,6 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
   const students = groups.flatMap(({ wikiId, members }) => members.map(({ member }) => ({ wikiId, personId: member.id, name: member.name })));
   const next = students.find(({ wikiId, personId }) => !progress?.mine.has(`${wikiId} ${personId}`));
   const done = progress?.mine.size ?? 0;
-  const href = (more: Record<string, string>) => `${paths.review(courseId, assignmentId)}${Object.keys(more).length > 0 ? `?${new URLSearchParams(more)}` : ""}`;
   const countOf = (only: Selection | null) => selected(groups, only, progress).length;
   const counts = { all: countOf(null), "nothing done": countOf("nothing done"), late: countOf("late"), "with findings": null, "not looked at": countOf("not looked at"), "new since": countOf("new since") };
   const clock = (at: Date) => wallClockAt(at, course.timeZone).slice(0, 10);
@@ -79,7 +77,7 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
           <h2 id="found">What to ask about{course.role === "instructor" && <> <Link href={paths.thresholds(courseId, assignmentId)} className="beside-heading">When to ask</Link></>}</h2>
           <Suspense fallback={<p className="quiet" role="status">Looking through the groups.</p>}><ClassFindings findings={findings} courseId={courseId} assignmentId={assignmentId} /></Suspense>
         </section>
-        <PeriodChoice period={period} dueAt={assignment.dueAt} cutOffAt={assignment.cutOffAt} weeksFrom={assignment.opensAt} zone={course.timeZone} now={ctx.now} href={(each) => href({ ...arrangementAsked({ ...arrangement, period: allTime }), ...each })} />
+        <PeriodChoice period={period} dueAt={assignment.dueAt} cutOffAt={assignment.cutOffAt} weeksFrom={assignment.opensAt} zone={course.timeZone} now={ctx.now} />
         <ArrangeLine period={period} counts={counts} />
         <ColumnChoice key={JSON.stringify(arrangement.columns ?? remembered)} period={period} counts={assignment.counts} action={paths.review(courseId, assignmentId)} hasExpected={expected !== null} remembered={remembered} />
         <RowKeys />
@@ -88,7 +86,7 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
             groups={groups} period={period} counts={assignment.counts} remembered={remembered} findings={findings} expected={expected} days={{ from: clock(first), to: clock(last), due: clock(assignment.dueAt) }}
             place={{ courseId, assignmentId }} zone={course.timeZone} now={ctx.now} open={asked.success ? asked.data : null} progress={progress}
           />
-          {evidence && asked.success && <EvidencePanel evidence={evidence} courseId={courseId} zone={course.timeZone} now={ctx.now} backHref={href(arrangementAsked(arrangement))} />}
+          {evidence && asked.success && <EvidencePanel evidence={evidence} courseId={courseId} zone={course.timeZone} now={ctx.now} />}
         </div>
       </div>
     </Frame>

@@ -74,7 +74,7 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
             <LinkButton href={paths.wiki(course, wiki)} variant="outlined">Open the wiki</LinkButton>
           </div>
         </div>
-        <PeriodChoice period={period} dueAt={group.dueAt} zone={zone} now={ctx.now} href={href} />
+        <PeriodChoice period={period} dueAt={group.dueAt} zone={zone} now={ctx.now} />
         <div className="paper group-growth">
           <GrowthChart
             points={group.growth.map((point) => ({ at: point.at, words: order.map((column) => point.words[column]!) }))} layers={layers} ticks={group.ticks.map(({ at: time, member }) => ({ at: time, mark: member === null ? null : members[member]!.mark }))}

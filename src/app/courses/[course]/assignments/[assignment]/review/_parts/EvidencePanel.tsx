@@ -1,25 +1,24 @@
 import Link from "next/link";
 import type { EvidenceDto, EvidenceLineDto } from "@/data/review/dto";
 import { Author } from "@/ui/authors/AuthorMark";
-import { LinkButton } from "@/ui/forms/LinkButton";
 import { Late } from "@/ui/ledger/Late";
 import { paths } from "@/ui/paths";
 import { number, percent, percents } from "@/ui/words/counts";
 import { reviewFigureWords } from "@/ui/words/figures";
 import { moment } from "@/ui/words/times";
+import { CloseEvidence } from "./CloseEvidence";
 
 interface Props {
   readonly evidence: EvidenceDto;
   readonly courseId: string;
   readonly zone: string;
   readonly now: Date;
-  readonly backHref: string;
 }
 
 const kindWords: Record<EvidenceLineDto["kind"], string> = { started: "Started", wrote: "Wrote on", restored: "Restored", renamed: "Renamed", removed: "Removed", "brought back": "Brought back", commented: "Commented on", answered: "Answered on" };
 
 /** The entries or comments behind one figure, with their sum, which is the figure; each one step from its change. */
-export function EvidencePanel({ evidence, courseId, zone, now, backHref }: Props) {
+export function EvidencePanel({ evidence, courseId, zone, now }: Props) {
   const { figure, member, lines } = evidence;
   const sum = lines.reduce((total, line) => total + line.amount, 0);
   const words = reviewFigureWords[figure];
@@ -31,7 +30,7 @@ export function EvidencePanel({ evidence, courseId, zone, now, backHref }: Props
           <h2><Author name={member?.name ?? "Unassigned"} mark={member?.mark ?? null} />: {words.label.toLowerCase()}</h2>
           <p className="quiet">{words.about} <Link href={paths.measures(figure)}>How it comes about</Link></p>
         </div>
-        <LinkButton href={backHref} scroll={false} size="small" variant="text" aria-label="Close the evidence">Close</LinkButton>
+        <CloseEvidence />
       </header>
       {lines.length === 0
         ? <p className="quiet nothing-here">Nothing stands behind this figure: it is nought.</p>

@@ -1,6 +1,8 @@
+"use client";
 import Link from "next/link";
 import { dayLength } from "@/core/time/lengths";
 import type { Period } from "@/data/review/period";
+import { useHere } from "@/ui/frame/useHere";
 import { moment } from "@/ui/words/times";
 import { weeksSince } from "./weeks";
 
@@ -13,13 +15,14 @@ interface Props {
   readonly weeksFrom?: Date;
   readonly zone: string;
   readonly now: Date;
-  readonly href: (asked: Record<string, string>) => string;
 }
 
 const week = 7 * dayLength;
 
 /** Which time the figures are about: all of it, up to the due time, the last week, the last day, or what was drawn on the chart. */
-export function PeriodChoice({ period, dueAt, cutOffAt = null, weeksFrom, zone, now, href }: Props) {
+export function PeriodChoice({ period, dueAt, cutOffAt = null, weeksFrom, zone, now }: Props) {
+  const here = useHere();
+  const href = (asked: Record<string, string>) => here({ from: null, until: null, ...asked });
   const choices: readonly { readonly name: string; readonly period: Record<string, string> }[] = [
     { name: "All of it, as it is now", period: {} },
     ...(dueAt < now ? [{ name: "As at the due time", period: { until: String(dueAt.getTime()) } }] : []),

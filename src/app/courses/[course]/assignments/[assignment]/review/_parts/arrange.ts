@@ -25,6 +25,9 @@ export interface Arrangement {
   readonly columns: readonly Column[] | null;
 }
 
+/** What addresses say of an arrangement. */
+export const askedOfArrangement = ["by", "down", "only", "find", "from", "until", "columns"];
+
 /** An arrangement as it stands in an address. */
 export function arrangementAsked({ by, only, isDescending, find, period, columns: chosen }: Arrangement): Record<string, string> {
   return { ...(by ? { by } : {}), ...(by && isDescending ? { down: "1" } : {}), ...(only ? { only } : {}), ...(find ? { find } : {}), ...periodAsked(period), ...(chosen ? { columns: chosen.join(",") } : {}) };

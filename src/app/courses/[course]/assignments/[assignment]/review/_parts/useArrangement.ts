@@ -1,20 +1,19 @@
 "use client";
-import { usePathname, useSearchParams } from "next/navigation";
+import { useSearchParams } from "next/navigation";
 import type { MouseEvent } from "react";
 import type { Period } from "@/data/review/period";
-import { type Arrangement, arrangementAsked } from "./arrange";
+import { useHere } from "@/ui/frame/useHere";
+import { type Arrangement, arrangementAsked, askedOfArrangement } from "./arrange";
 import { arrangementOf } from "./arranged";
 
 /** How the class is arranged by the address. Another order or selection changes the address alone: what is shown is there already. */
 export function useArrangement(period: Period): { arrangement: Arrangement; href: (changed: Partial<Arrangement>) => string; goTo: (event: MouseEvent<HTMLAnchorElement>) => void; find: (text: string) => void } {
-  const [searched, path] = [useSearchParams(), usePathname()];
+  const [searched, here] = [useSearchParams(), useHere()];
   const arrangement = arrangementOf({ ...Object.fromEntries(searched), columns: searched.getAll("columns") }, period);
   const href = (changed: Partial<Arrangement>) => {
-    const asked = new URLSearchParams(arrangementAsked({ ...arrangement, ...changed }));
-    // The evidence that is open stays open.
-    for (const name of ["wiki", "person", "figure"]) if (searched.has(name)) asked.set(name, searched.get(name)!);
-    const query = asked.toString();
-    return query === "" ? path : `${path}?${query}`;
+    const asked = arrangementAsked({ ...arrangement, ...changed });
+    // Evidence that is open stays open.
+    return here(Object.fromEntries(askedOfArrangement.map((name) => [name, asked[name] ?? null])));
   };
   return {
     arrangement, href,

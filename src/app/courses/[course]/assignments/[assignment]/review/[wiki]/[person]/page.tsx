@@ -60,7 +60,7 @@ export default async function StatementPage({ params, searchParams }: PageProps<
           </div>
         </div>
         <StepKeys before={stepTo(before)} next={stepTo(next)} />
-        <PeriodChoice period={period} dueAt={told.dueAt} zone={zone} now={ctx.now} href={(more) => here(more)} />
+        <PeriodChoice period={period} dueAt={told.dueAt} zone={zone} now={ctx.now} />
         <StatementFacts told={told} />
         {told.findings.length > 0 && <section className="section" aria-labelledby="found"><h2 id="found">What to ask about</h2><FindingList courseId={course} wikiId={wiki} findings={toldFindings(told.findings, members, told.pages, zone)} zone={zone} now={ctx.now} /></section>}
         <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={course} assignmentId={assignment} told={feedback} viewerId={ctx.viewer.id} groupName={told.groupName} to={[{ label: `${member.name} alone`, wikiId: wiki, personId: person }, { label: told.groupName, wikiId: wiki, personId: null }]} zone={zone} now={ctx.now} /></section>
