@@ -266,7 +266,7 @@ test("the class is shown in a week, with columns of one's choice, and each figur
   expect(await amounts(evidence)).toEqual({ sum: told, told });
   await evidence.getByRole("link", { name: "Close the evidence" }).click();
 
-  await ines.getByText("Columns and keys").click();
+  await ines.getByRole("main").getByText("Columns and keys").click();
   await ines.getByRole("checkbox", { name: "Moved" }).check();
   await ines.getByRole("checkbox", { name: "Entries" }).uncheck();
   await ines.getByRole("button", { name: "Show these" }).click();
@@ -282,7 +282,7 @@ test("the class is shown in a week, with columns of one's choice, and each figur
   await ines.goto(new URL(ines.url()).pathname);
   await expect(table.getByRole("columnheader", { name: /^Moved/ })).toBeVisible();
   await expect(table.getByRole("columnheader", { name: /^Entries/ })).toHaveCount(0);
-  await ines.getByText("Columns and keys").click();
+  await ines.getByRole("main").getByText("Columns and keys").click();
   await ines.getByRole("button", { name: "The usual ones" }).click();
   await expect(table.getByRole("columnheader", { name: /^Entries/ })).toBeVisible();
   await expect(table.getByRole("columnheader", { name: /^Moved/ })).toHaveCount(0);
@@ -293,6 +293,7 @@ test("students and groups are found by their names, and what the columns are sta
   await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
   const table = ines.getByRole("table", { name: "Contributions by group and student" });
   const names = table.locator(".student-link"), field = ines.getByRole("searchbox", { name: "Find a student or a group" });
+  await expect(names.last()).toBeVisible();
   const everybody = await names.count();
   await field.fill("nandak");
   await expect(names).toHaveText(["Priya Nandakumar"]);
@@ -328,7 +329,7 @@ test("links, pictures and sources are columns of their own, and open the entries
   const ines = await signInAs(browser, "Ines Calder");
   await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
   const table = ines.getByRole("table", { name: "Contributions by group and student" });
-  await ines.getByText("Columns and keys").click();
+  await ines.getByRole("main").getByText("Columns and keys").click();
   for (const name of ["Links", "Pictures", "Sources"]) await ines.getByRole("checkbox", { name, exact: true }).check();
   await ines.getByRole("button", { name: "Show these" }).click();
   for (const name of ["Links", "Pictures", "Sources"]) {

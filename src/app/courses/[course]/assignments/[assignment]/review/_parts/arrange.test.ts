@@ -12,7 +12,7 @@ const member = (id: string, over: Partial<MemberReviewDto> = {}): MemberReviewDt
   standing: 0, share: null, sharePercent: null, lastAt: null, ...over,
 });
 const group = (wikiId: string, ...members: MemberReviewDto[]): GroupReviewDto => ({ wikiId, name: wikiId, homePageId: null, members, unassigned: null, balance: null, starterWords: 0, othersWords: 0 });
-const groups = [group("alder", member("mira", { entries: 3, share: 0.5 }), member("jonas", { comments: 1, share: 0.1 })), group("thorn", member("priya"), member("elin", { entries: 1, share: 0.9, lastAt: new Date(5) }))];
+const groups = [group("alder", member("mira", { entries: 3, share: 0.5, sharePercent: 50 }), member("jonas", { comments: 1, share: 0.1, sharePercent: 10 })), group("thorn", member("priya"), member("elin", { entries: 1, share: 0.9, sharePercent: 90, lastAt: new Date(5) }))];
 const ids = (placed: ReturnType<typeof selected>) => placed.map(({ each }) => each.member.id);
 
 test("those are shown who are asked for", () => {
@@ -41,6 +41,11 @@ test("in the order of a figure, either way, those without it stand last", () => 
   expect(ids(inOrder(all, "last", false))).toEqual(["elin", "mira", "jonas", "priya"]);
   expect(ids(inOrder(all, "entries", false))).toEqual(["jonas", "priya", "elin", "mira"]);
   expect(ids(inOrder(all, "expected", true, new Map([["thorn priya", 3], ["alder jonas", 1]])))).toEqual(["priya", "jonas", "mira", "elin"]);
+});
+
+test("shares stand in the order in which they are shown", () => {
+  const shown = [member("mira", { share: 0.286, sharePercent: 28 }), member("jonas", { share: 0.285, sharePercent: 29 }), member("elin", { share: 0.281, sharePercent: 28 })];
+  expect(ids(inOrder(selected([group("alder", ...shown)], null, null), "share", false))).toEqual(["elin", "mira", "jonas"]);
 });
 
 test("an arrangement is what its address says, and ordering loses nobody", () => {

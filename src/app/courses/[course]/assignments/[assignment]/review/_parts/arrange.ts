@@ -77,7 +77,15 @@ export function selected(groups: readonly GroupReviewDto[], only: Selection | nu
 
 /** All of them in the order of a column, those without it last; who is alike stands as in the groups. `met`: how much each has met of what is expected. */
 export function inOrder(placed: readonly Placed[], by: Order, isDescending: boolean, met: ReadonlyMap<string, number> = new Map()): Placed[] {
-  const amount = ({ group, each }: Placed): number | null => (by === "last" ? (each.lastAt?.getTime() ?? null) : by === "expected" ? (met.get(`${group.wikiId} ${each.member.id}`) ?? 0) : each[by]);
+  const amount = ({ group, each }: Placed): number | null => {
+    switch (by) {
+      case "last": return each.lastAt?.getTime() ?? null;
+      case "expected": return met.get(`${group.wikiId} ${each.member.id}`) ?? 0;
+      // As it is shown: so that those of a group add up to 100, one of 28.6 per cent may be shown as 28 and one of 28.5 as 29.
+      case "share": return each.sharePercent === null ? null : each.sharePercent + (each.share ?? 0);
+      default: return each[by];
+    }
+  };
   return [...placed].sort((one, other) => {
     const [a, b] = [amount(one), amount(other)];
     if (a === null || b === null) return a === b ? 0 : a === null ? 1 : -1;
