@@ -297,6 +297,7 @@ test("students and groups are found by their names, and what the columns are sta
   const everybody = await names.count();
   await field.fill("nandak");
   await expect(names).toHaveText(["Priya Nandakumar"]);
+  await expect(ines.getByRole("status").filter({ hasText: "1 student found" })).toBeAttached();
   // Of a group that is found by a student the sum of all would mislead.
   await expect(table.getByRole("rowheader", { name: /^All of/ })).toHaveCount(0);
   await table.getByRole("link", { name: /^Added of Priya Nandakumar/ }).click();

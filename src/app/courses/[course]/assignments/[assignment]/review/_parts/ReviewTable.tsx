@@ -58,11 +58,12 @@ export function ReviewTable({ groups, period, counts, remembered, findings, ...r
   const list = (found: ReadonlySet<string>) => {
     const placed = selected(looked, only, rows.progress, found);
     const ordered = by ? inOrder(placed, by, isDescending, rows.expected?.met) : placed;
-    if (ordered.length === 0) return <tbody><tr><td colSpan={across} className="quiet">{find ? "Nobody who is like that has such a name, and no such group has anybody who is." : "Nobody is like that."}</td></tr></tbody>;
+    if (ordered.length === 0) return <tbody><tr><td colSpan={across} className="quiet">{find ? "Nobody like that has such a name, or is in a group that has." : "Nobody is like that."}</td></tr></tbody>;
     return <tbody>{ordered.slice(0, isWhole ? undefined : 4 * atFirst).map(({ group, each }) => <FigureRow key={`${group.wikiId} ${each.member.id}`} shown={shown} kept={kept} id={each.member.id} name={each.member.name} mark={each.member.mark} group={group.name} figures={each} wikiId={group.wikiId} {...rows} />)}</tbody>;
   };
   return (
     <TableFrame onClick={follow} aria-busy={isGoing}>
+      <p role="status" className="visually-hidden">{find && !only && `${counted(looked.reduce((sum, { members }) => sum + members.length, 0), "student")} found`}</p>
       <table className="ledger review-table">
         <caption className="visually-hidden">Contributions by group and student</caption>
         <thead><tr><th scope="col">Student</th>{shown.map(head)}</tr></thead>
