@@ -324,6 +324,12 @@ test("students and groups are found by their names, and what the columns are sta
   await expect.poll(top, "the headings stay below the head line").toBe(48);
   await ines.setViewportSize({ width: 600, height: 800 });
   await expect.poll(top, "and go where the table has to be moved sideways").toBeLessThan(0);
+
+  // The period is kept on the way to a student.
+  await table.getByRole("link", { name: "Elin Sorby", exact: true }).click();
+  await expect(ines.getByText("Elin Sorby saved and said nothing in this time.")).toBeVisible();
+  await ines.getByRole("link", { name: "All of it, as it is now" }).click();
+  await expect(ines.getByText("Elin Sorby has not saved or said anything yet.")).toBeVisible();
 });
 
 test("links, pictures and sources are columns of their own, and open the entries that brought them", async ({ browser }) => {

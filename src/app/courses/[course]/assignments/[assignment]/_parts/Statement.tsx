@@ -6,6 +6,8 @@ import { StatementTable } from "./StatementTable";
 interface Props {
   readonly told: StatementDto;
   readonly shown: Shown;
+  /** Whether it tells of some time only. */
+  readonly isOfPeriod?: boolean;
   readonly opened: Opened | null;
   /** The address of this statement with a line opened, or (null) without. */
   readonly href: (open: string | null) => string;
@@ -14,9 +16,9 @@ interface Props {
 }
 
 /** A student's statement, or that part of it that is shown. */
-export function Statement({ told, shown, opened, href, zone, now }: Props) {
+export function Statement({ told, shown, isOfPeriod = false, opened, href, zone, now }: Props) {
   const sittings = drawnSittings(told, shown, zone, now);
-  if (sittings.length === 0) return <p className="notice">{told.sittings.length === 0 ? `${told.member.name} has not saved or said anything yet.` : "Nothing of this kind is there."}</p>;
+  if (sittings.length === 0) return <p className="notice">{told.sittings.length > 0 ? "Nothing of this kind is there." : isOfPeriod ? `${told.member.name} saved and said nothing in this time.` : `${told.member.name} has not saved or said anything yet.`}</p>;
   return (
     <StatementTable
       name={told.member.name} sittings={sittings} opened={opened && { key: `${opened.pageId}:${opened.number}`, change: <OpenedEntry told={told} opened={opened} /> }}
