@@ -108,9 +108,21 @@ test("links: a bad address is refused in words; a page is found by its title", a
   await page.getByRole("button", { name: "Link", exact: true }).click();
   await page.keyboard.type(" and ");
   await choose(page, "Link", "Page of this wiki");
-  await page.getByRole("dialog").getByRole("combobox", { name: "Title of the page" }).fill("the RIVER today");
+  // Where the page's headings come late, they don't push the button away from under the hand that is about to press it.
+  let answer = () => { /* Nothing is held back yet. */ };
+  const held = new Promise<void>((go) => { answer = go; });
+  await page.route((url) => url.pathname.includes("/wikis/"), async (route) => { await held; await route.continue(); });
+  const dialog = page.getByRole("dialog");
+  await dialog.getByRole("combobox", { name: "Title of the page" }).fill("the RIVER today");
   await expect(page.getByText("This page is there.")).toBeVisible();
-  await page.getByRole("dialog").getByRole("button", { name: "Link", exact: true }).click();
+  const lead = dialog.getByRole("combobox", { name: "Lead to" });
+  const put = dialog.getByRole("button", { name: "Link", exact: true });
+  await expect(lead).toBeDisabled();
+  const before = await put.boundingBox();
+  answer();
+  await expect(lead).toBeEnabled();
+  expect(await put.boundingBox()).toEqual(before);
+  await put.click();
   const article = await save(page, "Sources we used");
   await expect(article.getByRole("link", { name: "rivers.example/survey" })).toHaveAttribute("href", "https://rivers.example/survey");
   await article.getByRole("link", { name: "The river today" }).click();

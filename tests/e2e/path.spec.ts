@@ -56,7 +56,7 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
     await text.pressSequentially("two dippers on the far bank");
     await expect(text.locator("a.page-link")).toHaveText("Water quality");
     await expect(text).not.toContainText("[[");
-    await aoife.getByLabel(/^Note on this entry/).fill("First impressions");
+    await aoife.getByLabel("Note, if you like").fill("First impressions");
     await aoife.getByRole("button", { name: "Save", exact: true }).click();
     await expect(aoife.getByRole("heading", { name: "At the weir", level: 2 })).toBeVisible();
     await expect(aoife.locator(".sheet strong")).toHaveText("very low");

@@ -159,9 +159,9 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase
       {isNew
         ? <input className="editor-title" aria-label="Title of the page" placeholder="Title of the page" value={title} maxLength={200} required autoFocus={givenTitle === ""} onChange={(event) => { setTitle(event.target.value); touch(); }} />
         : <h1>{title}</h1>}
-      {live && <HereLine place={live} isWriting entries={base} />}
       {asked}
       <div className="preview-line"><Button size="small" aria-pressed={preview !== null} onClick={() => setPreview(preview || !editor.current ? null : { document: textNow(), files: [...storeOf(editor.current).files.values()] })}>{preview ? "Write on" : "As readers see it"}</Button></div>
+      {live && <HereLine place={live} isWriting entries={base} />}
       {near.length > 0 && <p className="near-titles" role="status">There {near.length === 1 ? "is a page" : "are pages"} called nearly so: {near.map(({ id, title: other }, at) => <span key={id}>{at > 0 && ", "}<a href={`${pageBase}/${id}`} target="_blank" rel="noreferrer">{other}</a></span>)}.</p>}
       {preview && <div className="sheet preview" role="region" aria-label="As readers see it"><DocumentView document={preview.document} links={readerLinks(place, pageBase, preview.files)} /></div>}
       <div hidden={preview !== null}>
@@ -186,7 +186,7 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase
       </div>
       <SaveLine
         words={words} savedAt={savedAt} state={saving.state} isNew={isNew} canSave={!isNew || title.trim() !== ""}
-        note={<><TextField className="grow" label={wantsNote ? "Why so much goes (if you like)" : "Note on this entry (if you like)"} value={note} onChange={(event) => { setNote(event.target.value); touch(); }} slotProps={{ htmlInput: { maxLength: 300 } }} /><CoWriters teammates={place.teammates} chosen={coWriters} choose={setCoWriters} /></>}
+        note={<><TextField className="grow" label={wantsNote ? "Why so much goes, if you like" : "Note, if you like"} value={note} onChange={(event) => { setNote(event.target.value); touch(); }} slotProps={{ htmlInput: { maxLength: 300 } }} /><CoWriters teammates={place.teammates} chosen={coWriters} choose={setCoWriters} /></>}
         onStay={() => { submit(false); editor.current?.commands.focus(); }} onCancel={() => router.push(backHref)}
       />
     </form>

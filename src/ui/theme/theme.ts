@@ -32,6 +32,7 @@ export const theme = createTheme({
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: "none" } } },
     // A list of tools is there at once: one that grows moves under the hand that is about to press on it.
     MuiMenu: { defaultProps: { transitionDuration: 0 }, styleOverrides: { paper: { border: "1px solid var(--rule-strong)" } } },
+    MuiAutocomplete: { styleOverrides: { paper: { border: "1px solid var(--rule-strong)" } } },
     MuiDialog: { styleOverrides: { paper: { border: "1px solid var(--rule-strong)" } } },
   },
 });

@@ -1,5 +1,5 @@
 "use client";
-import Autocomplete from "@mui/material/Autocomplete";
+import Autocomplete, { createFilterOptions } from "@mui/material/Autocomplete";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import type { Editor } from "@tiptap/core";
@@ -13,6 +13,14 @@ interface Props {
   readonly editor: Editor;
   readonly place: WritingPlace;
   readonly onClose: () => void;
+}
+
+const containing = createFilterOptions<string>();
+
+/** The titles that contain what was typed; none once it is one whole title and part of no other: then the list would only hide what stands below it. */
+function toChoose(titles: string[], state: Parameters<typeof containing>[1]): string[] {
+  const found = containing(titles, state);
+  return found.length === 1 && titleKey(found[0]!) === titleKey(state.inputValue) ? [] : found;
 }
 
 /** Links to a page of the wiki, or to one of its headings: a page that is there, or one that is promised by being named. */
@@ -40,11 +48,12 @@ export function PageLinkDialog({ editor, place: { pages, headingsOf }, onClose }
       more={editor.isActive("pageLink") && <Button onClick={() => { editor.chain().focus().extendMarkRange("pageLink").unsetMark("pageLink").run(); onClose(); }}>Take the link away</Button>}
     >
       <Autocomplete
-        freeSolo disableClearable options={pages.map((page) => page.title)} inputValue={title} onInputChange={(_, value) => { setTitle(value); setHeading(""); }}
+        freeSolo disableClearable options={pages.map((page) => page.title)} filterOptions={toChoose} inputValue={title} onInputChange={(_, value) => { setTitle(value); setHeading(""); }}
         renderInput={(params) => <TextField {...params} autoFocus label="Title of the page" helperText={title.trim() === "" ? " " : known ? "This page is there." : "No page has this title yet. The link will say so, and lead to its start."} sx={{ mt: 1 }} />}
       />
-      {headings.length > 0 && (
-        <TextField select label="Lead to" value={heading} onChange={(event) => setHeading(event.target.value)} sx={{ mt: 1 }} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}>
+      {/* It is there before the headings are: nothing moves under a hand that is about to press. */}
+      {headingsOf && (
+        <TextField select label="Lead to" value={heading} onChange={(event) => setHeading(event.target.value)} disabled={headings.length === 0} sx={{ mt: 3 }} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}>
           <MenuItem value="">the beginning of the page</MenuItem>
           {headings.map(({ id, level, text }) => <MenuItem key={id} value={id!} sx={{ pl: level }}>{text}</MenuItem>)}
         </TextField>
