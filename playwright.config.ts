@@ -30,6 +30,8 @@ export default defineConfig({
   reporter: [["list"], ["json"]],
   use: {
     baseURL: `http://127.0.0.1:${given("TIDY_PORT")}`,
+    // What can't be pressed is told long before the whole test's time is up, with what stood in the way.
+    actionTimeout: 180_000,
     viewport: { width: 1280, height: 800 },
     // A trace slows everything by a third. TIDY_TRACE=1 keeps one of each test that failed.
     trace: process.env.TIDY_TRACE ? "retain-on-failure" : "off",

@@ -25,7 +25,7 @@ export function Waits({ ctx, desk, course, students }: { ctx: Context; desk: Des
           <h2 id="waits">What waits for you</h2>
           <ul className="desk-list">
             {waiting.map(({ text, href }) => <li key={text}><Link href={href}><span className="waiting">{text}</span></Link></li>)}
-            {isInstructor && <Suspense fallback={null}><FindingsWaiting ctx={ctx} courseId={course.id} /></Suspense>}
+            {isInstructor && <Suspense fallback={<li><span className="told quiet">Looking for what to ask about.</span></li>}><FindingsWaiting ctx={ctx} courseId={course.id} /></Suspense>}
             <li className="nothing-waits"><span className="told quiet">Nothing at the moment.</span></li>
           </ul>
         </section>

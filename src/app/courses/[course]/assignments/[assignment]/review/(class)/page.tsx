@@ -2,7 +2,6 @@ import type { Metadata } from "next";
 import { cookies } from "next/headers";
 import Link from "next/link";
 import { notFound } from "next/navigation";
-import { Suspense } from "react";
 import * as z from "zod";
 import { wallClockAt } from "@/core/time/zone";
 import { metByEach } from "@/data/assignments/expected";
@@ -75,7 +74,7 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
         </div>
         <section className="section class-asked" aria-labelledby="found">
           <h2 id="found">What to ask about{course.role === "instructor" && <> <Link href={paths.thresholds(courseId, assignmentId)} className="beside-heading">When to ask</Link></>}</h2>
-          <Suspense fallback={<p className="quiet" role="status">Looking through the groups.</p>}><ClassFindings findings={findings} courseId={courseId} assignmentId={assignmentId} /></Suspense>
+          <ClassFindings findings={findings} groups={groups.length} courseId={courseId} assignmentId={assignmentId} />
         </section>
         <PeriodChoice period={period} dueAt={assignment.dueAt} cutOffAt={assignment.cutOffAt} weeksFrom={assignment.opensAt} zone={course.timeZone} now={ctx.now} />
         <ArrangeLine period={period} counts={counts} />
