@@ -13,7 +13,7 @@ test("an instructor goes from what to ask about to the words behind it, and says
   await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
   const asked = ines.getByRole("region", { name: "What to ask about" });
   // It is there as soon as the table is, and never pushes it down later.
-  await expect(ines.getByRole("table")).toBeVisible();
+  await expect(ines.getByRole("table", { name: "Contributions by group and student" })).toBeVisible();
   expect(await asked.getByRole("listitem").count()).toBeGreaterThan(0);
   await asked.getByRole("listitem").filter({ hasText: "One author for most (Sunniva Dahl)" }).getByRole("link", { name: "Millrace" }).click();
   await expect(ines.getByRole("heading", { name: "Millrace", level: 1 })).toBeVisible();
