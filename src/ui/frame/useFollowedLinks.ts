@@ -1,23 +1,36 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { type MouseEvent, useTransition } from "react";
+import { isPlainClick } from "./plain-click";
 
 /**
  * Lets a list of many plain links be followed as those of the router are, without a component for each. To be called with
- * the clicks in the list; a link with `data-stays` keeps what is shown where it is.
+ * the clicks in the list; a link with `data-stays` keeps what is shown where it is, and `kept` of what the address asks
+ * for as it does by then, since what was chosen a moment before need not be drawn yet.
  */
-export function useFollowedLinks(): { isGoing: boolean; follow: (event: MouseEvent) => void } {
+export function useFollowedLinks(kept: readonly string[] = []): { isGoing: boolean; follow: (event: MouseEvent) => void } {
   const router = useRouter();
   const [isGoing, startGoing] = useTransition();
   return {
     isGoing,
     follow: (event) => {
       const link = (event.target as Element).closest<HTMLAnchorElement>("a[href]");
-      if (!link || event.defaultPrevented || event.button !== 0 || event.metaKey || event.ctrlKey || event.shiftKey || event.altKey) return;
+      if (!link || !isPlainClick(event)) return;
+      const to = new URL(link.href);
       // What a comment names elsewhere is left to the browser.
-      if (new URL(link.href).origin !== window.location.origin) return;
+      if (to.origin !== window.location.origin) return;
       event.preventDefault();
-      startGoing(() => router.push(link.href, { scroll: link.dataset.stays === undefined }));
+      const isStaying = link.dataset.stays !== undefined;
+      if (isStaying) keep(to, kept);
+      startGoing(() => router.push(to.href, { scroll: !isStaying }));
     },
   };
+}
+
+function keep(to: URL, names: readonly string[]): void {
+  const now = new URLSearchParams(window.location.search);
+  for (const name of names) {
+    to.searchParams.delete(name);
+    for (const value of now.getAll(name)) to.searchParams.append(name, value);
+  }
 }

@@ -8,14 +8,14 @@ const names: Readonly<Record<Selection, string>> = { "nothing done": "Nothing do
 
 /** Whom of the class to show, and the way back to the groups. */
 export function ArrangeLine({ period, counts }: { period: Period; counts: Readonly<Record<Selection | "all", number | null>> }) {
-  const { arrangement, href, goTo } = useArrangement(period);
-  const link = (only: Selection | null, name: string, count: number | null) => <a key={name} href={href({ only })} onClick={goTo} {...(arrangement.only === only ? { "aria-current": "true" as const } : {})}>{name}{count !== null && <> <span className="quiet">{count}</span></>}</a>;
+  const { arrangement, link } = useArrangement(period);
+  const choice = (only: Selection | null, name: string, count: number | null) => <a key={name} {...link({ only })} {...(arrangement.only === only ? { "aria-current": "true" as const } : {})}>{name}{count !== null && <> <span className="quiet">{count}</span></>}</a>;
   return (
     <div className="arrange-line">
       <nav className="period-choice" aria-label="Who is shown">
-        {link(null, "Everybody", counts.all)}
-        {(Object.keys(names) as Selection[]).map((only) => link(only, names[only], counts[only]))}
-        {arrangement.by && <a href={href({ by: null })} onClick={goTo}>Back to groups</a>}
+        {choice(null, "Everybody", counts.all)}
+        {(Object.keys(names) as Selection[]).map((only) => choice(only, names[only], counts[only]))}
+        {arrangement.by && <a {...link({ by: null, isDescending: false })}>Back to groups</a>}
       </nav>
       <FindStudents period={period} />
     </div>

@@ -1,9 +1,8 @@
 "use client";
-import { LinkButton } from "@/ui/forms/LinkButton";
-import { useHere } from "@/ui/frame/useHere";
+import { buttonClass } from "@/ui/forms/Button";
+import { HereLink } from "@/ui/frame/HereLink";
 
 /** Back to the class as it is arranged by now. */
 export function CloseEvidence() {
-  const here = useHere();
-  return <LinkButton href={here({ wiki: null, person: null, figure: null })} scroll={false} size="small" variant="text" aria-label="Close the evidence">Close</LinkButton>;
+  return <HereLink changed={{ wiki: null, person: null, figure: null }} className={buttonClass({ size: "small" })} aria-label="Close the evidence">Close</HereLink>;
 }

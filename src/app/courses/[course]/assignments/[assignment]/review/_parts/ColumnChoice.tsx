@@ -21,12 +21,12 @@ interface Props {
 /** Which columns the class has; works without script. The address keeps it, and the browser remembers it for the next time. */
 export function ColumnChoice({ period, counts, action, hasExpected, remembered }: Props) {
   const router = useRouter();
-  const { arrangement, href } = useArrangement(period);
+  const { arrangement, hrefNow } = useArrangement(period);
   const shown = new Set(shownColumns(arrangement.columns ?? remembered, counts));
   const { columns: _, ...others } = arrangementAsked(arrangement);
   const forget = () => {
     remember(null);
-    router.push(href({ columns: null }), { scroll: false });
+    router.push(hrefNow({ columns: null }), { scroll: false });
     router.refresh();
   };
   return (

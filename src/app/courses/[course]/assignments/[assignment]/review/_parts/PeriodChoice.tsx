@@ -1,8 +1,7 @@
 "use client";
-import Link from "next/link";
 import { dayLength } from "@/core/time/lengths";
 import type { Period } from "@/data/review/period";
-import { useHere } from "@/ui/frame/useHere";
+import { HereLink } from "@/ui/frame/HereLink";
 import { moment } from "@/ui/words/times";
 import { weeksSince } from "./weeks";
 
@@ -21,8 +20,6 @@ const week = 7 * dayLength;
 
 /** Which time the figures are about: all of it, up to the due time, the last week, the last day, or what was drawn on the chart. */
 export function PeriodChoice({ period, dueAt, cutOffAt = null, weeksFrom, zone, now }: Props) {
-  const here = useHere();
-  const href = (asked: Record<string, string>) => here({ from: null, until: null, ...asked });
   const choices: readonly { readonly name: string; readonly period: Record<string, string> }[] = [
     { name: "All of it, as it is now", period: {} },
     ...(dueAt < now ? [{ name: "As at the due time", period: { until: String(dueAt.getTime()) } }] : []),
@@ -33,10 +30,11 @@ export function PeriodChoice({ period, dueAt, cutOffAt = null, weeksFrom, zone, 
   const asked = JSON.stringify({ ...(period.from ? { from: String(period.from.getTime()) } : {}), ...(period.until ? { until: String(period.until.getTime()) } : {}) });
   const weeks = weeksFrom ? weeksSince(weeksFrom, now, zone) : [];
   const isOther = ![...choices, ...weeks].some((choice) => JSON.stringify(choice.period) === asked);
+  const link = (each: Record<string, string>) => ({ changed: { from: null, until: null, ...each }, ...(JSON.stringify(each) === asked ? { "aria-current": "true" as const } : {}) });
   return (
     <nav className="period-choice" aria-label="Period">
-      {choices.map(({ name, period: each }) => <Link key={name} href={href(each)} scroll={false} {...(JSON.stringify(each) === asked ? { "aria-current": "true" as const } : {})}>{name}</Link>)}
-      {weeks.length > 0 && <span className="weeks">Week {weeks.map(({ name, period: each }) => <Link key={name} href={href(each)} scroll={false} aria-label={`Week ${name}`} {...(JSON.stringify(each) === asked ? { "aria-current": "true" as const } : {})}>{name}</Link>)}</span>}
+      {choices.map(({ name, period: each }) => <HereLink key={name} {...link(each)}>{name}</HereLink>)}
+      {weeks.length > 0 && <span className="weeks">Week {weeks.map(({ name, period: each }) => <HereLink key={name} {...link(each)} aria-label={`Week ${name}`}>{name}</HereLink>)}</span>}
       {isOther && <span aria-current="true">{period.from ? `from ${moment(period.from, zone, now)} ` : ""}{period.until ? `until ${moment(period.until, zone, now)}` : ""}</span>}
     </nav>
   );

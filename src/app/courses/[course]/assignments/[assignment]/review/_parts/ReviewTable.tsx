@@ -10,7 +10,7 @@ import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { paths } from "@/ui/paths";
 import { counted, number, percent } from "@/ui/words/counts";
 import { figureWords } from "@/ui/words/figures";
-import { arrangementAsked, inOrder, lookedFor, type Order, selected } from "./arrange";
+import { arrangementAsked, askedOfArrangement, inOrder, lookedFor, type Order, selected } from "./arrange";
 import { columnWords } from "./column-words";
 import { type Column, shownColumns } from "./columns";
 import { FigureRow, type RowsIn, SumRow } from "./FigureRow";
@@ -35,8 +35,8 @@ const atFirst = 6;
  * column. Drawn from the figures here as well as on the server: a large class sends its figures once, and its links are plain.
  */
 export function ReviewTable({ groups, period, counts, remembered, findings, ...rows }: Props) {
-  const { isGoing, follow } = useFollowedLinks();
-  const { arrangement, href, goTo } = useArrangement(period);
+  const { isGoing, follow } = useFollowedLinks(askedOfArrangement);
+  const { arrangement, link } = useArrangement(period);
   const [isWhole, setWhole] = useState(groups.length <= atFirst);
   useEffect(() => startTransition(() => setWhole(true)), []);
   const { by, only, isDescending, find } = arrangement;
@@ -47,12 +47,12 @@ export function ReviewTable({ groups, period, counts, remembered, findings, ...r
   const head = (column: Column) => {
     const { label, order, cells, isNumber } = columnWords[column];
     const isBy = by === column;
-    const link = (to: Order) => <a href={href({ by: to, isDescending: isBy && !isDescending })} onClick={goTo} className="sort-link" aria-label={`In the order of ${order}, ${isBy && !isDescending ? "most" : "least"} first`}>{isBy ? (isDescending ? "▾" : "▴") : "▵"}</a>;
+    const sort = (to: Order) => <a {...link({ by: to, isDescending: isBy && !isDescending })} className="sort-link" aria-label={`In the order of ${order}, ${isBy && !isDescending ? "most" : "least"} first`}>{isBy ? (isDescending ? "▾" : "▴") : "▵"}</a>;
     // The sign of order stays beside the last word.
     const lastWord = label.slice(label.lastIndexOf(" ") + 1);
     const named = column === "looked" ? label
-      : column === "expected" || column === "last" ? <>{label.slice(0, -lastWord.length)}<span className="one-line">{lastWord} {link(column)}</span></>
-      : <><FigureLabel figure={column} /> {link(column)}</>;
+      : column === "expected" || column === "last" ? <>{label.slice(0, -lastWord.length)}<span className="one-line">{lastWord} {sort(column)}</span></>
+      : <><FigureLabel figure={column} /> {sort(column)}</>;
     return <th key={column} scope="col" colSpan={cells} className={isNumber ? "number" : undefined} aria-sort={isBy ? (isDescending ? "descending" : "ascending") : "none"}>{named}</th>;
   };
   const list = (found: ReadonlySet<string>) => {
