@@ -16,6 +16,7 @@ import "@/ui/theme/forms.css";
 import "@/ui/theme/setup.css";
 import "@/ui/theme/access.css";
 import "@/ui/theme/doors.css";
+import "@/ui/theme/entries.css";
 import type { Metadata, Viewport } from "next";
 import { Look } from "@/ui/theme/Look";
 import { lookScript } from "@/ui/theme/look";

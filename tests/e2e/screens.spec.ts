@@ -118,6 +118,12 @@ test("on a phone a student reads, writes and comments without the screen running
   await page.getByLabel("Comment on this page").fill("Read on the bus.");
   await page.getByRole("button", { name: "Comment", exact: true }).click();
   await expect(page.locator(".thread")).toContainText("Read on the bus.");
+  await page.getByRole("link", { name: /entries$/ }).click();
+  const entry = page.getByRole("table", { name: /^Ledger/ }).getByRole("row", { name: /Started the page/ });
+  // All of an entry is in sight without moving its table sideways.
+  for (const cell of await entry.getByRole("cell").all()) expect(await cell.evaluate((part) => part.getBoundingClientRect().right)).toBeLessThanOrEqual(360);
+  await expect(entry.getByRole("cell")).toHaveCount(7);
+  await page.goBack();
   await page.getByRole("link", { name: "Write", exact: true }).click();
   await expect(page.getByRole("toolbar")).toBeVisible();
   await expectNarrow();
@@ -130,6 +136,13 @@ test("on a phone a student reads, writes and comments without the screen running
     await page.keyboard.type("a line");
   }
   await expect.poll(() => page.evaluate(() => document.querySelector(".save-line")!.getBoundingClientRect().top - getSelection()!.getRangeAt(0).getBoundingClientRect().bottom)).toBeGreaterThan(0);
+  // Of a page that is started, the choice of its place and the way to the preview don't lie upon each other.
+  await openPage(page, "Hollin Burn");
+  await page.getByRole("navigation", { name: "Contents" }).getByRole("button", { name: "Contents of Hollin Burn" }).click();
+  await page.getByRole("link", { name: "Start a page" }).click();
+  await expectNarrow();
+  const [choice, preview] = await Promise.all([page.getByLabel("In the contents").boundingBox(), page.getByRole("button", { name: "As readers see it" }).boundingBox()]);
+  expect(choice!.x + choice!.width <= preview!.x || choice!.y + choice!.height <= preview!.y).toBe(true);
 });
 
 test("reading a page loads little script, shows its text without any, and loads what is opened when it is", async ({ browser }) => {

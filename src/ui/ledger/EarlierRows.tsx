@@ -37,7 +37,7 @@ export function EarlierRows({ next: first, columns, hrefBase, load }: Props) {
     <>
       {loaded}
       {next !== null && (
-        <tbody ref={end}><tr><td colSpan={columns}>
+        <tbody ref={end}><tr><td colSpan={columns} className="earlier">
           <a href={`${hrefBase}${next}`} onClick={(event) => { event.preventDefault(); if (state !== "busy") void more(next); }}>{state === "busy" ? "Fetching earlier entries" : state === "failed" ? "The server did not answer. Try again" : "Earlier entries"}</a>
         </td></tr></tbody>
       )}

@@ -42,10 +42,10 @@ function Row({ line, look: { courseId, marks, hasPages, zone, now } }: { line: L
   const { figures, at } = line;
   return (
     <tr>
-      <td className="number quiet">{line.number}</td>
+      <td className="number quiet no">{line.number}</td>
       <td className="when"><Link href={paths.entry(courseId, line.pageId, line.number)}><time dateTime={at.toISOString()}>{moment(at, zone, now)}</time></Link><div className="quiet">{distance(at, zone, now)}{line.isLate && <Late />}</div></td>
-      <td>{line.author ? <><Author name={line.author} mark={marks[line.authorId ?? ""] ?? null} />{withWords(line)}</> : <span className="quiet">Starter text</span>}</td>
-      {hasPages && <td><Link href={paths.page(courseId, line.pageId)}>{line.page}</Link></td>}
+      <td className="author">{line.author ? <><Author name={line.author} mark={marks[line.authorId ?? ""] ?? null} />{withWords(line)}</> : <span className="quiet">Starter text</span>}</td>
+      {hasPages && <td className="page"><Link href={paths.page(courseId, line.pageId)}>{line.page}</Link></td>}
       <td className="note">{entryKindWords(line)}{line.note && line.kind === "wrote" ? `: ${line.note}` : ""}{line.pasted > 0 && <small className="quiet"> {counted(line.pasted, "word")} came by pasting</small>}</td>
       <Words wordsIn={figures.wordsIn} wordsOut={figures.wordsOut} after={figures.wordsAfter} />
     </tr>
@@ -56,10 +56,10 @@ function Before({ sitting, look: { courseId, marks, hasPages, zone, now } }: { s
   const [newest, oldest] = [sitting[0]!, sitting.at(-1)!];
   return (
     <>
-      <td className="number quiet">{oldest.number}–{newest.number}</td>
+      <td className="number quiet no">{oldest.number}–{newest.number}</td>
       <td className="when"><time dateTime={oldest.at.toISOString()}>{moment(oldest.at, zone, now)}</time>–{clock(newest.at, zone)}<div className="quiet">{distance(newest.at, zone, now)}{sitting.some(({ isLate }) => isLate) && <Late />}</div></td>
-      <td><Author name={newest.author ?? ""} mark={marks[newest.authorId ?? ""] ?? null} /></td>
-      {hasPages && <td><Link href={paths.page(courseId, newest.pageId)}>{newest.page}</Link></td>}
+      <td className="author"><Author name={newest.author ?? ""} mark={marks[newest.authorId ?? ""] ?? null} /></td>
+      {hasPages && <td className="page"><Link href={paths.page(courseId, newest.pageId)}>{newest.page}</Link></td>}
     </>
   );
 }
@@ -72,9 +72,9 @@ function After({ sitting }: { sitting: readonly LedgerLineDto[] }) {
 function Words({ wordsIn, wordsOut, after }: { wordsIn: number; wordsOut: number; after: number }) {
   return (
     <>
-      <td className="number came">{wordsIn > 0 ? `+${number(wordsIn)}` : <span className="nothing">–</span>}</td>
-      <td className="number went">{wordsOut > 0 ? `−${number(wordsOut)}` : <span className="nothing">–</span>}</td>
-      <td className="number">{number(after)}</td>
+      <td className="number came in">{wordsIn > 0 ? `+${number(wordsIn)}` : <span className="nothing">–</span>}</td>
+      <td className="number went out">{wordsOut > 0 ? `−${number(wordsOut)}` : <span className="nothing">–</span>}</td>
+      <td className="number after">{number(after)}</td>
     </>
   );
 }

@@ -20,7 +20,7 @@ export function LedgerTable({ caption, shown, look, isFiltered, hrefBase, load }
   if (shown.lines.length === 0) return <p className="notice">{isFiltered ? "No entry is like that." : "Nothing has been saved here yet."}</p>;
   return (
     <TableFrame>
-      <table className="ledger">
+      <table className="ledger entries">
         <caption className="visually-hidden">{caption}</caption>
         <thead><tr><th scope="col" className="number">No.</th><th scope="col">Date</th><th scope="col">Author</th>{look.hasPages && <th scope="col">Page</th>}<th scope="col">Act and note</th><th scope="col" className="number"><FigureLabel figure="wordsIn">Words in</FigureLabel></th><th scope="col" className="number"><FigureLabel figure="wordsOut">Words out</FigureLabel></th><th scope="col" className="number"><FigureLabel figure="wordsAfter">On the page</FigureLabel></th></tr></thead>
         <LedgerRows lines={shown.lines} look={look} />
