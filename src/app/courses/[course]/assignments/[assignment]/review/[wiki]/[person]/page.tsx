@@ -49,7 +49,7 @@ export default async function StatementPage({ params, searchParams }: PageProps<
         <div className="title-line">
           <div>
             <h1><Author name={member.name} mark={member.mark} /></h1>
-            <p className="quiet">Statement in {told.groupName}; due {momentAndDistance(told.dueAt, zone, ctx.now)}</p>
+            <p className="quiet">Statement in {told.groupName}; due {momentAndDistance(told.dueAt, zone, ctx.now)}. <a href="#feedback">Feedback: {feedback.length === 0 ? "none yet" : feedback.length}</a></p>
           </div>
           <div className="actions">
             {before && <LinkButton href={stepTo(before)!} variant="text" title="Key p">{before.name}, before</LinkButton>}
@@ -63,7 +63,6 @@ export default async function StatementPage({ params, searchParams }: PageProps<
         <PeriodChoice period={period} dueAt={told.dueAt} zone={zone} now={ctx.now} />
         <StatementFacts told={told} />
         {told.findings.length > 0 && <section className="section" aria-labelledby="found"><h2 id="found">What to ask about</h2><FindingList courseId={course} wikiId={wiki} findings={toldFindings(told.findings, members, told.pages, zone)} zone={zone} now={ctx.now} /></section>}
-        <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={course} assignmentId={assignment} told={feedback} viewerId={ctx.viewer.id} groupName={told.groupName} to={[{ label: `${member.name} alone`, wikiId: wiki, personId: person }, { label: told.groupName, wikiId: wiki, personId: null }]} zone={zone} now={ctx.now} /></section>
         <section className="section" aria-labelledby="own-words"><h2 id="own-words">In their own words</h2><OwnWords courseId={course} wikiId={wiki} said={told.ownWords} isOwn={false} zone={zone} now={ctx.now} /></section>
         <section className="section" aria-labelledby="acts">
           <h2 id="acts">What was done</h2>
@@ -71,6 +70,7 @@ export default async function StatementPage({ params, searchParams }: PageProps<
           <StatementFilter told={told} shown={shown} href={(more) => here({ ...periodAsked(period), ...more })} />
           <Statement told={told} shown={shown} isOfPeriod={period.from !== null || period.until !== null} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
         </section>
+        <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={course} assignmentId={assignment} told={feedback} viewerId={ctx.viewer.id} groupName={told.groupName} to={[{ label: `${member.name} alone`, wikiId: wiki, personId: person }, { label: told.groupName, wikiId: wiki, personId: null }]} zone={zone} now={ctx.now} /></section>
       </div>
     </Frame>
   );
