@@ -44,16 +44,31 @@ export async function toCourse(page: Page): Promise<void> {
   if (new URL(page.url()).pathname !== "/courses/urbanrivers") await page.goto("/courses/urbanrivers");
 }
 
-/** From the course to a page of the demo's assignment. */
+/** Where this process has been: pages by wiki and title, and wikis' first pages by the wiki alone. */
+const addresses = new Map<string, string>();
+
+/** To a page of the demo's assignment: from the course by its links, as a reader goes; the next time at once. */
 export async function openPage(page: Page, wiki: string, title?: string): Promise<void> {
+  const contents = page.getByRole("navigation", { name: "Contents" });
+  const known = addresses.get(`${wiki}: ${title ?? ""}`);
+  if (known) await page.goto(known);
+  else await openWiki(page, wiki);
+  await expect(contents).toBeVisible();
+  if (!title) return;
+  if (!known) await contents.getByRole("link", { name: title, exact: true }).click();
+  await expect(page.getByRole("heading", { name: title, level: 1 })).toBeVisible();
+  addresses.set(`${wiki}: ${title}`, new URL(page.url()).pathname);
+}
+
+async function openWiki(page: Page, wiki: string): Promise<void> {
+  const known = addresses.get(`${wiki}: `);
+  if (known) return void (await page.goto(known));
   await toCourse(page);
   await page.getByRole("link", { name: "Restoration dossier", exact: true }).click();
   await expect(page.getByRole("heading", { name: "Restoration dossier", level: 1 })).toBeVisible();
-  await page.getByRole("table").getByRole("link", { name: wiki, exact: true }).click();
-  await expect(page.getByRole("navigation", { name: "Contents" })).toBeVisible();
-  if (!title) return;
-  await page.getByRole("navigation", { name: "Contents" }).getByRole("link", { name: title, exact: true }).click();
-  await expect(page.getByRole("heading", { name: title, level: 1 })).toBeVisible();
+  const link = page.getByRole("table").getByRole("link", { name: wiki, exact: true });
+  addresses.set(`${wiki}: `, (await link.getAttribute("href"))!);
+  await link.click();
 }
 
 /** The editor's text, once it is ready to be written in. */
