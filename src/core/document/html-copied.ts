@@ -5,6 +5,11 @@ import type { DocumentMark, DocumentNode } from "./model";
 
 const inline: ReadonlySet<string> = new Set(["note", "equation"]);
 const blocks: ReadonlySet<string> = new Set(["equationBlock", "figure", "media", "linkCard", "contentsList"]);
+/** Elements whose words are read as of any HTML, and as which they may say how they are set. */
+const settings: Readonly<Record<string, ReadonlySet<string>>> = {
+  p: new Set(["paragraph"]), td: new Set(["tableCell"]), th: new Set(["tableHeader"]),
+  ...Object.fromEntries(["h2", "h3", "h4"].map((tag) => [tag, new Set(["heading"])])),
+};
 const marks: ReadonlySet<string> = new Set(["pageLink", "fileLink", "textTone", "highlight"]);
 
 /** Whether an element is drawn beside the text and is none of it. */
@@ -15,6 +20,12 @@ export const copiedInline = (element: Element): DocumentNode | null => said(elem
 /** The same of a block, without the text that stands in it. */
 export const copiedBlock = (element: Element): DocumentNode | null => said(element, blocks, attributesOfNode);
 export const copiedMark = (element: Element): DocumentMark | null => said(element, marks, attributesOfMark);
+
+/** How a paragraph, a heading or a cell said that it was set; null if it said nothing. */
+export function copiedSetting(element: Element): Readonly<Record<string, unknown>> | null {
+  const kinds = settings[element.tagName];
+  return kinds ? said(element, kinds, attributesOfNode)?.attrs ?? null : null;
+}
 
 /** Where the text of a copied block stands: its caption, or the name of its address. */
 export function captionOf(block: Element): Element | null {

@@ -10,7 +10,7 @@ import { cleanText } from "../text/clean";
 import { isSafeAddress } from "./address";
 import type { DocumentMark, DocumentNode, PageDocument } from "./model";
 import { nested, paragraphOf, tableText, trimmed, withoutBold } from "./html-lines";
-import { captionOf, copiedBlock, copiedInline, copiedMark, isAside } from "./html-copied";
+import { captionOf, copiedBlock, copiedInline, copiedMark, copiedSetting, isAside } from "./html-copied";
 import { type BroughtPicture, mostBrought, pictureWithin, placed, signFor } from "./html-pictures";
 import { countingOf, isHidden, isNamed, listItemOf, marksOf, type StyledListItem, textOf } from "./html-styles";
 import { parseDocument } from "./parse";
@@ -115,7 +115,8 @@ class HtmlReader {
     if (this.#isGone(element)) return [];
     const copied = copiedBlock(element);
     if (copied) return [this.#captioned(copied, element)];
-    this.#noteLooks(element);
+    const setting = copiedSetting(element);
+    if (!setting) this.#noteLooks(element);
     const { tagName } = element;
     // Wrappers that make all their text bold or slanted, such as <b> around paragraphs, hand that on.
     const marks = blockNames.has(tagName) ? outer : marksOf(element, outer);
@@ -123,7 +124,7 @@ class HtmlReader {
     switch (tagName) {
       case "h1": case "h2": case "h3": case "h4": case "h5": case "h6": {
         const content = trimmed(this.#inline(element.children, [])).filter(({ type }) => type !== "hardBreak").map(withoutBold);
-        return content.length === 0 ? [] : [{ type: "heading", attrs: { level: Math.min(Math.max(Number(tagName[1]), 2), 4) }, content }];
+        return content.length === 0 ? [] : [{ type: "heading", attrs: { ...setting, level: Math.min(Math.max(Number(tagName[1]), 2), 4) }, content }];
       }
       case "ul": case "ol": return this.#list(element, depth, marks);
       case "li": return this.#list({ ...element, tagName: "ul", children: [element] }, depth, marks);
@@ -137,6 +138,7 @@ class HtmlReader {
         return text === "" ? [] : [{ type: "codeBlock", content: [{ type: "text", text }] }];
       }
       case "hr": return [{ type: "horizontalRule" }];
+      case "p": return this.blocks(element, depth + 1, marks).map((node) => (setting && node.type === "paragraph" ? { ...node, attrs: { ...node.attrs, ...setting } } : node));
       default: return this.blocks(element, depth + 1, marks);
     }
   }
@@ -204,12 +206,13 @@ class HtmlReader {
   }
 
   #cell(cell: Element, isHead: boolean, depth: number): DocumentNode {
-    this.#noteLooks(cell);
+    const setting = copiedSetting(cell);
+    if (!setting) this.#noteLooks(cell);
     const span = (value: unknown) => Math.min(Math.max(Math.trunc(Number(value ?? 1)) || 1, 1), 200);
     const content = this.blocks(cell, depth + 1).flatMap((node) => (node.type === "table" ? tableText(node) : [node]));
     return {
       type: isHead || cell.tagName === "th" ? "tableHeader" : "tableCell",
-      attrs: { colspan: span(cell.properties.colSpan), rowspan: span(cell.properties.rowSpan) }, content: content.length > 0 ? content : [{ type: "paragraph" }],
+      attrs: { ...setting, colspan: span(cell.properties.colSpan), rowspan: span(cell.properties.rowSpan) }, content: content.length > 0 ? content : [{ type: "paragraph" }],
     };
   }
 

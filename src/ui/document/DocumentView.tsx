@@ -9,6 +9,7 @@ import { EquationView } from "./EquationView";
 import { FigureView, LinkCardView, MediaView } from "./FileViews";
 import { marked } from "./Marked";
 import { NotesView } from "./NotesView";
+import { Prose } from "./Prose";
 import { headingAnchor, type LinkTargets, type Reading, type ShownPassage } from "./reading";
 import { cellAttributes } from "./cells";
 
@@ -26,16 +27,18 @@ export function DocumentView({ document: read, links, passages = [] }: Props) {
   const isEmpty = (document.content ?? []).every((node) => node.type === "paragraph" && !node.content?.length);
   if (isEmpty) return <div className="prose"><p className="empty">Nothing is written here yet.</p></div>;
   const reading: Reading = { ...links, notes: notesOf(document), headings: headingsOf(document), passages: new Map(passages.map((each) => [each.id, each])) };
-  return <div className="prose">{children(document, reading)}<NotesView notes={reading.notes} /></div>;
+  return <Prose>{children(document, reading)}<NotesView notes={reading.notes} /></Prose>;
 }
 
 function children(node: DocumentNode, reading: Reading): ReactNode {
   return node.content?.map((child, index) => <Node key={index} node={child} reading={reading} />);
 }
 
-/** How a paragraph or a heading is set. */
-function setting({ attrs }: DocumentNode): { style?: { textAlign: "center" | "right" | "justify" }; "data-indent"?: number } {
+/** How a paragraph or a heading is set: for the eye, and for a copy. */
+function setting(node: DocumentNode): { "data-copied"?: string; style?: { textAlign: "center" | "right" | "justify" }; "data-indent"?: number } {
+  const { attrs } = node;
   return {
+    ...(typeof attrs?.textAlign === "string" || attrs?.indent ? copiedAs(node) : {}),
     ...(typeof attrs?.textAlign === "string" ? { style: { textAlign: attrs.textAlign as "center" } } : {}),
     ...(attrs?.indent ? { "data-indent": Number(attrs.indent) } : {}),
   };

@@ -35,6 +35,9 @@ describe("text that is copied from a page as it is read is what it was on the pa
     ["an address of its own", { type: "linkCard", attrs: { href: "https://gauge.example/osier" } }],
     ["a named address of its own", { type: "linkCard", attrs: { href: "https://gauge.example/osier" }, content: [text("The gauge")] }],
     ["a list of the headings", { type: "contentsList" }],
+    ["a paragraph in the middle, set in", { ...line(text("Osier Weir, 1874")), attrs: { textAlign: "center", indent: 2 } }],
+    ["a heading on the right", { type: "heading", attrs: { level: 3, textAlign: "right" }, content: [text("Sources")] }],
+    ["a table with widths, and figures on the right", { type: "table", content: [{ type: "tableRow", content: [{ type: "tableHeader", attrs: { colspan: 1, rowspan: 1, colwidth: [180] }, content: [line(text("mg/l"))] }, { type: "tableCell", attrs: { colspan: 1, rowspan: 1, align: "right" }, content: [line(text("0.21"))] }] }] }],
     ["a passage that a comment is about", line(text("It "), text("leaks", { type: "passage", attrs: { id: "q1", opens: true } }), text(" here"))],
   ])("%s", (_, block) => {
     const before = { type: "heading", attrs: { level: 2 }, content: [text("Osier Weir")] };
@@ -43,6 +46,7 @@ describe("text that is copied from a page as it is read is what it was on the pa
       <DocumentView document={{ type: "doc", content: [before, block, line(text("The end"))] }} links={{ ...links, files: [file], fileHref: (id) => `/files/${id}` }} passages={[{ ...({} as ShownPassage), id: "q1", kind: "comment", sign: "a", author: "Mira" } as ShownPassage]} />,
     );
     expect(fromHtml(html).document).toEqual(wanted);
+    expect(fromHtml(html).dropped.looks).toBe(false);
   });
   test("nothing is said of pages and files that the reader does not see", () => {
     const hidden: PageDocument = { type: "doc", content: [
@@ -54,9 +58,9 @@ describe("text that is copied from a page as it is read is what it was on the pa
     expect(fromHtml(html).document).toEqual(parsed([line(text("Fish", { type: "pageLink", attrs: { page: null, title: "Fish", heading: null } }), text("sheet")), line(text("Osier Weir"))]));
   });
   test("what says to be a part of a page and is none is read by what stands in it", () => {
-    const html = [`{"type":"figure","attrs":{"file":"../../x"}}`, `{"type":"note","attrs":{"kind":"source","text":"x","href":"javascript:alert(1)"}}`, "{", `{"type":"doc"}`, "null"]
+    const html = [`{"type":"figure","attrs":{"file":"../../x"}}`, `{"type":"note","attrs":{"kind":"source","text":"x","href":"javascript:alert(1)"}}`, "{", `{"type":"doc"}`, "null", `{"type":"paragraph","attrs":{"textAlign":"sideways"}}`, `{"type":"heading","attrs":{"level":2}}`]
       .map((said, at) => `<p data-copied='${said}'>part <span data-copied='${said}'>${at}</span></p>`).join("");
-    expect(fromHtml(html).document).toEqual(parsed([0, 1, 2, 3, 4].map((at) => line(text(`part ${at}`)))));
+    expect(fromHtml(html).document).toEqual(parsed([0, 1, 2, 3, 4, 5, 6].map((at) => line(text(`part ${at}`)))));
   });
 });
 
