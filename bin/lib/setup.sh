@@ -56,9 +56,20 @@ need_modules() {
   } 9>"$DATA/modules.lock"
 }
 
-free_port() {
-  node -e 'const s=require("net").createServer();s.listen(0,"127.0.0.1",()=>{console.log(s.address().port);s.close()})'
+# free_ports N: so many ports, in one line. All are held until all are found, so that none comes twice; and they are below those from which the
+# system takes one for each connection that a program opens, which could be in its way before a server listens there.
+free_ports() {
+  node -e '
+    const { createServer } = require("net"), wanted = +process.argv[1], held = [];
+    const next = () => {
+      if (held.length === wanted) { console.log(held.map((server) => server.address().port).join(" ")); held.forEach((server) => server.close()); return; }
+      const server = createServer();
+      server.once("error", next);
+      server.listen(20000 + Math.floor(Math.random() * 12000), "127.0.0.1", () => { held.push(server); next(); });
+    };
+    next();' "$1"
 }
+free_port() { free_ports 1; }
 
 port_is_free() {
   node -e 'const s=require("net").createServer();s.once("error",()=>process.exit(1));s.listen(+process.argv[1],"127.0.0.1",()=>s.close())' "$1"
