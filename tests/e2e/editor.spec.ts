@@ -98,7 +98,7 @@ test("a key acts where the caret is, also right after the caret moved", async ({
 
 test("links: a bad address is refused in words; a page is found by its title", async ({ browser }) => {
   const page = await signInAs(browser, "Lena Hartvig");
-  await startPage(page, "Kestrel Water", "Sources we used");
+  await startPage(page, "Kestrel Water", named("Sources we used"));
   await page.keyboard.press("Control+k");
   const address = page.getByRole("textbox", { name: "Address" });
   await address.fill("javascript:alert(1)");
@@ -123,7 +123,7 @@ test("links: a bad address is refused in words; a page is found by its title", a
   await expect(lead).toBeEnabled();
   expect(await put.boundingBox()).toEqual(before);
   await put.click();
-  const article = await save(page, "Sources we used");
+  const article = await save(page, named("Sources we used"));
   await expect(article.getByRole("link", { name: "rivers.example/survey" })).toHaveAttribute("href", "https://rivers.example/survey");
   await article.getByRole("link", { name: "The river today" }).click();
   await expect(page.getByRole("heading", { name: "The river today", level: 1 })).toBeVisible();
