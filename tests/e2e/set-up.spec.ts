@@ -81,6 +81,16 @@ test("from an empty course to a published assignment with 24 wikis, from a list 
     await expect(ines.getByRole("row", { name: /^Group 24/ }).getByRole("cell").nth(1)).toHaveText("7");
   });
 
+  await test.step("what was found in so many groups is one line above the class, which opens when it is asked to", async () => {
+    await ines.getByRole("link", { name: "Review contributions" }).click();
+    const asked = ines.getByRole("region", { name: "What to ask about" });
+    const line = asked.getByText(/^[\d,]+ findings in 24 groups$/);
+    await expect(line).toBeVisible();
+    await expect(asked.getByRole("link", { name: "Group 24", exact: true })).toBeHidden();
+    await line.click();
+    await expect(asked.getByRole("link", { name: "Group 24", exact: true })).toBeVisible();
+  });
+
   await test.step("an invited student chooses a password, lands on the course, and sees only their own wiki", async () => {
     await ines.goto("/mail");
     await ines.getByLabel("Find mail to").fill("ada aster");
