@@ -13,9 +13,9 @@ async function paste(page: Page, html: string, plain: string): Promise<void> {
   }, [html, plain]);
 }
 
-/** What a browser takes along of all the text that is read, as HTML and as plain text. */
-async function copied(prose: Locator): Promise<readonly [string, string]> {
-  return prose.evaluate((text) => {
+/** What a browser takes along of all the text in a part of what is read, as HTML and as plain text. */
+async function copied(part: Locator): Promise<readonly [string, string]> {
+  return part.evaluate((text) => {
     getSelection()!.selectAllChildren(text);
     const data = new DataTransfer();
     text.dispatchEvent(new ClipboardEvent("copy", { clipboardData: data, bubbles: true, cancelable: true }));
@@ -153,6 +153,7 @@ test("a source, an equation and a promised page come whole: cut and pasted in a 
   const sources = article.getByRole("region", { name: "Sources" });
   await expect(sources).toContainText("Logbook of the sluice, May");
   const read = await copied(article.locator(".prose"));
+  expect(read[0]).not.toContain("visually-hidden");
   const paragraphs = await article.locator(".prose > p").allInnerTexts();
 
   const copy = await startPage(page, "Saltmere", `${title}, copied`);
@@ -169,4 +170,20 @@ test("a source, an equation and a promised page come whole: cut and pasted in a 
   await page.getByRole("row").nth(1).getByRole("link").first().click();
   await expect(page.locator(".entry-account")).toContainText("carried over");
   await expect(page.locator(".entry-account")).not.toContainText("added");
+});
+
+test("a part of what is read is copied with what it can't be without", async ({ browser }) => {
+  const page = await signInAs(browser, "Hana Veselka");
+  const title = named("Notes for the clerk");
+  await startPage(page, "Saltmere", title);
+  await paste(page, "<ul><li>Ask for the logbook</li><li>Ask <b>again</b></li></ul><blockquote><p>It is in the hut.</p><p>Mind the dog.</p></blockquote><pre>gate 1\ngate 2</pre><table><tr><td>May</td><td>0.3</td></tr><tr><td>June</td><td>0.4</td></tr></table>", "");
+  await page.getByRole("button", { name: "Save the page" }).click();
+  const prose = page.getByRole("article").locator(".prose");
+  await expect(prose.locator("pre")).toHaveText("gate 1\ngate 2");
+  const html = async (part: string) => (await copied(prose.locator(part).first()))[0];
+  expect(await html("ul")).toBe("<ul><li><p>Ask for the logbook</p></li><li><p>Ask <strong>again</strong></p></li></ul>");
+  expect(await html("li strong")).toBe("<strong>again</strong>");
+  expect(await html("blockquote")).toBe("<blockquote><p>It is in the hut.</p><p>Mind the dog.</p></blockquote>");
+  expect(await html("pre code")).toBe("<pre><code>gate 1\ngate 2</code></pre>");
+  expect(await html("tr")).toBe("<table><tbody><tr><td><p>May</p></td><td><p>0.3</p></td></tr></tbody></table>");
 });
