@@ -13,13 +13,9 @@ export default defineConfig([
   ...typescript,
   {
     files: ["**/*.{ts,tsx}"],
-    // One program for all files: a language service for each takes a quarter longer.
-    languageOptions: { parserOptions: { project: "./tsconfig.json" } },
+    // The rules that ask for types are oxlint's (.oxlintrc.json): it has them from the compiler in a tenth of the time.
     rules: {
-      "@typescript-eslint/no-floating-promises": "error",
-      "@typescript-eslint/no-misused-promises": ["error", { checksVoidReturn: { attributes: false } }],
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
-      "@typescript-eslint/switch-exhaustiveness-check": ["error", { considerDefaultExhaustiveForUnions: true }],
       "react-hooks/rules-of-hooks": "error",
       "no-console": ["error", { allow: ["error"] }],
       eqeqeq: "error",

@@ -61,15 +61,16 @@ test("who did it is what looking at one state after the other finds", () => {
     const keys = states.map(({ entries, ordinals }) => [...entries].map((entry, word) => `${entry}.${ordinals[word]!}`));
     const stands = (key: string, state: number) => state >= 0 && keys[state]!.includes(key);
     const newest = states.length - 1;
-    keys[newest]!.forEach((key, word) => {
+    expect(keys[newest]!.map((_, word) => doers.came(word))).toEqual(keys[newest]!.map((key) => {
       let since = newest;
       while (since >= from && stands(key, since - 1)) since--;
-      expect(doers.came(word)).toBe(since >= from ? since : undefined);
-    });
-    if (from > 0) keys[from - 1]!.forEach((key, word) => {
+      return since >= from ? since : undefined;
+    }));
+    const before = from > 0 ? keys[from - 1]! : [];
+    expect(before.map((_, word) => doers.went(word))).toEqual(before.map((key) => {
       let at = newest;
       while (at >= from && (stands(key, at) || !stands(key, at - 1))) at--;
-      expect(doers.went(word)).toBe(at >= from ? at : undefined);
-    });
+      return at >= from ? at : undefined;
+    }));
   }), { seed: 102, numRuns: 1000 });
 });

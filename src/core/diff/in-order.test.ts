@@ -36,7 +36,8 @@ test("what passes what stays has moved, and as much as can be stays, in order", 
   fc.assert(fc.property(fc.shuffledSubarray(Array.from({ length: count }, (_, index) => index), { minLength: 2, maxLength: 5 }), (stay) => {
     const { how, fromBefore } = rewritten(stay);
     const staying = [...fromBefore.keys()].filter((word) => how[word] === kept);
-    for (let at = 1; at < staying.length; at++) expect(fromBefore[staying[at]!]!).toBeGreaterThan(fromBefore[staying[at - 1]!]!);
+    const places = staying.map((word) => fromBefore[word]!);
+    expect(places.filter((place, at) => at > 0 && place <= places[at - 1]!)).toEqual([]);
     const longest = stay.reduce<number[]>((lengths, index, at) => [...lengths, 1 + Math.max(0, ...lengths.filter((_, earlier) => stay[earlier]! < index && earlier < at))], []);
     expect(staying).toHaveLength(57 * Math.max(...longest));
     expect(how.filter((way) => way === moved)).toHaveLength(57 * (stay.length - Math.max(...longest)));
