@@ -1,4 +1,4 @@
-import { afterAll, describe, expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import { fromMarkdown } from "@/core/document/markdown";
 import { levels } from "@/core/access/may";
 import { accessLog } from "@/data/access/log";
@@ -16,9 +16,7 @@ import { findPage, findWiki } from "@/data/pages/read";
 import { restoreEntry, savePage, startPage } from "@/data/pages/write";
 import { findEvidence } from "@/data/review/evidence";
 import { assignmentReview } from "@/data/review/read";
-import { closeDatabase, later, makeCourse, setGroupLevel, toldLevel, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { later, makeCourse, setGroupLevel, toldLevel, write } from "../support/course";
 
 describe("what is not for somebody does not exist for them", () => {
   test.each(["priya", "una"] as const)("%s finds nothing of another group's wiki by any way", async (name) => {

@@ -1,7 +1,7 @@
 /** Lists and single look-ups must give the same answer to "may they see it", whatever rules there are. */
 import fc from "fast-check";
 import { and, eq } from "drizzle-orm";
-import { afterAll, describe, expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import { levels } from "@/core/access/may";
 import { Ahead } from "@/core/access/ahead";
 import { cellAt, personAt } from "@/core/access/sheet";
@@ -11,9 +11,7 @@ import { addComment } from "@/data/comments/write";
 import { accessRule, wiki } from "@/data/db/tables/wikis";
 import { membersOfWikis } from "@/data/pages/members";
 import { findPage, findWiki } from "@/data/pages/read";
-import { closeDatabase, db, later, makeCourse, monday, pageNamed, type TestCourse } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, monday, pageNamed, type TestCourse } from "../support/course";
 
 const people = ["ines", "tobin", "olga", "mira", "jonas", "priya", "una"] as const;
 

@@ -1,16 +1,14 @@
 import { desc, eq } from "drizzle-orm";
-import { afterAll, expect, test } from "vitest";
+import { expect, test } from "vitest";
 import { dice } from "@/core/roster/dice";
 import { readStoredOrigins } from "@/core/credit/origins";
 import { entry, entryCredit } from "@/data/db/tables/wikis";
 import { creditOfEntry } from "@/data/ledger/credit";
 import { findDifferences } from "@/data/ledger/check";
-import { closeDatabase, db, later, makeCourse, pageNamed, type TestCourse, write } from "../support/course";
+import { db, later, makeCourse, pageNamed, type TestCourse, write } from "../support/course";
 import { insert, remove, replace } from "../support/truth/edits";
 import { type History, history } from "../support/truth/history";
 import { stockProse, zipfProse } from "../support/truth/prose";
-
-afterAll(closeDatabase);
 
 /** Saves texts on pages of a course, in a history's order; `partRight` says how much of the stored credit is as the history knows it. */
 async function savingHistory({ entries, truthAt }: History, { courseId, as }: TestCourse, pageIds: ReadonlyMap<string, string>) {

@@ -4,7 +4,7 @@
  */
 import fc from "fast-check";
 import { and, eq, isNull } from "drizzle-orm";
-import { afterAll, expect, test } from "vitest";
+import { expect, test } from "vitest";
 import { fromMarkdown } from "@/core/document/markdown";
 import { findSetUp } from "@/data/assignments/set-up";
 import { bringWikisUp } from "@/data/assignments/wikis";
@@ -17,9 +17,7 @@ import { saveGroupSet } from "@/data/groups/write";
 import { findPage } from "@/data/pages/read";
 import { setLeft } from "@/data/people/write";
 import { newId } from "@/data/session/ids";
-import { closeDatabase, db, later, makeCourse, noSignUp, type TestCourse, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, noSignUp, type TestCourse, write } from "../support/course";
 
 const people = ["mira", "jonas", "priya"] as const;
 const step = fc.oneof(

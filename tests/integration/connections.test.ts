@@ -120,7 +120,6 @@ test("what a failed statement says of itself has none of the values in it", asyn
 });
 
 test("who listens hears again after their connection was ended", async () => {
-  vi.stubEnv("DATABASE_URL", databaseUrl);
   const { db, close } = openDatabase(databaseUrl, 1);
   closing.push(close);
   const heard: string[] = [];

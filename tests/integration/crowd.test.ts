@@ -1,6 +1,6 @@
 /** Many who write at the same instant: each save is acknowledged or told why not, and whatever was acknowledged is there. */
 import { and, asc, eq } from "drizzle-orm";
-import { afterAll, expect, test } from "vitest";
+import { expect, test } from "vitest";
 import { plainText } from "@/core/document/leaves";
 import type { DocumentNode, PageDocument } from "@/core/document/model";
 import { settle } from "@/core/merge/settle";
@@ -10,9 +10,7 @@ import { verifyWiki } from "@/data/ledger/verify";
 import { findPage } from "@/data/pages/read";
 import { savePage } from "@/data/pages/write";
 import { newId } from "@/data/session/ids";
-import { closeDatabase, db, later, makeCourse, pageNamed, type TestCourse, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, pageNamed, type TestCourse, write } from "../support/course";
 
 const people = ["mira", "jonas", "ines"] as const;
 const windows = 12;

@@ -1,6 +1,6 @@
 /** Passages that are marked as discussion: who may, what then counts, and that it follows the text. */
 import { eq } from "drizzle-orm";
-import { afterAll, expect, test } from "vitest";
+import { expect, test } from "vitest";
 import { metByEach } from "@/data/assignments/expected";
 import { endDiscussion, markDiscussion } from "@/data/comments/discussion";
 import { discussion } from "@/data/db/tables/review";
@@ -10,9 +10,7 @@ import { recomputeWiki } from "@/data/ledger/recompute";
 import { findPage } from "@/data/pages/read";
 import { assignmentReview } from "@/data/review/read";
 import { allTime } from "@/data/review/period";
-import { closeDatabase, later, makeCourse, pageNamed, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { later, makeCourse, pageNamed, write } from "../support/course";
 
 const text = "Our old weir once drove a big mill.";
 const talk = "Shall we say who built it? I think we ought to.";

@@ -1,6 +1,6 @@
 /** Ways in for people without an account: open rooms and readers' links, and whose the words are that guests wrote. */
 import { eq } from "drizzle-orm";
-import { afterAll, describe, expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import { fromMarkdown } from "@/core/document/markdown";
 import { accessLog } from "@/data/access/log";
 import { setAccess, undoAccess } from "@/data/access/write";
@@ -25,9 +25,7 @@ import { assignmentReview } from "@/data/review/read";
 import { unassigned } from "@/data/review/dto";
 import type { Context, Door } from "@/data/session/context";
 import { newId } from "@/data/session/ids";
-import { closeDatabase, db, later, makeCourse, pageNamed, setGroupLevel, type TestCourse, toldLevel, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, pageNamed, setGroupLevel, type TestCourse, toldLevel, write } from "../support/course";
 
 const at = (minutes: number, address = newId()): Knocking => ({ db, now: later(minutes), newId, address });
 type Guest = Context & { readonly door: Door };

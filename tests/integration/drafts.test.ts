@@ -1,6 +1,6 @@
 /** Text on its way: drafts that nobody else sees, saves that are sent twice, how words came. */
 import { eq } from "drizzle-orm";
-import { afterAll, describe, expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import { fromMarkdown } from "@/core/document/markdown";
 import { draft, entryArrival } from "@/data/db/tables/writing";
 import { findDraft } from "@/data/drafts/read";
@@ -8,9 +8,7 @@ import { dropDraft, keepDraft } from "@/data/drafts/write";
 import { ledgerLines } from "@/data/ledger/list";
 import { findPage } from "@/data/pages/read";
 import { savePage, startPage } from "@/data/pages/write";
-import { closeDatabase, db, later, makeCourse, monday } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, monday } from "../support/course";
 
 const typed = (said: string, at = monday) => ({ base: 1, title: "Home", note: "", at: at.toISOString(), document: fromMarkdown(said) });
 

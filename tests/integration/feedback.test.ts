@@ -1,13 +1,11 @@
 /** Feedback to all, to a group, to one alone: who reads what, seen from every side. */
-import { afterAll, expect, test } from "vitest";
+import { expect, test } from "vitest";
 import { and, eq } from "drizzle-orm";
 import { setArchived } from "@/data/courses/write";
 import { mail } from "@/data/db/tables/mail";
 import { visitDesk } from "@/data/desk/read";
 import { type Audience, changeFeedback, feedbackOn, giveFeedback, longestFeedback, myFeedback, noteSeen } from "@/data/review/feedback";
-import { closeDatabase, db, later, makeCourse, type TestCourse } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, type TestCourse } from "../support/course";
 
 type Who = "ines" | "tobin" | "olga" | "mira" | "jonas" | "priya" | "una";
 const link = "http://127.0.0.1/feedback";

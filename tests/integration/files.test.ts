@@ -2,7 +2,7 @@
 import { eq } from "drizzle-orm";
 import { createHash } from "node:crypto";
 import sharp from "sharp";
-import { afterAll, describe, expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import type { PageDocument } from "@/core/document/model";
 import { setAccess } from "@/data/access/write";
 import { file, fileUse, pictureSize, storedBytes, storedChunk } from "@/data/db/tables/files";
@@ -16,9 +16,7 @@ import { findPage } from "@/data/pages/read";
 import { savePage } from "@/data/pages/write";
 import type { Context } from "@/data/session/context";
 import { newId } from "@/data/session/ids";
-import { closeDatabase, db, later, makeCourse, pageNamed, type TestCourse } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, pageNamed, type TestCourse } from "../support/course";
 
 /** A body that arrives in pieces of odd lengths. */
 function bodyOf(content: Uint8Array, cutAt = Infinity): ReadableStream<Uint8Array> {

@@ -1,6 +1,6 @@
 /** What the server keeps of a class's figures and findings: after whatever was done, it is what is found anew. */
 import { eq } from "drizzle-orm";
-import { afterAll, expect, test } from "vitest";
+import { expect, test } from "vitest";
 import { usualThresholds } from "@/core/credit/findings";
 import { fromMarkdown } from "@/core/document/markdown";
 import { giveMoreTime } from "@/data/access/more-time";
@@ -28,9 +28,7 @@ import { allTime } from "@/data/review/period";
 import { assignmentReview } from "@/data/review/read";
 import { findStatement } from "@/data/review/student";
 import { setThresholds } from "@/data/review/thresholds";
-import { closeDatabase, db, later, makeCourse, pageNamed, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, pageNamed, write } from "../support/course";
 
 test("whatever is done, figures and findings that were kept are what is found anew", async () => {
   const course = await makeCourse({ expected: [{ of: "student", measure: "words", number: 5, by: null, shown: true }, { of: "student", measure: "comments", number: 1, by: null, shown: true }] });

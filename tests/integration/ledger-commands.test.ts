@@ -7,7 +7,7 @@ import { fileURLToPath } from "node:url";
 import { eq, sql } from "drizzle-orm";
 import { afterAll, beforeAll, expect, inject, test } from "vitest";
 import { wiki } from "@/data/db/tables/wikis";
-import { closeDatabase, db, later, makeCourse, pageNamed, type TestCourse, write } from "../support/course";
+import { db, later, makeCourse, pageNamed, type TestCourse, write } from "../support/course";
 
 const root = fileURLToPath(new URL("../..", import.meta.url));
 const folder = mkdtemp(join(tmpdir(), "tidy-ledger-"));
@@ -22,7 +22,6 @@ beforeAll(async () => {
 });
 
 afterAll(async () => {
-  await closeDatabase();
   await rm(await folder, { recursive: true, force: true });
 });
 

@@ -1,6 +1,6 @@
 /** Looking through a ledger, and checking that it is what was saved. */
 import { sql } from "drizzle-orm";
-import { afterAll, expect, test } from "vitest";
+import { expect, test } from "vitest";
 import { fromMarkdown } from "@/core/document/markdown";
 import { type LedgerFilter, type LedgerScope, ledgerAuthors, ledgerLines, ledgerPage } from "@/data/ledger/list";
 import { recordEntry } from "@/data/ledger/record";
@@ -10,9 +10,7 @@ import { renamePage } from "@/data/pages/places";
 import { findPage } from "@/data/pages/read";
 import { restoreEntry, savePage } from "@/data/pages/write";
 import { newId } from "@/data/session/ids";
-import { closeDatabase, db, later, makeCourse, pageNamed, setGroupLevel, type TestCourse, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, pageNamed, setGroupLevel, type TestCourse, write } from "../support/course";
 
 const bank = "The **left** bank has slumped for thirty metres below the old weir, and nothing grows on it.";
 

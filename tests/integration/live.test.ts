@@ -1,14 +1,10 @@
-import { afterAll, expect, inject, test, vi } from "vitest";
+import { expect, test, vi } from "vitest";
 import { addComment } from "@/data/comments/write";
 import { goNear, whoIsHere } from "@/data/live/presence";
 import { watchPage } from "@/data/live/watch";
 import type { LiveEvent } from "@/data/live/dto";
 import type { Context } from "@/data/session/context";
-import { closeDatabase, later, makeCourse, setGroupLevel, type TestCourse, write } from "../support/course";
-
-// What listens opens a connection of its own, to the database of the settings.
-vi.stubEnv("DATABASE_URL", inject("databaseUrl"));
-afterAll(closeDatabase);
+import { later, makeCourse, setGroupLevel, type TestCourse, write } from "../support/course";
 
 /** Watches the home page as somebody, and keeps what they are told. */
 async function watching({ courseId, homeId }: TestCourse, ctx: Context, isWriting = false, seen: number | null = null) {

@@ -1,14 +1,12 @@
 /** Looking back: any two states of a page, and who wrote what, from what is stored. */
 import fc from "fast-check";
-import { afterAll, expect, test } from "vitest";
+import { expect, test } from "vitest";
 import { countWords } from "@/core/text/words";
 import { visitDesk } from "@/data/desk/read";
 import { compareStates, sinceLastVisit, statesOf, whoWroteWhat } from "@/data/ledger/states";
 import { findPage } from "@/data/pages/read";
 import { anyText } from "../support/histories";
-import { closeDatabase, later, makeCourse, pageNamed, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { later, makeCourse, pageNamed, write } from "../support/course";
 
 test("who wrote what is what the margin says, at every entry, wherever the words came from", async () => {
   const deeds = fc.array(fc.record({ who: fc.constantFrom("mira", "jonas", "ines"), page: fc.constantFrom("Home", "Plan"), text: anyText }), { minLength: 1, maxLength: 7 });

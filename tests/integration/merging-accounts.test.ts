@@ -1,6 +1,6 @@
 /** Two accounts of one person: on the course they count as one, and as two again when that is undone. */
 import { eq } from "drizzle-orm";
-import { afterAll, describe, expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import { addComment } from "@/data/comments/write";
 import { person } from "@/data/db/tables/accounts";
 import { findDifferences } from "@/data/ledger/check";
@@ -13,9 +13,7 @@ import { coursePeople } from "@/data/people/read";
 import { addPerson, setLeft } from "@/data/people/write";
 import { findEvidence } from "@/data/review/evidence";
 import { assignmentReview } from "@/data/review/read";
-import { closeDatabase, db, later, makeCourse, type TestCourse, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, type TestCourse, write } from "../support/course";
 
 const idOf = ({ courseId }: TestCourse, name: string) => `${name}${courseId}`;
 

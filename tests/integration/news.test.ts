@@ -1,6 +1,6 @@
 /** News: what others did, who is told of it, by which way, and who is not. */
 import { and, eq } from "drizzle-orm";
-import { afterAll, expect, test } from "vitest";
+import { expect, test } from "vitest";
 import { addComment, editComment } from "@/data/comments/write";
 import { mail } from "@/data/db/tables/mail";
 import { newsWish } from "@/data/db/tables/news";
@@ -10,9 +10,7 @@ import { findNews } from "@/data/news/read";
 import { markRead, notePageVisit, setFeed, setMuted, setNewsMail } from "@/data/news/write";
 import { setLeft } from "@/data/people/write";
 import { newId } from "@/data/session/ids";
-import { closeDatabase, db, later, makeCourse, pageNamed, setGroupLevel, type TestCourse, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, pageNamed, setGroupLevel, type TestCourse, write } from "../support/course";
 
 type Who = "ines" | "mira" | "jonas" | "priya" | "una";
 

@@ -1,12 +1,10 @@
-import { afterAll, expect, test } from "vitest";
+import { expect, test } from "vitest";
 import { addComment } from "@/data/comments/write";
 import { recomputeWiki } from "@/data/ledger/recompute";
 import { removePage } from "@/data/pages/places";
 import { findPage } from "@/data/pages/read";
 import { restoreEntry } from "@/data/pages/write";
-import { closeDatabase, db, later, makeCourse, pageNamed, setGroupLevel, type TestCourse, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, pageNamed, setGroupLevel, type TestCourse, write } from "../support/course";
 
 const bank = "The left bank has slumped for thirty metres below the old weir, and nothing grows on it.";
 const fish = "Trout were seen above the weir in every month from April to September.";

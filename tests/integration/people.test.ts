@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { and, eq, isNull } from "drizzle-orm";
-import { afterAll, describe, expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import { type ColumnKind, proposeColumns } from "@/core/roster/columns";
 import { readTable } from "@/core/roster/table";
 import { courseAssignments, readableWikis } from "@/data/assignments/read";
@@ -28,9 +28,7 @@ import { addPerson, changePerson, invitePeople, type PersonInput, setLeft } from
 import { assignmentReview } from "@/data/review/read";
 import { newId } from "@/data/session/ids";
 import { mailServer } from "../support/mail-server";
-import { assignmentInput, closeDatabase, db, later, makeCourse, makePeople, monday, noSignUp, write, toldLevel } from "../support/course";
-
-afterAll(closeDatabase);
+import { assignmentInput, db, later, makeCourse, makePeople, monday, noSignUp, write, toldLevel } from "../support/course";
 
 function list(text: string, groups: ListInput["groups"] = null, kinds?: ColumnKind[]): ListInput {
   const read = readTable(text);

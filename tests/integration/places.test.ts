@@ -1,7 +1,7 @@
 /** Pages as places: titles that change, order, the bin, and who may. */
 import fc from "fast-check";
 import { and, eq } from "drizzle-orm";
-import { afterAll, describe, expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import { powers } from "@/core/access/may";
 import { fromMarkdown } from "@/core/document/markdown";
 import { linkedPages } from "@/core/links/titles";
@@ -20,9 +20,7 @@ import { arrangePage, bringPageBack, makeHomePage, removedPages, removePage, ren
 import { findPage, findWiki } from "@/data/pages/read";
 import { restoreEntry, savePage, startPage } from "@/data/pages/write";
 import { assignmentReview } from "@/data/review/read";
-import { closeDatabase, db, later, makeCourse, pageNamed, setGroupLevel, type TestCourse, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, pageNamed, setGroupLevel, type TestCourse, write } from "../support/course";
 
 async function start({ courseId, wikiId, as }: TestCourse, title: string, markdown: string): Promise<string> {
   const saved = await startPage(as("mira"), { courseId, wikiId, title, document: fromMarkdown(markdown), note: "" });

@@ -1,13 +1,11 @@
 import { and, eq, sql } from "drizzle-orm";
 import fc from "fast-check";
-import { afterAll, expect, test } from "vitest";
+import { expect, test } from "vitest";
 import { insertMany, replaceMany } from "@/data/db/put-rows";
 import { entryCredit, standing, standingChange } from "@/data/db/tables/wikis";
 import { findDifferences } from "@/data/ledger/check";
 import { askForRecompute, recomputeStale } from "@/data/ledger/recompute";
-import { closeDatabase, db, later, makeCourse, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, write } from "../support/course";
 
 interface Stands {
   readonly rev: number;

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { summedFigures } from "@/core/credit/figures";
-import { afterAll, describe, expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import { fromMarkdown } from "@/core/document/markdown";
 import { addComment } from "@/data/comments/write";
 import { setArchived } from "@/data/courses/write";
@@ -28,9 +28,7 @@ import { findThresholds, setThresholds } from "@/data/review/thresholds";
 import type { Who } from "@/core/access/may";
 import { setAccess } from "@/data/access/write";
 import { anyText } from "../support/histories";
-import { closeDatabase, later, makeCourse, pageNamed, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { later, makeCourse, pageNamed, write } from "../support/course";
 
 describe("the review", () => {
   test("has every member, those who did nothing included", async () => {

@@ -1,5 +1,5 @@
 import { and, eq, isNull } from "drizzle-orm";
-import { afterAll, describe, expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import { fromMarkdown } from "@/core/document/markdown";
 import { plainText } from "@/core/document/leaves";
 import { courseAssignments, readableWikis } from "@/data/assignments/read";
@@ -17,10 +17,8 @@ import type { PageDocument } from "@/core/document/model";
 import { pageTemplates } from "@/data/pages/templates";
 import { savePage, startPage } from "@/data/pages/write";
 import { assignmentReview } from "@/data/review/read";
-import { assignmentInput, closeDatabase, db, later, makeCourse, makePeople, noSignUp, pageNamed, publish, settingUp, write } from "../support/course";
+import { assignmentInput, db, later, makeCourse, makePeople, noSignUp, pageNamed, publish, settingUp, write } from "../support/course";
 import { newId } from "@/data/session/ids";
-
-afterAll(closeDatabase);
 
 const starter = (title: string, text: string, over: { parentId?: string; forEachMember?: boolean } = {}) =>
   ({ id: newId(), title, document: fromMarkdown(text), parentId: null, forEachMember: false, ...over });

@@ -1,7 +1,7 @@
 /** The access sheet as an instructor uses it: whole selections, windows, a look before, undo, more time. */
 import fc from "fast-check";
 import { and, eq, isNull } from "drizzle-orm";
-import { afterAll, describe, expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import { levels } from "@/core/access/may";
 import type { Cell, Setting } from "@/core/access/setting";
 import { accessLog } from "@/data/access/log";
@@ -15,9 +15,7 @@ import { setArchived } from "@/data/courses/write";
 import { accessRule, wiki } from "@/data/db/tables/wikis";
 import { renamePage } from "@/data/pages/places";
 import { findPage, findWiki } from "@/data/pages/read";
-import { closeDatabase, db, later, makeCourse, monday, pageNamed, type TestCourse, toldLevel, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, monday, pageNamed, type TestCourse, toldLevel, write } from "../support/course";
 
 const always = (level: Setting["level"]): Setting => ({ level, from: null, until: null, weekly: null });
 const onPage = (place: string, who: Cell["who"] = { kind: "group" }): Cell => ({ scope: "page", place, who });

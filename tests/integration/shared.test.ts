@@ -1,5 +1,5 @@
 /** Shared credit: who wrote an entry together, by whose word, and what becomes of its words. */
-import { afterAll, expect, test } from "vitest";
+import { expect, test } from "vitest";
 import { fromMarkdown } from "@/core/document/markdown";
 import { findExpected } from "@/data/assignments/expected";
 import { visitDesk } from "@/data/desk/read";
@@ -10,9 +10,7 @@ import { findPage } from "@/data/pages/read";
 import { savePage } from "@/data/pages/write";
 import { findEvidence } from "@/data/review/evidence";
 import { assignmentReview } from "@/data/review/read";
-import { closeDatabase, db, later, makeCourse, type TestCourse, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, type TestCourse, write } from "../support/course";
 
 /** Mira saves `text` on the home page as its second entry, and names these people. */
 async function saveWith({ courseId, homeId, as }: TestCourse, text: string, named: readonly string[]): Promise<void> {

@@ -1,12 +1,10 @@
 /** The document of a statement: what each entry changed, for those who may read it. */
-import { afterAll, expect, test } from "vitest";
+import { expect, test } from "vitest";
 import { changesOf } from "@/data/review/changes";
 import { allTime } from "@/data/review/period";
 import { findStatement } from "@/data/review/student";
 import { removePage } from "@/data/pages/places";
-import { closeDatabase, later, makeCourse, pageNamed, setGroupLevel, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { later, makeCourse, pageNamed, setGroupLevel, write } from "../support/course";
 
 test("each entry of a statement opens to what it changed, and nothing of a page that is closed to whoever asks", async () => {
   const course = await makeCourse();

@@ -1,4 +1,4 @@
-import { afterAll, expect, test } from "vitest";
+import { expect, test } from "vitest";
 import { pagesNaming, promisedPages } from "@/data/pages/promised";
 import { visitDesk } from "@/data/desk/read";
 import { longestComment } from "@/data/comments/dto";
@@ -9,9 +9,7 @@ import { startPage } from "@/data/pages/write";
 import { assignmentReview } from "@/data/review/read";
 import { myCourses } from "@/data/courses/read";
 import { fromMarkdown } from "@/core/document/markdown";
-import { closeDatabase, db, later, makeCourse, monday, pageNamed, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, monday, pageNamed, write } from "../support/course";
 
 test("a conversation stands beside the page, answers under what they answer, in the order of time", async () => {
   const { courseId, homeId, as } = await makeCourse();

@@ -1,5 +1,5 @@
 import { sql } from "drizzle-orm";
-import { afterAll, expect, test } from "vitest";
+import { expect, test } from "vitest";
 import type { PageDocument } from "@/core/document/model";
 import { findDifferences } from "@/data/ledger/check";
 import { askForRecompute, recomputeStale } from "@/data/ledger/recompute";
@@ -8,9 +8,7 @@ import { savePage } from "@/data/pages/write";
 import { findEvidence } from "@/data/review/evidence";
 import { assignmentReview } from "@/data/review/read";
 import type { Context } from "@/data/session/context";
-import { closeDatabase, db, later, makeCourse, pageNamed, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, pageNamed, write } from "../support/course";
 
 const things = ["links", "pictures", "sources"] as const;
 

@@ -1,13 +1,11 @@
 /** What is asked about a wiki as a whole, and when. */
-import { afterAll, expect, test } from "vitest";
+import { expect, test } from "vitest";
 import { actOnFinding, type FindingDto } from "@/data/review/findings";
 import { findGroup } from "@/data/review/group";
 import { classFindings } from "@/data/review/class-findings";
 import { findStatement } from "@/data/review/student";
 import { allTime } from "@/data/review/period";
-import { closeDatabase, later, makeCourse, pageNamed, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { later, makeCourse, pageNamed, write } from "../support/course";
 
 /** An hour before the work is due. */
 const nearDue = new Date("2026-04-01T15:00:00Z");

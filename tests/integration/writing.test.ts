@@ -1,5 +1,5 @@
 import { and, eq, sql } from "drizzle-orm";
-import { afterAll, describe, expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import { fromMarkdown } from "@/core/document/markdown";
 import { plainText } from "@/core/document/leaves";
 import type { PageDocument } from "@/core/document/model";
@@ -10,9 +10,7 @@ import { findEntry } from "@/data/ledger/read";
 import { verifyPage } from "@/data/ledger/verify";
 import { findPage } from "@/data/pages/read";
 import { restoreEntry, savePage, startPage } from "@/data/pages/write";
-import { closeDatabase, db, later, makeCourse, monday, pageNamed, write } from "../support/course";
-
-afterAll(closeDatabase);
+import { db, later, makeCourse, monday, pageNamed, write } from "../support/course";
 
 describe("saving", () => {
   test("an entry has its figures, and stands in the ledger", async () => {

@@ -24,10 +24,8 @@ import type { Context } from "@/data/session/context";
 import { newId } from "@/data/session/ids";
 import { powers, type Role } from "@/core/access/may";
 
-const opened = openDatabase(inject("databaseUrl"), 5);
-
-export const { db } = opened;
-export const closeDatabase = opened.close;
+/** For all tests of one worker, to whose end it stays open. */
+export const { db } = openDatabase(inject("databaseUrl"), 5);
 
 /** Ten o'clock on a Monday in March, in the middle of the assignment that `makeCourse` makes. */
 export const monday = new Date("2026-03-16T10:00:00Z");
