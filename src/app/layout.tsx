@@ -18,6 +18,8 @@ import "@/ui/theme/access.css";
 import "@/ui/theme/doors.css";
 import "@/ui/theme/entries.css";
 import type { Metadata, Viewport } from "next";
+import { Suspense } from "react";
+import { Arrivals } from "@/ui/frame/going";
 import { Look } from "@/ui/theme/Look";
 import { lookScript } from "@/ui/theme/look";
 
@@ -30,6 +32,7 @@ export default function RootLayout({ children }: { children: React.ReactNode }) 
       <body>
         <script dangerouslySetInnerHTML={{ __html: lookScript }} />
         <Look />
+        <Suspense><Arrivals /></Suspense>
         {children}
       </body>
     </html>

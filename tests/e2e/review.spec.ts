@@ -37,15 +37,21 @@ test("an instructor goes from what to ask about to the words behind it, and says
     await expect(chart).toHaveAttribute("aria-valuenow", "1");
     await ines.getByText("The same as a table").click();
     await expect(ines.locator(".chart-table tbody tr")).toHaveCount(Number(await chart.getAttribute("aria-valuemax")) + 1);
+    await ines.getByRole("link", { name: /^Added of Sunniva Dahl: / }).click();
+    const evidence = ines.getByRole("region", { name: "Added of Sunniva Dahl" });
+    await expect(evidence).toBeVisible();
     const box = (await chart.boundingBox())!;
     await ines.mouse.move(box.x + box.width * 0.2, box.y + 80);
     await ines.mouse.down();
     await ines.mouse.move(box.x + box.width * 0.5, box.y + 90, { steps: 4 });
     await ines.mouse.up();
     await expect(ines).toHaveURL(/from=\d+&until=\d+/);
+    await expect(evidence, "what was open is open still, of the new time").toBeVisible();
     await expect(ines.getByRole("navigation", { name: "Period" }).locator("span")).toContainText(/^from .* until /);
     await ines.getByRole("link", { name: "All of it, as it is now" }).click();
     await expect(ines).not.toHaveURL(/from=/);
+    await evidence.getByRole("link", { name: "Close the evidence" }).click();
+    await expect(evidence).toBeHidden();
   });
 
   await test.step("a finding is dismissed with a reason, and taken up again", async () => {
@@ -323,6 +329,22 @@ test("students and groups are found by their names, and what the columns are sta
     for (const name of ["Not looked at by me", "The last seven days"]) [...main.querySelectorAll("a")].find((link) => link.textContent!.startsWith(name))!.click();
   });
   for (const name of ["The last seven days", /^Not looked at by me/]) await expect(ines.getByRole("link", { name })).toHaveAttribute("aria-current", "true");
+  // An order, and letters to find, while the server is still busy with what was chosen before.
+  let answer!: () => void;
+  const held = new Promise<void>((done) => { answer = done; });
+  const isPeriod = (url: URL) => url.searchParams.has("until");
+  await ines.route(isPeriod, async (route) => { await held; await route.continue(); });
+  const asks = ines.waitForRequest((request) => isPeriod(new URL(request.url())) && !request.headers()["next-router-prefetch"]);
+  await ines.getByRole("link", { name: "Week 2", exact: true }).click();
+  await asks;
+  await table.getByRole("link", { name: /^In the order of words added/ }).click();
+  await field.fill("millrace");
+  answer();
+  await expect(ines.getByRole("link", { name: "Week 2", exact: true })).toHaveAttribute("aria-current", "true");
+  await expect(table.getByRole("columnheader", { name: /^Added/ })).toHaveAttribute("aria-sort", "ascending");
+  await expect(names).not.toHaveCount(everybody);
+  await expect(ines).toHaveURL(/^(?=.*only=unlooked)(?=.*find=millrace)(?=.*by=added)/);
+  await ines.unroute(isPeriod);
 
   const top = () => table.getByRole("columnheader", { name: /^Added/ }).evaluate((head) => head.getBoundingClientRect().top);
   await table.evaluate((all) => window.scrollTo(0, all.getBoundingClientRect().top + window.scrollY + 300));

@@ -1,10 +1,11 @@
 "use client";
 /** How a text grew, by author: a chart that is read by pointer and by keys, with the table behind it. */
-import { useRouter } from "next/navigation";
 import { useId, useMemo, useRef, useState } from "react";
 import type { Span } from "@/core/time/span";
 import { dayLength } from "@/core/time/lengths";
 import { authorColor, AuthorMark, AuthorPattern } from "../authors/AuthorMark";
+import { useGo } from "../frame/going";
+import { hereNow } from "../frame/useHere";
 import { counted, number } from "../words/counts";
 import { day, moment } from "../words/times";
 import { type GrowthPoint, outlines, pointAt, scalesOf, strokes } from "./stack";
@@ -27,8 +28,8 @@ interface Props {
   readonly closed?: readonly Span[];
   readonly zone: string;
   readonly now: Date;
-  /** Where a stretch of time that was drawn leads, with its two ends in it as `{from}` and `{until}`; absent: none is drawn. */
-  readonly periodHref?: string;
+  /** Whether a stretch of time that is drawn on it becomes the period of the page: the address gets its ends, `from` and `until`. */
+  readonly choosesPeriod?: boolean;
   /** The column that it stands in. */
   readonly column?: keyof typeof widths;
 }
@@ -41,10 +42,10 @@ const widthOfName = 44;
 /** Of many times so many are put into words. */
 const spansNamed = 12;
 
-export function GrowthChart({ points, layers, ticks, from, to, dueAt, closed = [], zone, now, periodHref, column = "wide" }: Props) {
+export function GrowthChart({ points, layers, ticks, from, to, dueAt, closed = [], zone, now, choosesPeriod = false, column = "wide" }: Props) {
   const frame = useMemo(() => ({ ...shape, width: widths[column] }), [column]);
   const id = useId();
-  const router = useRouter();
+  const go = useGo();
   const svg = useRef<SVGSVGElement>(null);
   const [here, setHere] = useState<number | null>(null);
   const [drawn, setDrawn] = useState<{ readonly from: number; readonly to: number } | null>(null);
@@ -65,11 +66,11 @@ export function GrowthChart({ points, layers, ticks, from, to, dueAt, closed = [
     if (drawn && event.buttons === 1) setDrawn({ ...drawn, to: at });
   };
   const finish = () => {
-    if (!drawn || !periodHref) return;
+    if (!drawn || !choosesPeriod) return;
     const [first, last] = [Math.min(drawn.from, drawn.to), Math.max(drawn.from, drawn.to)];
     setDrawn(null);
     // A click is no stretch of time.
-    if (scales.x(last) - scales.x(first) > 8) router.push(periodHref.replace("{from}", String(Math.round(first))).replace("{until}", String(Math.round(last))), { scroll: false });
+    if (scales.x(last) - scales.x(first) > 8) go(hereNow({ from: String(Math.round(first)), until: String(Math.round(last)) }));
   };
   const step = (event: React.KeyboardEvent) => {
     const to = { ArrowLeft: shown - 1, ArrowRight: shown + 1, Home: 0, End: points.length - 1 }[event.key];
@@ -84,8 +85,8 @@ export function GrowthChart({ points, layers, ticks, from, to, dueAt, closed = [
     <figure className="growth-chart">
       <svg
         ref={svg} viewBox={`0 0 ${frame.width} ${frame.height}`} role="slider" tabIndex={0} aria-label="Growth of the text; arrow keys go from entry to entry" aria-valuemin={0} aria-valuemax={points.length - 1} aria-valuenow={shown}
-        aria-valuetext={`${moment(new Date(point.at), zone, now)}: ${counted(sum, "word")}`} data-draws={periodHref !== undefined}
-        onPointerMove={move} onPointerLeave={() => { setHere(null); setDrawn(null); }} onPointerDown={(event) => { if (periodHref && event.button === 0) { const at = timeOf(event); setDrawn({ from: at, to: at }); } }} onPointerUp={finish} onKeyDown={step}
+        aria-valuetext={`${moment(new Date(point.at), zone, now)}: ${counted(sum, "word")}`} data-draws={choosesPeriod}
+        onPointerMove={move} onPointerLeave={() => { setHere(null); setDrawn(null); }} onPointerDown={(event) => { if (choosesPeriod && event.button === 0) { const at = timeOf(event); setDrawn({ from: at, to: at }); } }} onPointerUp={finish} onKeyDown={step}
       >
         <defs><pattern id={`${id}-shut`} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line x1="0" x2="0" y1="0" y2="6" /></pattern><clipPath id={`${id}-inside`}><rect x={frame.left} y={0} width={frame.width - frame.left - frame.right} height={frame.height - frame.bottom} /></clipPath>{layers.map(({ mark }, layer) => <AuthorPattern key={layer} id={`${id}-${layer}`} mark={mark} />)}</defs>
         {scales.y.ticks(4).map((value) => (

@@ -1,6 +1,6 @@
 "use client";
-import { useRouter } from "next/navigation";
 import { type MouseEvent, useTransition } from "react";
+import { addressAhead, useGo } from "./going";
 import { isPlainClick } from "./plain-click";
 
 /**
@@ -9,7 +9,7 @@ import { isPlainClick } from "./plain-click";
  * for as it does by then, since what was chosen a moment before need not be drawn yet.
  */
 export function useFollowedLinks(kept: readonly string[] = []): { isGoing: boolean; follow: (event: MouseEvent) => void } {
-  const router = useRouter();
+  const go = useGo();
   const [isGoing, startGoing] = useTransition();
   return {
     isGoing,
@@ -22,13 +22,13 @@ export function useFollowedLinks(kept: readonly string[] = []): { isGoing: boole
       event.preventDefault();
       const isStaying = link.dataset.stays !== undefined;
       if (isStaying) keep(to, kept);
-      startGoing(() => router.push(to.href, { scroll: !isStaying }));
+      startGoing(() => go(to.href, { scrolls: !isStaying }));
     },
   };
 }
 
 function keep(to: URL, names: readonly string[]): void {
-  const now = new URLSearchParams(window.location.search);
+  const now = addressAhead().searchParams;
   for (const name of names) {
     to.searchParams.delete(name);
     for (const value of now.getAll(name)) to.searchParams.append(name, value);

@@ -1,5 +1,6 @@
 "use client";
 import { usePathname, useSearchParams } from "next/navigation";
+import { addressAhead } from "./going";
 
 /** What is changed of what an address asks for; null takes it away. */
 export type Changed = Readonly<Record<string, string | null>>;
@@ -20,7 +21,8 @@ export function useHere(): (changed: Changed) => string {
   return (changed) => changedAddress(path, new URLSearchParams(searched), changed);
 }
 
-/** The same at this very moment, for what follows a press: what was chosen a moment before need not be drawn yet. */
+/** The same at this very moment, for what follows a press: what was chosen a moment before need not be drawn yet, or may still be on its way. */
 export function hereNow(changed: Changed): string {
-  return changedAddress(window.location.pathname, new URLSearchParams(window.location.search), changed);
+  const { pathname, searchParams } = addressAhead();
+  return changedAddress(pathname, new URLSearchParams(searchParams), changed);
 }

@@ -78,7 +78,7 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
         <div className="paper group-growth">
           <GrowthChart
             points={group.growth.map((point) => ({ at: point.at, words: order.map((column) => point.words[column]!) }))} layers={layers} ticks={group.ticks.map(({ at: time, member }) => ({ at: time, mark: member === null ? null : members[member]!.mark }))}
-            from={from} to={until} dueAt={group.dueAt.getTime()} closed={group.closed} zone={zone} now={ctx.now} periodHref={href({ from: "FROM", until: "UNTIL" }).replace("FROM", "{from}").replace("UNTIL", "{until}")}
+            from={from} to={until} dueAt={group.dueAt.getTime()} closed={group.closed} zone={zone} now={ctx.now} choosesPeriod
           />
         </div>
         <div className="group-columns">

@@ -4,6 +4,7 @@ import type { ContributionKind } from "@/core/assignment/kinds";
 import type { Period } from "@/data/review/period";
 import { Button } from "@/ui/forms/Button";
 import { arrangementAsked } from "./arrange";
+import { useGo } from "@/ui/frame/going";
 import { columnWords } from "./column-words";
 import { type Column, columns, shownColumns } from "./columns";
 import { remember } from "./remembered-columns";
@@ -20,13 +21,13 @@ interface Props {
 
 /** Which columns the class has; works without script. The address keeps it, and the browser remembers it for the next time. */
 export function ColumnChoice({ period, counts, action, hasExpected, remembered }: Props) {
-  const router = useRouter();
+  const [router, go] = [useRouter(), useGo()];
   const { arrangement, hrefNow } = useArrangement(period);
   const shown = new Set(shownColumns(arrangement.columns ?? remembered, counts));
   const { columns: _, ...others } = arrangementAsked(arrangement);
   const forget = () => {
     remember(null);
-    router.push(hrefNow({ columns: null }), { scroll: false });
+    go(hrefNow({ columns: null }));
     router.refresh();
   };
   return (

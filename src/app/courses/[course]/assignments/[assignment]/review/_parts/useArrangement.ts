@@ -2,6 +2,7 @@
 import { useSearchParams } from "next/navigation";
 import type { MouseEvent } from "react";
 import type { Period } from "@/data/review/period";
+import { isGoing, useGo } from "@/ui/frame/going";
 import { isPlainClick } from "@/ui/frame/plain-click";
 import { type Changed, hereNow, useHere } from "@/ui/frame/useHere";
 import { type Arrangement, arrangementAsked } from "./arrange";
@@ -11,14 +12,14 @@ interface Arranged {
   readonly arrangement: Arrangement;
   /** Where the class is arranged otherwise, for what goes there by the router. */
   readonly hrefNow: (changed: Partial<Arrangement>) => string;
-  /** A link to it that changes the address alone. */
+  /** A link to it that changes the address alone, unless what else was chosen is still on its way from the server. */
   readonly link: (changed: Partial<Arrangement>) => { readonly href: string; readonly onClick: (event: MouseEvent) => void };
   readonly find: (text: string) => void;
 }
 
 /** How the class is arranged by the address. Another order or selection changes the address alone: what is shown is there already. */
 export function useArrangement(period: Period): Arranged {
-  const [searched, here] = [useSearchParams(), useHere()];
+  const [searched, here, go] = [useSearchParams(), useHere(), useGo()];
   const arrangement = arrangementOf({ ...Object.fromEntries(searched), columns: searched.getAll("columns") }, period);
   // What is not changed stays as it is in the address, evidence that is open too.
   const asked = (changed: Partial<Arrangement>): Changed => {
@@ -33,10 +34,16 @@ export function useArrangement(period: Period): Arranged {
       onClick: (event) => {
         if (!isPlainClick(event)) return;
         event.preventDefault();
-        window.history.pushState(null, "", hereNow(asked(changed)));
+        const to = hereNow(asked(changed));
+        if (isGoing()) go(to);
+        else window.history.pushState(null, "", to);
       },
     }),
     // Letter by letter: the way back leads to where one began to type.
-    find: (text) => window.history.replaceState(null, "", hereNow(asked({ find: text }))),
+    find: (text) => {
+      const to = hereNow(asked({ find: text }));
+      if (isGoing()) go(to, { replaces: true });
+      else window.history.replaceState(null, "", to);
+    },
   };
 }
