@@ -344,13 +344,27 @@ test("students and groups are found by their names, and what the columns are sta
   await expect(ines.getByRole("link", { name: "Week 2", exact: true })).toHaveAttribute("aria-current", "true");
   await expect(table.getByRole("columnheader", { name: /^Added/ })).toHaveAttribute("aria-sort", "ascending");
   await expect(names).not.toHaveCount(everybody);
-  await expect(ines).toHaveURL(/^(?=.*only=unlooked)(?=.*find=millrace)(?=.*by=added)/);
+  await expect(ines).toHaveURL(/^(?=.*only=not\+looked)(?=.*find=millrace)(?=.*by=added)/);
   await ines.unroute(isPeriod);
+
+  await ines.goto(new URL(ines.url()).pathname);
 
   const top = () => table.getByRole("columnheader", { name: /^Added/ }).evaluate((head) => head.getBoundingClientRect().top);
   await table.evaluate((all) => window.scrollTo(0, all.getBoundingClientRect().top + window.scrollY + 300));
   await expect.poll(top, "the headings stay below the head line").toBe(48);
+  // Beside the evidence there is no room for all: the figures and what they are called stay, and the rest comes back.
+  const last = table.getByRole("columnheader", { name: /^Last at work/ });
+  await expect(last).toBeVisible();
+  await table.getByRole("link", { name: /^Added of Sunniva Dahl/ }).click();
+  await expect(ines.getByRole("link", { name: "Close the evidence" })).toBeVisible();
+  await expect(last).toBeHidden();
+  await expect.poll(top, "also beside the evidence").toBe(48);
+  await ines.getByRole("link", { name: "Close the evidence" }).click();
+  await expect(last).toBeVisible();
+  await ines.getByRole("link", { name: "The last seven days" }).click();
+  await expect(ines.getByRole("link", { name: "The last seven days" })).toHaveAttribute("aria-current", "true");
   await ines.setViewportSize({ width: 600, height: 800 });
+  await table.evaluate((all) => window.scrollTo(0, all.getBoundingClientRect().top + window.scrollY + 300));
   await expect.poll(top, "and go where the table has to be moved sideways").toBeLessThan(0);
 
   // The period is kept on the way to a student.

@@ -136,6 +136,21 @@ test("those who have a page open see each other, and take in what was saved when
   await text.locator("p").last().click();
   await expect(marta.locator(".here")).toContainText("Idris Vaughn is writing, near “");
   await expect(idris.locator(".here")).toContainText("Marta Kowalik is reading");
+
+  // On a phone one line says who is here, so that a third person moves no text; the others are a press away.
+  await marta.setViewportSize({ width: 390, height: 844 });
+  const top = () => marta.getByRole("article").locator(".prose > *").first().evaluate((first) => first.getBoundingClientRect().top + window.scrollY);
+  const before = await top();
+  const pavel = await signInAs(browser, "Pavel Drury");
+  await openPage(pavel, "Hollin Burn", "The river today");
+  const brief = marta.locator(".here summary");
+  await expect(brief).toHaveText("Idris Vaughn is writing and 1 more");
+  expect(await top()).toBe(before);
+  await brief.click();
+  await expect(marta.locator(".here details").getByText("Pavel Drury is reading")).toBeVisible();
+  await pavel.close();
+  await marta.setViewportSize({ width: 1280, height: 800 });
+
   await press(idris, "Control+End");
   await idris.keyboard.type(" The water was clear on Sunday.");
   await idris.getByRole("button", { name: "Save", exact: true }).click();

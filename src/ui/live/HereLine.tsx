@@ -1,6 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useState, useTransition } from "react";
+import { type ReactNode, useState, useTransition } from "react";
+import type { HereDto } from "@/data/live/dto";
 import { Author } from "../authors/AuthorMark";
 import { Button } from "../forms/Button";
 import { listed } from "../words/counts";
@@ -28,13 +29,15 @@ interface Props {
 export function HereLine({ place: { href, changesBase, marks, headings }, isWriting = false, entries }: Props) {
   const live = useLive(href, isWriting, entries, () => (isWriting ? nearWhereWritten(headings) : nearWhereRead(headings)));
   const nameOf = (near: string | null) => headings.find(({ id }) => id !== null && id === near)?.text;
+  const doing = ({ id, name, isWriting: writes }: HereDto, more: ReactNode) => <span key={id} data-writes={writes}><Author name={name} mark={marks[id] ?? null} /> {writes ? "is writing" : "is reading"}{more}</span>;
+  const people = [...live.people].sort((one, other) => Number(other.isWriting) - Number(one.isWriting));
+  const each = people.map((person) => doing(person, nameOf(person.near) && <>, near “{nameOf(person.near)}”</>));
   return (
     <div className="live">
-      <p className="here" aria-live="polite">
-        {live.people.map(({ id, name, isWriting: writes, near }) => (
-          <span key={id} data-writes={writes}><Author name={name} mark={marks[id] ?? null} /> {writes ? "is writing" : "is reading"}{nameOf(near) && <>, near “{nameOf(near)}”</>}</span>
-        ))}
-      </p>
+      <div className="here" aria-live="polite" data-several={people.length > 1}>
+        <p>{each}</p>
+        {people.length > 1 && <details><summary>{doing(people[0]!, ` and ${people.length - 1} more`)}</summary>{each}</details>}
+      </div>
       <Happened live={live} entries={entries} isWriting={isWriting} changesHref={`${changesBase}${entries}`} />
     </div>
   );

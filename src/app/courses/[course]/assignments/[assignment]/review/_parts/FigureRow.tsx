@@ -60,13 +60,13 @@ export function FigureRow(props: Props) {
   };
   const cell = (column: Column): ReactNode => {
     switch (column) {
-      case "share": return [figure("share"), <td key="bar" className="share-cell" aria-hidden="true"><span className="share-bar"><span style={{ width: `${100 * (each.share ?? 0)}%`, ...authorFill(mark) }} /></span></td>];
-      case "activeDays": return [figure("activeDays"), <td key="picture" className="days-cell"><DaysPicture days={each.days} {...props.days} /></td>];
+      case "share": return [figure("share"), <td key="bar" className="share-cell spare-picture" aria-hidden="true"><span className="share-bar"><span style={{ width: `${100 * (each.share ?? 0)}%`, ...authorFill(mark) }} /></span></td>];
+      case "activeDays": return [figure("activeDays"), <td key="picture" className="days-cell spare-picture"><DaysPicture days={each.days} {...props.days} /></td>];
       // Guests comment on nothing, and nothing is expected of them.
       case "comments": return isGuests ? <Nothing key={column} /> : figure("comments", each.replies > 0 && <small className="quiet" title={`${counted(each.replies, "answer")} among them`}> {number(each.replies)} ans.</small>);
       case "expected": return isGuests ? <Nothing key={column} /> : <ExpectedCell key={column} {...props} />;
-      case "last": return <td key={column}>{each.lastAt ? <time dateTime={each.lastAt.toISOString()} title={moment(each.lastAt, props.zone, props.now)}>{distance(each.lastAt, props.zone, props.now)}</time> : each.entries === 0 && each.comments === 0 ? <span className="waiting">{Object.keys(inPeriod(kept)).length > 0 ? "nothing then" : "nothing yet"}</span> : "–"}</td>;
-      case "looked": return <td key={column}>{isGuests ? "" : <LookedCell {...props} />}</td>;
+      case "last": return <td key={column} className="spare">{each.lastAt ? <time dateTime={each.lastAt.toISOString()} title={moment(each.lastAt, props.zone, props.now)}>{distance(each.lastAt, props.zone, props.now)}</time> : each.entries === 0 && each.comments === 0 ? <span className="waiting">{Object.keys(inPeriod(kept)).length > 0 ? "nothing then" : "nothing yet"}</span> : "–"}</td>;
+      case "looked": return <td key={column} className="spare">{isGuests ? "" : <LookedCell {...props} />}</td>;
       default: return figure(column);
     }
   };
@@ -105,10 +105,11 @@ export function SumRow({ shown, group }: { shown: readonly Column[]; group: Grou
   const [standing, added] = [sum((each) => each.standing), sum((each) => each.added)];
   const cell = (column: Column): ReactNode => {
     switch (column) {
-      case "share": return [<td key="share" className="number">{standing > 0 ? "100 %" : "–"}</td>, <td key="bar" />];
-      case "activeDays": return [<td key="days" />, <td key="picture" />];
+      case "share": return [<td key="share" className="number">{standing > 0 ? "100 %" : "–"}</td>, <td key="bar" className="spare-picture" />];
+      case "activeDays": return [<td key="days" />, <td key="picture" className="spare-picture" />];
       case "lasting": return <td key={column} className="number">{percent(all.some(({ lasting }) => lasting !== null) ? standing / added : null)}</td>;
-      case "expected": case "last": case "looked": return <td key={column} />;
+      case "expected": return <td key={column} />;
+      case "last": case "looked": return <td key={column} className="spare" />;
       default: return <td key={column} className="number">{number(sum((each) => each[column]))}</td>;
     }
   };

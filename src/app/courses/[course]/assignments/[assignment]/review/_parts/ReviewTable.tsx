@@ -53,7 +53,7 @@ export function ReviewTable({ groups, period, counts, remembered, findings, ...r
     const named = column === "looked" ? label
       : column === "expected" || column === "last" ? <>{label.slice(0, -lastWord.length)}<span className="one-line">{lastWord} {sort(column)}</span></>
       : <><FigureLabel figure={column} /> {sort(column)}</>;
-    return <th key={column} scope="col" colSpan={cells} className={isNumber ? "number" : undefined} aria-sort={isBy ? (isDescending ? "descending" : "ascending") : "none"}>{named}</th>;
+    return <th key={column} scope="col" colSpan={cells} className={isNumber ? "number" : column === "last" || column === "looked" ? "spare" : undefined} aria-sort={isBy ? (isDescending ? "descending" : "ascending") : "none"}>{named}</th>;
   };
   const list = (found: ReadonlySet<string>) => {
     const placed = selected(looked, only, rows.progress, found);
@@ -62,7 +62,7 @@ export function ReviewTable({ groups, period, counts, remembered, findings, ...r
     return <tbody>{ordered.slice(0, isWhole ? undefined : 4 * atFirst).map(({ group, each }) => <FigureRow key={`${group.wikiId} ${each.member.id}`} shown={shown} kept={kept} id={each.member.id} name={each.member.name} mark={each.member.mark} group={group.name} figures={each} wikiId={group.wikiId} {...rows} />)}</tbody>;
   };
   return (
-    <TableFrame onClick={follow} aria-busy={isGoing}>
+    <TableFrame spares={rows.open !== null} onClick={follow} aria-busy={isGoing}>
       <p role="status" className="visually-hidden">{find && !only && `${counted(looked.reduce((sum, { members }) => sum + members.length, 0), "student")} found`}</p>
       <table className="ledger review-table">
         <caption className="visually-hidden">Contributions by group and student</caption>
