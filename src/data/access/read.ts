@@ -8,6 +8,7 @@ import {
 import { accessRule, page, wiki } from "../db/tables/wikis";
 import { course, enrolment } from "../db/tables/courses";
 import type { ContextIn, Door } from "../session/context";
+import { onceADrawing } from "../session/once";
 import type { Queryable } from "../db/client";
 import { givenToAssistant, groupsOf, memberOfWiki } from "./people";
 
@@ -27,12 +28,12 @@ export interface Standpoint {
 }
 
 /** The viewer's role on the course, or null if they are not on it. */
-export async function roleOn(ctx: ContextIn, courseId: string): Promise<Role | null> {
+export const roleOn = onceADrawing(async (ctx: ContextIn, courseId: string): Promise<Role | null> => {
   if (ctx.door || !isWithinLook(ctx, courseId)) return null;
   const [found] = await ctx.db.select({ role: enrolment.role }).from(enrolment)
     .where(and(eq(enrolment.courseId, courseId), eq(enrolment.personId, ctx.viewer.id), isNull(enrolment.leftAt)));
   return found?.role ?? null;
-}
+});
 
 /** Whoever looks as somebody else sees one course of theirs, and nothing of the others. */
 function isWithinLook({ lookingAs }: ContextIn, courseId: string): boolean {
@@ -45,15 +46,15 @@ export async function isInstructor(ctx: ContextIn, courseId: string): Promise<bo
 }
 
 /** Where the viewer stands at a wiki; null if they are not on the course, may not read it, or it does not exist. */
-export async function standAtWiki(ctx: ContextIn, courseId: string, wikiId: string): Promise<Standpoint | null> {
+export const standAtWiki = onceADrawing(async (ctx: ContextIn, courseId: string, wikiId: string): Promise<Standpoint | null> => {
   return stand(ctx, courseId, wikiId, null);
-}
+});
 
 /** Where the viewer stands at a page; null if they may not read it or it does not exist. */
-export async function standAtPage(ctx: ContextIn, courseId: string, pageId: string): Promise<Standpoint | null> {
+export const standAtPage = onceADrawing(async (ctx: ContextIn, courseId: string, pageId: string): Promise<Standpoint | null> => {
   const [found] = await ctx.db.select({ id: page.id, wikiId: page.wikiId, ownerId: page.ownerId }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
   return found ? stand(ctx, courseId, found.wikiId, found) : null;
-}
+});
 
 async function stand(ctx: ContextIn, courseId: string, wikiId: string, at: { readonly id: string; readonly ownerId: string | null } | null): Promise<Standpoint | null> {
   if (!isWithinLook(ctx, courseId)) return null;
@@ -117,9 +118,13 @@ export async function rulesAt(db: Queryable, courseId: string, places: readonly 
 
 /** The same, ready to be asked about the present. */
 export async function rulebookAt(ctx: ContextIn, courseId: string, places: readonly string[]): Promise<Rulebook> {
-  const [found] = await ctx.db.select({ timeZone: course.timeZone }).from(course).where(eq(course.id, courseId));
-  return new Rulebook(await rulesAt(ctx.db, courseId, places), whenIn(found?.timeZone ?? "UTC", ctx.now.getTime()));
+  return new Rulebook(await rulesAt(ctx.db, courseId, places), whenIn(await zoneOf(ctx, courseId), ctx.now.getTime()));
 }
+
+const zoneOf = onceADrawing(async (ctx: ContextIn, courseId: string): Promise<string> => {
+  const [found] = await ctx.db.select({ timeZone: course.timeZone }).from(course).where(eq(course.id, courseId));
+  return found?.timeZone ?? "UTC";
+});
 
 /** A rule as the core knows it. */
 export function toRule(row: typeof accessRule.$inferSelect): Rule | PowerRule {

@@ -7,6 +7,7 @@ import { person } from "../db/tables/accounts";
 import { groupMember } from "../db/tables/courses";
 import { assignment, entry, page, wiki } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
+import { onceADrawing } from "../session/once";
 import type { AssignmentDto, WikiListDto } from "./dto";
 
 const columns = { id: assignment.id, title: assignment.title, brief: assignment.brief, opensAt: assignment.opensAt, dueAt: assignment.dueAt, sharing: assignment.sharing, publishedAt: assignment.publishedAt, cutOffAt: assignment.cutOffAt, counts: assignment.counts };
@@ -15,13 +16,13 @@ const columns = { id: assignment.id, title: assignment.title, brief: assignment.
  * The course's assignments, by due time. Nothing for people who are not on the course; only instructors see those that
  * are being prepared, and students those that have opened.
  */
-export async function courseAssignments(ctx: ContextIn, courseId: string): Promise<AssignmentDto[]> {
+export const courseAssignments = onceADrawing(async (ctx: ContextIn, courseId: string): Promise<AssignmentDto[]> => {
   const role = await roleOn(ctx, courseId);
   if (!role) return [];
   const all = await ctx.db.select(columns).from(assignment).where(eq(assignment.courseId, courseId)).orderBy(asc(assignment.dueAt), asc(assignment.title));
   if (role === "instructor") return all;
   return all.filter((each) => each.publishedAt !== null && (role !== "student" || each.opensAt <= ctx.now));
-}
+});
 
 /** One assignment, or null if there is none such for the viewer. */
 export async function findAssignment(ctx: ContextIn, courseId: string, assignmentId: string): Promise<AssignmentDto | null> {
@@ -49,7 +50,7 @@ export async function wikiNames(ctx: ContextIn, courseId: string, assignmentId: 
 }
 
 /** The same wikis with what is in them. */
-export async function readableWikis(ctx: ContextIn, courseId: string, assignmentId?: string): Promise<WikiListDto[]> {
+export const readableWikis = onceADrawing(async (ctx: ContextIn, courseId: string, assignmentId?: string): Promise<WikiListDto[]> => {
   const visible = await visibleWikis(ctx, courseId, assignmentId);
   if (visible.length === 0) return [];
   const ids = visible.map((row) => row.id);
@@ -71,4 +72,4 @@ export async function readableWikis(ctx: ContextIn, courseId: string, assignment
       members: groupId ? (namesOf.get(groupId) ?? []) : personId ? [row.name] : [],
     };
   });
-}
+});

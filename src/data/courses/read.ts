@@ -3,6 +3,7 @@ import { and, asc, eq, isNull, sql } from "drizzle-orm";
 import type { Queryable } from "../db/client";
 import { course, enrolment } from "../db/tables/courses";
 import { person } from "../db/tables/accounts";
+import { onceADrawing } from "../session/once";
 import type { ContextIn } from "../session/context";
 import type { CourseDto } from "./dto";
 
@@ -26,10 +27,10 @@ export async function isCourse(db: Queryable, courseId: string): Promise<boolean
 }
 
 /** The course as the viewer sees it, or null if they are not on it. */
-export async function findCourse(ctx: ContextIn, courseId: string): Promise<CourseDto | null> {
+export const findCourse = onceADrawing(async (ctx: ContextIn, courseId: string): Promise<CourseDto | null> => {
   const [found] = await ctx.db.select({ ...columns, role: enrolment.role }).from(course).innerJoin(enrolment, mine(ctx)).where(eq(course.id, courseId));
   return found ?? null;
-}
+});
 
 /** Whether the viewer may make courses. */
 export async function mayMakeCourses(ctx: ContextIn): Promise<boolean> {
