@@ -1,6 +1,6 @@
 /** Control over who may do what: set on the sheet, seen by students, undone; and pages as places. */
 import { expect, type Page } from "@playwright/test";
-import { openPage, signInAs, test, textOf } from "./people";
+import { comeAs, openPage, signInAs, test, textOf } from "./people";
 
 /** The cells of a line of the sheet. */
 const cells = (page: Page, line: RegExp) => page.getByRole("row", { name: line }).getByRole("gridcell");
@@ -98,7 +98,7 @@ test("six wikis: some pages closed, others one member's alone, more time for one
 });
 
 test("pages are renamed, put in order and removed, and all of it can be undone", async ({ browser }) => {
-  const page = await signInAs(browser, "Felix Oduya");
+  const page = await comeAs(browser, "Felix Oduya");
   await openPage(page, "Thornbeck", "Restoration plan");
   await page.getByRole("button", { name: "More", exact: true }).click();
   await page.getByRole("menuitem", { name: "Rename the page" }).click();
@@ -145,7 +145,7 @@ test("pages are renamed, put in order and removed, and all of it can be undone",
 });
 
 test("a page is dragged to another place in the contents", async ({ browser }) => {
-  const page = await signInAs(browser, "Chidi Amaechi");
+  const page = await comeAs(browser, "Chidi Amaechi");
   await openPage(page, "Saltmere");
   await page.getByRole("link", { name: "Arrange" }).click();
   const lines = page.getByRole("list", { name: "Pages" }).getByRole("listitem");

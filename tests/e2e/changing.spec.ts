@@ -1,7 +1,7 @@
 /** What can be changed once everything is set up, as the instructor does it and the students find it. */
 import AxeBuilder from "@axe-core/playwright";
 import { expect } from "@playwright/test";
-import { signInAs, test, textOf } from "./people";
+import { comeAs, signInAs, test, textOf } from "./people";
 
 test("a starter page is changed after students wrote, and a page is started from a template", async ({ browser }) => {
   const ines = await signInAs(browser, "Ines Calder");
@@ -77,7 +77,7 @@ test("a starter page is changed after students wrote, and a page is started from
 });
 
 test("a course is copied for the next term without its people, archived, and opened again", async ({ browser }) => {
-  const ines = await signInAs(browser, "Ines Calder");
+  const ines = await comeAs(browser, "Ines Calder");
   await ines.goto("/courses/urbanrivers/settings");
   await ines.getByRole("link", { name: "Copy the course for another term" }).click();
   await expect(ines.getByRole("heading", { name: "Copy Urban rivers" })).toBeVisible();
@@ -99,7 +99,7 @@ test("a course is copied for the next term without its people, archived, and ope
 });
 
 test("people are moved between groups by keyboard alone, and leaving with something unsaved asks first", async ({ browser }) => {
-  const ines = await signInAs(browser, "Ines Calder");
+  const ines = await comeAs(browser, "Ines Calder");
   await ines.goto("/courses/urbanrivers/groups/new");
   for (let count = 0; count < 2; count++) await ines.getByRole("button", { name: "Add a group" }).press("Enter");
   const [first, second] = [ines.getByRole("region", { name: "Group 1", exact: true }), ines.getByRole("region", { name: "Group 2", exact: true })];
@@ -135,7 +135,7 @@ test("on a phone a student sees the groups and what is expected without the scre
 });
 
 test("the people are written out as a table without formulas, and as archives that are read again; to instructors alone", async ({ browser }) => {
-  const ines = await signInAs(browser, "Ines Calder");
+  const ines = await comeAs(browser, "Ines Calder");
   const csv = await ines.request.get("/courses/urbanrivers/people/file?form=csv");
   expect(csv.headers()["content-disposition"]).toContain("people.csv");
   expect(await csv.text()).toContain("Mira Okonjo");
@@ -153,7 +153,7 @@ test("the people are written out as a table without formulas, and as archives th
     await expect(ines.getByRole("button", { name: "0 faulty" })).toBeVisible();
     await ines.getByRole("button", { name: "Take another list" }).click();
   }
-  const yuki = await signInAs(browser, "Yuki Morisada");
+  const yuki = await comeAs(browser, "Yuki Morisada");
   expect((await yuki.request.get("/courses/urbanrivers/people/file?form=csv")).status()).toBe(404);
   for (const address of ["people", "people/list", "groups/new", "settings", "assignments/new"]) expect((await yuki.goto(`/courses/urbanrivers/${address}`))!.status()).toBe(404);
   expect((await yuki.goto("/mail"))!.status()).toBe(404);
@@ -168,7 +168,7 @@ test.describe("files that are no list", () => {
     ["a table of sixty-one columns", Buffer.from(Array(61).fill("x").join(",")), "more than 60 cells"],
   ] as const;
   test("each is named with what is wrong and what to do, and nothing is lost", async ({ browser }) => {
-    const ines = await signInAs(browser, "Ines Calder");
+    const ines = await comeAs(browser, "Ines Calder");
     await ines.goto("/courses/urbanrivers/people/list");
     await ines.getByLabel("List of people").fill("kept");
     for (const [name, buffer, said] of bad) {
@@ -180,7 +180,7 @@ test.describe("files that are no list", () => {
 });
 
 test("two accounts of one person are merged, and are two again when that is undone", async ({ browser }) => {
-  const ines = await signInAs(browser, "Ines Calder");
+  const ines = await comeAs(browser, "Ines Calder");
   await ines.goto("/courses/new");
   await ines.getByLabel("Title").fill("Urban rivers by night");
   await ines.getByLabel("Term").fill("Winter");

@@ -1,7 +1,7 @@
 /** Who gets in, and who does not: accounts, guessed addresses, requests past the interface. */
 import { expect } from "@playwright/test";
 import { demoPassword, instructor } from "@/demo/people";
-import { openPage, signInAs, test, textOf } from "./people";
+import { comeAs, openPage, signInAs, test, textOf } from "./people";
 
 const plain = `http://127.0.0.1:${process.env.TIDY_PLAIN_PORT}`;
 
@@ -66,7 +66,7 @@ test("nobody makes an account, changes a name or ends a session past the applica
 });
 
 test("a guessed address leads nowhere: signed out to the door, signed in to nothing", async ({ browser }) => {
-  const mira = await signInAs(browser, "Mira Okonjo");
+  const mira = await comeAs(browser, "Mira Okonjo");
   await openPage(mira, "Alder Brook");
   const address = mira.url();
   const contents = await mira.getByRole("link", { name: "Arrange" }).getAttribute("href");
@@ -91,7 +91,7 @@ test("a guessed address leads nowhere: signed out to the door, signed in to noth
 });
 
 test("a save that is sent again after the page was closed is refused by the server", async ({ browser }) => {
-  const omar = await signInAs(browser, "Omar Benhadi");
+  const omar = await comeAs(browser, "Omar Benhadi");
   await openPage(omar, "Millrace", "History of the race");
   const address = omar.url();
   await omar.getByRole("link", { name: "Write", exact: true }).click();
@@ -104,7 +104,7 @@ test("a save that is sent again after the page was closed is refused by the serv
   await expect(omar.getByRole("article")).toContainText("Once.");
   const entries = await omar.getByRole("link", { name: /^\d+ entries$/ }).innerText();
 
-  const ines = await signInAs(browser, "Ines Calder");
+  const ines = await comeAs(browser, "Ines Calder");
   await ines.goto(address);
   await ines.getByRole("link", { name: "Access" }).click();
   const cell = ines.getByRole("row", { name: /^History of the race/ }).getByRole("gridcell").first();

@@ -1,6 +1,6 @@
 /** The editor's tools, by mouse and by keyboard: what they make is what stands on the page afterwards. */
 import { expect, type Page } from "@playwright/test";
-import { named, openPage, signInAs, startPage, test, textOf } from "./people";
+import { comeAs, named, openPage, startPage, test, textOf } from "./people";
 
 /** Opens one of the toolbar's lists and takes something from it. */
 async function choose(page: Page, list: string, name: string) {
@@ -16,7 +16,7 @@ async function save(page: Page, title: string) {
 }
 
 test("each tool makes what it says", async ({ browser }) => {
-  const page = await signInAs(browser, "Deniz Aksoyan");
+  const page = await comeAs(browser, "Deniz Aksoyan");
   const text = await startPage(page, "Kestrel Water", "Field notes");
   const tools = [["Bold", "strong"], ["Italic", "em"]] as const;
   for (const [name] of tools) {
@@ -55,7 +55,7 @@ test("each tool makes what it says", async ({ browser }) => {
 });
 
 test("whoever writes on at once after choosing from a list writes as chosen", async ({ browser }) => {
-  const page = await signInAs(browser, "Deniz Aksoyan");
+  const page = await comeAs(browser, "Deniz Aksoyan");
   const text = await startPage(page, "Kestrel Water", named("Quick hands"));
   for (const name of ["In amber", "Not highlighted"]) {
     await page.getByRole("button", { name: "Letters", exact: true }).click();
@@ -73,7 +73,7 @@ test("whoever writes on at once after choosing from a list writes as chosen", as
 });
 
 test("a key acts where the caret is, also right after the caret moved", async ({ browser }) => {
-  const page = await signInAs(browser, "Deniz Aksoyan");
+  const page = await comeAs(browser, "Deniz Aksoyan");
   const text = await startPage(page, "Kestrel Water", named("Quick caret"));
   await page.keyboard.type("The weir");
   await page.keyboard.press("Enter");
@@ -97,7 +97,7 @@ test("a key acts where the caret is, also right after the caret moved", async ({
 });
 
 test("links: a bad address is refused in words; a page is found by its title", async ({ browser }) => {
-  const page = await signInAs(browser, "Lena Hartvig");
+  const page = await comeAs(browser, "Lena Hartvig");
   await startPage(page, "Kestrel Water", named("Sources we used"));
   await page.keyboard.press("Control+k");
   const address = page.getByRole("textbox", { name: "Address" });
@@ -130,7 +130,7 @@ test("links: a bad address is refused in words; a page is found by its title", a
 });
 
 test("from the keyboard alone: write, use a tool, undo, save", async ({ browser }) => {
-  const page = await signInAs(browser, "Yuki Morisada");
+  const page = await comeAs(browser, "Yuki Morisada");
   const text = await startPage(page, "Millrace", "Signs on the bank");
   await page.keyboard.type("Left long for the voles");
   await page.keyboard.press("Shift+Tab");
@@ -157,7 +157,7 @@ test("from the keyboard alone: write, use a tool, undo, save", async ({ browser 
 });
 
 test("cancel leaves the page as it was; saving without a change makes no entry", async ({ browser }) => {
-  const page = await signInAs(browser, "Jonas Feld");
+  const page = await comeAs(browser, "Jonas Feld");
   await openPage(page, "Alder Brook", "Restoration plan");
   const entries = await page.getByRole("link", { name: /entries$/ }).innerText();
   await page.getByRole("link", { name: "Write", exact: true }).click();
@@ -172,7 +172,7 @@ test("cancel leaves the page as it was; saving without a change makes no entry",
 });
 
 test("the head line leads to siblings, and keeps the look that was chosen", async ({ browser }) => {
-  const page = await signInAs(browser, "Ines Calder", { colorScheme: "light" });
+  const page = await comeAs(browser, "Ines Calder", { colorScheme: "light" });
   await openPage(page, "Saltmere");
   await page.getByRole("button", { name: "Wikis: choose another" }).press("Enter");
   await expect(page.getByRole("menuitem")).toHaveCount(6);

@@ -1,9 +1,9 @@
 /** Looking back at a page: two states beside each other, and whose each word is. */
 import { expect } from "@playwright/test";
-import { openPage, press, signInAs, startPage, test, textOf } from "./people";
+import { comeAs, openPage, press, startPage, test, textOf } from "./people";
 
 test("a student compares two states, goes from change to change, and sees who wrote what at any time", async ({ browser }) => {
-  const beatriz = await signInAs(browser, "Beatriz Lanza");
+  const beatriz = await comeAs(browser, "Beatriz Lanza");
   await openPage(beatriz, "Thornbeck", "The river today");
   await beatriz.getByRole("link", { name: "What changed" }).click();
   await expect(beatriz.getByRole("heading", { name: "What changed on “The river today”" })).toBeVisible();
@@ -43,7 +43,7 @@ test("a student compares two states, goes from change to change, and sees who wr
 });
 
 test("a sitting opens to its entries, words that went are looked for, and the paragraph they stood in is brought back alone", async ({ browser }) => {
-  const beatriz = await signInAs(browser, "Beatriz Lanza");
+  const beatriz = await comeAs(browser, "Beatriz Lanza");
   const title = "Footbridges of the beck";
   const text = await startPage(beatriz, "Thornbeck", title);
   await text.pressSequentially("Four bridges cross it.");

@@ -1,7 +1,7 @@
 /** What stands in a page and is no running text: from the toolbar to the saved page, and back into the editor. */
 import { expect, type Locator, type Page } from "@playwright/test";
 import sharp from "sharp";
-import { press, settled, signInAs, startPage, test, textOf } from "./people";
+import { comeAs, press, settled, startPage, test, textOf } from "./people";
 
 async function putIn(page: Page, name: string): Promise<Locator> {
   await page.getByRole("button", { name: "Put in", exact: true }).click();
@@ -19,7 +19,7 @@ async function saved(page: Page, title: string): Promise<Locator> {
 const picture = (width: number, height: number) => sharp({ create: { width, height, channels: 3, background: "#4d7f8f" } }).jpeg().toBuffer();
 
 test("a table: by size, filled with Tab, a row moved, cells merged, headings taken away", async ({ browser }) => {
-  const page = await signInAs(browser, "Aoife Brannock");
+  const page = await comeAs(browser, "Aoife Brannock");
   const text = await startPage(page, "Kestrel Water", "Readings");
   const dialog = await putIn(page, "Table");
   await dialog.getByLabel("Rows").fill("3");
@@ -47,7 +47,7 @@ test("a table: by size, filled with Tab, a row moved, cells merged, headings tak
 });
 
 test("pictures: several at once, with a description, a width, a place and their origin; served in their own sizes", async ({ browser }) => {
-  const page = await signInAs(browser, "Grace Tolliver");
+  const page = await comeAs(browser, "Grace Tolliver");
   const text = await startPage(page, "Millrace", "Pictures of the race");
   const dialog = await putIn(page, "Picture or file");
   await dialog.getByLabel("Files to upload").setInputFiles([
@@ -87,7 +87,7 @@ test("pictures: several at once, with a description, a width, a place and their 
   expect(policy).toContain("sandbox");
   const harmful = await page.request.get((await article.getByRole("link", { name: /harmful/ }).getAttribute("href"))!);
   expect([harmful.headers()["content-type"], harmful.headers()["content-disposition"]]).toEqual(["text/plain; charset=utf-8", expect.stringMatching(/^attachment/)]);
-  const outsider = await signInAs(browser, "Tomas Quill");
+  const outsider = await comeAs(browser, "Tomas Quill");
   expect((await outsider.request.get(whole)).status()).toBe(404);
   await page.getByRole("link", { name: "Files", exact: true }).click();
   await expect(page.getByRole("row", { name: /sluice\.jpg/ })).toContainText("Pictures of the race");
@@ -96,7 +96,7 @@ test("pictures: several at once, with a description, a width, a place and their 
 });
 
 test("equations, notes, sources, a card, a list of headings, special characters: each once, and changed afterwards", async ({ browser }) => {
-  const page = await signInAs(browser, "Felix Oduya");
+  const page = await comeAs(browser, "Felix Oduya");
   const text = await startPage(page, "Thornbeck", "Flow and sources");
   await page.keyboard.type("Flow is ");
   let dialog = await putIn(page, "Equation");
@@ -148,7 +148,7 @@ test("equations, notes, sources, a card, a list of headings, special characters:
 });
 
 test("two brackets open the choice of links; a page is found by a slip of the fingers, and promised where there is none", async ({ browser }) => {
-  const page = await signInAs(browser, "Chidi Amaechi");
+  const page = await comeAs(browser, "Chidi Amaechi");
   const text = await startPage(page, "Saltmere", "Where to look");
   await page.keyboard.type("See [[rivr tod");
   const choices = page.getByRole("listbox", { name: "Link to" });
@@ -164,7 +164,7 @@ test("two brackets open the choice of links; a page is found by a slip of the fi
 });
 
 test("find and replace: with count, capitals, whole words, and one undo for all", async ({ browser }) => {
-  const page = await signInAs(browser, "Idris Vaughn");
+  const page = await comeAs(browser, "Idris Vaughn");
   const text = await startPage(page, "Hollin Burn", "Words again");
   await page.keyboard.type("The weir, weirs and Weir of the weir");
   await page.keyboard.press("Control+f");

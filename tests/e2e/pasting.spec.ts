@@ -1,7 +1,7 @@
 /** Pasting: structure stays, looks go, and nothing that was copied to do harm runs or loads anything. */
 import { expect, type Locator, type Page } from "@playwright/test";
 import sharp from "sharp";
-import { named, openPage, press, signInAs, startPage, test, textOf } from "./people";
+import { comeAs, named, openPage, press, signInAs, startPage, test, textOf } from "./people";
 
 /** Pastes as a browser does, without the machine's own clipboard, which other tests share. */
 async function paste(page: Page, html: string, plain: string): Promise<void> {
@@ -24,7 +24,7 @@ async function copied(part: Locator): Promise<readonly [string, string]> {
 }
 
 test("from a word processor: headings, lists and tables come; what was dropped is said; plain text is one step away", async ({ browser }) => {
-  const page = await signInAs(browser, "Ewan Strachie");
+  const page = await comeAs(browser, "Ewan Strachie");
   const text = await startPage(page, "Thornbeck", "Brought along");
   const html = "<h1 style='color:blue'>The beck</h1><p style='font-size:14pt'>It is <b>short</b>.</p><ul><li>trout</li></ul><table><tr><th>Site</th></tr><tr><td>Ford</td></tr></table><img src='file:///c:/x.png'>";
   await paste(page, html, "The beck\nIt is short.\ntrout\nSite\nFord");
@@ -70,7 +70,7 @@ test("what was copied to do harm does none: in the editor, on the page, in the c
 });
 
 test("a draft is offered on another machine; a save waits for the connection and is done once", async ({ browser }) => {
-  const page = await signInAs(browser, "Marta Kowalik");
+  const page = await comeAs(browser, "Marta Kowalik");
   await openPage(page, "Hollin Burn", "Restoration plan");
   const address = page.url();
   const entries = Number((await page.getByRole("link", { name: /entries$/ }).innerText()).split(" ")[0]);
@@ -80,7 +80,7 @@ test("a draft is offered on another machine; a save waits for the connection and
   const kept = page.waitForResponse((response) => response.request().method() === "POST" && response.request().headers()["next-action"] !== undefined);
   await page.keyboard.type("Begin at the ford. ");
   await kept;
-  const other = await signInAs(browser, "Marta Kowalik");
+  const other = await comeAs(browser, "Marta Kowalik");
   await other.goto(`${address}/write`);
   await expect(other.getByText(/^A draft of yours from/)).toBeVisible();
   await other.getByRole("button", { name: "Go on with it" }).click();
@@ -100,7 +100,7 @@ test("a draft is offered on another machine; a save waits for the connection and
 });
 
 test("pictures that come within pasted text are uploaded to where they stood; addresses elsewhere are told, and never asked", async ({ browser }) => {
-  const page = await signInAs(browser, "Ewan Strachie");
+  const page = await comeAs(browser, "Ewan Strachie");
   const text = await startPage(page, "Thornbeck", named("From the notebook"));
   await page.keyboard.type("Before.");
   await page.keyboard.press("Enter");
@@ -126,7 +126,7 @@ test("pictures that come within pasted text are uploaded to where they stood; ad
 });
 
 test("a source, an equation and a promised page come whole: cut and pasted in a text, and copied from a page as it is read", async ({ browser }) => {
-  const page = await signInAs(browser, "Hana Veselka");
+  const page = await comeAs(browser, "Hana Veselka");
   const title = named("Readings of the gauge");
   const text = await startPage(page, "Saltmere", title);
   await page.keyboard.type("The gauge at Saltmere Sluice was read for eleven days running. ");
@@ -173,7 +173,7 @@ test("a source, an equation and a promised page come whole: cut and pasted in a 
 });
 
 test("a part of what is read is copied with what it can't be without", async ({ browser }) => {
-  const page = await signInAs(browser, "Hana Veselka");
+  const page = await comeAs(browser, "Hana Veselka");
   const title = named("Notes for the clerk");
   await startPage(page, "Saltmere", title);
   await paste(page, "<ul><li>Ask for the logbook</li><li>Ask <b>again</b></li></ul><blockquote><p>It is in the hut.</p><p>Mind the dog.</p></blockquote><pre>gate 1\ngate 2</pre><table><tr><td>May</td><td>0.3</td></tr><tr><td>June</td><td>0.4</td></tr></table>", "");

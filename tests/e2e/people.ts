@@ -11,16 +11,22 @@ export const test = base.extend<{ closing: void }>({
 });
 
 /**
- * A page of its own browser context, signed in as one of the demo's people, on the course's screen. It goes the way of
+ * A page of its own browser context, signed in as one of the demo's people, with nothing drawn on it yet. It goes the way of
  * the sign-in screen's buttons without drawing that screen: the tests of the door press the buttons themselves.
  */
-export async function signInAs(browser: Browser, name: string, options: BrowserContextOptions = {}): Promise<Page> {
+export async function comeAs(browser: Browser, name: string, options: BrowserContextOptions = {}): Promise<Page> {
   const person = everybody.find((each) => each.name === name);
   if (!person) throw new Error(`${name} is nobody of the demo`);
   const page = await (await browser.newContext(options)).newPage();
   const origin = new URL("/", test.info().project.use.baseURL).origin;
   const answer = await page.request.post("/api/auth/sign-in/demo", { data: { person: person.id }, headers: { origin } });
   expect(answer.status()).toBe(200);
+  return page;
+}
+
+/** The same, on the course's screen. */
+export async function signInAs(browser: Browser, name: string, options: BrowserContextOptions = {}): Promise<Page> {
+  const page = await comeAs(browser, name, options);
   await page.goto("/courses/urbanrivers");
   await expect(page.getByRole("heading", { name: "Urban rivers", level: 1 })).toBeVisible();
   return page;

@@ -1,7 +1,7 @@
 /** Reviewing: from the class to a group, a student, an entry and back; and what a student sees of oneself. */
-import { expect } from "@playwright/test";
+import { expect, type Page } from "@playwright/test";
 import { amounts } from "./amounts";
-import { anew, named, press, signInAs, test, textOf } from "./people";
+import { anew, comeAs, named, press, signInAs, test, textOf } from "./people";
 
 test("an instructor goes from what to ask about to the words behind it, and says what they think", async ({ browser }) => {
   const ines = await signInAs(browser, "Ines Calder");
@@ -277,9 +277,9 @@ test("a student names an entry that they stand for, and the statement is saved a
   const stands = await reader.locator("dl div", { hasText: "Standing" }).first().locator("dd").textContent();
   await expect(reader.locator("tr.sum td").last()).toHaveText(stands!);
 
-  const ines = await signInAs(browser, "Ines Calder");
+  const ines = await comeAs(browser, "Ines Calder");
   expect((await ines.request.get(href)).status()).toBe(200);
-  const other = await signInAs(browser, "Ewan Strachie");
+  const other = await comeAs(browser, "Ewan Strachie");
   expect((await other.request.get(href)).status()).toBe(404);
   await stood.getByRole("button", { name: /^Take back/ }).click();
   await expect(stood).toHaveCount(0);

@@ -1,7 +1,7 @@
 /** Every main screen in both themes: it is there, it makes no noise in the console, and axe finds nothing. */
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
-import { openPage, signInAs, test, toCourse } from "./people";
+import { comeAs, openPage, signInAs, test, toCourse } from "./people";
 
 const open = {
   "the course": async (page: Page) => { await toCourse(page); },
@@ -69,7 +69,7 @@ const open = {
 } satisfies Record<string, (page: Page) => Promise<void>>;
 
 test("in the worked examples no author's mark stands alone at the end of a line", async ({ browser }) => {
-  const page = await signInAs(browser, "Mira Okonjo");
+  const page = await comeAs(browser, "Mira Okonjo");
   await page.goto("/measures");
   let lines = 0;
   for (const width of [360, 390, 500, 640, 820, 1000, 1280]) {
@@ -146,7 +146,7 @@ test("on a phone a student reads, writes and comments without the screen running
 });
 
 test("reading a page loads little script, shows its text without any, and loads what is opened when it is", async ({ browser }) => {
-  const page = await signInAs(browser, "Mira Okonjo");
+  const page = await comeAs(browser, "Mira Okonjo");
   await openPage(page, "Alder Brook", "Water quality");
   const scripts = () => page.evaluate(() => performance.getEntriesByType("resource").filter(({ name }) => new URL(name).pathname.endsWith(".js")).reduce((sum, entry) => sum + (entry as PerformanceResourceTiming).encodedBodySize, 0));
   // Loaded by itself: what the screens before loaded is not counted.

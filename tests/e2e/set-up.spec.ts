@@ -1,6 +1,6 @@
 /** Setting up: from an empty course to wikis that students write in, and what can be changed on the way. */
 import { expect, type Page } from "@playwright/test";
-import { signInAs, test } from "./people";
+import { comeAs, signInAs, test } from "./people";
 
 const given = ["Ada", "Bram", "Chloe", "Dario", "Esra", "Finn", "Gwen", "Hugo", "Imre", "Jori", "Kaya", "Liam"];
 const family = ["Aster", "Brook", "Carr", "Dunmore", "Elder", "Fenn", "Garrow", "Heath", "Islay", "Jessop"];
@@ -142,7 +142,7 @@ test("somebody asks for a place, is admitted, and gets an invitation", async ({ 
 });
 
 test("students sign up to groups: of two who want the last place one gets it", async ({ browser }) => {
-  const ines = await signInAs(browser, "Ines Calder");
+  const ines = await comeAs(browser, "Ines Calder");
   await ines.goto("/courses/urbanrivers/groups/new");
   await ines.getByRole("button", { name: "Add a group" }).click();
   await ines.getByRole("textbox", { name: "Name of group 1" }).fill("Night walk");

@@ -1,9 +1,9 @@
 /** Comments that are changed and taken back. */
 import { expect } from "@playwright/test";
-import { openPage, press, signInAs, startPage, test, textOf } from "./people";
+import { comeAs, openPage, press, signInAs, startPage, test, textOf } from "./people";
 
 test("a student edits a comment, withdraws it and puts it back; the instructor reads what it said", async ({ browser }) => {
-  const yuki = await signInAs(browser, "Yuki Morisada");
+  const yuki = await comeAs(browser, "Yuki Morisada");
   await openPage(yuki, "Millrace", "Restoration plan");
   await yuki.getByLabel("Comment on this page").fill("Is the spillway ours to bild?");
   await yuki.getByRole("button", { name: "Comment", exact: true }).click();
@@ -20,7 +20,7 @@ test("a student edits a comment, withdraws it and puts it back; the instructor r
   await expect(gone).toContainText("Withdrawn");
   await expect(gone).not.toContainText("spillway");
 
-  const ines = await signInAs(browser, "Ines Calder");
+  const ines = await comeAs(browser, "Ines Calder");
   await openPage(ines, "Millrace", "Restoration plan");
   await expect(ines.locator(".remark[data-withdrawn='true'] del").first()).toHaveText("Is the spillway ours to build?");
   await gone.getByRole("button", { name: /^Put back/ }).click();
@@ -29,7 +29,7 @@ test("a student edits a comment, withdraws it and puts it back; the instructor r
 });
 
 test("words that are selected can be spoken of, and the conversation goes with them to another page", async ({ browser }) => {
-  const yuki = await signInAs(browser, "Yuki Morisada");
+  const yuki = await comeAs(browser, "Yuki Morisada");
   const sentence = "The sluice keeper opens the gate twice a year";
   const text = await startPage(yuki, "Millrace", "The sluice keeper");
   await text.pressSequentially(`Nobody pays for the grease. ${sentence}.`);
@@ -74,7 +74,7 @@ test("words that are selected can be spoken of, and the conversation goes with t
 });
 
 test("who is named in a comment finds it among their news, marked as new until they have seen the page", async ({ browser }) => {
-  const chidi = await signInAs(browser, "Chidi Amaechi");
+  const chidi = await comeAs(browser, "Chidi Amaechi");
   await openPage(chidi, "Saltmere", "Restoration plan");
   const field = chidi.getByLabel("Comment on this page");
   await field.pressSequentially("Can you check the tide table, @han");
@@ -101,7 +101,7 @@ test("who is named in a comment finds it among their news, marked as new until t
 });
 
 test("a talk on a page is marked as discussion by the instructor, and then counts as such", async ({ browser }) => {
-  const marta = await signInAs(browser, "Marta Kowalik");
+  const marta = await comeAs(browser, "Marta Kowalik");
   const text = await startPage(marta, "Hollin Burn", "Who keeps the gate");
   await text.pressSequentially("The gate is kept by nobody in particular.");
   await marta.keyboard.press("Enter");
@@ -111,7 +111,7 @@ test("a talk on a page is marked as discussion by the instructor, and then count
   await expect(marta.getByRole("button", { name: "Mark as discussion" })).toHaveCount(0);
   const address = marta.url();
 
-  const ines = await signInAs(browser, "Ines Calder");
+  const ines = await comeAs(browser, "Ines Calder");
   await ines.goto(address);
   const about = ines.getByLabel("What the comment is about");
   const option = about.locator("option", { hasText: "shall we ask the farmer" });

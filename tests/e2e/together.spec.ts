@@ -1,9 +1,9 @@
 /** Two people at one page, and what is left when something goes wrong. */
 import { expect } from "@playwright/test";
-import { openPage, press, signInAs, test, textOf } from "./people";
+import { comeAs, openPage, press, test, textOf } from "./people";
 
 test("of two who change the same, the second settles it passage by passage, and nothing is overwritten", async ({ browser }) => {
-  const [marta, idris] = [await signInAs(browser, "Marta Kowalik"), await signInAs(browser, "Idris Vaughn")];
+  const [marta, idris] = [await comeAs(browser, "Marta Kowalik"), await comeAs(browser, "Idris Vaughn")];
   for (const page of [marta, idris]) {
     await openPage(page, "Hollin Burn", "The culvert");
     await page.getByRole("link", { name: "Write", exact: true }).click();
@@ -39,7 +39,7 @@ test("of two who change the same, the second settles it passage by passage, and 
 });
 
 test("a draft that was left behind is offered the next time, and can be dropped", async ({ browser }) => {
-  const page = await signInAs(browser, "Chidi Amaechi");
+  const page = await comeAs(browser, "Chidi Amaechi");
   await openPage(page, "Saltmere", "Restoration plan");
   await page.getByRole("link", { name: "Write", exact: true }).click();
   await (await textOf(page, "Restoration plan")).click();
@@ -59,7 +59,7 @@ test("a draft that was left behind is offered the next time, and can be dropped"
 });
 
 test("without a connection the editor says so and keeps the text", async ({ browser }) => {
-  const page = await signInAs(browser, "Grace Tolliver");
+  const page = await comeAs(browser, "Grace Tolliver");
   await openPage(page, "Millrace", "Restoration plan");
   await page.getByRole("link", { name: "Write", exact: true }).click();
   await (await textOf(page, "Restoration plan")).click();
@@ -73,7 +73,7 @@ test("without a connection the editor says so and keeps the text", async ({ brow
 });
 
 test("two who write in different places both save, and the second is told what came together", async ({ browser }) => {
-  const [hana, elin] = [await signInAs(browser, "Hana Veselka"), await signInAs(browser, "Elin Sorby")];
+  const [hana, elin] = [await comeAs(browser, "Hana Veselka"), await comeAs(browser, "Elin Sorby")];
   await openPage(hana, "Saltmere");
   await hana.getByRole("link", { name: "Start a page" }).click();
   await hana.getByRole("textbox", { name: "Title of the page" }).fill("Tides");
@@ -103,7 +103,7 @@ test("two who write in different places both save, and the second is told what c
 });
 
 test("two who change different sentences of one paragraph both save, and neither is asked", async ({ browser }) => {
-  const [marta, pavel] = [await signInAs(browser, "Marta Kowalik"), await signInAs(browser, "Pavel Drury")];
+  const [marta, pavel] = [await comeAs(browser, "Marta Kowalik"), await comeAs(browser, "Pavel Drury")];
   await openPage(marta, "Hollin Burn");
   await marta.getByRole("link", { name: "Start a page" }).click();
   await marta.getByLabel("Title of the page").fill("The grating");
@@ -128,7 +128,7 @@ test("two who change different sentences of one paragraph both save, and neither
 });
 
 test("those who have a page open see each other, and take in what was saved when they want to", async ({ browser }) => {
-  const [marta, idris] = [await signInAs(browser, "Marta Kowalik"), await signInAs(browser, "Idris Vaughn")];
+  const [marta, idris] = [await comeAs(browser, "Marta Kowalik"), await comeAs(browser, "Idris Vaughn")];
   for (const page of [marta, idris]) await openPage(page, "Hollin Burn", "The river today");
   await expect(marta.locator(".here")).toContainText("Idris Vaughn is reading");
   await idris.getByRole("link", { name: "Write", exact: true }).click();
@@ -141,7 +141,7 @@ test("those who have a page open see each other, and take in what was saved when
   await marta.setViewportSize({ width: 390, height: 844 });
   const top = () => marta.getByRole("article").locator(".prose > *").first().evaluate((first) => first.getBoundingClientRect().top + window.scrollY);
   const before = await top();
-  const pavel = await signInAs(browser, "Pavel Drury");
+  const pavel = await comeAs(browser, "Pavel Drury");
   await openPage(pavel, "Hollin Burn", "The river today");
   const brief = marta.locator(".here summary");
   await expect(brief).toHaveText("Idris Vaughn is writing and 1 more");
