@@ -22,6 +22,8 @@ export default defineConfig({
   testDir: "tests/e2e",
   outputDir: process.env.TIDY_TEST_OUTPUT ?? "test-results",
   fullyParallel: true,
+  // The longest test begins first: begun last, it would go on alone.
+  projects: [{ name: "walk", testMatch: "walk.spec.ts" }, { name: "others", testIgnore: "walk.spec.ts" }],
   workers: 2,
   retries: 0,
   // Machines that run tests are at times many times slower than the one that one sits at.
