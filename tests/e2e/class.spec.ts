@@ -113,6 +113,13 @@ test("students and groups are found by their names, and what the columns are sta
   await expect(ines.getByRole("link", { name: "Close the evidence" })).toBeVisible();
   await expect(last).toBeHidden();
   await expect.poll(top, "also beside the evidence").toBe(48);
+  const picture = table.locator(".share-bar").first();
+  await expect(picture).toBeHidden();
+  await ines.setViewportSize({ width: 1440, height: 800 });
+  await expect(picture, "a picture has room sooner than when they were last at work").toBeVisible();
+  await expect(last).toBeHidden();
+  await ines.setViewportSize({ width: 1280, height: 800 });
+  await expect(picture).toBeHidden();
   await ines.getByRole("link", { name: "Close the evidence" }).click();
   await expect(last).toBeVisible();
   await ines.getByRole("link", { name: "The last seven days" }).click();
