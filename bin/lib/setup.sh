@@ -99,7 +99,7 @@ start_server() {
     [ "$(id -u)" = 0 ] && chown postgres "$folder"
     chmod 700 "$folder"
     as_server "$PG/initdb" -D "$folder" -U app -A trust -E UTF8 --locale=C.UTF-8 >/dev/null || die "initdb failed in $folder"
-    { echo "listen_addresses='127.0.0.1'"; echo "unix_socket_directories=''"; echo "timezone='UTC'"; echo "max_connections=100"
+    { echo "listen_addresses='127.0.0.1'"; echo "unix_socket_directories=''"; echo "timezone='UTC'"; echo "max_connections=200"
       for setting in "$@"; do echo "$setting"; done; } | as_server tee -a "$folder/postgresql.conf" >/dev/null
   fi
   if ! as_server "$PG/pg_ctl" -D "$folder" status >/dev/null 2>&1; then

@@ -50,6 +50,19 @@ async function write(page: Page, wiki: string, title: string) {
   return { text, at };
 }
 
+test("many who ask at once share the server's connections, whatever part of it answers them", async ({ browser }) => {
+  const page = await (await browser.newContext()).newPage();
+  await signIn(page, "inescalder");
+  const { id, course } = await pageCalled("Millrace", "Restoration plan");
+  const asked = ["/courses", `/courses/${course}`, `/courses/${course}/people`, `/courses/${course}/pages/${id}`, "/api/health"];
+  const answers = await Promise.all(Array.from({ length: 50 }, (_, at) => page.request.get(base + asked[at % asked.length]!)));
+  expect(answers.map((answer) => answer.status())).toEqual(answers.map(() => 200));
+  const [open] = await sql<{ connections: number }[]>`select count(*)::int as connections from pg_stat_activity where datname = 'e2e_steady' and application_name = ''`;
+  // A pool of fifteen, one of three that only reads, and one that listens for what happens.
+  expect(open!.connections).toBeGreaterThan(10);
+  expect(open!.connections).toBeLessThanOrEqual(19);
+});
+
 const goOn = (page: Page) => page.getByRole("button", { name: "Save and go on" });
 
 test("the server dies before a save, and at the moment of one: each is one entry, sent again by itself", async ({ browser }) => {

@@ -21,17 +21,17 @@ export function openDatabase(url: string, connections = 10, onlyReading = false)
   return { db: drizzle(pool), close: () => pool.end() };
 }
 
-let opened: Database | undefined;
-let openedForReading: Database | undefined;
+/** Not in this module: what runs as the server starts, pages and routes each have one of their own, and would each open as many connections. */
+const inProcess = globalThis as { tidyLedgerDatabase?: Database; tidyLedgerForReading?: Database };
 
 /** The application's database. Opened at first use, so that the build needs none. */
 export function database(): Database {
-  opened ??= openDatabase(settings().DATABASE_URL).db;
-  return opened;
+  inProcess.tidyLedgerDatabase ??= openDatabase(settings().DATABASE_URL, 15).db;
+  return inProcess.tidyLedgerDatabase;
 }
 
 /** The same database, in which nothing can be changed: whatever asks for it, PostgreSQL refuses. */
 export function readOnlyDatabase(): Database {
-  openedForReading ??= openDatabase(settings().DATABASE_URL, 3, true).db;
-  return openedForReading;
+  inProcess.tidyLedgerForReading ??= openDatabase(settings().DATABASE_URL, 3, true).db;
+  return inProcess.tidyLedgerForReading;
 }
