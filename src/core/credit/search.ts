@@ -4,6 +4,8 @@ import { Evidence } from "../diff/evidence";
 import { indexOfText, type SearchedText } from "../diff/pairs";
 import type { Source, Target } from "../diff/runs";
 import { partAt } from "../diff/part-at";
+import { seedsOf } from "../diff/seeds";
+import { shareRun } from "../diff/shared-run";
 import type { ReadText } from "../text/vocabulary";
 import { passing } from "../text/room";
 import { takeAlong } from "./along";
@@ -16,6 +18,12 @@ import { lastingPartsOf, partsOf, type RemovedText } from "./removed";
 
 /** What a run must prove to be a copy or a restore: more than a move, because most of what people add is new. */
 const marginOfSearch = 10;
+
+/**
+ * Long texts that are made of phrases are searched only if they have a run of so many words in common with what is searched. Two such texts have runs of up to
+ * seventeen words by chance; of a passage that was copied, longer ones are left unless nearly each tenth word of it was changed.
+ */
+const shortestInPhrases = 18;
 
 /**
  * Looks for what is still open in all that stands in the wiki and all that its pages remember. Among equally strong
@@ -31,6 +39,7 @@ export function search(work: Explaining): void {
   let counted: readonly SearchedText[] | undefined;
   const evidence = (asked: Int32Array) => new Evidence(step.vocabulary, (counted ??= countOrigins(texts, step.isSpread)), asked);
   const sources = [...backAlready(work), ...texts];
+  if (seedsOf(target).areOfPhrases && !shareRun(sources, target, shortestInPhrases)) return;
   const chains = takeChains({ sources, reuse: true, margin: marginOfSearch, vocabulary: step.vocabulary, searched, evidence }, target);
   for (const chain of chains) {
     const source = sources[chain[0]!.of]!;

@@ -19,7 +19,7 @@ describe("what equal words prove", () => {
   test("more words more than fewer", () => expect(bits("a lamprey was seen")).toBeGreaterThan(bits("a lamprey")));
   test("what always follows adds next to nothing", () => expect(bits("reed grows by the weir") - bits("reed")).toBeLessThan(4));
   test("the usual first word of a sentence proves little as one", () => expect(bits("the", true)).toBeLessThan(bits("the")));
-  test("a run never more than by its single words, and these never more than by their priors and what lies beyond, whatever is searched", () => {
+  test("a run never less than its least and never more than by its single words, and these never more than by their priors and what lies beyond, whatever is searched", () => {
     // Few words, so that they follow each other often, and rarely, and not at all.
     const word = fc.constantFrom("the", "a", "of", "weir", "reed", "lamprey", "was", "seen", "sediment", "i");
     const sentences = fc.array(fc.array(word, { minLength: 1, maxLength: 9 }).map((words) => `${words.join(" ")}.`), { minLength: 1, maxLength: 40 });
@@ -30,7 +30,12 @@ describe("what equal words prove", () => {
       const most = likelyBitsOfRun(words, 0, words.length, known) + mostBeyondPriors(words.length, 1, among.words.length);
       const found = new Evidence(known, [among], words);
       expect(found.mostBitsOfRun(words, 0, words.length)).toBeLessThanOrEqual(most + 1e-9);
+      for (const begins of [false, true]) expect(found.bitsOfRun(words, 0, words.length, begins)).toBeGreaterThanOrEqual(found.leastBitsOfRun(words, 0, words.length, begins) - 1e-9);
+      expect(found.leastBitsOfRun(words, 0, words.length)).toBeGreaterThanOrEqual(found.bitsOfFirst(words[0]!, false) - 1e-9);
       expect(found.bitsOfRun(words, 0, words.length)).toBeLessThanOrEqual(found.mostBitsOfRun(words, 0, words.length) + 1e-9);
+      // The first runs are counted one by one, those after them together.
+      const first = Array.from({ length: 10 }, () => found.bitsOfRun(words, 0, words.length));
+      expect(first).toEqual(first.map(() => first[0]));
     }), { seed: 8, numRuns: 1000 });
   });
   test("words met later than the text are weighed all the same", () => {

@@ -37,15 +37,24 @@ const mostBitsOfPair = -Math.log2(1 - trustInPairs);
 /** A run of as many words that stays in its place is never chance, however common each of them is. */
 export const longRun = 12;
 
+/** Of so many runs the pairs are counted one run after the other. */
+const fewRuns = 8;
+
+/** Pairs of words; by the number of a pair, how often it stands in what is searched, and what its second word proves behind its first, or 0 if that was not asked yet. */
+interface CountedPairs {
+  readonly pairs: PairSet;
+  readonly together: Int32Array;
+  readonly bits: Float64Array;
+}
+
 export class Evidence {
   readonly #counts: Int32Array;
   readonly #priors: Float64Array;
   readonly #total: number;
   readonly #known: Float64Array;
-  #pairs: PairSet | undefined;
-  /** By the number of a pair, how often it stands in what is searched, and what its second word proves behind its first; 0 if that was not asked yet. */
-  #together: Int32Array = new Int32Array(0);
-  #pairBits = new Float64Array(0);
+  /** The pairs of all words that are asked for, once more than a few runs were. */
+  #pairs: CountedPairs | undefined;
+  #runsWeighed = 0;
   #starts: Starts | undefined;
 
   /**
@@ -86,16 +95,23 @@ export class Evidence {
   /**
    * What a run of words proves: its most telling word in full, the others in part. `from` included, `to` excluded. Where
    * the run begins a sentence, its first word is weighed as one: every second sentence begins with "the".
-   * O(to - from).
+   * O(to - from); of the first few runs O(words searched).
    */
   bitsOfRun(words: Int32Array, from: number, to: number, beginsSentence = false): number {
-    let sum = 0, most = 0;
-    for (let at = from; at < to; at++) {
-      const own = at > from ? this.bitsAfter(words[at - 1]!, words[at]!) : beginsSentence ? this.#bitsAtStart(words[at]!) : this.bits(words[at]!);
+    let most = this.bitsOfFirst(words[from]!, beginsSentence);
+    let sum = most;
+    const pairs = to - from > 1 ? this.#pairsFor(words.subarray(from, to)) : null;
+    for (let at = from + 1; at < to; at++) {
+      const own = this.#bitsBehind(words[at - 1]!, words[at]!, pairs!);
       sum += own;
       if (own > most) most = own;
     }
     return bitsInRun(sum, most);
+  }
+
+  /** What the first word of a run proves: the run proves as much at least. */
+  bitsOfFirst(word: number, beginsSentence: boolean): number {
+    return beginsSentence ? this.#bitsAtStart(word) : this.bits(word);
   }
 
   /** What a run of words proves at most, as far as single words tell. O(to - from). */
@@ -103,6 +119,18 @@ export class Evidence {
     let sum = 0, most = 0;
     for (let at = from; at < to; at++) {
       const own = this.bits(words[at]!) + mostBitsOfPair;
+      sum += own;
+      if (own > most) most = own;
+    }
+    return bitsInRun(sum, most);
+  }
+
+  /** The same at least: nothing is surer behind the word before it than where it always follows. O(to - from). */
+  leastBitsOfRun(words: Int32Array, from: number, to: number, beginsSentence = false): number {
+    let most = this.bitsOfFirst(words[from]!, beginsSentence);
+    let sum = most;
+    for (let at = from + 1; at < to; at++) {
+      const own = -Math.log2(trustInPairs + (1 - trustInPairs) * this.#chance(words[at]!));
       sum += own;
       if (own > most) most = own;
     }
@@ -118,9 +146,12 @@ export class Evidence {
 
   /** The same of a word behind the one before it. */
   bitsAfter(before: number, word: number): number {
-    const pairs = (this.#pairs ??= this.#countPairs());
+    return this.#bitsBehind(before, word, (this.#pairs ??= this.#countPairs(this.asked)));
+  }
+
+  #bitsBehind(before: number, word: number, { pairs, together, bits }: CountedPairs): number {
     const pair = pairs.numberOf(before, word);
-    return pair < 0 ? this.bits(word) : (this.#pairBits[pair] ||= this.#bitsOfPair(before, word, this.#together[pair]! - 1));
+    return pair < 0 ? this.bits(word) : (bits[pair] ||= this.#bitsOfPair(before, word, together[pair]! - 1));
   }
 
   #bitsOfPair(before: number, word: number, together: number): number {
@@ -128,12 +159,16 @@ export class Evidence {
     return -Math.log2(trustInPairs * (together / Math.max(together, this.#counts[before]! - 1)) + (1 - trustInPairs) * this.#chance(word));
   }
 
-  #countPairs(): PairSet {
-    const pairs = new PairSet(this.asked.length);
-    for (let at = 1; at < this.asked.length; at++) pairs.add(this.asked[at - 1]!, this.asked[at]!);
-    this.#together = countPairs(this.searched, pairs);
-    this.#pairBits = new Float64Array(pairs.count);
-    return pairs;
+  /** Those of a run at least: most texts are asked about a run or two, and to count all pairs takes as long as to count those of twenty. */
+  #pairsFor(run: Int32Array): CountedPairs {
+    if (!this.#pairs && this.#runsWeighed++ < fewRuns) return this.#countPairs(run);
+    return (this.#pairs ??= this.#countPairs(this.asked));
+  }
+
+  #countPairs(words: Int32Array): CountedPairs {
+    const pairs = new PairSet(words.length);
+    for (let at = 1; at < words.length; at++) pairs.add(words[at - 1]!, words[at]!);
+    return { pairs, together: countPairs(this.searched, pairs), bits: new Float64Array(pairs.count) };
   }
 }
 

@@ -5,6 +5,7 @@
  */
 import { sentenceBreak } from "../text/breaks";
 import { widestStep } from "./links";
+import { factor, factorOfFirst, spread } from "./rolling";
 import { mostPlaces, type Runs, type Source, type Target, withRoom } from "./runs";
 import { seedLength } from "./seeds";
 
@@ -131,9 +132,7 @@ function startsSentence(breaks: Uint8Array, at: number): boolean {
   return at >= breaks.length || breaks[at]! >= sentenceBreak;
 }
 
-/** The factor of a rolling hash, and what the first word of a seed is multiplied by when the last has come. */
-const factor = 0x9e3779b1;
-const factorOfFirst = Array.from({ length: longSeedLength - 1 }).reduce<number>((product) => Math.imul(product, factor), 1);
+const ofFirst = factorOfFirst(longSeedLength);
 
 /** Sets `hashes` for the words from `from` to `to`: 0 where fewer open words than a seed has come to an end. */
 function hashSeeds(words: Int32Array, open: Uint8Array | null, from: number, to: number): void {
@@ -143,10 +142,8 @@ function hashSeeds(words: Int32Array, open: Uint8Array | null, from: number, to:
   for (let at = from; at < to; at++) {
     into[at] = 0;
     if (open !== null && open[at] === 0) { run = hash = 0; continue; }
-    if (run >= longSeedLength) hash -= Math.imul(words[at - longSeedLength]!, factorOfFirst);
     hash = (Math.imul(hash, factor) + words[at]!) | 0;
-    if (++run < longSeedLength) continue;
-    const mixed = Math.imul(hash ^ (hash >>> 15), 0x7feb352d);
-    into[at] = (mixed ^ (mixed >>> 14)) || 1;
+    if (run >= longSeedLength) hash = (hash - Math.imul(words[at - longSeedLength]!, ofFirst)) | 0;
+    if (++run >= longSeedLength) into[at] = spread(hash) || 1;
   }
 }

@@ -29,12 +29,11 @@ export function alignStretch(stretch: Stretch, evidence: () => Evidence, known: 
   if (!isAnyKept) return from;
   slideChanges(stretch, from);
   const runs = keptRuns(stretch, from);
-  const left = withoutChance(stretch, runs, evidence, cost);
-  if (left.length === runs.length) return from;
+  if (!dropChance(stretch, runs, evidence, cost)) return from;
   from.fill(-1);
-  if (left.length === 0) return from;
-  for (const run of left) for (let at = 0; at < run.length; at++) from[run.b + at] = run.a + at;
-  growRuns(stretch, left, from);
+  if (runs.count === 0) return from;
+  for (let run = 1; run <= runs.count; run++) for (let at = 0; at < runs.length[run]!; at++) from[runs.b[run]! + at] = runs.a[run]! + at;
+  growRuns(stretch, runs, from);
   slideChanges(stretch, from);
   return from;
 }
@@ -50,31 +49,43 @@ export function mayShareWord(a: Int32Array, aFrom: number, aTo: number, b: Int32
 }
 
 /** Takes the equal words at both ends of each change into the runs beside it: they may have been kept in what was let go. */
-function growRuns({ a, b }: Stretch, runs: readonly Kept[], from: Int32Array): void {
+function growRuns({ a, b }: Stretch, runs: KeptRuns, from: Int32Array): void {
   let aAt = 0, bAt = 0;
-  for (const next of [...runs, { a: a.length, b: b.length, length: 0 }]) {
-    let aTo = next.a, bTo = next.b;
+  for (let next = 1; next <= runs.count + 1; next++) {
+    let aTo = runs.a[next]!, bTo = runs.b[next]!;
     if (bAt > 0) while (aAt < aTo && bAt < bTo && a[aAt] === b[bAt]) from[bAt++] = aAt++;
-    if (next.length > 0) while (aAt < aTo && bAt < bTo && a[aTo - 1] === b[bTo - 1]) from[--bTo] = --aTo;
-    aAt = next.a + next.length;
-    bAt = next.b + next.length;
+    if (next <= runs.count) while (aAt < aTo && bAt < bTo && a[aTo - 1] === b[bTo - 1]) from[--bTo] = --aTo;
+    aAt = runs.a[next]! + runs.length[next]!;
+    bAt = runs.b[next]! + runs.length[next]!;
   }
 }
 
-interface Kept {
-  readonly a: number;
-  readonly b: number;
-  readonly length: number;
+/** Runs of kept words, numbered from 1 on, with a run of no words before and behind them for the ends of the stretch. */
+interface KeptRuns {
+  count: number;
+  readonly a: Int32Array;
+  readonly b: Int32Array;
+  readonly length: Int32Array;
 }
 
-function keptRuns({ b }: Stretch, from: Int32Array): Kept[] {
-  const runs: Kept[] = [];
-  for (let at = 0; at < b.length; ) {
-    if (from[at]! < 0) { at++; continue; }
-    const start = at;
-    do at++; while (at < b.length && from[at] === from[start]! + at - start);
-    runs.push({ a: from[start]!, b: start, length: at - start });
+function keptRuns({ a, b }: Stretch, from: Int32Array): KeptRuns {
+  let count = 0;
+  for (let at = 0, next = -1; at < b.length; at++) {
+    if (from[at]! >= 0 && from[at] !== next) count++;
+    next = from[at]! < 0 ? -1 : from[at]! + 1;
   }
+  const runs = { count, a: passing.numbers(count + 2), b: passing.numbers(count + 2), length: passing.numbers(count + 2) };
+  for (let at = 0, run = 0, next = -1; at < b.length; at++) {
+    if (from[at]! < 0) { next = -1; continue; }
+    if (from[at] !== next) {
+      runs.a[++run] = from[at]!;
+      runs.b[run] = at;
+    }
+    runs.length[run]!++;
+    next = from[at]! + 1;
+  }
+  runs.a[count + 1] = a.length;
+  runs.b[count + 1] = b.length;
   return runs;
 }
 
@@ -93,64 +104,72 @@ const bitsOfWholeBlock = 6;
  *
  * Which runs to keep is a question of the shorter description (Rissanen, "Modeling by shortest data description",
  * 1978): a run saves the bits of its words and costs a second place of change. To let go of one makes its neighbours
- * cost more, never less, so the order does not matter. O(runs).
+ * cost more, never less, so the order does not matter. O(runs). Returns whether any was let go.
  */
-function withoutChance(stretch: Stretch, runs: readonly Kept[], evidence: () => Evidence, costOfChange: number): readonly Kept[] {
-  const before = passing.numbers(runs.length), after = passing.numbers(runs.length);
-  for (let index = 0; index < runs.length; index++) {
-    before[index] = index - 1;
-    after[index] = index + 1;
+function dropChance(stretch: Stretch, runs: KeptRuns, evidence: () => Evidence, costOfChange: number): boolean {
+  const { count, a, b, length } = runs, end = count + 1;
+  // What is left in front of each run, and behind it; 0 behind one that was let go.
+  const before = passing.numbers(end + 1), after = passing.numbers(end + 1);
+  // By run what the change in front of it costs.
+  bitsBefore = bitsBefore.length > end ? bitsBefore : new Float64Array(2 * end);
+  for (let run = 1; run <= end; run++) {
+    before[run] = run - 1;
+    after[run - 1] = run;
+    bitsBefore[run] = bitsOfChangeBetween(run - 1, run);
   }
-  const isGone = passing.bytes(runs.length);
-  // By run what the change in front of it costs, and at the end the last one.
-  const bitsBefore = new Float64Array(runs.length + 1);
-  for (let index = 0; index <= runs.length; index++) bitsBefore[index] = bitsOfChangeBetween(runs[index - 1], runs[index]);
-  let gone = 0;
-  for (let first = 0; first < runs.length; first++) {
-    for (let index = first; index >= 0 && isGone[index] === 0; ) {
-      const left = before[index]!, right = after[index]!;
-      const together = bitsOfChangeBetween(runs[left], runs[right]);
-      if (!isChance(runs[index]!, bitsBefore[index]! + bitsBefore[right]! - together)) break;
-      isGone[index] = 1;
-      gone++;
-      bitsBefore[right] = together;
-      if (left >= 0) after[left] = right;
-      if (right < runs.length) before[right] = left;
+  let left = count;
+  for (let first = 1; first <= count; first++) {
+    for (let run = first; run > 0 && after[run]! > 0; ) {
+      const front = before[run]!, behind = after[run]!;
+      const together = bitsOfChangeBetween(front, behind);
+      if (!isChance(run, bitsBefore[run]! + bitsBefore[behind]! - together)) break;
+      left--;
+      bitsBefore[behind] = together;
+      after[front] = behind;
+      before[behind] = front;
+      after[run] = 0;
       // The neighbour behind is looked at in its turn; the one in front has to be looked at again.
-      index = left;
+      run = front;
     }
   }
-  return gone === 0 ? runs : runs.filter((_, index) => isGone[index] === 0);
+  if (left === count) return false;
+  runs.count = left;
+  for (let run = after[0]!, to = 1; to <= left + 1; run = after[run]!, to++) {
+    a[to] = a[run]!;
+    b[to] = b[run]!;
+    length[to] = length[run]!;
+  }
+  return true;
 
   /** `saved` is what two changes cost beyond the one that they would be without the run. */
-  function isChance(run: Kept, saved: number): boolean {
+  function isChance(run: number, saved: number): boolean {
     const cost = costOfChange * saved - (isWholeBlock(run) ? bitsOfWholeBlock : 0);
-    if (cost <= 0 || run.length >= longRun) return false;
-    const from = run.b, to = run.b + run.length;
+    if (cost <= 0 || length[run]! >= longRun) return false;
+    const from = b[run]!, to = from + length[run]!;
     const beginsSentence = stretch.bBreaks[from]! >= sentenceBreak;
-    // Of most it is plain by their single words: how often pairs stand need not be counted for them.
-    if (!beginsSentence && cost <= evidence().bits(stretch.b[from]!)) return false;
-    return cost > evidence().mostBitsOfRun(stretch.b, from, to) || cost > evidence().bitsOfRun(stretch.b, from, to, beginsSentence);
+    // Of most it is plain by their first word: how often pairs stand need not be counted for them.
+    if (cost <= evidence().bitsOfFirst(stretch.b[from]!, beginsSentence)) return false;
+    if (length[run] === 1 || cost > evidence().mostBitsOfRun(stretch.b, from, to)) return true;
+    return cost > evidence().leastBitsOfRun(stretch.b, from, to, beginsSentence) && cost > evidence().bitsOfRun(stretch.b, from, to, beginsSentence);
   }
 
-  /** What the change between two runs costs; undefined stands for the ends of the stretch. */
-  function bitsOfChangeBetween(left: Kept | undefined, right: Kept | undefined): number {
-    const aFrom = left ? left.a + left.length : 0, bFrom = left ? left.b + left.length : 0;
-    return right ? bitsOfGap(aFrom, right.a, bFrom, right.b) : bitsOfGap(aFrom, stretch.a.length, bFrom, stretch.b.length);
-  }
-
-  function bitsOfGap(aFrom: number, aTo: number, bFrom: number, bTo: number): number {
+  /** What the change between two runs costs. */
+  function bitsOfChangeBetween(left: number, right: number): number {
+    const aFrom = a[left]! + length[left]!, aTo = a[right]!, bFrom = b[left]! + length[left]!, bTo = b[right]!;
     if (aFrom === aTo && bFrom === bTo) return 0;
     const gone = aTo - aFrom, here = bTo - bFrom;
     const ends = bitsOfEnd[breakAt(stretch, aFrom, bFrom)]! + bitsOfEnd[breakAt(stretch, aTo, bTo)]!;
     return bitsOfChange + log2(gone + 1) + log2(here + 1) + ends * Math.min(1, (gone + here) / smallChange);
   }
 
-  function isWholeBlock({ a, b, length }: Kept): boolean {
-    return startsBlock(stretch.aBreaks, a) && startsBlock(stretch.bBreaks, b)
-      && startsBlock(stretch.aBreaks, a + length) && startsBlock(stretch.bBreaks, b + length);
+  function isWholeBlock(run: number): boolean {
+    return startsBlock(stretch.aBreaks, a[run]!) && startsBlock(stretch.bBreaks, b[run]!)
+      && startsBlock(stretch.aBreaks, a[run]! + length[run]!) && startsBlock(stretch.bBreaks, b[run]! + length[run]!);
   }
 }
+
+/** Room that one stretch after the other uses. */
+let bitsBefore = new Float64Array(256);
 
 /** Asked again and again for small numbers, for which it is known. */
 function log2(number: number): number {
