@@ -3,7 +3,7 @@ import { factor, factorOfFirst, spread } from "./rolling";
 import { type Source, type Target, withRoom } from "./runs";
 
 // Room that one question after the other uses.
-/** The hashes of the target's runs, each in the first free slot from its own on; 0 is free. */
+/** The hashes of the target's runs, made of each word's number plus one, each in the first free slot from its own on; 0 is free. */
 let slots = new Int32Array(4096);
 
 /**
@@ -18,9 +18,9 @@ export function shareRun(sources: readonly Source[], { words, open, from, to }: 
   let run = 0, hash = 0, isAny = false;
   for (let at = from; at < to; at++) {
     if (open[at] === 0) { run = hash = 0; continue; }
-    hash = (Math.imul(hash, factor) + words[at]!) | 0;
+    hash = (Math.imul(hash, factor) + words[at]! + 1) | 0;
     if (++run < length) continue;
-    if (run > length) hash = (hash - Math.imul(words[at - length]!, ofFirst)) | 0;
+    if (run > length) hash = (hash - Math.imul(words[at - length]! + 1, ofFirst)) | 0;
     slots[slotOf(hash || 1, mask)] = hash || 1;
     isAny = true;
   }
@@ -30,8 +30,8 @@ export function shareRun(sources: readonly Source[], { words, open, from, to }: 
 function standsIn({ words }: Source, length: number, ofFirst: number, mask: number): boolean {
   let hash = 0;
   for (let at = 0; at < words.length; at++) {
-    hash = (Math.imul(hash, factor) + words[at]!) | 0;
-    if (at >= length) hash = (hash - Math.imul(words[at - length]!, ofFirst)) | 0;
+    hash = (Math.imul(hash, factor) + words[at]! + 1) | 0;
+    if (at >= length) hash = (hash - Math.imul(words[at - length]! + 1, ofFirst)) | 0;
     if (at >= length - 1 && slots[slotOf(hash || 1, mask)] !== 0) return true;
   }
   return false;
