@@ -10,7 +10,7 @@ export interface Timed {
 }
 
 /** Milliseconds for a history given as JSON Lines: the least of some runs of each, taken in turn. */
-export function timeHistory(lines: readonly string[], runs = 3): Timed {
+export function timeHistory(lines: readonly string[], runs = 7): Timed {
   let [pass, engine] = [Infinity, Infinity];
   for (let run = 0; run < runs; run++) {
     pass = Math.min(pass, timeOf(() => readSplitAndHash(lines)));

@@ -21,9 +21,9 @@ const marginOfSearch = 10;
 
 /**
  * Long texts that are made of phrases are searched only if they have a run of so many words in common with what is searched. Two such texts have runs of up to
- * seventeen words by chance; of a passage that was copied, longer ones are left unless nearly each tenth word of it was changed.
+ * nineteen words by chance; of a passage that was copied, longer ones are left unless nearly each tenth word of it was changed.
  */
-const shortestInPhrases = 18;
+const shortestInPhrases = 20;
 
 /**
  * Looks for what is still open in all that stands in the wiki and all that its pages remember. Among equally strong
