@@ -13,7 +13,7 @@ import { type Habits, history, type Size } from "../tests/support/truth/history"
 import { type Prose, stockProse, zipfProse } from "../tests/support/truth/prose";
 import { checkLaws } from "./laws";
 import { operations } from "../tests/support/truth/operations";
-import { credit, timeHistory, timeOf } from "./speed";
+import { credit, timeHistories, timeOf } from "./speed";
 import { milliseconds, percent, table } from "./table";
 import { worst } from "./worst";
 
@@ -56,8 +56,10 @@ const timed = (): [string, readonly string[]][] => [
 ];
 
 function speed(): string {
-  return table(["history", "read, split, hash ms", "credit ms", "ratio"], timed().map(([name, given]) => {
-    const { pass, engine } = timeHistory(given);
+  const given = timed();
+  const times = timeHistories(given.map(([, lines]) => lines));
+  return table(["history", "read, split, hash ms", "credit ms", "ratio"], given.map(([name], at) => {
+    const { pass, engine } = times[at]!;
     return [name, milliseconds(pass), milliseconds(engine), (engine / pass).toFixed(1)];
   }));
 }
