@@ -27,14 +27,14 @@ test("a long text of phrases is new beside others like it, but for a phrase or t
   expect(own).toBeGreaterThan(0.99 * creditOf(wiki, "plan").length);
 });
 
-test("what is copied into a long text of phrases is found, as it is or with each twelfth word changed", () => {
-  const survey = phrases(3, 40), others = phrases(4, 150);
+test("what is copied into a long text of phrases is found, as it is or with one word in eight changed", () => {
+  const survey = phrases(3, 12), others = phrases(4, 150);
   const random = dice(5);
-  const changed = survey.map((sentence) => sentence.split(" ").map((word) => (random.chance(1 / 12) ? "otherwise" : word)).join(" "));
+  const changed = survey.map((sentence) => sentence.split(" ").map((word) => (random.chance(1 / 8) ? "otherwise" : word)).join(" "));
   for (const copied of [survey, changed]) {
     const [written, own] = wordsByEntry([save("survey", "p", survey), save("plan", "q", [...others.slice(0, 75), ...copied, ...others.slice(75)])], "plan");
     const stayed = copied.join(" ").split(" ").filter((word) => word !== "otherwise").length;
-    expect(written).toBeGreaterThan(0.95 * stayed);
+    expect(written).toBeGreaterThan(0.93 * stayed);
     expect(own).toBeGreaterThan(0.97 * others.join(" ").split(" ").length);
   }
 });

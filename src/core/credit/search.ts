@@ -5,7 +5,7 @@ import { indexOfText, type SearchedText } from "../diff/pairs";
 import type { Source, Target } from "../diff/runs";
 import { partAt } from "../diff/part-at";
 import { seedsOf } from "../diff/seeds";
-import { shareRun } from "../diff/shared-run";
+import { sharePassage } from "../diff/shared-passage";
 import type { ReadText } from "../text/vocabulary";
 import { passing } from "../text/room";
 import { takeAlong } from "./along";
@@ -20,8 +20,8 @@ import { lastingPartsOf, partsOf, type RemovedText } from "./removed";
 const marginOfSearch = 10;
 
 /**
- * Long texts that are made of phrases are searched only if they have a run of so many words in common with what is searched. Two such texts have runs of up to
- * nineteen words by chance; of a passage that was copied, longer ones are left unless nearly each tenth word of it was changed.
+ * Long texts that are made of phrases are searched only if so many words of them stand in a line in what is searched (see `sharePassage`). Fewer do by chance;
+ * of a passage that was copied, or brought back, as many do though one word in eight was changed, and in two hundred words one in five.
  */
 const shortestInPhrases = 20;
 
@@ -39,7 +39,7 @@ export function search(work: Explaining): void {
   let counted: readonly SearchedText[] | undefined;
   const evidence = (asked: Int32Array) => new Evidence(step.vocabulary, (counted ??= countOrigins(texts, step.isSpread)), asked);
   const sources = [...backAlready(work), ...texts];
-  if (seedsOf(target).areOfPhrases && !shareRun(sources, target, shortestInPhrases)) return;
+  if (seedsOf(target).areOfPhrases && !sharePassage(sources, target, shortestInPhrases)) return;
   const chains = takeChains({ sources, reuse: true, margin: marginOfSearch, vocabulary: step.vocabulary, searched, evidence }, target);
   for (const chain of chains) {
     const source = sources[chain[0]!.of]!;
