@@ -38,7 +38,7 @@ const mostBitsOfPair = -Math.log2(1 - trustInPairs);
 export const longRun = 12;
 
 /** Of so many runs the pairs are counted one run after the other. */
-const fewRuns = 8;
+const fewRuns = 4;
 
 /** Pairs of words; by the number of a pair, how often it stands in what is searched, and what its second word proves behind its first, or 0 if that was not asked yet. */
 interface CountedPairs {

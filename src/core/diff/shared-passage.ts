@@ -51,23 +51,24 @@ function readSeeds({ words, open, from, to }: Target): number {
 function standsIn({ words }: Source, targetEnd: number, wanted: number, mask: number): boolean {
   reached = withRoom(reached, words.length + targetEnd);
   met = withRoom(met, words.length + targetEnd);
+  // Asked for every word of a wiki: what belongs to the module is slower to reach than what is at hand.
+  const table = hashes, places = ends, last = reached, sums = met;
   const entered: number[] = [];
   let hash = 0, isFound = false;
   for (let at = 0; at < words.length && !isFound; at++) {
     hash = (Math.imul(hash, factor) + words[at]! + 1) | 0;
     if (at >= seedOfPassage) hash = (hash - Math.imul(words[at - seedOfPassage]! + 1, ofFirst)) | 0;
     else if (at < seedOfPassage - 1) continue;
-    const slot = slotOf(hash || 1, mask);
-    if (hashes[slot] === 0 || ends[slot]! < 0) continue;
-    const end = ends[slot]!, diagonal = at + 1 - end + targetEnd;
-    const last = reached[diagonal]!;
-    if (last === 0) entered.push(diagonal);
-    const isNear = last > 0 && end - seedOfPassage - last <= widestBetween;
-    met[diagonal] = isNear ? met[diagonal]! + Math.min(seedOfPassage, end - last) : seedOfPassage;
-    reached[diagonal] = end;
-    isFound = met[diagonal]! >= wanted;
+    const slot = table[spread(hash || 1) & mask] === 0 ? -1 : slotOf(hash || 1, mask);
+    if (slot < 0 || table[slot] === 0 || places[slot]! < 0) continue;
+    const end = places[slot]!, diagonal = at + 1 - end + targetEnd, before = last[diagonal]!;
+    if (before === 0) entered.push(diagonal);
+    const isNear = before > 0 && end - seedOfPassage - before <= widestBetween;
+    sums[diagonal] = isNear ? sums[diagonal]! + Math.min(seedOfPassage, end - before) : seedOfPassage;
+    last[diagonal] = end;
+    isFound = sums[diagonal]! >= wanted;
   }
-  for (const diagonal of entered) reached[diagonal] = 0;
+  for (const diagonal of entered) last[diagonal] = 0;
   return isFound;
 }
 
