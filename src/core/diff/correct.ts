@@ -13,6 +13,9 @@ import { came, corrected, kept } from "./ways";
 /** The longest stretch of replaced words that is searched for corrections; a longer one is a rewrite. */
 const longestCorrected = 12;
 
+/** Room for the words of one stretch that pair up: asked for anew for every two words that were replaced, it would take longer than they do. */
+const matches = new Int32Array(longestCorrected), corrections = new Int32Array(longestCorrected);
+
 interface Matching {
   readonly fromBefore: Int32Array;
   readonly toAfter: Int32Array;
@@ -36,17 +39,18 @@ export function correct(before: Sequence, after: Sequence, { folded }: Vocabular
     while (beforeTo < toAfter.length && toAfter[beforeTo]! < 0 && beforeTo - beforeAt <= longestCorrected) beforeTo++;
     const longer = Math.max(afterAt - afterFrom, beforeTo - beforeAt);
     if (longer > longestCorrected) continue;
-    const pairs: [number, number][] = [];
-    let next = beforeAt;
+    let next = beforeAt, count = 0;
     for (let word = afterFrom; word < afterAt; word++) {
       let match = next;
       while (match < beforeTo && !isCorrection(folded[before.words[match]!]!, folded[after.words[word]!]!)) match++;
       if (match === beforeTo) continue;
-      pairs.push([match, word]);
+      matches[count] = match;
+      corrections[count++] = word;
       next = match + 1;
     }
-    if (2 * pairs.length < longer) continue;
-    for (const [from, to] of pairs) {
+    if (2 * count < longer) continue;
+    for (let each = 0; each < count; each++) {
+      const from = matches[each]!, to = corrections[each]!;
       fromBefore[to] = from;
       toAfter[from] = to;
       how[to] = corrected;
