@@ -27,6 +27,13 @@ test("a long text of phrases is new beside others like it, but for a phrase or t
   expect(own).toBeGreaterThan(0.99 * creditOf(wiki, "plan").length);
 });
 
+test("what is copied and pasted twice is found, though nothing of it stands there once", () => {
+  const survey = phrases(6, 40);
+  const [written, own] = wordsByEntry([save("survey", "p", survey), save("plan", "q", [...survey, ...survey]), save("plan", "q", [...survey, ...survey, ...phrases(7, 3)])], "plan");
+  expect(written).toBe(2 * survey.join(" ").split(" ").length);
+  expect(own).toBe(0);
+});
+
 test("what is copied into a long text of phrases is found, as it is or with one word in eight changed", () => {
   const survey = phrases(3, 12), others = phrases(4, 150);
   const random = dice(5);

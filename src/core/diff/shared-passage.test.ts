@@ -14,16 +14,16 @@ const texts = fc.record({ words: fc.array(fc.constantFrom(..."weir eel silt dam 
     return { sourceTexts: sources.map(put), targetText: put(target).map((word, at) => (changed.includes(at) ? "otter" : word)) };
   });
 
-/** Slowly: on each diagonal, the words of the target that seeds which it has once cover, in stretches that are no farther from each other than they may be. */
+/** Slowly: on each diagonal, the words of the target that seeds cover where it has them first, in stretches that are no farther from each other than they may be. */
 function mostInLine(sources: readonly (readonly string[])[], target: readonly string[], open: readonly boolean[]): number {
   const seedsOf = (text: readonly string[]) => text.slice(seedOfPassage - 1).map((_, at) => text.slice(at, at + seedOfPassage).join(" "));
   const seeds = seedsOf(target).map((seed, at) => (open.slice(at, at + seedOfPassage).every(Boolean) ? seed : null));
-  const once = seeds.flatMap((seed, at) => (seed !== null && seeds.indexOf(seed) === seeds.lastIndexOf(seed) ? [at] : []));
+  const first = seeds.flatMap((seed, at) => (seed !== null && seeds.indexOf(seed) === at ? [at] : []));
   let most = 0;
   for (const source of sources.map(seedsOf)) {
     for (let diagonal = -target.length; diagonal < source.length; diagonal++) {
       let covered = 0, end = -Infinity;
-      for (const at of once) {
+      for (const at of first) {
         if (source[at + diagonal] !== seeds[at]) continue;
         covered = at - end > widestBetween ? seedOfPassage : covered + at + seedOfPassage - Math.max(at, end);
         end = at + seedOfPassage;

@@ -10,7 +10,7 @@ export const widestBetween = 12;
 const ofFirst = factorOfFirst(seedOfPassage);
 
 // Room that one question after the other uses.
-/** The target's seeds, each in the first free slot from its own on: the hash, and the word behind it; 0 is free, and a seed that stands more than once has -1. */
+/** The target's seeds, each in the first free slot from its own on: the hash, and the word behind the first place where it stands; 0 is free. */
 let hashes = new Int32Array(4096);
 let ends = new Int32Array(4096);
 /** By diagonal, the word of the target behind the last that was met, and how many were met since the last that are far away; all 0 between two sources. */
@@ -19,8 +19,8 @@ let met = new Int32Array(1024);
 
 /**
  * Whether so many words of the target stand in one of the sources in a line, in stretches of `seedOfPassage` open words and more with a few others between, whatever of the
- * sources is open. Seeds that the target has more than once are passed over. Of two different seeds of one hash the second is taken for the first: once in some hundred thousand
- * questions the answer is yes where it is no. O(sources + target) in words.
+ * sources is open. A seed counts where the target has it first: so does a passage that was pasted twice. Of two different seeds of one hash the second is taken for the first, which hardly
+ * ever says yes where it is no. O(sources + target) in words.
  */
 export function sharePassage(sources: readonly Source[], target: Target, words: number): boolean {
   const mask = readSeeds(target);
@@ -41,8 +41,9 @@ function readSeeds({ words, open, from, to }: Target): number {
     if (++run < seedOfPassage) continue;
     if (run > seedOfPassage) hash = (hash - Math.imul(words[at - seedOfPassage]! + 1, ofFirst)) | 0;
     const slot = slotOf(hash || 1, mask);
-    ends[slot] = hashes[slot] === 0 ? at + 1 : -1;
+    if (hashes[slot] !== 0) continue;
     hashes[slot] = hash || 1;
+    ends[slot] = at + 1;
     isAny = true;
   }
   return isAny ? mask : 0;
@@ -60,7 +61,7 @@ function standsIn({ words }: Source, targetEnd: number, wanted: number, mask: nu
     if (at >= seedOfPassage) hash = (hash - Math.imul(words[at - seedOfPassage]! + 1, ofFirst)) | 0;
     else if (at < seedOfPassage - 1) continue;
     const slot = table[spread(hash || 1) & mask] === 0 ? -1 : slotOf(hash || 1, mask);
-    if (slot < 0 || table[slot] === 0 || places[slot]! < 0) continue;
+    if (slot < 0 || table[slot] === 0) continue;
     const end = places[slot]!, diagonal = at + 1 - end + targetEnd, before = last[diagonal]!;
     if (before === 0) entered.push(diagonal);
     const isNear = before > 0 && end - seedOfPassage - before <= widestBetween;
