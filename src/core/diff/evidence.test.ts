@@ -38,6 +38,11 @@ describe("what equal words prove", () => {
       expect(first).toEqual(first.map(() => first[0]));
     }), { seed: 8, numRuns: 1000 });
   });
+  test("no words prove nothing", () => {
+    const { words } = read("lamprey");
+    for (const begins of [false, true]) expect([evidence.bitsOfRun(words, 1, 1, begins), evidence.leastBitsOfRun(words, 1, 1, begins)]).toEqual([0, 0]);
+    expect(evidence.mostBitsOfRun(words, 1, 1)).toBe(0);
+  });
   test("words met later than the text are weighed all the same", () => {
     const later = read("kingfisher");
     expect(evidence.bitsOfRun(later.words, 0, 1)).toBeGreaterThan(8);

@@ -98,6 +98,7 @@ export class Evidence {
    * O(to - from); of the first few runs O(words searched).
    */
   bitsOfRun(words: Int32Array, from: number, to: number, beginsSentence = false): number {
+    if (from >= to) return 0;
     let most = this.bitsOfFirst(words[from]!, beginsSentence);
     let sum = most;
     const pairs = to - from > 1 ? this.#pairsFor(words.subarray(from, to)) : null;
@@ -127,6 +128,7 @@ export class Evidence {
 
   /** The same at least: nothing is surer behind the word before it than where it always follows. O(to - from). */
   leastBitsOfRun(words: Int32Array, from: number, to: number, beginsSentence = false): number {
+    if (from >= to) return 0;
     let most = this.bitsOfFirst(words[from]!, beginsSentence);
     let sum = most;
     for (let at = from + 1; at < to; at++) {
