@@ -50,6 +50,8 @@ async function write(page: Page, wiki: string, title: string) {
   return { text, at };
 }
 
+const goOn = (page: Page) => page.getByRole("button", { name: "Save and go on" });
+
 test("many who ask at once share the server's connections, whatever part of it answers them", async ({ browser }) => {
   const page = await (await browser.newContext()).newPage();
   await signIn(page, "inescalder");
@@ -62,8 +64,6 @@ test("many who ask at once share the server's connections, whatever part of it a
   expect(open!.connections).toBeGreaterThan(10);
   expect(open!.connections).toBeLessThanOrEqual(19);
 });
-
-const goOn = (page: Page) => page.getByRole("button", { name: "Save and go on" });
 
 test("the server dies before a save, and at the moment of one: each is one entry, sent again by itself", async ({ browser }) => {
   const page = await (await browser.newContext()).newPage();

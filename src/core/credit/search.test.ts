@@ -6,7 +6,7 @@ import { dice } from "../roster/dice";
 /** Sentences of which half is phrases that everybody uses. */
 function phrases(seed: number, sentences: number): string[] {
   const random = dice(seed);
-  return Array.from({ length: sentences }, () => stockProse(random).join(" "));
+  return Array.from({ length: sentences }, () => `${stockProse(random).join(" ")}.`);
 }
 
 const paragraphs = (sentences: readonly string[]) => sentences.map((sentence, at) => sentence + (at % 5 === 4 ? "\n\n" : " ")).join("");

@@ -13,7 +13,7 @@ const ofFirst = factorOfFirst(seedOfPassage);
 /** The target's seeds, each in the first free slot from its own on: the hash, and the word behind the first place where it stands; 0 is free. */
 let hashes = new Int32Array(4096);
 let ends = new Int32Array(4096);
-/** By diagonal, the word of the target behind the last that was met, and how many were met since the last that are far away; all 0 between two sources. */
+/** By diagonal, the word of the target behind the last that was met, all 0 between two sources; and how many were met since there was a wide gap. */
 let reached = new Int32Array(1024);
 let met = new Int32Array(1024);
 
@@ -40,7 +40,7 @@ function readSeeds({ words, open, from, to }: Target): number {
     hash = (Math.imul(hash, factor) + words[at]! + 1) | 0;
     if (++run < seedOfPassage) continue;
     if (run > seedOfPassage) hash = (hash - Math.imul(words[at - seedOfPassage]! + 1, ofFirst)) | 0;
-    const slot = slotOf(hash || 1, mask);
+    const slot = slotOf(hashes, hash || 1, mask);
     if (hashes[slot] !== 0) continue;
     hashes[slot] = hash || 1;
     ends[slot] = at + 1;
@@ -60,8 +60,8 @@ function standsIn({ words }: Source, targetEnd: number, wanted: number, mask: nu
     hash = (Math.imul(hash, factor) + words[at]! + 1) | 0;
     if (at >= seedOfPassage) hash = (hash - Math.imul(words[at - seedOfPassage]! + 1, ofFirst)) | 0;
     else if (at < seedOfPassage - 1) continue;
-    const slot = table[spread(hash || 1) & mask] === 0 ? -1 : slotOf(hash || 1, mask);
-    if (slot < 0 || table[slot] === 0) continue;
+    const slot = slotOf(table, hash || 1, mask);
+    if (table[slot] === 0) continue;
     const end = places[slot]!, diagonal = at + 1 - end + targetEnd, before = last[diagonal]!;
     if (before === 0) entered.push(diagonal);
     const isNear = before > 0 && end - seedOfPassage - before <= widestBetween;
@@ -74,8 +74,7 @@ function standsIn({ words }: Source, targetEnd: number, wanted: number, mask: nu
 }
 
 /** Where a hash is, or the free slot where it would be. */
-function slotOf(hash: number, mask: number): number {
-  const table = hashes;
+function slotOf(table: Int32Array, hash: number, mask: number): number {
   let slot = spread(hash) & mask;
   while (table[slot] !== 0 && table[slot] !== hash) slot = (slot + 1) & mask;
   return slot;
