@@ -13,7 +13,7 @@ export default defineConfig({
     // Tests wait for a database, for files, for each other's turns: one worker less than there are cores leaves half of the machine idle.
     maxWorkers: "100%",
     projects: [
-      { resolve: { alias }, test: { ...together, name: "unit", testTimeout: 60_000, include: ["src/**/*.test.{ts,tsx}"] } },
+      { resolve: { alias }, test: { ...together, name: "unit", testTimeout: 60_000, include: ["src/**/*.test.{ts,tsx}", "tests/unit/**/*.test.ts"] } },
       {
         resolve: { alias },
         test: {

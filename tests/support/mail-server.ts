@@ -30,7 +30,7 @@ export async function mailServer(): Promise<MailServer> {
           say("250 taken");
         } else if (/^(EHLO|HELO)/i.test(line)) say("250 rivers.example");
         else if (/^RCPT TO:/i.test(line)) {
-          to = /<(.*)>/.exec(line)![1]!;
+          to = line.slice(line.indexOf("<") + 1, line.lastIndexOf(">"));
           say(refusal ?? "250 ok");
         } else if (/^DATA/i.test(line)) {
           inText = true;

@@ -48,14 +48,14 @@ describe("blocks in another order", () => {
     expect(pairsOf(changed({ paragraphs, order: [...order].reverse() }))).toHaveLength(12);
     expect(pairsOf(changed({ paragraphs, order }))).toEqual([]);
     const [one, other] = [changed({ paragraphs, order }), changed({ paragraphs, order: [...order].reverse() })];
-    expect(pairsOf({ ...one, b: readBlocks(plainBlocks(freshWords("other", 480).join(" ").replace(/((?:\w+ ){40})/g, "$1\n\n")), [], other.vocabulary) })).toEqual([]);
+    expect(pairsOf({ ...one, b: readBlocks(plainBlocks(freshWords("other", 480).map((word, at) => (at % 40 === 39 ? `${word} \n\n` : word)).join(" ")), [], other.vocabulary) })).toEqual([]);
   });
   test("on a page that was moved and changed all over, what came between is taken for new, but not a passage that may come from elsewhere", () => {
     const paragraphs = Array.from({ length: 26 }, (): [number, boolean[]] => [80, [true]]);
     const { a, vocabulary, words } = changed({ paragraphs, order: paragraphs.map((_, index) => index).reverse() });
     const passage = freshWords("from", 12);
     const after = [...words.after.slice(0, 1001), ...passage, ...words.after.slice(1001)];
-    const pages = after.join(" ").replace(/(p[a-z]+aaa )/g, "\n\n$1");
+    const pages = after.join(" ").replace(/\b(p[a-z]+aaa )/g, "\n\n$1");
     const { fromBefore, newWords } = compare(a, readBlocks(plainBlocks(pages), [], vocabulary), vocabulary);
     const place = new Map(words.before.map((word, at) => [word, at]));
     expect([...fromBefore]).toEqual(after.map((word) => place.get(word) ?? -1));

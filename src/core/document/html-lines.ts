@@ -1,4 +1,5 @@
 /** Lines and items that were read from HTML, put in order as blocks of a page. */
+import { withoutEnd } from "../text/trim";
 import type { DocumentNode } from "./model";
 import { isSign } from "./html-pictures";
 import type { StyledListItem } from "./html-styles";
@@ -29,7 +30,7 @@ export function trimmed(inline: readonly DocumentNode[]): DocumentNode[] {
     const node = kept[at]!;
     if (isSign(node)) continue;
     if (node.type !== "text" && node.type !== "hardBreak") break;
-    const text = node.type === "text" ? node.text!.replace(/ +$/, "") : "";
+    const text = node.type === "text" ? withoutEnd(node.text!, " ") : "";
     if (text !== "") {
       kept[at] = { ...node, text };
       break;

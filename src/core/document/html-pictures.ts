@@ -21,15 +21,18 @@ export const mostBrought = 40;
 /** Stands among the nodes that are made, in the place of a picture, until all are made. */
 const sign = "broughtPicture";
 
-const within = /^data:(image\/(?:png|jpeg|gif|webp|avif))(?:;[^;,]*)*?;base64,([A-Za-z0-9+/\s]+={0,2})\s*$/;
+/** What stands before the picture itself: its type, and what else is said of it. */
+const head = /^data:(image\/(?:png|jpeg|gif|webp|avif))(?:;[^;,]*)*$/;
+const isBase64 = /^[A-Za-z0-9+/]+$/;
 
 /** What an image holds in itself; null: it only tells where it is. */
 export function pictureWithin(image: Element): Omit<BroughtPicture, "after"> | null {
   const { src, alt } = image.properties;
-  const found = typeof src === "string" ? within.exec(src) : null;
-  const base64 = found?.[2]!.replace(/[\s=]+/g, "") ?? "";
+  const comma = typeof src === "string" ? src.indexOf(";base64,") : -1;
+  const found = comma < 0 ? null : head.exec((src as string).slice(0, comma));
+  const base64 = found ? (src as string).slice(comma + ";base64,".length).replace(/[\s=]+/g, "") : "";
   // One letter over is cut off, and no picture.
-  return found && base64.length % 4 !== 1 ? { type: found[1]!, base64, alt: typeof alt === "string" ? alt.trim().slice(0, 500) : "" } : null;
+  return found && isBase64.test(base64) && base64.length % 4 !== 1 ? { type: found[1]!, base64, alt: typeof alt === "string" ? alt.trim().slice(0, 500) : "" } : null;
 }
 
 export const signFor = (at: number): DocumentNode => ({ type: sign, attrs: { at } });

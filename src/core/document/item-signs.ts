@@ -35,7 +35,7 @@ export const countingOfStyle = (style: string | undefined): Counting | null => s
 
 /** By what was typed before the first item, such as "a)" or "IV."; null: numbers. A list that begins with "i" counts in Roman numbers. */
 export function countingOfSign(sign: string): Counting | null {
-  const typed = /[a-z]+(?=[.)])/i.exec(sign)?.[0];
+  const typed = /(?<![a-z])[a-z]+(?=[.)])/i.exec(sign)?.[0];
   if (!typed) return null;
   const isUpper = typed === typed.toUpperCase();
   const isRoman = typed.length > 1 || typed.toLowerCase() === "i";

@@ -54,7 +54,7 @@ function itemContent(content: DocumentNode[]): DocumentNode[] {
 function inline(nodes: readonly PhrasingContent[], marks: readonly DocumentMark[]): DocumentNode[] {
   return nodes.flatMap((node): DocumentNode[] => {
     switch (node.type) {
-      case "text": return withPageLinks(node.value.replace(/\s*\n\s*/g, " "), marks);
+      case "text": return withPageLinks(joinedLines(node.value), marks);
       case "strong": return inline(node.children, [...marks, { type: "bold" }]);
       case "emphasis": return inline(node.children, [...marks, { type: "italic" }]);
       case "inlineCode": return [text(node.value, [{ type: "code" }])];
@@ -65,6 +65,12 @@ function inline(nodes: readonly PhrasingContent[], marks: readonly DocumentMark[
       default: return [];
     }
   });
+}
+
+/** Lines of a paragraph as one, with a space in the place of each line's end. */
+function joinedLines(value: string): string {
+  const lines = value.split("\n").map((line, at, all) => (at === 0 ? line.trimEnd() : at === all.length - 1 ? line.trimStart() : line.trim()));
+  return lines.length === 1 ? value : lines.filter((line, at) => line !== "" || at === 0 || at === lines.length - 1).join(" ");
 }
 
 const pageLink = /\[\[([^[\]\n]{1,200})\]\]/g;

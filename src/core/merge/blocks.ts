@@ -29,7 +29,14 @@ export interface MergedBlocks {
   readonly leftOut: readonly LeftOut[];
 }
 
-type Block = { readonly id: string | null; readonly node: DocumentNode; readonly content: string };
+/** A block of a document. What it holds is written out when it is first asked for. */
+class Block {
+  private written: string | undefined;
+  constructor(readonly id: string | null, readonly node: DocumentNode) {}
+  get content(): string {
+    return (this.written ??= contentOf(this.node));
+  }
+}
 
 /** Merges what changed from `base` to `theirs` into `ours`. `within`: how a block that both changed is merged; absent: it is not. O(blocks). */
 export function mergeBlocks(base: PageDocument, ours: PageDocument, theirs: PageDocument, within: (before: DocumentNode, ours: DocumentNode, theirs: DocumentNode) => DocumentNode | null = () => null): MergedBlocks {
@@ -68,7 +75,9 @@ export function mergeBlocks(base: PageDocument, ours: PageDocument, theirs: Page
     const own = block.id === null ? undefined : inOurs.get(block.id);
     if (own) anchor = own;
     if (own || (block.id !== null && inBase.has(block.id)) || known.has(block.content)) continue;
-    behind.set(anchor, [...(behind.get(anchor) ?? []), block.node]);
+    const there = behind.get(anchor);
+    if (there) there.push(block.node);
+    else behind.set(anchor, [block.node]);
     changes++;
   }
   if (changes === 0) return { document: ours, changes, leftOut };
@@ -153,8 +162,13 @@ export function sameContent(one: PageDocument, other: PageDocument): boolean {
   return contentOf(one) === contentOf(other);
 }
 
-function blocksOf(document: PageDocument): Block[] {
-  return (document.content ?? []).map((node) => ({ id: typeof node.attrs?.id === "string" ? node.attrs.id : null, node, content: contentOf(node) }));
+/** A document's blocks are asked for several times in a merge. */
+const known = new WeakMap<PageDocument, readonly Block[]>();
+
+function blocksOf(document: PageDocument): readonly Block[] {
+  const found = known.get(document) ?? (document.content ?? []).map((node) => new Block(typeof node.attrs?.id === "string" ? node.attrs.id : null, node));
+  known.set(document, found);
+  return found;
 }
 
 function byId(blocks: readonly Block[]): Map<string, Block> {

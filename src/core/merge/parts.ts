@@ -46,15 +46,18 @@ export function bringBackParts(newest: PageDocument, earlier: PageDocument, ids:
 
 function bringBackIn<Node extends DocumentNode>(newest: Node, earlier: DocumentNode, ids: ReadonlySet<string>): Node {
   const content = [...(newest.content ?? [])];
+  const places = new Map(content.flatMap((node, at) => (idOf(node) === null ? [] : [[idOf(node)!, at] as const])));
+  /** What comes back behind each place; -1: before all. */
+  const back = new Map<number, DocumentNode[]>();
   let isChanged = false;
   let behind = -1;
   for (const node of earlier.content ?? []) {
     const id = idOf(node);
-    const at = id === null ? -1 : content.findIndex((each) => idOf(each) === id);
+    const at = (id === null ? undefined : places.get(id)) ?? -1;
     const stands = content[at];
     if (id !== null && ids.has(id)) {
-      if (!stands) content.splice(++behind, 0, node);
-      else content[at] = node;
+      if (stands) content[at] = node;
+      else back.set(behind, back.get(behind) ?? []).get(behind)!.push(node);
       isChanged = true;
     } else if (stands && stands.type === node.type && partsIn[node.type]) {
       content[at] = bringBackIn(stands, node, ids);
@@ -62,7 +65,7 @@ function bringBackIn<Node extends DocumentNode>(newest: Node, earlier: DocumentN
     }
     if (stands) behind = at;
   }
-  return isChanged ? { ...newest, content } : newest;
+  return isChanged ? { ...newest, content: [...(back.get(-1) ?? []), ...content.flatMap((node, at) => [node, ...(back.get(at) ?? [])])] } : newest;
 }
 
 function byId({ content = [] }: DocumentNode): Map<string, DocumentNode> {

@@ -11,7 +11,7 @@ export type MergeContent = (before: readonly DocumentNode[], ours: readonly Docu
 const running = new Set(["paragraph", "heading"]);
 const holding = new Set(["bulletList", "orderedList", "listItem", "blockquote", "table", "tableRow", "tableCell", "tableHeader"]);
 
-/** What `before` becomes by both changes; null where a person has to say. O(sentences²) for running text. */
+/** What `before` becomes by both changes; null where a person has to say. O(sentences) for running text, and up to `mostCompared` where it changed. */
 export function mergeWithin(before: DocumentNode, ours: DocumentNode, theirs: DocumentNode, mergeContent: MergeContent): DocumentNode | null {
   if (before.type !== ours.type || before.type !== theirs.type) return null;
   const attrs = mergeValue(before.attrs, ours.attrs, theirs.attrs);
@@ -47,7 +47,10 @@ interface Edit<Part> {
 /** Running text in which both changed sentences; null where they changed the same one, or both wrote at the same place. */
 export function mergeSentences(before: readonly DocumentNode[], ours: readonly DocumentNode[], theirs: readonly DocumentNode[]): DocumentNode[] | null {
   const [was, own, other] = [sentencesOf(before), sentencesOf(ours), sentencesOf(theirs)];
-  const edits = [...editsOf(was, own), ...editsOf(was, other).filter((edit) => !editsOf(was, own).some((same) => isSame(same, edit)))].sort((one, next) => one.from - next.from || one.to - next.to);
+  const [ourEdits, theirEdits] = [editsOf(was, own), editsOf(was, other)];
+  if (!ourEdits || !theirEdits) return null;
+  const known = new Set(ourEdits.map(editKey));
+  const edits = [...ourEdits, ...theirEdits.filter((edit) => !known.has(editKey(edit)))].sort((one, next) => one.from - next.from || one.to - next.to);
   for (const [at, edit] of edits.entries()) {
     const next = edits[at + 1];
     if (!next) break;
@@ -56,18 +59,18 @@ export function mergeSentences(before: readonly DocumentNode[], ours: readonly D
     const touches = next.from === edit.to && (next.from === next.to || edit.from === edit.to);
     if (next.from < edit.to || isSamePlace || touches) return null;
   }
-  const merged: Sentence[] = [];
   let at = 0;
-  for (const { from, to, put } of edits) {
-    merged.push(...was.slice(at, from), ...put);
+  const parts = edits.map(({ from, to, put }) => {
+    const unchanged = was.slice(at, from);
     at = to;
-  }
-  merged.push(...was.slice(at));
-  return joined(merged.flatMap(({ nodes }) => nodes));
+    return [unchanged, put];
+  });
+  return joined([...parts, [was.slice(at)]].flat(2).flatMap(({ nodes }) => nodes));
 }
 
-function isSame(one: Edit<Sentence>, other: Edit<Sentence>): boolean {
-  return one.from === other.from && one.to === other.to && one.put.map(({ key }) => key).join("\n") === other.put.map(({ key }) => key).join("\n");
+/** The same for two edits that do the same. */
+function editKey({ from, to, put }: Edit<Sentence>): string {
+  return `${from} ${to} ${put.map(({ key }) => key).join("\n")}`;
 }
 
 interface Sentence {
@@ -105,24 +108,38 @@ function joined(nodes: readonly DocumentNode[]): DocumentNode[] {
   return result;
 }
 
-/** How `after` comes about from `before`, by a longest common subsequence. O(n · m), of sentences of one block. */
-function editsOf(before: readonly Sentence[], after: readonly Sentence[]): Edit<Sentence>[] {
-  const lengths = Array.from({ length: before.length + 1 }, () => new Int32Array(after.length + 1));
-  for (let a = before.length - 1; a >= 0; a--) {
-    for (let b = after.length - 1; b >= 0; b--) lengths[a]![b] = before[a]!.key === after[b]!.key ? lengths[a + 1]![b + 1]! + 1 : Math.max(lengths[a + 1]![b]!, lengths[a]![b + 1]!);
+/**
+ * Where more pairs of sentences than these would have to be compared, between the first that changed and the last, a person
+ * settles it: some two hundred sentences of one paragraph, all changed.
+ */
+const mostCompared = 40_000;
+
+/** How `after` comes about from `before`, by a longest common subsequence of what lies between the ends that they share; null: it is too much. */
+function editsOf(before: readonly Sentence[], after: readonly Sentence[]): Edit<Sentence>[] | null {
+  const shorter = Math.min(before.length, after.length);
+  let start = 0;
+  while (start < shorter && before[start]!.key === after[start]!.key) start++;
+  let end = 0;
+  while (end < shorter - start && before[before.length - 1 - end]!.key === after[after.length - 1 - end]!.key) end++;
+  const [rows, columns] = [before.length - end - start, after.length - end - start];
+  if (rows * columns > mostCompared) return null;
+  const isEqual = (a: number, b: number) => before[start + a]!.key === after[start + b]!.key;
+  const lengths = Array.from({ length: rows + 1 }, () => new Int32Array(columns + 1));
+  for (let a = rows - 1; a >= 0; a--) {
+    for (let b = columns - 1; b >= 0; b--) lengths[a]![b] = isEqual(a, b) ? lengths[a + 1]![b + 1]! + 1 : Math.max(lengths[a + 1]![b]!, lengths[a]![b + 1]!);
   }
   const edits: Edit<Sentence>[] = [];
   let [a, b, fromA, fromB] = [0, 0, 0, 0];
-  const push = () => { if (a > fromA || b > fromB) edits.push({ from: fromA, to: a, put: after.slice(fromB, b) }); };
-  while (a < before.length && b < after.length) {
-    if (before[a]!.key === after[b]!.key) {
+  const push = () => { if (a > fromA || b > fromB) edits.push({ from: start + fromA, to: start + a, put: after.slice(start + fromB, start + b) }); };
+  while (a < rows && b < columns) {
+    if (isEqual(a, b)) {
       push();
       [a, b] = [a + 1, b + 1];
       [fromA, fromB] = [a, b];
     } else if (lengths[a + 1]![b]! >= lengths[a]![b + 1]!) a++;
     else b++;
   }
-  [a, b] = [before.length, after.length];
+  [a, b] = [rows, columns];
   push();
   return edits;
 }

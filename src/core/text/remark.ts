@@ -33,20 +33,63 @@ export function remarkBlocks(body: string): RemarkBlock[] {
   return blocks;
 }
 
-/** Marks that open must stand before a letter and those that close behind one, so that "2 * 3 * 4" stays what it is. */
-const marks = /`([^`\n]+)`|\*\*(?=\S)([^\n]*?[^\s*])\*\*|\*(?=[^\s*])([^*\n]*?[^\s*])\*(?!\*)|\bhttps?:\/\/[^\s<>"'`*]+[^\s<>"'`*.,;:!?)\]]/gu;
+/** Where an address may begin, and what it may end in: a full stop behind it is the sentence's. */
+const address = /\bhttps?:\/\/[^\s<>"'`*]+[^\s<>"'`*.,;:!?)\]]/gu;
+const opening = /[`*]|\bhttps?:\/\//gu;
 
+/** What a span of formatting holds, and where it ends (excluded). */
+interface Found {
+  readonly span: RemarkSpan;
+  readonly end: number;
+}
+
+/** O(length): where a mark closes is looked up, not looked for anew from each mark that opens. */
 function spansOf(line: string): RemarkSpan[] {
   const spans: RemarkSpan[] = [];
+  const strongEnds = endsOfStrong(line);
   let at = 0;
-  for (const found of line.matchAll(marks)) {
+  opening.lastIndex = 0;
+  for (let found = opening.exec(line); found; found = opening.exec(line)) {
+    const span = spanAt(line, found.index, strongEnds);
+    if (!span) continue;
     if (found.index > at) spans.push({ kind: "text", text: line.slice(at, found.index) });
-    const [whole, code, strong, stressed] = found;
-    spans.push(code !== undefined ? { kind: "code", text: code } : strong !== undefined ? { kind: "strong", text: strong } : stressed !== undefined ? { kind: "stressed", text: stressed } : { kind: "address", text: whole });
-    at = found.index + whole.length;
+    spans.push(span.span);
+    at = opening.lastIndex = span.end;
   }
   if (at < line.length) spans.push({ kind: "text", text: line.slice(at) });
   return spans;
+}
+
+/** Marks that open must stand before a letter and those that close behind one, so that "2 * 3 * 4" stays what it is. */
+function spanAt(line: string, at: number, strongEnds: Int32Array): Found | null {
+  if (line[at] === "`") {
+    const end = line.indexOf("`", at + 1);
+    return end > at + 1 ? { span: { kind: "code", text: line.slice(at + 1, end) }, end: end + 1 } : null;
+  }
+  if (line[at] !== "*") {
+    address.lastIndex = at;
+    const found = address.exec(line);
+    return found?.index === at ? { span: { kind: "address", text: found[0] }, end: at + found[0].length } : null;
+  }
+  if (line[at + 1] === "*" && isInk(line[at + 2])) {
+    const end = at + 3 < line.length ? strongEnds[at + 3]! : -1;
+    if (end >= 0) return { span: { kind: "strong", text: line.slice(at + 2, end) }, end: end + 2 };
+  }
+  const end = line.indexOf("*", at + 1);
+  if (end <= at + 1 || !isInk(line[at + 1]) || !isInk(line[end - 1]) || line[end + 1] === "*") return null;
+  return { span: { kind: "stressed", text: line.slice(at + 1, end) }, end: end + 1 };
+}
+
+const isInk = (sign: string | undefined): boolean => sign !== undefined && !/\s/u.test(sign);
+
+/** For each place, where the next "**" stands that closes, itself included; -1: nowhere. */
+function endsOfStrong(line: string): Int32Array {
+  const ends = new Int32Array(line.length).fill(-1);
+  for (let at = line.length - 2; at >= 1; at--) {
+    const closes = line[at] === "*" && line[at + 1] === "*" && line[at - 1] !== "*" && isInk(line[at - 1]);
+    ends[at] = closes ? at : ends[at + 1]!;
+  }
+  return ends;
 }
 
 /** A comment's words without its formatting, for lists of what happened. Line ends stay. */

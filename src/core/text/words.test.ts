@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { Vocabulary } from "./vocabulary";
 import { blockBreak, clauseBreak, noBreak, sentenceBreak } from "./breaks";
-import { segmentedPlaces } from "./segmented";
+import { endOfPiece, segmentedPlaces } from "./segmented";
 import { countWords, fold, wordPlaces, words } from "./words";
 
 const folded = (text: string) => words(text).map((word) => word.folded);
@@ -54,6 +54,29 @@ describe("words", () => {
   test("the break before a word says what ended there", () => {
     expect([...wordPlaces("It rose, fast. Then 3.5 m\nmore").breaks]).toEqual([blockBreak, noBreak, clauseBreak, sentenceBreak, noBreak, noBreak, sentenceBreak]);
     expect(wordPlaces("河水上涨。人们离开").breaks.filter((strength) => strength === sentenceBreak)).toHaveLength(1);
+  });
+
+  test("a long text is segmented in pieces as it would be as a whole", () => {
+    const parts = ["Ufer", "it's", "3.5", "河流修复项目", "การฟื้นฟู", "カワセミ", "한강", "👩‍🔬", "🇪🇺", "e\u0301tang", "...", "a_b", "»x«", "1,000"];
+    const gaps = [" ", "\n", "。", "、", ". ", " – ", "  "];
+    const long = fc.array(fc.tuple(fc.constantFrom(...parts), fc.constantFrom(...gaps)), { minLength: 400, maxLength: 900 }).map((pairs) => pairs.flat().join(""));
+    fc.assert(fc.property(long, (text) => {
+      const whole = [...new Intl.Segmenter("en", { granularity: "word" }).segment(text)].filter(({ isWordLike }) => isWordLike).map(({ index }) => index);
+      expect([...segmentedPlaces(text).from]).toEqual(whole);
+    }), { numRuns: 100, seed: 16 });
+  });
+  test("where nothing parts a text, no character is cut, and no word of a script with spaces", () => {
+    for (const sign of ["中", "👩‍🔬", "x\u0301", "한", "!", "a中", "ก", "🇪🇺"]) {
+      const text = sign.repeat(4000);
+      for (let start = 0; start < text.length;) {
+        const end = endOfPiece(text, start);
+        expect(end).toBeGreaterThan(start);
+        expect(end - start).toBeLessThanOrEqual(4096);
+        expect(text.slice(start, end).isWellFormed()).toBe(true);
+        start = end;
+      }
+    }
+    expect(countWords("a中".repeat(4000))).toBe(8000);
   });
 
   test("the fast way finds what the segmenter finds", () => {

@@ -3,11 +3,11 @@ import * as z from "zod";
 import { powers } from "@/core/access/may";
 import { contributionKinds } from "@/core/assignment/kinds";
 import { studentMeasures } from "@/core/assignment/expected";
-import { cleanText } from "@/core/text/clean";
+import { typedText } from "@/core/text/typed";
 
 export const mostStarterPages = 40;
 
-export const titleOf = (what: string) => z.string().transform(cleanText).pipe(z.string().trim().min(1, `${what} is missing`).max(200, `${what} is longer than 200 characters`));
+export const titleOf = (what: string) => typedText(200, { missing: `${what} is missing`, tooLong: `${what} is longer than 200 characters` }, 1);
 const local = (what: string) => z.string().regex(/^\d{4}-\d\d-\d\dT\d\d:\d\d$/, `${what} is no date with a time`);
 
 export const starterPageInput = z.object({
@@ -50,7 +50,7 @@ export const assignmentInput = z.object({
   /** Null: others never read. */
   othersReadFrom: local("The time from which others read").nullable(),
   /** What members may do with pages apart from writing them. */
-  membersMay: z.array(z.enum(powers)),
+  membersMay: z.array(z.enum(powers)).max(100),
   sharing: z.enum(["group", "student", "class"]),
   /** The set of groups, where groups share a wiki. Null while it is not chosen. */
   setId: z.string().max(40).nullable(),

@@ -1,7 +1,7 @@
 import "server-only";
+import { typedText } from "@/core/text/typed";
 import { and, eq, isNull } from "drizzle-orm";
 import * as z from "zod";
-import { cleanText } from "@/core/text/clean";
 import { may, mayChangeCourse, mayUsePower, standAtPage, type Standpoint } from "../access/read";
 import type { Queryable } from "../db/client";
 import { assignment, comment, commentAct, page } from "../db/tables/wikis";
@@ -11,7 +11,7 @@ import { noteMentions } from "./mentions";
 import { type GivenPassage, passageColumns } from "./passages";
 import type { Context } from "../session/context";
 
-const body = z.string().transform(cleanText).pipe(z.string().trim().min(1).max(longestComment));
+const body = typedText(longestComment, {}, 1);
 
 /** Settles a thread of comments, or opens it again: one's own, or with the power to settle those of others. Both stand in the log. */
 export async function settleComment(ctx: Context, given: { courseId: string; commentId: string; settled: boolean }): Promise<Commented> {

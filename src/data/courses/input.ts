@@ -1,9 +1,9 @@
 /** What an instructor sends about a course. Shared with the form, so that both refuse the same things. */
 import * as z from "zod";
-import { cleanText } from "@/core/text/clean";
 import { instantAt, isZone } from "@/core/time/zone";
+import { typedText } from "@/core/text/typed";
 
-const text = (what: string, most: number) => z.string().transform(cleanText).pipe(z.string().trim().min(1, `${what} is missing`).max(most, `${what} is longer than ${most} characters`));
+const text = (what: string, most: number) => typedText(most, { missing: `${what} is missing`, tooLong: `${what} is longer than ${most} characters` }, 1);
 const day = (what: string) => z.string().regex(/^\d{4}-\d\d-\d\d$/, `${what} is no date`).refine((value) => instantAt(`${value}T12:00`, "UTC") !== null, "There is no such day");
 
 export const courseInput = z.object({

@@ -3,7 +3,7 @@ import "server-only";
 import { and, eq, inArray } from "drizzle-orm";
 import * as z from "zod";
 import type { Cell, Setting } from "@/core/access/setting";
-import { cleanText } from "@/core/text/clean";
+import { typedText } from "@/core/text/typed";
 import { mayChangeCourse } from "../access/read";
 import { endRules, lockWikis, makeRules, tell } from "../access/record";
 import { assignmentAt, pagesOf, wikisOf } from "../access/sheet";
@@ -16,11 +16,11 @@ import type { DoorProblem, DoorSaved } from "./dto";
 import { studentsOf } from "./people";
 
 const id = z.string().max(60);
-const name = z.string().transform(cleanText).pipe(z.string().trim().min(1).max(80, "A name has at most 80 characters"));
+const name = typedText(80, { tooLong: "A name has at most 80 characters" }, 1);
 const minutes = z.int().min(5, "A room is open for at least 5 minutes").max(600, "A room is open for 10 hours at most");
 
 export const roomInput = z.object({
-  title: z.string().transform(cleanText).pipe(z.string().trim().max(100, "What the room is called has at most 100 characters")),
+  title: typedText(100, { tooLong: "What the room is called has at most 100 characters" }),
   pages: z.array(id).min(1, "Choose the pages that are written").max(1000),
   minutes,
   names: z.discriminatedUnion("kind", [

@@ -9,7 +9,7 @@ import type { Queryable } from "../db/client";
 import { draft } from "../db/tables/writing";
 import type { Context, ContextIn } from "../session/context";
 
-const text = (most: number) => z.string().transform(cleanText).pipe(z.string().max(most));
+const text = (most: number) => z.string().max(most + 1000).transform(cleanText).pipe(z.string().max(most));
 const draftInput = z.object({ base: z.int().min(0), title: text(1000), note: text(2000), at: z.iso.datetime(), document: z.unknown() });
 
 /** A page, or a wiki in which a page is being started. */

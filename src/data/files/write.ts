@@ -1,8 +1,8 @@
 /** Uploading files, and saying where they come from. */
 import "server-only";
+import { typedText } from "@/core/text/typed";
 import { and, eq } from "drizzle-orm";
 import * as z from "zod";
-import { cleanText } from "@/core/text/clean";
 import { may, mayChangeCourse, mayUsePower, standAtPage, standAtWiki } from "../access/read";
 import { file, storedBytes } from "../db/tables/files";
 import { askFor } from "../jobs/ask";
@@ -15,9 +15,9 @@ import { storeBytes, wholeBytes } from "./store";
 
 const refused = (problem: FileProblem): Uploaded => ({ kind: "refused", problem });
 
-const line = (what: string, most: number) => z.string().transform(cleanText).pipe(z.string().trim().max(most, `${what} has at most ${most} characters`));
+const line = (what: string, most: number) => typedText(most, { tooLong: `${what} has at most ${most} characters` });
 
-export const fileName = z.string().transform(cleanText).pipe(z.string().trim()).transform((name) => name.replace(/[\\/]+/g, "-").slice(-200)).pipe(z.string().min(1, "The file has no name"));
+export const fileName = typedText(4000).transform((name) => name.replace(/[\\/]+/g, "-").slice(-200)).pipe(z.string().min(1, "The file has no name"));
 
 export interface Upload {
   readonly courseId: string;

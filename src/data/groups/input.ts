@@ -1,6 +1,6 @@
 import * as z from "zod";
+import { typedText } from "@/core/text/typed";
 import { titleOf } from "../assignments/input";
-import { cleanText } from "@/core/text/clean";
 
 export const mostGroups = 500;
 
@@ -10,7 +10,7 @@ export const groupSetInput = z.object({
   groups: z.array(z.object({
     id: z.string().max(40).nullable(),
     name: titleOf("A group's name"),
-    topic: z.string().transform(cleanText).pipe(z.string().trim().max(200, "A topic is longer than 200 characters")),
+    topic: typedText(200, { tooLong: "A topic is longer than 200 characters" }),
     members: z.array(z.string().max(60)).max(5000),
   })).max(mostGroups, `A set has at most ${mostGroups} groups`),
   seed: z.number().int().min(0).max(2 ** 31 - 1).nullable(),

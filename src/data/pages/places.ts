@@ -6,7 +6,7 @@ import { inOrder, type Placed, put, type Spot } from "@/core/contents/order";
 import { mayUse, type Power } from "@/core/access/may";
 import { emptyDocument } from "@/core/document/model";
 import { titleKey } from "@/core/links/titles";
-import { cleanText } from "@/core/text/clean";
+import { typedText } from "@/core/text/typed";
 import { mayChangeCourse, mayUsePower, ownership, readablePages, rulebookAt, standAtPage, standAtWiki } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
@@ -89,7 +89,7 @@ export async function arrangePage(ctx: Context, { courseId, pageId, ...spot }: P
 
 /** Puts a heading above a page in the contents, where it stays with it; an empty one takes it away. */
 export async function setHeading(ctx: Context, { courseId, pageId, heading }: PageAt & { readonly heading: string }): Promise<ContentsSaved> {
-  const words = z.string().transform(cleanText).pipe(z.string().trim().max(100)).safeParse(heading);
+  const words = typedText(100).safeParse(heading);
   if (!words.success) return refused({ code: "bad heading" });
   if (ctx.lookingAs) return refused({ code: "only looking" });
   return atLockedPage(ctx, courseId, pageId, async (inside, atPage) => {

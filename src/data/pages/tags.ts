@@ -3,7 +3,7 @@ import "server-only";
 import { and, eq } from "drizzle-orm";
 import * as z from "zod";
 import { titleKey } from "@/core/links/titles";
-import { cleanText } from "@/core/text/clean";
+import { typedText } from "@/core/text/typed";
 import { may } from "../access/read";
 import type { Queryable } from "../db/client";
 import { contentsAct } from "../db/tables/wikis";
@@ -13,7 +13,7 @@ import type { ContentsSaved } from "./dto";
 import { atLockedPage } from "./locked";
 
 const mostTags = 20;
-const tagInput = z.string().transform(cleanText).pipe(z.string().trim().min(1).max(60));
+const tagInput = typedText(60, {}, 1);
 
 /** The tags of a wiki's pages, by page, in the order of the alphabet. */
 export async function tagsIn(db: Queryable, courseId: string, wikiId: string): Promise<ReadonlyMap<string, readonly string[]>> {

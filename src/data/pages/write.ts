@@ -7,7 +7,7 @@ import { filesIn } from "@/core/document/files";
 import type { PageDocument } from "@/core/document/model";
 import { parseDocument } from "@/core/document/parse";
 import { type LeftOut, mergeSave } from "@/core/merge/blocks";
-import { cleanText } from "@/core/text/clean";
+import { typedText } from "@/core/text/typed";
 import { afterSave, findDoneSave, type Sending } from "./sending";
 import { accessDto } from "../access/told";
 import { may, mayUsePower, standAtWiki } from "../access/read";
@@ -24,8 +24,8 @@ import { atLockedPage } from "./locked";
 import { restoredText } from "./restoring";
 import { pageTemplates } from "./templates";
 
-const note = z.string().transform(cleanText).pipe(z.string().trim().max(300));
-export const pageTitle = z.string().transform(cleanText).pipe(z.string().trim().min(1).max(200));
+const note = typedText(300);
+export const pageTitle = typedText(200, {}, 1);
 
 export interface PageSave {
   readonly courseId: string;

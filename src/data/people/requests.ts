@@ -2,8 +2,8 @@
 import "server-only";
 import { and, count, eq, inArray, isNotNull } from "drizzle-orm";
 import * as z from "zod";
-import { readAddress } from "@/core/roster/address";
-import { cleanText } from "@/core/text/clean";
+import { longestMailbox, readAddress } from "@/core/roster/address";
+import { typedText } from "@/core/text/typed";
 import { mayChangeCourse } from "../access/read";
 import { assignmentsToBringUp } from "../assignments/wikis";
 import type { Database } from "../db/client";
@@ -19,9 +19,9 @@ import { invite } from "./invitations";
 const mostWaiting = 2000;
 
 export const requestInput = z.object({
-  name: z.string().transform(cleanText).pipe(z.string().trim().min(1, "Your name is missing").max(200, "A name has at most 200 characters")),
-  address: z.string().transform((text) => readAddress(text)).pipe(z.string({ error: "This is no mail address" })),
-  message: z.string().transform(cleanText).pipe(z.string().trim().max(1000, "The message has more than 1,000 characters")),
+  name: typedText(200, { missing: "Your name is missing", tooLong: "A name has at most 200 characters" }, 1),
+  address: z.string().max(longestMailbox, "This is no mail address").transform(readAddress).pipe(z.string({ error: "This is no mail address" })),
+  message: typedText(1000, { tooLong: "The message has more than 1,000 characters" }),
 });
 
 /** The course whose form has this code; null while nobody can ask there. */

@@ -3,9 +3,9 @@ import "server-only";
 import { and, count, eq, inArray, isNull, ne, sql } from "drizzle-orm";
 import * as z from "zod";
 import { roles, type Role } from "@/core/access/may";
-import { readAddress } from "@/core/roster/address";
+import { longestMailbox, readAddress } from "@/core/roster/address";
 import { longestName } from "@/core/roster/names";
-import { cleanText } from "@/core/text/clean";
+import { typedText } from "@/core/text/typed";
 import { mayChangeCourse } from "../access/read";
 import { assignmentsToBringUp } from "../assignments/wikis";
 import { person } from "../db/tables/accounts";
@@ -18,11 +18,11 @@ import { mergedAccounts, mergedInto } from "./merged";
 import { hasPassword } from "./read";
 
 const refused = (problem: PeopleProblem): PeopleSaved => ({ kind: "refused", problem });
-const text = (what: string) => z.string().transform(cleanText).pipe(z.string().trim().max(longestName, `${what} has more than ${longestName} characters`));
+const text = (what: string) => typedText(longestName, { tooLong: `${what} has more than ${longestName} characters` });
 
 export const personInput = z.object({
   name: text("The name").pipe(z.string().min(1, "The name is missing")),
-  address: z.string().transform((given) => readAddress(given)).pipe(z.string({ error: "This is no mail address" })),
+  address: z.string().max(longestMailbox, "This is no mail address").transform(readAddress).pipe(z.string({ error: "This is no mail address" })),
   role: z.enum(roles),
   section: text("The section"),
   number: text("The number"),
@@ -77,10 +77,10 @@ export async function changePerson(ctx: Context, courseId: string, personId: str
 async function changing(
   ctx: Context, courseId: string, input: PersonInput, change: (inside: ContextIn, given: z.output<typeof personInput>) => Promise<PeopleProblem | null>,
 ): Promise<PeopleSaved> {
-  const parsed = personInput.safeParse(input);
   return ctx.db.transaction(async (tx): Promise<PeopleSaved> => {
     const inside = { ...ctx, db: tx };
     if (!(await mayChangeCourse(inside, courseId))) return refused({ code: "not allowed" });
+    const parsed = personInput.safeParse(input);
     if (!parsed.success) return refused({ code: "bad input", message: parsed.error.issues[0]!.message });
     const problem = await change(inside, parsed.data);
     if (problem) return refused(problem);

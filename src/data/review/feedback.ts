@@ -1,8 +1,8 @@
 /** Feedback: what those who review an assignment tell all of its students, one group, or one student alone. */
 import "server-only";
+import { typedText } from "@/core/text/typed";
 import { and, asc, desc, eq, inArray, isNotNull, isNull, notExists, or, type SQL, sql } from "drizzle-orm";
 import * as z from "zod";
-import { cleanText } from "@/core/text/clean";
 import { givenToAssistant } from "../access/people";
 import { roleOn } from "../access/read";
 import { readableWikis } from "../assignments/read";
@@ -16,7 +16,7 @@ import { membersOfWikis } from "../pages/members";
 import type { Context, ContextIn } from "../session/context";
 
 export const longestFeedback = 10_000;
-const words = z.string().transform(cleanText).pipe(z.string().trim().min(1).max(longestFeedback));
+const words = typedText(longestFeedback, {}, 1);
 
 /** Who is told: one student of a group, a group, or all groups of the assignment. */
 export interface Audience {

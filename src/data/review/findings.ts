@@ -6,8 +6,8 @@ import { picturesIn } from "@/core/assignment/expected";
 import { type WikiFinding, wikiFindingKey, wikiFindings, type WikiState } from "@/core/assignment/wiki-findings";
 import { type Finding, findingKey, findings, usualThresholds } from "@/core/credit/findings";
 import { linkGraph } from "@/core/links/graph";
-import { cleanText } from "@/core/text/clean";
 import { dayLength } from "@/core/time/lengths";
+import { typedText } from "@/core/text/typed";
 import { person } from "../db/tables/accounts";
 import { expectedOf, type ExpectedOfWiki } from "../assignments/expected";
 import { findingAct } from "../db/tables/review";
@@ -91,7 +91,7 @@ async function wikiState(ctx: ContextIn, loaded: WikiWork, asked: ExpectedOfWiki
   return { unassignedWords, nearDue: { graph: linkGraph(pages, loaded.homePageId), withoutOrigin, ofWiki, ofMembers } };
 }
 
-const reasonInput = z.string().transform(cleanText).pipe(z.string().trim().max(500));
+const reasonInput = typedText(500);
 
 export type FindingActed = { readonly kind: "done" } | { readonly kind: "refused"; readonly code: "not found" | "only looking" | "no reason" | "too long" };
 

@@ -4,7 +4,7 @@ import { and, asc, eq, isNull } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
 import * as z from "zod";
 import { creditedWith, indexOf } from "@/core/credit/work";
-import { cleanText } from "@/core/text/clean";
+import { typedText } from "@/core/text/typed";
 import { roleOn } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
@@ -14,7 +14,7 @@ import type { Context } from "../session/context";
 import { allTime } from "./period";
 import { loadWork } from "./work";
 
-const words = z.string().transform(cleanText).pipe(z.string().trim().min(1).max(2000));
+const words = typedText(2000, {}, 1);
 export const ownWordKind = z.enum(["done outside", "objection", "stands for"]);
 
 /** So many entries a student stands for: those that should be looked at first. */

@@ -7,7 +7,7 @@ const anyPoints = fc.array(fc.record({ after: fc.integer({ min: 1, max: 1000 }),
   .map((steps) => { let at = 0; return steps.map(({ after, words }): GrowthPoint => ({ at: (at += after), words })); });
 
 /** All y of a path, and all x. */
-const numbers = (path: string) => [...path.matchAll(/(-?[\d.]+),(-?[\d.]+)/g)].map(([, x, y]) => [Number(x), Number(y)] as const);
+const numbers = (path: string) => [...path.matchAll(/(?<![\d.-])(-?[\d.]+),(-?[\d.]+)/g)].map(([, x, y]) => [Number(x), Number(y)] as const);
 
 test("layers lie on one another inside the frame, and reach to the end of the time", () => {
   fc.assert(fc.property(anyPoints, (points) => {

@@ -41,7 +41,8 @@ function StepView({ step }: { step: CarriedOut }) {
 
 /** Words of one author: underlined in the author's colour, with the author's mark in front, so that neither is needed alone. */
 function Stretch({ stretch: { who, text } }: { stretch: CreditedStretch }) {
-  const [, words, rest] = /^(.*?)(\s*)$/s.exec(text)!;
+  const words = text.trimEnd();
+  const rest = text.slice(words.length);
   return (
     <>
       <span className="credited" style={{ textDecorationColor: authorColor(markOf(who)) }}>

@@ -3,6 +3,7 @@ import { Extension, type Editor } from "@tiptap/core";
 import { PluginKey } from "@tiptap/pm/state";
 import { Suggestion, type SuggestionProps } from "@tiptap/suggestion";
 import { headingsOf, type DocumentNode } from "@/core/document/model";
+import { withoutEnd } from "@/core/text/trim";
 import { storeOf, type PageRef } from "../place";
 import { type Choice, choicesFor } from "./choices";
 
@@ -29,7 +30,7 @@ export const PageChooser = Extension.create<Options>({
     const told = ({ items, clientRect, command }: SuggestionProps<Choice, Choice>) => show({ choices: items, at: clientRect?.() ?? null, choose: command });
     return [Suggestion<Choice, Choice>({
       editor: this.editor, pluginKey: new PluginKey("pageChooser"), char: "[[", allowSpaces: true, allowedPrefixes: null,
-      items: ({ query, editor }) => choicesFor(query.replace(/\]+$/, ""), { pages, files: [...storeOf(editor).files.values()], headings: headingsOf(editor.getJSON() as DocumentNode) }),
+      items: ({ query, editor }) => choicesFor(withoutEnd(query, "]"), { pages, files: [...storeOf(editor).files.values()], headings: headingsOf(editor.getJSON() as DocumentNode) }),
       command: ({ editor, range, props }) => putLink(editor, range, props),
       allow: ({ editor }) => !editor.isActive("codeBlock") && !editor.isActive("code"),
       render: () => ({

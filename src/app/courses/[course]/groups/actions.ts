@@ -11,7 +11,7 @@ import { signedIn } from "@/app/_parts/context";
 const id = z.string().max(40);
 
 export async function saveSet(courseId: string, setId: string | null, json: string, state: string | null): Promise<Answer> {
-  const saved = await saveGroupSet(await signedIn(), id.parse(courseId), id.nullable().parse(setId), fromJson(json) as GroupSetInput, id.nullable().parse(state) ?? undefined);
+  const saved = await saveGroupSet(await signedIn(), id.parse(courseId), id.nullable().parse(setId), fromJson(json, 2_000_000) as GroupSetInput, id.nullable().parse(state) ?? undefined);
   if (saved.kind === "refused") return { kind: "wrong", text: `Nothing was saved. ${groupsProblem(saved.problem)}` };
   revalidatePath(paths.course(courseId), "layout");
   return setId === null ? { kind: "done", href: paths.groupSet(courseId, saved.setId) } : { kind: "done", text: "The groups are saved." };
