@@ -19,7 +19,7 @@ const longestKept = 24 * 60 * 60 * 1000;
 async function bundle(entryPoints) {
   const { outputFiles } = await build({
     entryPoints: entryPoints.map((each) => join(root, each)), outdir: bundles, entryNames: "[name]", write: false, bundle: true, packages: "external", platform: "node", format: "esm", target: "node20",
-    conditions: ["react-server"], alias: { "@": join(root, "src") }, minifySyntax: true, outExtension: { ".js": ".mjs" }, logLevel: "warning",
+    conditions: ["react-server"], alias: { "@": join(root, "src"), "next/link": "next/link.js" }, minifySyntax: true, outExtension: { ".js": ".mjs" }, logLevel: "warning",
   });
   const hash = createHash("sha256");
   for (const { path, contents } of outputFiles) hash.update(basename(path)).update(contents);

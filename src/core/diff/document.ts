@@ -2,6 +2,7 @@
  * Two states of a page as one list of blocks to show: in the page's own formatting, with what came, went and moved.
  * The same comparison as for credit decides about words; this only finds places for them to be seen in.
  */
+import { canonical } from "../document/canonical";
 import { isObject, type Leaf, leaves, objectKey, objectMark, type Piece, styleOf } from "../document/leaves";
 import type { DocumentNode, PageDocument } from "../document/model";
 import { Vocabulary } from "../text/vocabulary";
@@ -240,7 +241,7 @@ function looksAlike(one: Piece, other: Piece): boolean {
 
 /** Most words have no marks, and the words of a stretch have the same ones. */
 function sameMarks({ marks: one }: Piece, { marks: other }: Piece): boolean {
-  return one === other || (one.length === other.length && (one.length === 0 || JSON.stringify(one) === JSON.stringify(other)));
+  return one === other || (one.length === other.length && (one.length === 0 || canonical(one) === canonical(other)));
 }
 
 /** The pieces of a leaf between two offsets, cut at their edges. */

@@ -3,7 +3,8 @@ import { describe, expect, test } from "vitest";
 import { leaves, plainText, styleOf } from "./leaves";
 import { fromMarkdown } from "./markdown";
 import { eachNode, type PageDocument } from "./model";
-import { identifyBlocks, mostLevels, parseDocument } from "./parse";
+import { mostLevels } from "./limits";
+import { identifyBlocks, parseDocument } from "./parse";
 import { fromPlainText } from "./plain";
 
 const doc = (...content: unknown[]) => ({ type: "doc", content });

@@ -2,6 +2,7 @@
  * A document as a flat list of leaves: the blocks that hold text or stand for themselves (a rule, a picture), each with
  * the frames (lists, quotes, cells) it stands in. Words, comparison and display all walk this list, so they agree on positions.
  */
+import { canonical, canonicalAttributes } from "./canonical";
 import { itemSign } from "./item-signs";
 import type { DocumentMark, DocumentNode, PageDocument } from "./model";
 
@@ -145,7 +146,7 @@ export function styleOf(each: Leaf): string {
   const marks = joined(each.pieces).map((piece) => [piece.text.length, piece.marks]);
   const { id: _, text: __, level: ___, language: ____, ...attrs } = (each.node.attrs ?? {}) as Record<string, unknown>;
   const frames = each.frames.map((frame) => (frame.kind === "cell" && frame.isHeader ? "header" : frame.kind));
-  return JSON.stringify([each.kind, each.level, frames, marks, ...(Object.keys(attrs).length > 0 ? [attrs] : [])]);
+  return canonical([each.kind, each.level, frames, marks, ...(Object.keys(attrs).length > 0 ? [attrs] : [])]);
 }
 
 /** Whether nothing but the leaf's kind and level sets its look, as of most: what is written out for the others is known then. */
@@ -158,15 +159,14 @@ function isPlain({ frames, pieces, node }: Leaf): boolean {
 
 /** Which thing a piece or a leaf is, apart from where it stands and what it is called in the document. */
 export function objectKey(node: DocumentNode): string {
-  const { id: _, ...attrs } = (node.attrs ?? {}) as Record<string, unknown>;
-  return JSON.stringify([node.type, attrs]);
+  return `${node.type}${canonicalAttributes(node.attrs)}`;
 }
 
 /** Neighbouring pieces with the same marks as one, so that a split that nobody sees makes no difference. */
 function joined(pieces: readonly Piece[]): { text: string; marks: string }[] {
   const result: { text: string; marks: string }[] = [];
   for (const piece of pieces) {
-    const marks = piece.marks.length === 0 && !piece.object ? "[]" : JSON.stringify(piece.object ? [...piece.marks, objectKey(piece.object)] : piece.marks);
+    const marks = piece.marks.length === 0 && !piece.object ? "[]" : canonical(piece.object ? [...piece.marks, objectKey(piece.object)] : piece.marks);
     const last = result.at(-1);
     if (last && last.marks === marks) last.text += piece.text;
     else result.push({ text: piece.text, marks });

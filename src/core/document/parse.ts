@@ -8,12 +8,14 @@ import type { z } from "zod";
 import { hasUnstorable } from "../text/clean";
 import { attributesOfMark, attributesOfNode } from "./attributes";
 import { lean } from "./lean";
+import { Counted, mostLevels } from "./limits";
 import { type DocumentNode, type PageDocument, blockTypes, eachNode } from "./model";
 import { pageSchema } from "./schema";
 
 export type DocumentProblem =
   | { readonly kind: "not a document" }
-  | { readonly kind: "too large"; readonly limit: number }
+  /** `what` there is too much of; absent: the page as a whole is too large. */
+  | { readonly kind: "too large"; readonly limit: number; readonly what?: string }
   | { readonly kind: "too deep"; readonly limit: number }
   | { readonly kind: "unknown part"; readonly part: string }
   | { readonly kind: "bad attribute"; readonly part: string; readonly attribute: string }
@@ -24,20 +26,12 @@ export type ParsedDocument =
   | { readonly kind: "document"; readonly document: PageDocument }
   | { readonly kind: "refused"; readonly problem: DocumentProblem };
 
-/** The most nodes that a page may have. A page of 200,000 words in 20,000 paragraphs stays below it. */
-export const mostNodes = 60_000;
-/** The most levels of nesting: twelve lists inside each other. */
-export const mostLevels = 26;
-/** The most UTF-16 code units of text. */
-export const mostText = 2_000_000;
-
 /**
  * Checks `input`, a value as it came out of JSON, against the schema. Never throws.
  * The document that comes back has its attributes completed and in the schema's order, without those that say nothing.
  */
 export function parseDocument(input: unknown): ParsedDocument {
-  const counted = { nodes: 0, text: 0 };
-  const problem = findProblem(input, 0, counted);
+  const problem = findProblem(input, 0, new Counted());
   if (problem) return { kind: "refused", problem };
   if ((input as DocumentNode).type !== "doc") return { kind: "refused", problem: { kind: "not a document" } };
   try {
@@ -50,17 +44,14 @@ export function parseDocument(input: unknown): ParsedDocument {
   }
 }
 
-function findProblem(input: unknown, level: number, counted: { nodes: number; text: number }): DocumentProblem | null {
+function findProblem(input: unknown, level: number, counted: Counted): DocumentProblem | null {
   if (!isRecord(input) || typeof input.type !== "string") return { kind: "not a document" };
   if (level > mostLevels) return { kind: "too deep", limit: mostLevels };
-  if (++counted.nodes > mostNodes) return { kind: "too large", limit: mostNodes };
   const bad = checkAttributes(attributesOfNode, input.type, input.attrs);
   if (bad) return bad;
   if (input.type === "text") {
     if (typeof input.text !== "string") return { kind: "not a document" };
     if (hasUnstorable(input.text)) return { kind: "bad characters" };
-    counted.text += input.text.length;
-    if (counted.text > mostText) return { kind: "too large", limit: mostText };
   }
   if (input.marks !== undefined) {
     if (!Array.isArray(input.marks) || input.marks.length > 12) return { kind: "not a document" };
@@ -70,6 +61,8 @@ function findProblem(input: unknown, level: number, counted: { nodes: number; te
       if (badMark) return badMark;
     }
   }
+  const excess = counted.add(input as unknown as DocumentNode);
+  if (excess) return { kind: "too large", ...excess };
   if (input.content === undefined) return null;
   if (!Array.isArray(input.content)) return { kind: "not a document" };
   for (const child of input.content) {

@@ -4,7 +4,7 @@
  * A block is the same where its id is. What "ours" changed is never touched: where both changed a block, ours stays, and
  * what could not come in is told.
  */
-import canonicalize from "canonicalize";
+import { canonicalContent } from "../document/canonical";
 import { plainText } from "../document/leaves";
 import type { DocumentNode, PageDocument } from "../document/model";
 import { bringBackParts } from "./parts";
@@ -34,7 +34,7 @@ class Block {
   private written: string | undefined;
   constructor(readonly id: string | null, readonly node: DocumentNode) {}
   get content(): string {
-    return (this.written ??= contentOf(this.node));
+    return (this.written ??= canonicalContent(this.node));
   }
 }
 
@@ -159,7 +159,7 @@ function hasMoved(before: PageDocument, after: PageDocument): boolean {
 
 /** Whether two documents read and look the same, whatever their blocks are called. */
 export function sameContent(one: PageDocument, other: PageDocument): boolean {
-  return contentOf(one) === contentOf(other);
+  return canonicalContent(one) === canonicalContent(other);
 }
 
 /** A document's blocks are asked for several times in a merge. */
@@ -173,14 +173,6 @@ function blocksOf(document: PageDocument): readonly Block[] {
 
 function byId(blocks: readonly Block[]): Map<string, Block> {
   return new Map(blocks.flatMap((block) => (block.id === null ? [] : [[block.id, block]])));
-}
-
-function contentOf(node: DocumentNode): string {
-  const bare = (each: DocumentNode): unknown => {
-    const { id: _, ...attrs } = (each.attrs ?? {}) as Record<string, unknown>;
-    return { type: each.type, attrs, text: each.text ?? "", marks: each.marks ?? [], content: (each.content ?? []).map(bare) };
-  };
-  return canonicalize(bare(node))!;
 }
 
 function textOf({ node }: Block): string {

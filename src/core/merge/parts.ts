@@ -1,5 +1,5 @@
 /** Bringing back parts of an earlier state of a page: single blocks, rows of tables and items of lists, found by their ids. */
-import canonicalize from "canonicalize";
+import { canonical } from "../document/canonical";
 import { plainText } from "../document/leaves";
 import type { DocumentNode, PageDocument } from "../document/model";
 
@@ -77,7 +77,7 @@ function idOf({ attrs }: DocumentNode): string | null {
 }
 
 function sameNode(one: DocumentNode, other: DocumentNode): boolean {
-  return canonicalize(one) === canonicalize(other);
+  return canonical(one) === canonical(other);
 }
 
 function textOf(node: DocumentNode): string {

@@ -2,7 +2,7 @@
  * Bringing two changes of one block together, finer than by the block: of running text by its sentences, of lists and
  * tables by what stands in them. Edits in different sentences merge; two of one sentence are for a person to settle.
  */
-import canonicalize from "canonicalize";
+import { canonical } from "../document/canonical";
 import type { DocumentNode } from "../document/model";
 
 /** Merges documents whose blocks have ids: handed in, since documents and blocks are merged by each other. */
@@ -25,7 +25,7 @@ export function mergeWithin(before: DocumentNode, ours: DocumentNode, theirs: Do
 
 /** One value that both may have changed: the changed one, if not both did, or both to the same. */
 function mergeValue<Value>(before: Value, ours: Value, theirs: Value): { readonly value: Value } | null {
-  const [was, own, other] = [before, ours, theirs].map((value) => canonicalize(value ?? null));
+  const [was, own, other] = [before, ours, theirs].map((value) => canonical(value ?? null));
   if (other === was || other === own) return { value: ours };
   return own === was ? { value: theirs } : null;
 }
@@ -47,6 +47,7 @@ interface Edit<Part> {
 /** Running text in which both changed sentences; null where they changed the same one, or both wrote at the same place. */
 export function mergeSentences(before: readonly DocumentNode[], ours: readonly DocumentNode[], theirs: readonly DocumentNode[]): DocumentNode[] | null {
   const [was, own, other] = [sentencesOf(before), sentencesOf(ours), sentencesOf(theirs)];
+  if (!was || !own || !other) return null;
   const [ourEdits, theirEdits] = [editsOf(was, own), editsOf(was, other)];
   if (!ourEdits || !theirEdits) return null;
   const known = new Set(ourEdits.map(editKey));
@@ -81,20 +82,23 @@ interface Sentence {
 /** Ends of sentences: a full stop and the like with what closes after it, where white space follows. */
 const sentenceEnd = /[.!?…:;]["'”’)\]]*(?=\s)/g;
 
-/** Running text cut behind each end of a sentence; white space goes with what follows it. Joined again it is as before. */
-function sentencesOf(content: readonly DocumentNode[]): Sentence[] {
+/** A block of more sentences is none that anybody wrote. */
+const mostSentences = 5000;
+
+/** Running text cut behind each end of a sentence; white space goes with what follows it. Joined again it is as before. Null: there are too many. */
+function sentencesOf(content: readonly DocumentNode[]): Sentence[] | null {
   const sentences: DocumentNode[][] = [[]];
   for (const node of joined(content)) {
     if (node.text === undefined) { sentences.at(-1)!.push(node); continue; }
     let at = 0;
     for (const { index, 0: end } of node.text.matchAll(sentenceEnd)) {
       sentences.at(-1)!.push({ ...node, text: node.text.slice(at, index + end.length) });
-      sentences.push([]);
+      if (sentences.push([]) > mostSentences) return null;
       at = index + end.length;
     }
     if (at < node.text.length) sentences.at(-1)!.push({ ...node, text: node.text.slice(at) });
   }
-  return sentences.filter((nodes) => nodes.length > 0).map((nodes) => ({ nodes, key: canonicalize(nodes)! }));
+  return sentences.filter((nodes) => nodes.length > 0).map((nodes) => ({ nodes, key: canonical(nodes) }));
 }
 
 /** Neighbours with the same marks as one text, so that it does not matter how a text was cut. */
@@ -102,10 +106,14 @@ function joined(nodes: readonly DocumentNode[]): DocumentNode[] {
   const result: DocumentNode[] = [];
   for (const node of nodes) {
     const last = result.at(-1);
-    if (last?.text !== undefined && node.text !== undefined && canonicalize(last.marks ?? []) === canonicalize(node.marks ?? [])) result[result.length - 1] = { ...last, text: last.text + node.text };
+    if (last?.text !== undefined && node.text !== undefined && hasSameMarks(last, node)) result[result.length - 1] = { ...last, text: last.text + node.text };
     else result.push(node);
   }
   return result;
+}
+
+function hasSameMarks({ marks: one = [] }: DocumentNode, { marks: other = [] }: DocumentNode): boolean {
+  return one.length === other.length && (one.length === 0 || canonical(one) === canonical(other));
 }
 
 /**

@@ -4,8 +4,8 @@
  */
 import "server-only";
 import { and, desc, eq, isNull, sql } from "drizzle-orm";
-import canonicalize from "canonicalize";
 import { storedVersion } from "@/core/credit/stored";
+import { canonical } from "@/core/document/canonical";
 import type { PageDocument } from "@/core/document/model";
 import { identifyBlocks } from "@/core/document/parse";
 import { thingChanges, thingsIn } from "@/core/document/things";
@@ -81,7 +81,7 @@ export async function recordEntry(tx: Queryable, given: NewEntry): Promise<Recor
   }
   const document = identifyBlocks(given.document, given.newBlockId);
   const newest = known ? await newestEntry(tx, courseId, pageId) : null;
-  if (newest && savesText.has(given.kind) && canonicalize(newest.document) === canonicalize(document)) return { kind: "unchanged", number: number - 1 };
+  if (newest && savesText.has(given.kind) && canonical(newest.document) === canonical(document)) return { kind: "unchanged", number: number - 1 };
 
   const rev = locked.entries + 1;
   const toCredit: EntryToCredit = { courseId, wikiId, pageId, rev, authorId: given.authorId, at: given.at, document, before: known?.credit ?? null, spread: locked.spread };

@@ -5,6 +5,7 @@ import { copiedAs } from "@/core/document/copied";
 import type { Counting } from "@/core/document/item-signs";
 import { noteLabel, notesOf } from "@/core/document/notes";
 import { markPassages } from "@/core/document/passages";
+import { EquationBudget } from "./equation";
 import { EquationView } from "./EquationView";
 import { FigureView, LinkCardView, MediaView } from "./FileViews";
 import { marked } from "./Marked";
@@ -12,8 +13,12 @@ import { NotesView } from "./NotesView";
 import { Prose } from "./Prose";
 import { headingAnchor, type LinkTargets, type Reading, type ShownPassage } from "./reading";
 import { cellAttributes } from "./cells";
+import { shortened } from "../words/shortened";
 
 export { type LinkTargets, noLinks, type ShownPassage, wikiLinks } from "./reading";
+
+/** The most characters of a note, and of a heading in a list of them, that are shown beside where they stand in full. */
+const longestTitle = 120;
 
 interface Props {
   readonly document: PageDocument;
@@ -26,7 +31,7 @@ export function DocumentView({ document: read, links, passages = [] }: Props) {
   const document = markPassages(read, passages);
   const isEmpty = (document.content ?? []).every((node) => node.type === "paragraph" && !node.content?.length);
   if (isEmpty) return <div className="prose"><p className="empty">Nothing is written here yet.</p></div>;
-  const reading: Reading = { ...links, notes: notesOf(document), headings: headingsOf(document), passages: new Map(passages.map((each) => [each.id, each])) };
+  const reading: Reading = { ...links, equations: new EquationBudget(), notes: notesOf(document), headings: headingsOf(document), passages: new Map(passages.map((each) => [each.id, each])) };
   return <Prose>{children(document, reading)}<NotesView notes={reading.notes} /></Prose>;
 }
 
@@ -66,13 +71,13 @@ function Node({ node, reading }: { node: DocumentNode; reading: Reading }): Reac
     case "figure": return <FigureView node={node} reading={reading}>{node.content?.length ? inside : null}</FigureView>;
     case "media": return <MediaView node={node} reading={reading}>{node.content?.length ? inside : null}</MediaView>;
     case "linkCard": return <LinkCardView node={node}>{node.content?.length ? inside : null}</LinkCardView>;
-    case "equation": return <EquationView latex={String(node.attrs?.latex ?? "")} />;
-    case "equationBlock": return <EquationView latex={String(node.attrs?.latex ?? "")} isBlock />;
+    case "equation": return <EquationView latex={String(node.attrs?.latex ?? "")} budget={reading.equations} />;
+    case "equationBlock": return <EquationView latex={String(node.attrs?.latex ?? "")} isBlock budget={reading.equations} />;
     case "note": {
       const note = reading.notes.of.get(node);
       if (!note) return null;
       const id = typeof node.attrs?.id === "string" ? node.attrs.id : "";
-      return <sup className="note-mark" id={`r-${id}`} {...copiedAs(node)}><a href={`#n-${note.kind}-${note.number}`} title={note.text}>{noteLabel(note)}<span className="visually-hidden"> {note.kind}</span></a></sup>;
+      return <sup className="note-mark" id={`r-${id}`} {...copiedAs(node)}><a href={`#n-${note.kind}-${note.number}`} title={shortened(note.text, longestTitle)}>{noteLabel(note)}<span className="visually-hidden"> {note.kind}</span></a></sup>;
     }
     case "contentsList": return <ContentsListView node={node} reading={reading} />;
     case "text": return marked(node.text ?? "", node.marks ?? [], reading);
@@ -84,7 +89,7 @@ function ContentsListView({ node, reading: { headings } }: { node: DocumentNode;
   return (
     <nav className="page-contents" aria-label="On this page" {...copiedAs(node)}>
       {headings.length === 0 ? <p className="empty">The page has no headings yet.</p> : (
-        <ol>{headings.map(({ id, level, text }, index) => <li key={index} data-level={level}>{id ? <a href={`#${headingAnchor(id)}`}>{text}</a> : text}</li>)}</ol>
+        <ol>{headings.map(({ id, level, text }, index) => <li key={index} data-level={level}>{id ? <a href={`#${headingAnchor(id)}`}>{shortened(text, longestTitle)}</a> : shortened(text, longestTitle)}</li>)}</ol>
       )}
     </nav>
   );

@@ -1,9 +1,18 @@
 import { copiedAs } from "@/core/document/copied";
-import { equationHtml } from "./equation";
+import { EquationBudget } from "./equation";
 
-/** An equation as it is set, with MathML for those who hear it. */
-export function EquationView({ latex, isBlock = false }: { latex: string; isBlock?: boolean }) {
-  const html = { __html: equationHtml(latex, isBlock) };
+interface Props {
+  readonly latex: string;
+  readonly isBlock?: boolean;
+  /** Shared by all equations of a page; absent: it stands alone. */
+  readonly budget?: EquationBudget;
+}
+
+/** An equation as it is set, with MathML for those who hear it; as it was typed, where the page has too many to be set. */
+export function EquationView({ latex, isBlock = false, budget = new EquationBudget() }: Props) {
+  const html = budget.draw(latex, isBlock);
   const copied = copiedAs({ type: isBlock ? "equationBlock" : "equation", attrs: { latex } });
-  return isBlock ? <div className="equation" {...copied} dangerouslySetInnerHTML={html} /> : <span className="equation" {...copied} dangerouslySetInnerHTML={html} />;
+  const Part = isBlock ? "div" : "span";
+  if (html === null) return <Part className="equation" title="The page has too many equations to set them all at once" {...copied}><code>{latex}</code></Part>;
+  return <Part className="equation" {...copied} dangerouslySetInnerHTML={{ __html: html }} />;
 }

@@ -4,7 +4,7 @@ import { aside, copiedAs } from "@/core/document/copied";
 import { pictureWidths } from "@/core/document/files";
 import type { DocumentNode } from "@/core/document/model";
 import type { FileDto } from "@/data/files/dto";
-import type { LinkTargets } from "./reading";
+import { linkedFile, type LinkTargets } from "./reading";
 
 interface Props {
   readonly node: DocumentNode;
@@ -16,7 +16,7 @@ interface Props {
 /** A picture with its caption, and where it comes from if that is wanted. */
 export function FigureView({ node, reading, children }: Props) {
   const { attrs } = node;
-  const file = reading.files?.find(({ id }) => id === attrs?.file);
+  const file = linkedFile(reading, attrs?.file);
   const place = String(attrs?.place ?? "centre");
   const width = Number(attrs?.width ?? 100);
   const origin = attrs?.showsOrigin === true && file ? originWords(file) : "";
@@ -48,7 +48,7 @@ export function originWords({ source, licence }: Pick<FileDto, "source" | "licen
 
 export function MediaView({ node, reading, children }: Props) {
   const { attrs } = node;
-  const named = (id: unknown) => (typeof id === "string" ? reading.files?.find((each) => each.id === id) : undefined);
+  const named = (id: unknown) => linkedFile(reading, id);
   const [file, poster, captions] = [named(attrs?.file), named(attrs?.poster), named(attrs?.captions)];
   const href = reading.fileHref;
   const track = captions && href && <track kind="captions" src={href(captions.id)} default />;

@@ -3,9 +3,8 @@ import Link from "next/link";
 import type { ReactNode } from "react";
 import { aside, copiedAs } from "@/core/document/copied";
 import type { DocumentMark } from "@/core/document/model";
-import { titleKey } from "@/core/links/titles";
 import { fileSize } from "../words/sizes";
-import { commentAnchor, headingAnchor, type LinkTargets, passageAnchor, type Reading } from "./reading";
+import { commentAnchor, headingAnchor, linkedFile, linkedPage, type LinkTargets, passageAnchor, type Reading } from "./reading";
 
 /** `links` null draws links to pages and files as plain text (in comparisons). */
 export function marked(text: ReactNode, marks: readonly DocumentMark[], links: LinkTargets | Reading | null): ReactNode {
@@ -61,12 +60,11 @@ interface LinkProps {
 function PageLinkView({ mark, links, children }: LinkProps) {
   const { attrs } = mark;
   const title = String(attrs?.title);
-  const named = (each: { readonly title: string }) => titleKey(each.title) === titleKey(title);
-  const target = links.pages.find((each) => each.id === attrs?.page) ?? links.pages.find(named) ?? links.formerTitles?.find(named);
+  const target = linkedPage(links, attrs?.page, title);
   // Of a page that the reader does not see, not even the id: it reads as one that is not written yet.
-  const copied = copiedAs({ ...mark, attrs: { ...attrs, page: target?.id ?? null } });
+  const copied = copiedAs({ ...mark, attrs: { ...attrs, page: target ?? null } });
   const anchor = typeof attrs?.heading === "string" ? `#${headingAnchor(attrs.heading)}` : "";
-  if (target) return <Link href={`${links.pageHref(target.id)}${anchor}`} {...copied}>{children}</Link>;
+  if (target) return <Link href={`${links.pageHref(target)}${anchor}`} {...copied}>{children}</Link>;
   if (!links.startHref) return children;
   return (
     <Link className="promised" href={links.startHref(title)} {...copied}>{children}<Remark look="promised-note">not written yet</Remark></Link>
@@ -74,7 +72,7 @@ function PageLinkView({ mark, links, children }: LinkProps) {
 }
 
 function FileLinkView({ mark, links, children }: LinkProps) {
-  const file = links.files?.find((each) => each.id === mark.attrs?.file);
+  const file = linkedFile(links, mark.attrs?.file);
   if (!file || !links.fileHref) return <>{children}<Remark look="promised-note">file not here</Remark></>;
   return <a className="file-link" href={links.fileHref(file.id)} download={file.name} {...copiedAs(mark)}>{children}<Remark look="file-note">{fileSize(file.size)}</Remark></a>;
 }

@@ -2,7 +2,9 @@
 import type { Notes } from "@/core/document/notes";
 import type { PlacedPassage } from "@/core/document/passages";
 import type { FileDto } from "@/data/files/dto";
+import { titleKey } from "@/core/links/titles";
 import { paths } from "../paths";
+import type { EquationBudget } from "./equation";
 
 /** Where the links of a wiki lead. */
 export interface LinkTargets {
@@ -30,8 +32,39 @@ export type ShownPassage = PlacedPassage & (
 export interface Reading extends LinkTargets {
   readonly passages: ReadonlyMap<string, ShownPassage>;
   readonly notes: Notes;
+  readonly equations: EquationBudget;
   /** The page's headings, for its list of contents. */
   readonly headings: readonly { readonly id: string | null; readonly level: number; readonly text: string }[];
+}
+
+interface Index {
+  readonly pages: ReadonlyMap<string, string>;
+  readonly titles: ReadonlyMap<string, string>;
+  readonly files: ReadonlyMap<string, FileDto>;
+}
+
+/** A page may hold thousands of links: what they lead to is looked up in a table that is made once. */
+const indexes = new WeakMap<LinkTargets, Index>();
+
+function indexOf(links: LinkTargets): Index {
+  const known = indexes.get(links);
+  if (known) return known;
+  const titles = new Map<string, string>();
+  for (const { id, title } of [...links.pages, ...(links.formerTitles ?? [])]) if (!titles.has(titleKey(title))) titles.set(titleKey(title), id);
+  const index = { pages: new Map(links.pages.map(({ id }) => [id, id])), titles, files: new Map((links.files ?? []).map((file) => [file.id, file])) };
+  indexes.set(links, index);
+  return index;
+}
+
+/** The id of the page that a link leads to, by its id or else by a title that it has or had; undefined: there is none for the reader. */
+export function linkedPage(links: LinkTargets, page: unknown, title: string): string | undefined {
+  const { pages, titles } = indexOf(links);
+  return (typeof page === "string" ? pages.get(page) : undefined) ?? titles.get(titleKey(title));
+}
+
+/** A file that a document names; undefined: the reader may not see it. */
+export function linkedFile(links: LinkTargets, id: unknown): FileDto | undefined {
+  return typeof id === "string" ? indexOf(links).files.get(id) : undefined;
 }
 
 /** The links of a wiki as those follow them who are on its course. */

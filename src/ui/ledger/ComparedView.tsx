@@ -5,6 +5,7 @@ import type { Frame } from "@/core/document/leaves";
 import type { DocumentNode } from "@/core/document/model";
 import { readNote } from "@/core/document/notes";
 import { AuthorMark, Joined } from "../authors/AuthorMark";
+import { EquationBudget } from "../document/equation";
 import { EquationView } from "../document/EquationView";
 import { FigureView, LinkCardView, MediaView } from "../document/FileViews";
 import { marked } from "../document/Marked";
@@ -35,8 +36,19 @@ export interface Doer {
   readonly told: string;
 }
 
-export function ComparedView({ blocks, links = noLinks, drawEntry, doneBy, isBeside = false }: Props) {
-  const look: BlockLook = { links, drawEntry, doneBy };
+/** So much of a comparison is drawn, in blocks and stretches of text: what has more is better read in smaller steps. */
+const mostDrawn = 12_000;
+
+/** How many of the blocks are drawn. */
+function countDrawn(blocks: readonly ComparedBlock[]): number {
+  let [at, parts] = [0, 0];
+  while (at < blocks.length && (parts += 1 + blocks[at]!.segments.length) <= mostDrawn) at++;
+  return at;
+}
+
+export function ComparedView({ blocks: all, links = noLinks, drawEntry, doneBy, isBeside = false }: Props) {
+  const blocks = all.slice(0, countDrawn(all));
+  const look: BlockLook = { links: { ...links, equations: new EquationBudget() }, drawEntry, doneBy };
   // A table is as wide as both: its cells are compared within it.
   const drawBlock = (block: ComparedBlock, key: string | number, isWhole = false) => (isBeside && !isWhole ? <BesideBlock key={key} block={block} look={look} /> : <Block key={key} block={block} look={look} />);
   const parts: ReactNode[] = [];
@@ -72,11 +84,13 @@ export function ComparedView({ blocks, links = noLinks, drawEntry, doneBy, isBes
     if (end < blocks.length && tableOf(blocks[end]!) === null) parts.push(draw(blocks[end++]!, `c${end}`));
     at = end;
   }
-  return <div className={isBeside ? "prose compared beside-states" : "prose compared"}>{blocks.length === 0 ? <p className="empty">The page is empty, as it was before.</p> : parts}</div>;
+  return <div className={isBeside ? "prose compared beside-states" : "prose compared"}>{blocks.length === 0 ? <p className="empty">The page is empty, as it was before.</p> : parts}{blocks.length < all.length && <p className="quiet">{counted(all.length - blocks.length, "more block is", "more blocks are")} not shown here: the page is too long to be compared in one view. Compare entries that lie closer together.</p>}</div>;
 }
 
+type Drawing = LinkTargets & { readonly equations: EquationBudget };
+
 interface BlockLook {
-  readonly links: LinkTargets;
+  readonly links: Drawing;
   readonly drawEntry: Props["drawEntry"];
   readonly doneBy: Props["doneBy"];
 }
@@ -96,7 +110,7 @@ function BesideBlock({ block, look }: { block: ComparedBlock; look: BlockLook })
 }
 
 function Block({ block, look: { links, drawEntry, doneBy } }: { block: ComparedBlock; look: BlockLook }) {
-  const drawn = (segment: Segment, goesOn: boolean) => <Changed segment={segment} doer={segment.entry !== undefined && doneBy && !goesOn ? doneBy(segment.entry) : null} />;
+  const drawn = (segment: Segment, goesOn: boolean) => <Changed segment={segment} doer={segment.entry !== undefined && doneBy && !goesOn ? doneBy(segment.entry) : null} equations={links.equations} />;
   const text = stretches(block.segments).map((stretch, key) => {
     const shown = stretch.map((segment, index) => <Fragment key={index}>{drawn(segment, index > 0)}</Fragment>);
     const { entry } = stretch[0]!;
@@ -137,7 +151,7 @@ function framed(frames: readonly Frame[], inner: ReactNode): ReactNode {
 }
 
 /** The block itself: what came or went as a whole, and is no text, says so in a word. */
-function LookOf({ block: { look, state, was }, links, children }: { block: ComparedBlock; links: LinkTargets; children: ReactNode }) {
+function LookOf({ block: { look, state, was }, links, children }: { block: ComparedBlock; links: Drawing; children: ReactNode }) {
   const { kind, level, node } = look;
   switch (kind) {
     case "paragraph": return <p>{children}</p>;
@@ -156,20 +170,20 @@ function LookOf({ block: { look, state, was }, links, children }: { block: Compa
 }
 
 /** What is no text, as it looks. */
-function Look({ node, links, children }: { node: DocumentNode; links: LinkTargets; children: ReactNode }) {
+function Look({ node, links, children }: { node: DocumentNode; links: Drawing; children: ReactNode }) {
   switch (node.type) {
     case "figure": return <FigureView node={node} reading={links}>{children}</FigureView>;
     case "media": return <MediaView node={node} reading={links}>{children}</MediaView>;
     case "linkCard": return <LinkCardView node={node}>{children}</LinkCardView>;
-    case "equationBlock": return <EquationView latex={String(node.attrs?.latex ?? "")} isBlock />;
+    case "equationBlock": return <EquationView latex={String(node.attrs?.latex ?? "")} isBlock budget={links.equations} />;
     case "contentsList": return <p className="quiet">List of the page’s headings</p>;
     case "horizontalRule": return <hr />;
     default: return <p>{children}</p>;
   }
 }
 
-function Changed({ segment, doer }: { segment: Segment; doer: Doer | null }): ReactNode {
-  const text = marked(segment.object ? <InlineObject node={segment.object} /> : withBreaks(segment.text), segment.marks, null);
+function Changed({ segment, doer, equations }: { segment: Segment; doer: Doer | null; equations: EquationBudget }): ReactNode {
+  const text = marked(segment.object ? <InlineObject node={segment.object} equations={equations} /> : segment.text, segment.marks, null);
   const by = doer && <Joined><span className="doer" title={doer.told}><AuthorMark mark={doer.mark} /><span className="visually-hidden">{doer.told}: </span></span></Joined>;
   switch (segment.change) {
     case "kept": return text;
@@ -182,13 +196,9 @@ function Changed({ segment, doer }: { segment: Segment; doer: Doer | null }): Re
   }
 }
 
-function InlineObject({ node }: { node: DocumentNode }): ReactNode {
-  if (node.type === "equation") return <EquationView latex={String(node.attrs?.latex ?? "")} />;
+function InlineObject({ node, equations }: { node: DocumentNode; equations: EquationBudget }): ReactNode {
+  if (node.type === "equation") return <EquationView latex={String(node.attrs?.latex ?? "")} budget={equations} />;
   return <sup className="note-mark">{readNote(node).kind}</sup>;
-}
-
-function withBreaks(text: string): ReactNode {
-  return text.split("\n").flatMap((line, index) => (index === 0 ? [line] : [<br key={index} />, line]));
 }
 
 export function ComparisonKey() {

@@ -13,7 +13,7 @@ import type { DocumentProblem } from "@/core/document/parse";
 export function documentProblem(problem: DocumentProblem): string {
   switch (problem.kind) {
     case "not a document": return "What arrived is not a page.";
-    case "too large": return "The page is too large. Split it into two pages.";
+    case "too large": return problem.what ? `A page can't hold more than ${problem.limit.toLocaleString("en")} ${problem.what}. Split it into two pages.` : "The page is too large. Split it into two pages.";
     case "too deep": return "Lists or quotes are nested too deeply.";
     case "unknown part": return `A page can't hold a part of the kind “${problem.part}”.`;
     case "bad attribute": return `A part of the kind “${problem.part}” has a setting that a page can't hold: ${problem.attribute}.`;
