@@ -11,16 +11,10 @@ import { powerMissing, whyNotWriting } from "@/ui/words/access";
 import { documentProblem, onlyLooking } from "@/ui/words/problems";
 import { distance } from "@/ui/words/times";
 
-/** The document travels as a string of JSON: objects lose their attributes on the way through an action. */
+/** The document travels as a string of JSON, since objects lose their attributes on the way through an action. It is read once it is known that its sender may write. */
 export const savedText = z.object({
   title: z.string().max(1000), base: z.int().min(0), note: z.string().max(2000), ...sendingInput.partial().shape,
-  document: z.string().max(8_000_000).transform((text): unknown => {
-    try {
-      return JSON.parse(text);
-    } catch {
-      return null;
-    }
-  }),
+  document: z.string().max(8_000_000),
 }) satisfies z.ZodType<unknown, SaveInput>;
 
 /** What the editor told with a save besides its text; undefined where it told nothing. */
@@ -63,6 +57,7 @@ export function saveAnswer({ zone, now, pageHref, entryHref }: SavingPlace, page
     case "bad document": return refused(`Nothing was saved. ${kept}`, { text: documentProblem(problem.problem) });
     case "power not given": return refused(`Nothing was saved. ${kept}`, { text: powerMissing(problem.power) });
     case "only looking": return refused(onlyLooking);
+    case "too often": return refused(`You saved very often in the last minute. Nothing was saved this time. ${kept}`, { text: "Wait a minute, and save again." });
     case "removed": return refused(`The page lies in the bin. Nothing was saved. ${kept}`, { text: "Bring it back first: open the page", href: pageHref(pageId ?? "") });
     case "may not start": return refused(`Nothing was saved. ${kept}`, { text: "In this assignment only instructors start pages." });
     case "bad title": return refused(`Nothing was saved. ${kept}`, { text: "A title has between 1 and 200 characters." });

@@ -6,11 +6,12 @@ import "server-only";
 import { and, eq, inArray, isNotNull, isNull, ne, or, sql } from "drizzle-orm";
 import { type Origins, readStoredOrigins, storeOrigins } from "@/core/credit/origins";
 import { findPassage, originsIn } from "@/core/credit/passage";
-import { findQuote, textOf } from "@/core/document/passages";
+import { textOf } from "@/core/document/passages";
 import type { WordRange } from "@/core/text/words";
 import { standAtPage } from "../access/read";
 import type { Queryable } from "../db/client";
 import { comment, entry, entryCredit, page, standing } from "../db/tables/wikis";
+import { heavily } from "../heavy/threads";
 import { creditOfEntry } from "../ledger/credit";
 import type { ContextIn } from "../session/context";
 import type { PassageDto } from "./dto";
@@ -43,7 +44,7 @@ export async function passageColumns(db: Queryable, courseId: string, pageId: st
 export async function pointedAt(db: Queryable, courseId: string, pageId: string, given: GivenPassage): Promise<PointedAt | null> {
   const [found] = await db.select({ document: entry.document, origins: entryCredit.origins }).from(entry).innerJoin(entryCredit, creditOfEntry)
     .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), eq(entry.number, given.entry)));
-  const range = found && findQuote(found.document, given.quote, given.near);
+  const range = found && (await heavily("quote", found.document, given.quote, given.near));
   if (!range) return null;
   const quote = textOf(found.document, range).slice(0, longestQuote);
   return { ...range, quote, origins: storeOrigins(originsIn(readStoredOrigins(found.origins), range)) };

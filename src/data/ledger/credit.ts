@@ -2,18 +2,16 @@
 import "server-only";
 import { and, desc, eq, gte, lt, ne, sql } from "drizzle-orm";
 import type { EntryFigures } from "@/core/credit/account";
-import { type Author, creditEntry, type CreditedEntry, type EntryStep } from "@/core/credit/entry";
-import { readStoredOrigins, storeOrigins, wordsByEntry } from "@/core/credit/origins";
-import { type EarlierState, mostStates } from "@/core/credit/recall";
-import { readPage, storedVersion, storePage } from "@/core/credit/stored";
-import { type CreditedPage, emptyPage, writtenBlocks } from "@/core/credit/text";
-import { longestRecall, noWords, stateKey } from "@/core/credit/wiki";
-import { type Block, readBlocks } from "@/core/diff/sequence";
+import type { Author } from "@/core/credit/entry";
+import { type AtRest, type CreditedAtRest, EntryAtRest } from "@/core/credit/entry-at-rest";
+import { mostStates } from "@/core/credit/recall";
+import { storedVersion } from "@/core/credit/stored";
+import { longestRecall, noWords } from "@/core/credit/wiki";
 import type { PageDocument } from "@/core/document/model";
-import { Vocabulary } from "@/core/text/vocabulary";
 import type { Queryable } from "../db/client";
 import { insertMany, replaceMany } from "../db/put-rows";
 import { entry, entryCredit, page, standing, standingChange, wiki } from "../db/tables/wikis";
+import { heavily, isLightWork } from "../heavy/threads";
 import { authorsThatCount, type CountsAs } from "./authors";
 
 export interface EntryToCredit {
@@ -32,90 +30,52 @@ export interface EntryToCredit {
 }
 
 /** What is to be stored with an entry. */
-export interface Credited {
-  readonly page: Uint8Array;
+export interface Credited extends CreditedAtRest {
   /** As whom its writer counts. */
   readonly authorId: Author;
-  readonly words: number;
   readonly stateKey: string;
-  readonly origins: Uint8Array;
-  readonly figures: EntryFigures;
-  readonly spread: readonly number[];
-  /** The standing words by entry, before and after. */
-  readonly stood: ReadonlyMap<number, number>;
-  readonly stands: ReadonlyMap<number, number>;
   readonly authorOf: (rev: number) => Author;
 }
 
 /** Joins an entry with what was computed about it. */
 export const creditOfEntry = and(eq(entryCredit.courseId, entry.courseId), eq(entryCredit.pageId, entry.pageId), eq(entryCredit.number, entry.number));
 
-/** Thrown where credit turns out to depend on what was not read yet. */
-class Needed extends Error {
-  constructor(readonly what: "others" | "states") {
-    super(`Credit needs the ${what}`);
-  }
-}
-
 /**
  * Computes an entry's credit. Cost: the page's own state; only if words came that it does not explain or words went of which
  * copies were made, the other pages' states; and only if much came back that the page's last entries had removed, its last states.
+ * Of a long page it is computed beside the thread that answers.
  */
 export async function computeCredit(tx: Queryable, given: EntryToCredit): Promise<Credited> {
-  const { courseId, wikiId, rev } = given;
+  const { courseId, wikiId, rev, before, document } = given;
   const countsAs = await authorsThatCount(tx, courseId, wikiId);
-  const authorId = countsAs(given.authorId, rev);
-  const vocabulary = new Vocabulary();
-  const before = given.before ? readPage(given.before, vocabulary) : emptyPage;
-  const after = readBlocks(writtenBlocks(given.document), before.text.blocks, vocabulary);
-  const key = stateKey(after, vocabulary);
-  const [authors, earlier] = await Promise.all([authorsOf(tx, courseId, wikiId, countsAs), earlierCredit(tx, given, key)]);
-  const authorOf = (each: number) => (each === rev ? authorId : (authors.get(each) ?? null));
-  const spread = new Set(given.spread);
-  let [others, states]: [CreditedPage[] | null, EarlierState[] | null] = [null, null];
-  const need = <Known>(known: Known | null, what: Needed["what"]): Known => {
-    if (known === null) throw new Needed(what);
-    return known;
-  };
-  let credited: CreditedEntry | null = null;
-  while (!credited) {
-    try {
-      credited = creditEntry({
-        entry: rev, author: authorId, vocabulary, before, after, ...earlier, authorOf, isSpread: (each) => spread.has(each),
-        others: () => need(others, "others"), lastStates: { areAtHand: () => false, read: () => need(states, "states") },
-      });
-    } catch (problem) {
-      if (!(problem instanceof Needed)) throw problem;
-      if (problem.what === "others") others = await otherPages(tx, given, vocabulary);
-      else states = await lastStates(tx, given, vocabulary);
+  const author = countsAs(given.authorId, rev);
+  const isLight = isLightWork(before, document);
+  const atHand = isLight ? new EntryAtRest(before, document) : null;
+  const key = atHand ? atHand.key : await heavily("stateKey", before, document);
+  const [authors, then] = await Promise.all([authorsOf(tx, courseId, wikiId, countsAs), earlierCredit(tx, given, key)]);
+  let known: AtRest = { rev, author, authors, spread: given.spread, then, others: null, states: null };
+  for (;;) {
+    const step = atHand ? atHand.credit(known) : await heavily("credit", before, document, known);
+    if (step.kind === "needs") known = step.what === "others" ? { ...known, others: await otherPages(tx, given) } : { ...known, states: await lastStates(tx, given) };
+    else {
+      const { credited } = step;
+      return { ...credited, spread: credited.spread.length === given.spread.length ? given.spread : credited.spread, authorId: author, stateKey: key, authorOf: (each) => (each === rev ? author : (authors.get(each) ?? null)) };
     }
   }
-  const isNew = credited.spread.some((each) => !spread.has(each));
-  return {
-    page: storePage(credited.page, vocabulary), authorId, words: after.words.length, stateKey: key, origins: storeOrigins(credited.page.origins), figures: credited.figures,
-    spread: isNew ? [...new Set([...given.spread, ...credited.spread])].sort((one, other) => one - other) : given.spread,
-    stood: wordsByEntry(before.origins), stands: wordsByEntry(credited.page.origins), authorOf,
-  };
 }
 
-async function otherPages(tx: Queryable, { courseId, wikiId, pageId }: EntryToCredit, vocabulary: Vocabulary): Promise<CreditedPage[]> {
+async function otherPages(tx: Queryable, { courseId, wikiId, pageId }: EntryToCredit): Promise<Uint8Array[]> {
   const stored = await tx.select({ credit: page.credit }).from(page)
     .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId), ne(page.id, pageId))).orderBy(page.id);
-  return stored.map((other) => readPage(other.credit, vocabulary));
+  return stored.map(({ credit }) => credit);
 }
 
-async function lastStates(tx: Queryable, { courseId, pageId, rev }: EntryToCredit, vocabulary: Vocabulary): Promise<EarlierState[]> {
+async function lastStates(tx: Queryable, { courseId, pageId, rev }: EntryToCredit): Promise<NonNullable<AtRest["states"]>> {
   const ofPage = and(eq(entryCredit.courseId, courseId), eq(entryCredit.pageId, pageId));
   const last = sql`(select max(${entryCredit.number}) from ${entryCredit} where ${ofPage} and ${entryCredit.stateKey} not like ${`${noWords}%`}
     group by ${entryCredit.stateKey} order by 1 desc limit ${mostStates})`;
-  const stored = await tx.select({ document: entry.document, origins: entryCredit.origins }).from(entry).innerJoin(entryCredit, creditOfEntry)
+  return tx.select({ document: entry.document, origins: entryCredit.origins }).from(entry).innerJoin(entryCredit, creditOfEntry)
     .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), lt(entry.rev, rev), sql`${entry.number} in ${last}`)).orderBy(desc(entry.number));
-  let known: readonly Block[] = [];
-  return stored.map(({ document, origins }) => {
-    // Most blocks are those of the state after it.
-    known = readBlocks(writtenBlocks(document), known, vocabulary).blocks;
-    return { blocks: known, origins: () => readStoredOrigins(origins) };
-  });
 }
 
 /** Stores what was computed, except the page's own row. `number` is the entry's number on its page. */
@@ -187,10 +147,9 @@ async function authorsOf(tx: Queryable, courseId: string, wikiId: string, counts
 }
 
 /** The credit that the page had the last time it read so, or else that another had, if that is not too long ago. */
-async function earlierCredit(tx: Queryable, { courseId, wikiId, pageId, rev }: EntryToCredit, key: string): Promise<Pick<EntryStep, "sameBefore" | "sameElsewhere">> {
+async function earlierCredit(tx: Queryable, { courseId, wikiId, pageId, rev }: EntryToCredit, key: string): Promise<AtRest["then"]> {
   const [found] = await tx.select({ pageId: entryCredit.pageId, origins: entryCredit.origins }).from(entryCredit).innerJoin(entry, creditOfEntry)
     .where(and(eq(entryCredit.courseId, courseId), eq(entryCredit.wikiId, wikiId), eq(entryCredit.stateKey, key), gte(entry.rev, rev - longestRecall)))
     .orderBy(desc(eq(entryCredit.pageId, pageId)), sql`${entryCredit.pageId} collate "C"`, desc(entry.rev)).limit(1);
-  const then = found ? readStoredOrigins(found.origins) : null;
-  return found?.pageId === pageId ? { sameBefore: then } : { sameBefore: null, sameElsewhere: () => then };
+  return found ? { isHere: found.pageId === pageId, origins: found.origins } : null;
 }

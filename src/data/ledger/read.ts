@@ -1,6 +1,6 @@
 import "server-only";
 import { and, desc, eq, lt } from "drizzle-orm";
-import { type ComparedBlock, compareDocuments } from "@/core/diff/document";
+import type { ComparedBlock } from "@/core/diff/document";
 import { filesIn } from "@/core/document/files";
 import { emptyDocument, type PageDocument } from "@/core/document/model";
 import { byKind, thingChanges, thingsIn } from "@/core/document/things";
@@ -11,6 +11,7 @@ import { entry, entryCredit, page } from "../db/tables/wikis";
 import { entryArrival } from "../db/tables/writing";
 import type { FileDto } from "../files/dto";
 import { filesNamed } from "../files/read";
+import { heavily } from "../heavy/threads";
 import type { ContextIn } from "../session/context";
 import { creditOfEntry } from "./credit";
 import type { LedgerLineDto } from "./dto";
@@ -44,7 +45,7 @@ export async function findEntry(ctx: ContextIn, courseId: string, pageId: string
   const isLate = await lateness(ctx.db, standpoint);
   return {
     line: { ...line, isLate: isLate(line.authorId, line.at), coWriters: (await coWritersOf(ctx.db, courseId, pageId, [number])).get(number) ?? [] }, document,
-    blocks: compareDocuments(before?.document ?? emptyDocument, document),
+    blocks: await heavily("compare", before?.document ?? emptyDocument, document, null),
     things: byKind(thingChanges(thingsIn(before?.document ?? emptyDocument), thingsIn(document))),
     files: await filesNamed(ctx.db, courseId, [...new Set([...filesIn(document), ...(before ? filesIn(before.document) : [])])]),
     newest: newest!.entries,

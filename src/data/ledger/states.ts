@@ -1,11 +1,10 @@
 /** Any two states of a page beside each other, and any one state with who wrote what. No history is replayed: both are stored. */
 import "server-only";
 import { and, asc, desc, eq, gt, gte, inArray, lte, max, min, sql } from "drizzle-orm";
-import { authoredBlocks } from "@/core/credit/authored";
-import { doersBetween } from "@/core/credit/doers";
 import { readStoredOrigins } from "@/core/credit/origins";
-import { type ComparedBlock, compareDocuments, type Doers } from "@/core/diff/document";
+import type { ComparedBlock } from "@/core/diff/document";
 import { filesIn } from "@/core/document/files";
+import type { Between } from "@/core/heavy/work";
 import { emptyDocument } from "@/core/document/model";
 import { standAtPage } from "../access/read";
 import { person } from "../db/tables/accounts";
@@ -13,6 +12,7 @@ import { enrolment } from "../db/tables/courses";
 import { entry, entryCredit, standingChange } from "../db/tables/wikis";
 import type { FileDto } from "../files/dto";
 import { filesNamed } from "../files/read";
+import { heavily } from "../heavy/threads";
 import type { ContextIn } from "../session/context";
 import { creditOfEntry } from "./credit";
 
@@ -46,17 +46,17 @@ export async function compareStates(ctx: ContextIn, courseId: string, pageId: st
   const authors = await ctx.db.select({ author: person.name, authorId: entryCredit.authorId }).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entryCredit.authorId))
     .where(and(ofPage, gt(entry.number, from), lte(entry.number, to))).groupBy(person.name, entryCredit.authorId).orderBy(min(entry.number));
   const done = authors.length > 1 && to - from <= mostAttributed ? await doersOf(ctx, courseId, pageId, from, to) : null;
-  return { blocks: compareDocuments(before, after, done?.doers), doneBy: done?.steps ?? new Map(), files: await filesNamed(ctx.db, courseId, [...new Set([...filesIn(before), ...filesIn(after)])]), authors };
+  return { blocks: await heavily("compare", before, after, done?.between ?? null), doneBy: done?.steps ?? new Map(), files: await filesNamed(ctx.db, courseId, [...new Set([...filesIn(before), ...filesIn(after)])]), authors };
 }
 
 /** Who did what between two states, and the entries between them by their numbers in the wiki. Reads the stored origins of each. */
-async function doersOf({ db }: ContextIn, courseId: string, pageId: string, from: number, to: number): Promise<{ doers: Doers; steps: Map<number, StepDto> }> {
+async function doersOf({ db }: ContextIn, courseId: string, pageId: string, from: number, to: number): Promise<{ between: Between; steps: Map<number, StepDto> }> {
   const rows = await db.select({ number: entry.number, rev: entry.rev, at: entry.at, author: person.name, authorId: entryCredit.authorId, origins: entryCredit.origins })
     .from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entryCredit.authorId))
     .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), gte(entry.number, from), lte(entry.number, to))).orderBy(asc(entry.number));
   const between = rows.filter(({ number }) => number > from);
-  const doers = doersBetween(rows.find(({ number }) => number === from)?.origins ?? null, between.map(({ rev, origins }) => ({ entry: rev, origins })));
-  return { doers, steps: new Map(between.map(({ rev, origins: _, ...step }) => [rev, step])) };
+  const before = rows.find(({ number }) => number === from)?.origins ?? null;
+  return { between: { before, steps: between.map(({ rev, origins }) => ({ entry: rev, origins })) }, steps: new Map(between.map(({ rev, origins: _, ...step }) => [rev, step])) };
 }
 
 /** The steps of a page's ledger, oldest first: what states can be chosen from. */
@@ -100,7 +100,7 @@ export async function whoWroteWhat(ctx: ContextIn, courseId: string, pageId: str
     .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, found.wikiId), inArray(entry.rev, revs))).orderBy(desc(entry.rev));
   const wrote = new Map(rows.map((row) => [row.rev, row]));
   const growth = await growthOf(ctx, courseId, pageId);
-  return { number, blocks: authoredBlocks(found.document, origins), files: await filesNamed(ctx.db, courseId, filesIn(found.document)), wrote, growth };
+  return { number, blocks: await heavily("authored", found.document, found.origins), files: await filesNamed(ctx.db, courseId, filesIn(found.document)), wrote, growth };
 }
 
 /** Points that a chart of growth is drawn from, at most. */

@@ -164,6 +164,8 @@ export type SaveProblem =
   | { readonly code: "power not given"; readonly power: Power }
   /** The viewer looks as somebody else would, in whose name nothing is done. */
   | { readonly code: "only looking" }
+  /** Nobody writes as fast as that: it is a fault of a program, or meant to hold up the others. */
+  | { readonly code: "too often" }
   /** The page lies in the bin: it can be brought back, and not be written. */
   | { readonly code: "removed" }
   | { readonly code: "bad note" }

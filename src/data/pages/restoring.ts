@@ -1,7 +1,7 @@
 /** What a restore would make of a page: all of an earlier entry, or parts of it. */
 import "server-only";
 import { and, eq, inArray } from "drizzle-orm";
-import { type ComparedBlock, compareDocuments } from "@/core/diff/document";
+import type { ComparedBlock } from "@/core/diff/document";
 import { filesIn } from "@/core/document/files";
 import type { PageDocument } from "@/core/document/model";
 import { bringBackParts, type LostPart, lostParts } from "@/core/merge/parts";
@@ -10,6 +10,7 @@ import type { Queryable } from "../db/client";
 import { entry, page } from "../db/tables/wikis";
 import type { FileDto } from "../files/dto";
 import { filesNamed } from "../files/read";
+import { heavily } from "../heavy/threads";
 import type { ContextIn } from "../session/context";
 
 export interface RestoreAt {
@@ -48,7 +49,7 @@ export async function previewRestore(ctx: ContextIn, courseId: string, pageId: s
   if (!found || found.removedAt || number >= found.entries) return null;
   const text = await restoredText(ctx.db, { courseId, pageId, number, base: found.entries, parts });
   return text && {
-    newest: found.entries, lost: text.lost, blocks: compareDocuments(text.newest, text.document),
+    newest: found.entries, lost: text.lost, blocks: await heavily("compare", text.newest, text.document, null),
     files: await filesNamed(ctx.db, courseId, [...new Set([...filesIn(text.newest), ...filesIn(text.document)])]),
   };
 }

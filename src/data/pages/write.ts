@@ -6,17 +6,19 @@ import type { Power } from "@/core/access/may";
 import { filesIn } from "@/core/document/files";
 import type { PageDocument } from "@/core/document/model";
 import { parseDocument } from "@/core/document/parse";
-import { type LeftOut, mergeSave } from "@/core/merge/blocks";
+import type { LeftOut } from "@/core/merge/blocks";
 import { typedText } from "@/core/text/typed";
 import { afterSave, findDoneSave, type Sending } from "./sending";
 import { accessDto } from "../access/told";
-import { may, mayUsePower, standAtWiki } from "../access/read";
+import { may, mayUsePower, standAtPage, standAtWiki } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { fileUse } from "../db/tables/files";
 import { entry, page } from "../db/tables/wikis";
 import { foreignFiles } from "../files/read";
+import { heavily } from "../heavy/threads";
 import { type NewEntry, recordEntry, type Recorded } from "../ledger/record";
+import { attemptKey, type Limit, takeAttempt } from "../session/attempts";
 import type { Context, ContextIn } from "../session/context";
 import { type Belongs, nowhere, settleIn } from "./belongs";
 import type { Saved, SaveProblem, ToSettle } from "./dto";
@@ -39,6 +41,10 @@ export interface PageSave {
 
 /** Saves a new state of a page. Sent twice under one name it is saved once. */
 export async function savePage(ctx: Context, given: PageSave): Promise<Saved> {
+  // Asked before the document is read, which is costly; and asked again when the wiki is locked.
+  const standpoint = await standAtPage(ctx, given.courseId, given.pageId);
+  if (!standpoint) return refused({ code: "not found" });
+  if (await savesTooOften(ctx)) return refused({ code: "too often" });
   const text = readText(given);
   if (text.kind === "refused") return text;
   return changePage(ctx, given, async () => ({ kind: "wrote", note: text.note, document: text.document, restoredFrom: null }), given.sending);
@@ -46,9 +52,26 @@ export async function savePage(ctx: Context, given: PageSave): Promise<Saved> {
 
 type Text = { readonly kind: "read"; readonly document: PageDocument; readonly note: string } | Extract<Saved, { kind: "refused" }>;
 
+/** The most saves of one person in a minute. Whoever writes saves once in some minutes; a class takes turns at the keyboard of one. */
+const savesAMinute: Limit = { most: 100, within: 60_000 };
+
+async function savesTooOften(ctx: Context): Promise<boolean> {
+  return !ctx.lookingAs && !(await takeAttempt(ctx.db, attemptKey("save", ctx.viewer.id), savesAMinute, ctx.now));
+}
+
+/** A document as it came, or as JSON in a text. */
+function fromText(sent: unknown): unknown {
+  if (typeof sent !== "string") return sent;
+  try {
+    return JSON.parse(sent);
+  } catch {
+    return null;
+  }
+}
+
 /** The document and the note of a save, checked. */
 function readText(given: { readonly document: unknown; readonly note: string }): Text {
-  const parsed = parseDocument(given.document);
+  const parsed = parseDocument(fromText(given.document));
   if (parsed.kind === "refused") return { kind: "refused", problem: { code: "bad document", problem: parsed.problem } };
   const words = note.safeParse(given.note);
   return words.success ? { kind: "read", document: parsed.document, note: words.data } : { kind: "refused", problem: { code: "bad note" } };
@@ -129,7 +152,7 @@ async function standsOn(tx: Queryable, courseId: string, pageId: string, base: n
   if (began?.number !== base || !now) return { kind: "document", number: base, document, isMerged: false };
   if (since.every((each) => each.kind === "renamed")) return { kind: "document", number: newest, document, isMerged: false };
   if (kind !== "wrote") return { kind: "conflict", leftOut: [], both: null };
-  const merged = mergeSave(began.document, now.document, document);
+  const merged = await heavily("merge", began.document, now.document, document);
   if (!("document" in merged)) return { kind: "conflict", leftOut: merged.leftOut, both: { base: began.document, newest: now.document, number: now.number } };
   // Two changes that are each a page can be none together: what does not fit the schema is for a person to settle.
   const parsed = parseDocument(merged.document);
@@ -158,6 +181,8 @@ export interface PageStart {
 
 /** Starts a page in a wiki. */
 export async function startPage(ctx: Context, given: PageStart): Promise<Saved> {
+  if (!(await standAtWiki(ctx, given.courseId, given.wikiId))) return refused({ code: "not found" });
+  if (await savesTooOften(ctx)) return refused({ code: "too often" });
   const text = readText(given);
   if (text.kind === "refused") return text;
   const name = pageTitle.safeParse(given.title);

@@ -1,11 +1,11 @@
 /** What each entry of a statement changed: for the document that is kept of it. */
 import "server-only";
 import { and, asc, eq, inArray } from "drizzle-orm";
-import { compareDocuments } from "@/core/diff/document";
-import { type ExcerptBlock, excerptOf } from "@/core/diff/excerpt";
+import type { ExcerptBlock } from "@/core/diff/excerpt";
 import { emptyDocument } from "@/core/document/model";
 import { standAtPage } from "../access/read";
 import { entry } from "../db/tables/wikis";
+import { heavily } from "../heavy/threads";
 import type { ContextIn } from "../session/context";
 import type { StatementDto } from "./student";
 
@@ -28,7 +28,7 @@ export async function changesOf(ctx: ContextIn, { courseId, sittings }: Pick<Sta
         .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), inArray(entry.number, [...new Set(part.flatMap((number) => [number - 1, number]))]))).orderBy(asc(entry.number));
       const documents = new Map(rows.map(({ number, document }) => [number, document]));
       for (const number of part) {
-        changes.set(`${pageId}:${number}`, excerptOf(compareDocuments(documents.get(number - 1) ?? emptyDocument, documents.get(number)!)));
+        changes.set(`${pageId}:${number}`, await heavily("excerpt", documents.get(number - 1) ?? emptyDocument, documents.get(number)!));
         await new Promise(setImmediate);
       }
     }

@@ -23,12 +23,18 @@ export async function isExhausted(db: Queryable, key: string, { most, within }: 
   return found !== undefined;
 }
 
-/** Counts one attempt; after `within` the count begins anew. One statement, so that none is lost between two. */
-export async function countAttempt(db: Queryable, key: string, { within }: Limit, now: Date): Promise<void> {
+/** Counts one attempt and says whether it is still within the limit. */
+export async function takeAttempt(db: Queryable, key: string, limit: Limit, now: Date): Promise<boolean> {
+  return (await countAttempt(db, key, limit, now)) <= limit.most;
+}
+
+/** Counts one attempt, and says how many it is; after `within` the count begins anew. One statement, so that none is lost between two. */
+export async function countAttempt(db: Queryable, key: string, { within }: Pick<Limit, "within">, now: Date): Promise<number> {
   const at = now.getTime();
   const isOver = sql`${rateLimit.lastRequest} < ${at - within}`;
-  await db.insert(rateLimit).values({ id: key, key, count: 1, lastRequest: at }).onConflictDoUpdate({
+  const [counted] = await db.insert(rateLimit).values({ id: key, key, count: 1, lastRequest: at }).onConflictDoUpdate({
     target: rateLimit.key,
     set: { count: sql`case when ${isOver} then 1 else ${rateLimit.count} + 1 end`, lastRequest: sql`case when ${isOver} then ${at} else ${rateLimit.lastRequest} end` },
-  });
+  }).returning({ count: rateLimit.count });
+  return counted!.count;
 }
