@@ -1,10 +1,17 @@
 import { expect, test, vi } from "vitest";
 import { addComment } from "@/data/comments/write";
+import { eq } from "drizzle-orm";
+import pg from "pg";
+import { readersAmong } from "@/data/access/readers";
+import { standAtPage } from "@/data/access/read";
+import { setArchived } from "@/data/courses/write";
+import { session } from "@/data/db/tables/accounts";
 import { goNear, whoIsHere } from "@/data/live/presence";
-import { watchPage } from "@/data/live/watch";
+import { moveWindow, watchPage } from "@/data/live/watch";
+import { newId } from "@/data/session/ids";
 import type { LiveEvent } from "@/data/live/dto";
 import type { Context } from "@/data/session/context";
-import { later, makeCourse, setGroupLevel, type TestCourse, write } from "../support/course";
+import { db, later, makeCourse, pageNamed, setGroupLevel, type TestCourse, write } from "../support/course";
 
 /** Watches the home page as somebody, and keeps what they are told. */
 async function watching({ courseId, homeId }: TestCourse, ctx: Context, isWriting = false, seen: number | null = null) {
@@ -102,4 +109,68 @@ test("what came while nobody looked is told when the page is looked at again, un
   const windows = [await watching(course, as("mira"), false, 1), await watching(course, as("mira"), false, 2), await watching(course, as("jonas"), false, 1), await watching(course, as("mira"))];
   expect(windows.map(({ told }) => entries(told))).toEqual([[{ kind: "entry", number: 2, by: "jonas" }], [], [], []]);
   for (const each of windows) await each.end();
+});
+
+test("who of many may read a page is what is said of each, whatever is set", async () => {
+  const course = await makeCourse();
+  const { courseId, wikiId, homeId, as } = course;
+  const names = ["ines", "tobin", "olga", "mira", "jonas", "priya", "una"] as const;
+  const agree = async (pageId: string, now: Date) => {
+    const readers = await readersAmong(db, courseId, pageId, names.map((name) => as(name).viewer.id), now);
+    for (const name of names) expect([name, readers.has(as(name).viewer.id)]).toEqual([name, (await standAtPage(as(name, now), courseId, pageId)) !== null]);
+  };
+  const planId = await pageNamed(as("mira"), courseId, wikiId, "Plan");
+  for (const now of [later(-60 * 24 * 30), later(0), later(60 * 24 * 30)]) for (const pageId of [homeId, planId, "nowhere"]) await agree(pageId, now);
+  await setGroupLevel(as("ines", later(1)), course, planId, "hidden");
+  await agree(planId, later(2));
+  await setArchived(as("ines", later(3)), courseId, true);
+  await agree(homeId, later(4));
+});
+
+test("of many windows of one person the oldest is told that it is enough, and an event is asked about once for all", async () => {
+  const course = await makeCourse();
+  const { courseId, homeId, as } = course;
+  const now = new Date();
+  const asked = vi.spyOn(pg.Client.prototype, "query");
+  const windows: Awaited<ReturnType<typeof watching>>[] = [];
+  const questionsFor = async (entry: number) => {
+    asked.mockClear();
+    await write(as("jonas", later(entry)), courseId, homeId, `Eels ${entry}.`);
+    await vi.waitFor(() => { for (const { told } of windows.slice(-8)) expect(told).toContainEqual({ kind: "entry", number: entry, by: "jonas" }); });
+    return asked.mock.calls.length;
+  };
+  windows.push(await watching(course, as("mira", now)));
+  const forOne = await questionsFor(2);
+  for (let at = 0; at < 9; at++) windows.push(await watching(course, as("mira", now)));
+  expect(windows.map(({ told }) => told.at(-1)!.kind === "enough")).toEqual([true, true, ...Array.from({ length: 8 }, () => false)]);
+  // What is left from their coming is told first.
+  await new Promise((done) => setTimeout(done, 600));
+  expect(await questionsFor(3)).toBeLessThanOrEqual(forOne + 3);
+  asked.mockRestore();
+  for (const each of windows) await each.end();
+});
+
+test("where somebody scrolls is noted by the window's own process at no cost, and told", async () => {
+  const course = await makeCourse();
+  const { courseId, homeId, as } = course;
+  const now = new Date();
+  const [mira, jonas] = [await watching(course, as("mira", now)), await watching(course, as("jonas", now))];
+  expect(moveWindow("nobody", "b1")).toBe(false);
+  expect(moveWindow(mira.id, "b1")).toBe(true);
+  await vi.waitFor(() => expect(jonas.told.at(-1)).toMatchObject({ kind: "here", people: [{ name: "mira", near: "b1" }] }));
+  await vi.waitFor(async () => expect(await whoIsHere(as("jonas", now), courseId, homeId)).toMatchObject([{ near: "b1" }]));
+  for (const each of [mira, jonas]) await each.end();
+});
+
+test("a session that ends closes the windows that were opened in it, and no others", async () => {
+  const course = await makeCourse();
+  const { as } = course;
+  const now = new Date();
+  await db.insert(session).values({ id: newId(), token: newId(), userId: as("mira").viewer.id, expiresAt: later(60), createdAt: now, updatedAt: now });
+  const [own] = await db.select({ id: session.id }).from(session).where(eq(session.userId, as("mira").viewer.id));
+  const [inIt, elsewhere] = [await watching(course, { ...as("mira", now), sessionId: own!.id }), await watching(course, { ...as("mira", now), sessionId: "another" })];
+  await db.delete(session).where(eq(session.id, own!.id));
+  await vi.waitFor(() => expect(inIt.told.at(-1)).toEqual({ kind: "closed" }));
+  expect(elsewhere.told.at(-1)!.kind).toBe("here");
+  await elsewhere.end();
 });

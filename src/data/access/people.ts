@@ -11,14 +11,20 @@ import type { ContextIn } from "../session/context";
  * a query of one table the library leaves table names out, and inside the subquery they would mean another column.
  */
 export function memberOfWiki({ viewer, now }: Pick<ContextIn, "viewer" | "now">) {
+  return isMemberOfWiki(viewer.id, now);
+}
+
+/** The same of any person, by an id or a column. */
+export function isMemberOfWiki(person: string | AnyPgColumn, now: Date) {
   const [courseId, groupId, owner] = ofWiki();
+  const personId = named(person);
   return sql<boolean>`case
     when ${groupId} is not null then exists (select 1 from ${groupMember} m
-      where m.course_id = ${courseId} and m.group_id = ${groupId} and m.person_id = ${viewer.id}
+      where m.course_id = ${courseId} and m.group_id = ${groupId} and m.person_id = ${personId}
         and m.since <= ${now.toISOString()} and (m.until_at is null or m.until_at > ${now.toISOString()}))
-    when ${owner} is not null then ${owner} = ${viewer.id}
+    when ${owner} is not null then ${owner} = ${personId}
     else exists (select 1 from ${enrolment} e
-      where e.course_id = ${courseId} and e.person_id = ${viewer.id} and e.role = 'student' and e.left_at is null)
+      where e.course_id = ${courseId} and e.person_id = ${personId} and e.role = 'student' and e.left_at is null)
   end`;
 }
 

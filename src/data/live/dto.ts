@@ -17,5 +17,7 @@ export type LiveEvent =
   | { readonly kind: "entry"; readonly number: number; readonly by: string }
   /** Somebody else said something here. */
   | { readonly kind: "comment"; readonly by: string }
-  /** They may not read it any more. */
+  /** They have too many windows open: this one is told no more until it is looked at again. */
+  | { readonly kind: "enough" }
+  /** They may not read it any more, or are signed out. */
   | { readonly kind: "closed" };

@@ -1,14 +1,11 @@
 /** Watching a page: what happens on it is told for as long as it is open, and may be read. */
 import "server-only";
-import { and, desc, eq, gt } from "drizzle-orm";
 import { standAtPage } from "../access/read";
-import { person } from "../db/tables/accounts";
-import { entry } from "../db/tables/wikis";
 import type { Context } from "../session/context";
 import type { LiveEvent } from "./dto";
-import { hearOf } from "./hub";
-import { arrive, giveSign, leave, whoIsHere } from "./presence";
-import type { Signal } from "./signal";
+import { type Gathering, gatheringOn } from "./gathering";
+import { hearOfSession } from "./hub";
+import { beatEvery, giveSigns } from "./presence";
 
 export interface Watch {
   /** Gives a sign of life, and asks again whether the page may be read; the watch ends if not. */
@@ -22,57 +19,78 @@ export interface Watching {
   readonly seen: number | null;
 }
 
+/** The most windows of one person that a process tells: the oldest is told to ask again when it is looked at. */
+const mostWindows = 8;
+
+interface Own {
+  readonly gathering: Gathering;
+  readonly courseId: string;
+  readonly enough: () => void;
+}
+
+/** All windows of this process, by the person whose they are, oldest first. */
+const windowsOf = new Map<string, Map<string, Own>>();
+
 /**
  * Tells what happens on a page from now on; null if the viewer may not read it. Who looks as somebody else is told, and
  * is not there. A signal is an occasion to ask the database: what is told is what the viewer may know then.
  */
 export async function watchPage(ctx: Context, courseId: string, pageId: string, { isWriting, seen }: Watching, tell: (event: LiveEvent) => void): Promise<Watch | null> {
   if (!(await standAtPage(ctx, courseId, pageId))) return null;
-  const at = { courseId, pageId, id: ctx.newId() };
+  const id = ctx.newId();
+  const viewerId = ctx.viewer.id;
+  const gathering = await gatheringOn(ctx.db, courseId, pageId);
+  const holder = ctx.lookingAs?.by.id ?? viewerId;
   let isOver = false;
-  // One thing after the other, so that what is told last is what holds.
-  let turn = Promise.resolve();
-  const next = (act: () => Promise<void>) => (turn = turn.then(() => (isOver ? undefined : act())).catch(() => undefined));
-  const tellHere = async (now: Date) => {
-    const people = await whoIsHere({ ...ctx, now }, courseId, pageId);
-    return people ? tell({ kind: "here", people }) : closed();
-  };
-  const closed = () => {
-    tell({ kind: "closed" });
+  const closed = (event: LiveEvent) => {
+    tell(event);
     return end();
   };
-  const hear = (signal: Signal) => void next(async () => {
-    if (signal.by === ctx.viewer.id) return;
-    if (signal.kind === "here") return tellHere(new Date());
-    if (!(await standAtPage({ ...ctx, now: new Date() }, courseId, pageId))) return closed();
-    const [by] = signal.by === null ? [] : await ctx.db.select({ name: person.name }).from(person).where(eq(person.id, signal.by));
-    tell(signal.kind === "entry" ? { kind: "entry", number: signal.number ?? 0, by: by?.name ?? "" } : { kind: "comment", by: by?.name ?? "" });
-  });
-  const tellNewer = async (since: number) => {
-    const [newest] = await ctx.db.select({ number: entry.number, authorId: entry.authorId, name: person.name }).from(entry).leftJoin(person, eq(person.id, entry.authorId))
-      .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), gt(entry.number, since))).orderBy(desc(entry.number)).limit(1);
-    if (newest && newest.authorId !== ctx.viewer.id) tell({ kind: "entry", number: newest.number, by: newest.name ?? "" });
-  };
-  const forget = await hearOf(courseId, pageId, hear);
+  const forget = ctx.sessionId === undefined ? () => {} : await hearOfSession(ctx.sessionId, () => void closed({ kind: "closed" }));
+  const own = windowsOf.get(holder) ?? new Map<string, Own>();
+  windowsOf.set(holder, own);
+  for (const oldest of [...own.values()].slice(0, Math.max(0, own.size + 1 - mostWindows))) oldest.enough();
+  own.set(id, { gathering, courseId, enough: () => void closed({ kind: "enough" }) });
+  windowsOf.set(holder, own);
+  beatAll(ctx);
 
   async function end(): Promise<void> {
     if (isOver) return;
     isOver = true;
     forget();
-    if (!ctx.lookingAs) await leave(ctx, at);
+    own.delete(id);
+    if (own.size === 0 && windowsOf.get(holder) === own) windowsOf.delete(holder);
+    await gathering.go(id);
   }
 
-  tell({ kind: "open", id: at.id });
-  if (!ctx.lookingAs) await arrive(ctx, at, isWriting);
-  await next(async () => {
-    await tellHere(ctx.now);
-    if (seen !== null) await tellNewer(seen);
-  });
-  return {
-    beat: (now) => next(async () => {
-      if (!ctx.lookingAs) await giveSign(ctx, at, now);
-      await tellHere(now);
-    }),
-    end,
-  };
+  tell({ kind: "open", id });
+  await gathering.enter({ id, viewerId, isWriting, isLooking: ctx.lookingAs !== undefined, seen, tell, close: () => void end() }, ctx.now);
+  return { beat: (now) => gathering.beat(now, [id]), end };
+}
+
+/** Near which heading a window is, by its id, which only its own browser was told; false: it is not one of this process. Costs no question. */
+export function moveWindow(id: string, near: string | null): boolean {
+  for (const own of windowsOf.values()) {
+    const window = own.get(id);
+    if (window) return window.gathering.move(id, near);
+  }
+  return false;
+}
+
+let beating: NodeJS.Timeout | undefined;
+
+/** Signs of life of all windows, one statement for each course; and a look on each page whether its windows may still read it. */
+function beatAll({ db }: Context): void {
+  beating ??= setInterval(() => {
+    const byCourse = new Map<string, string[]>();
+    const gatherings = new Set<Gathering>();
+    for (const own of windowsOf.values()) for (const [id, { courseId, gathering }] of own) {
+      byCourse.set(courseId, [...(byCourse.get(courseId) ?? []), id]);
+      gatherings.add(gathering);
+    }
+    const now = new Date();
+    for (const [courseId, ids] of byCourse) void giveSigns(db, courseId, ids, now).catch(() => undefined);
+    // One page after the other: they need not all be asked about in the same instant.
+    void [...gatherings].reduce((turn, each) => turn.then(() => each.beat(now, [])).catch(() => undefined), Promise.resolve());
+  }, beatEvery).unref();
 }

@@ -19,6 +19,8 @@ export interface Context {
   readonly lookingAs?: { readonly by: Viewer; readonly courseId: string };
   /** By which the viewer came, who is then no person of any course: they see and do what is set for its guests, and no more. */
   readonly door?: Door;
+  /** The session in which it is asked, where there is one. */
+  readonly sessionId?: string;
   readonly now: Date;
   /** A new id of lower-case letters and digits. */
   readonly newId: () => string;

@@ -13,7 +13,7 @@ export const requestContext = cache(async (): Promise<Context | null> => {
   const asked = await headers();
   const found = await auth().api.getSession({ headers: asked });
   if (!found) return null;
-  const own = { db: database(), viewer: { id: found.user.id, name: found.user.name }, now: new Date(), newId };
+  const own = { db: database(), viewer: { id: found.user.id, name: found.user.name }, sessionId: found.session.id, now: new Date(), newId };
   const [courseId, personId] = ((await cookies()).get(lookingCookie)?.value ?? "").split(".");
   const seen = courseId && personId ? await lookAs(own.db, own.viewer, courseId, personId) : null;
   return seen && courseId ? { ...own, db: readOnlyDatabase(), viewer: seen, lookingAs: { by: own.viewer, courseId } } : own;

@@ -45,6 +45,8 @@ export function useLive(href: string, isWriting: boolean, entries: number, findN
         case "here": setLive((last) => ({ ...last, people: event.people })); break;
         case "entry": setLive((last) => ({ ...last, happened: [...last.happened, event] })); break;
         case "comment": setLive((last) => ({ ...last, happened: [...last.happened, { ...event, number: 0 }] })); break;
+        // Too many windows are open: this one asks again when somebody comes back to it.
+        case "enough": close(); break;
         case "closed": source?.close(); setLive({ ...nobody, isClosed: true }); break;
         default: event satisfies never;
       }

@@ -1,7 +1,7 @@
 import * as z from "zod";
 import type { LiveEvent } from "@/data/live/dto";
 import { beatEvery, goNear, whoIsHere } from "@/data/live/presence";
-import { type Watch, watchPage, type Watching } from "@/data/live/watch";
+import { moveWindow, type Watch, watchPage, type Watching } from "@/data/live/watch";
 import type { Context } from "@/data/session/context";
 import { requestContext } from "@/data/session/request";
 import { endWithProcess, stopsNow } from "./open-streams";
@@ -49,10 +49,10 @@ async function stream(ctx: Context, { course, page }: { course: string; page: st
   };
   const tell = (event: LiveEvent) => {
     send(`data: ${JSON.stringify(event)}\n\n`);
-    if (event.kind === "closed") over();
+    if (event.kind === "closed" || event.kind === "enough") over();
   };
   const forget = endWithProcess(over);
-  const beating = setInterval(() => { send(": still here\n\n"); void watch?.beat(new Date()); }, beatEvery);
+  const beating = setInterval(() => send(": still here\n\n"), beatEvery);
   const ending = setTimeout(() => over(), streamLasts);
   signal.addEventListener("abort", over);
   // Whoever went while it was asked who they are is gone already, and nobody will say so again.
@@ -71,8 +71,11 @@ const place = z.object({ id: z.string().regex(/^[a-z0-9]{1,60}$/), near: z.strin
 export async function POST(request: Request, { params }: RouteContext<"/courses/[course]/pages/[page]/live">): Promise<Response> {
   const at = z.object({ course: id, page: id }).safeParse(await params);
   const given = place.safeParse(await request.json().catch(() => null));
+  if (!at.success || !given.success) return nothing();
+  // A window of this process is known by its id, which nobody else was told: where its person scrolls costs no question.
+  if (moveWindow(given.data.id, given.data.near)) return new Response(null, { status: 204 });
   const ctx = await requestContext();
-  if (!ctx || !at.success || !given.success) return nothing();
+  if (!ctx) return nothing();
   const isKnown = await goNear(ctx, { courseId: at.data.course, pageId: at.data.page, id: given.data.id }, given.data.near);
   return isKnown ? new Response(null, { status: 204 }) : nothing();
 }
