@@ -1,17 +1,13 @@
-/** Called once by each process of the server as it starts. */
+/** Called once by each process of the server as it starts, before its first request. */
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== "nodejs") return;
-  const { startJobs } = await import("./jobs/start");
-  // A database that is not there yet keeps nobody from reading what says so: the health check tells.
-  void keepTrying(startJobs);
+  const { startServer } = await import("./jobs/server");
+  await startServer();
 }
 
-async function keepTrying(start: () => Promise<void>): Promise<void> {
-  for (let wait = 1000; ; wait = Math.min(wait * 2, 60_000)) {
-    try {
-      return await start();
-    } catch {
-      await new Promise((resolve) => setTimeout(resolve, wait));
-    }
-  }
+/** Called by the framework with whatever a page, a route or an action threw. */
+export async function onRequestError(problem: unknown, request: { readonly method: string }, context: { readonly routePath: string; readonly routeType: string }): Promise<void> {
+  if (process.env.NEXT_RUNTIME !== "nodejs") return;
+  const { kindOf, note } = await import("./data/log");
+  note("request failed", { ...kindOf(problem), method: request.method, route: context.routePath, type: context.routeType }, "error");
 }

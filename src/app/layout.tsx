@@ -18,7 +18,9 @@ import "@/ui/theme/access.css";
 import "@/ui/theme/doors.css";
 import "@/ui/theme/entries.css";
 import type { Metadata, Viewport } from "next";
+import { headers } from "next/headers";
 import { Suspense } from "react";
+import { nonceHeader } from "@/data/session/front";
 import { Arrivals } from "@/ui/frame/going";
 import { Look } from "@/ui/theme/Look";
 import { lookScript } from "@/ui/theme/look";
@@ -26,11 +28,12 @@ import { lookScript } from "@/ui/theme/look";
 export const metadata: Metadata = { title: { default: "Tidy Ledger", template: "%s · Tidy Ledger" } };
 export const viewport: Viewport = { width: "device-width", initialScale: 1 };
 
-export default function RootLayout({ children }: { children: React.ReactNode }) {
+export default async function RootLayout({ children }: { children: React.ReactNode }) {
+  const nonce = (await headers()).get(nonceHeader) ?? undefined;
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
-        <script dangerouslySetInnerHTML={{ __html: lookScript }} />
+        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: lookScript }} />
         <Look />
         <Suspense><Arrivals /></Suspense>
         {children}

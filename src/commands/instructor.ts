@@ -3,11 +3,13 @@
  * The database is the one of DATABASE_URL.
  */
 import { text } from "node:stream/consumers";
+import { shortestPassword } from "@/core/account/password";
 import { readAddress } from "@/core/roster/address";
 import { letIn } from "@/data/accounts/write";
 import { letMakeCourses } from "@/data/courses/write";
 import { database } from "@/data/db/client";
-import { hashPassword, shortestPassword } from "@/data/session/auth";
+import { problemOf } from "@/data/accounts/common";
+import { hashPassword } from "@/data/session/auth";
 import { newId } from "@/data/session/ids";
 
 async function run([given = "", name = ""]: readonly string[]): Promise<number> {
@@ -17,8 +19,9 @@ async function run([given = "", name = ""]: readonly string[]): Promise<number> 
     return 2;
   }
   const password = (await text(process.stdin)).replace(/\r?\n$/, "");
-  if (password.length < shortestPassword) {
-    console.error(`The password has fewer than ${shortestPassword} characters. Nothing was changed.`);
+  const problem = problemOf(password, { name, address });
+  if (problem) {
+    console.error(`The password is ${problem}. It wants at least ${shortestPassword} characters, and none that everybody tries first. Nothing was changed.`);
     return 2;
   }
   const known = await letIn(database(), { id: newId(), name: name.trim(), address, passwordHash: await hashPassword(password) }, new Date());

@@ -13,6 +13,8 @@ const schema = z.object({
   SMTP_URL: z.string().regex(/^smtps?:\/\//).optional(),
   /** The sender of mail, as an address or `Name <address>`; wanted with SMTP_URL. */
   MAIL_FROM: z.string().min(3).optional(),
+  /** Behind how many proxies the application stands, each of which adds to X-Forwarded-For; 0: browsers reach it by themselves. */
+  TIDY_PROXIES: z.coerce.number().int().min(0).max(10).default(0),
   /** Set to 1 by `bin/demo` alone: adds the way to sign in as one of the demo people. */
   TIDY_DEMO: z.enum(["0", "1"]).default("0"),
 }).refine((given) => !given.SMTP_URL || given.MAIL_FROM, { path: ["MAIL_FROM"], message: "wanted with SMTP_URL" });
@@ -20,6 +22,12 @@ const schema = z.object({
 export type Settings = z.infer<typeof schema>;
 
 let checked: Settings | undefined;
+
+/** What is missing or malformed, by the setting's name; never its value. */
+export function settingsProblems(): { readonly name: string; readonly what: string }[] {
+  const result = schema.safeParse(process.env);
+  return result.success ? [] : result.error.issues.map(({ path, message }) => ({ name: path.join("."), what: process.env[path.join(".")] === undefined ? "it is missing" : message }));
+}
 
 /** @throws Error that names what is missing or malformed, never its value. */
 export function settings(): Settings {

@@ -1,6 +1,9 @@
 /** The addresses of the application's screens. */
 export const paths = {
   courses: () => "/courses",
+  signIn: () => "/sign-in",
+  forgotten: () => "/sign-in/forgotten",
+  account: () => "/account",
   /** The page that explains the figures, at one of them. */
   measures: (figure?: string) => `/measures${figure ? `#${figure}` : ""}`,
   course: (course: string) => `/courses/${course}`,

@@ -2,6 +2,7 @@
 import { cookies } from "next/headers";
 import { redirect } from "next/navigation";
 import * as z from "zod";
+import { isOverTls } from "@/data/session/address";
 import { lookAs, lookingCookie } from "@/data/session/looking";
 import { paths } from "@/ui/paths";
 import { signedIn } from "./context";
@@ -14,7 +15,7 @@ export async function startLooking(courseId: string, personId: string, href: str
   const ctx = await signedIn();
   const seen = ctx.lookingAs ? null : await lookAs(ctx.db, ctx.viewer, id.parse(courseId), id.parse(personId));
   if (!seen) redirect(paths.course(courseId));
-  (await cookies()).set(lookingCookie, `${courseId}.${personId}`, { path: paths.course(courseId), httpOnly: true, sameSite: "lax", maxAge: hours });
+  (await cookies()).set(lookingCookie, `${courseId}.${personId}`, { path: paths.course(courseId), httpOnly: true, secure: isOverTls(), sameSite: "lax", maxAge: hours });
   redirect(href.startsWith(`${paths.course(courseId)}/`) ? href : paths.course(courseId));
 }
 

@@ -45,7 +45,7 @@ function Mail({ mail, now }: { mail: MailDto; now: Date }) {
         <span className="quiet">{state && <span className={state === "delayed" ? "waiting" : ""}>{state}, </span>}<time dateTime={mail.at.toISOString()} title={moment(mail.at, mail.timeZone, now)}>{distance(mail.at, mail.timeZone, now)}</time></span>
       </summary>
       <p className="mail-text quiet">To {mail.toAddress}{mail.lastProblem && `. Tried ${counted(mail.tries, "time")}; the mail server says: ${mail.lastProblem}`}</p>
-      {mail.text === "" ? <p className="mail-text quiet">The text held a link that lets its reader in; it was taken out once the mail was sent.</p> : <MailText text={mail.text} />}
+      {mail.text === "" ? <p className="mail-text quiet">The text holds a link that lets its reader in, and is shown to nobody but them.</p> : <MailText text={mail.text} />}
     </details>
   );
 }

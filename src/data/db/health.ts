@@ -1,6 +1,8 @@
 import "server-only";
 import { sql } from "drizzle-orm";
+import { rateLimit } from "./tables/accounts";
 import { database } from "./client";
+import { missingMigrations } from "./migrate";
 
 /** Whether the database answers. */
 export async function isHealthy(): Promise<boolean> {
@@ -9,5 +11,23 @@ export async function isHealthy(): Promise<boolean> {
     return true;
   } catch {
     return false;
+  }
+}
+
+export type Readiness = "ready" | "no database" | "migrations are missing" | "nothing can be written";
+
+/** Whether all that people do here can be done: with a full disk they still read, and nothing is saved. */
+export async function readiness(): Promise<Readiness> {
+  try {
+    if ((await missingMigrations()) > 0) return "migrations are missing";
+  } catch {
+    return "no database";
+  }
+  try {
+    const at = Date.now();
+    await database().insert(rateLimit).values({ id: "ready", key: "ready", count: 0, lastRequest: at }).onConflictDoUpdate({ target: rateLimit.key, set: { lastRequest: at } });
+    return "ready";
+  } catch {
+    return "nothing can be written";
   }
 }

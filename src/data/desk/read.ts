@@ -3,6 +3,7 @@ import "server-only";
 import { and, desc, eq, inArray, isNotNull, isNull, sql, type SQLWrapper } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
 import { roleOn } from "../access/read";
+import { asFarAsCanBe } from "../db/as-far";
 import { person } from "../db/tables/accounts";
 import { courseGroup, enrolment, groupMember, groupSet, invitation, placeRequest } from "../db/tables/courses";
 import { mail } from "../db/tables/mail";
@@ -42,7 +43,7 @@ async function noteVisit({ db, viewer, now, lookingAs }: ContextIn, courseId: st
   // Who only looks as somebody else leaves no trace of a visit.
   if (lookingAs) return before;
   // Written at most once a minute, so that clicking about costs no writing.
-  if (!known?.visitedAt || now.getTime() - known.visitedAt.getTime() > minute) await db.update(enrolment).set({ visitedAt: now, visitedBefore: before }).where(at);
+  if (!known?.visitedAt || now.getTime() - known.visitedAt.getTime() > minute) await asFarAsCanBe(db.update(enrolment).set({ visitedAt: now, visitedBefore: before }).where(at));
   return before;
 }
 

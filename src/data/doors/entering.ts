@@ -5,7 +5,8 @@ import type { Database } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { course } from "../db/tables/courses";
 import { openRoom, roomName } from "../db/tables/doors";
-import { attemptKey, countAttempt, isExhausted, type Limit } from "../session/attempts";
+import { codeGuard, countTry, tryWasRight } from "../accounts/guard";
+import { note } from "../log";
 import { hashToken, newToken, readCode } from "./code";
 import type { Entered, Knocked, RoomInsideDto } from "./dto";
 import { isOpenAt } from "./rooms";
@@ -17,9 +18,6 @@ export interface Knocking {
   /** Where the request comes from: wrong codes are counted for each. */
   readonly address: string;
 }
-
-/** Wrong codes from one address. A class behind one address types few of them wrong; who tries codes runs into it. */
-export const wrongCodes: Limit = { most: 30, within: 10 * 60_000 };
 
 /** The room with this code, with the names that can be chosen. Wrong codes are counted, right ones are not. */
 export async function knock(at: Knocking, typed: string): Promise<Knocked> {
@@ -73,13 +71,19 @@ export async function leaveRoom(db: Database, token: string): Promise<void> {
 }
 
 async function roomByCode({ db, now, address }: Knocking, typed: string) {
-  const key = attemptKey("room code", address);
-  if (await isExhausted(db, key, wrongCodes, now)) return { refused: "too many" as const };
+  const tried = await countTry(db, codeGuard, address, now);
+  if (tried.kind === "wait") {
+    note("room code had to wait", { address, milliseconds: tried.milliseconds }, "warn");
+    return { refused: "too many" as const };
+  }
   const code = readCode(typed);
   const [found] = code === null ? [] : await db
     .select({ courseId: openRoom.courseId, id: openRoom.id, title: openRoom.title, endsAt: openRoom.endsAt, endedAt: openRoom.endedAt, course: course.title, timeZone: course.timeZone })
     .from(openRoom).innerJoin(course, eq(course.id, openRoom.courseId)).where(and(eq(openRoom.code, code), isNull(course.archivedAt)));
-  if (found && isOpenAt(found, now)) return found;
-  await countAttempt(db, key, wrongCodes, now);
+  if (found && isOpenAt(found, now)) {
+    await tryWasRight(db, codeGuard, address, false);
+    return found;
+  }
+  note("wrong room code", { address });
   return { refused: "no such room" as const };
 }

@@ -5,7 +5,7 @@ export interface MailDto {
   readonly toName: string;
   readonly toAddress: string;
   readonly subject: string;
-  /** Empty where it held a link that lets its reader in and a mail server has it. */
+  /** Empty where it holds a link that lets its reader in, and is for nobody but them. */
   readonly text: string;
   readonly at: Date;
   readonly sentAt: Date | null;

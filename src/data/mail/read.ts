@@ -1,5 +1,6 @@
 import "server-only";
 import { and, desc, eq, ilike, isNull, or, sql } from "drizzle-orm";
+import { account, person } from "../db/tables/accounts";
 import { course, enrolment } from "../db/tables/courses";
 import { mail } from "../db/tables/mail";
 import type { ContextIn } from "../session/context";
@@ -21,7 +22,7 @@ export async function mailTray(ctx: ContextIn, { after, find }: MailAsked): Prom
   const runs = and(eq(enrolment.courseId, mail.courseId), eq(enrolment.personId, ctx.viewer.id), eq(enrolment.role, "instructor"), isNull(enrolment.leftAt));
   const rows: MailDto[] = await ctx.db
     .select({
-      id: mail.id, course: course.title, toName: mail.toName, toAddress: mail.toAddress, subject: mail.subject, text: mail.text, at: mail.at,
+      id: mail.id, course: course.title, toName: mail.toName, toAddress: mail.toAddress, subject: mail.subject, text: shownText(), at: mail.at,
       sentAt: mail.sentAt, carriedBy: mail.carriedBy, tries: mail.tries, lastProblem: mail.lastProblem, timeZone: course.timeZone,
     })
     .from(mail).innerJoin(enrolment, runs).innerJoin(course, eq(course.id, mail.courseId))
@@ -35,6 +36,16 @@ export async function mailTray(ctx: ContextIn, { after, find }: MailAsked): Prom
     if (!runsAny) return null;
   }
   return { mails: rows.slice(0, atOnce), hasMore: rows.length > atOnce, goesOut: carrier().name === "server" };
+}
+
+/**
+ * SQL: a mail's text, empty where it holds a link that lets its reader in and is for nobody else: where a mail server is set up,
+ * whether or not it has taken the mail; and where the link is to an account that is on another course too.
+ */
+function shownText() {
+  if (carrier().name === "server") return sql<string>`case when ${mail.isSecret} then '' else ${mail.text} end`;
+  return sql<string>`case when ${mail.isSecret} and exists (select 1 from ${person} p join ${account} a on a.user_id = p.id join ${enrolment} e on e.person_id = p.id
+    where p.email = ${mail.toAddress} and e.course_id <> ${mail.courseId} and e.left_at is null) then '' else ${mail.text} end`;
 }
 
 /** A pattern for text that contains `part`, its own signs standing for themselves. */

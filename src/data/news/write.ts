@@ -5,6 +5,7 @@ import * as z from "zod";
 import { roleOn, standAtPage, standAtWiki } from "../access/read";
 import { muted, newsMails, newsWish, pageVisit } from "../db/tables/news";
 import { page } from "../db/tables/wikis";
+import { asFarAsCanBe } from "../db/as-far";
 import { newToken } from "../doors/code";
 import type { Context } from "../session/context";
 import type { NewsMail } from "./dto";
@@ -17,11 +18,11 @@ const changed: NewsChanged = { kind: "changed" };
 /** Milliseconds within which another look at a page is the same one, so that reading costs no writing. */
 const sameLook = 30_000;
 
-/** Notes that the viewer has a page before them, which they may read: the caller has asked. Who only looks as somebody else leaves no trace. */
+/** Notes that the viewer has a page before them, which they may read: the caller has asked. Who only looks as somebody else leaves no trace. What can't be noted keeps nobody from reading. */
 export async function notePageVisit({ db, viewer, now, lookingAs }: Context, courseId: string, pageId: string): Promise<void> {
   if (lookingAs) return;
-  await db.insert(pageVisit).values({ courseId, personId: viewer.id, pageId, at: now })
-    .onConflictDoUpdate({ target: [pageVisit.courseId, pageVisit.personId, pageVisit.pageId], set: { at: now }, setWhere: sql`${pageVisit.at} < ${new Date(now.getTime() - sameLook).toISOString()}` });
+  await asFarAsCanBe(db.insert(pageVisit).values({ courseId, personId: viewer.id, pageId, at: now })
+    .onConflictDoUpdate({ target: [pageVisit.courseId, pageVisit.personId, pageVisit.pageId], set: { at: now }, setWhere: sql`${pageVisit.at} < ${new Date(now.getTime() - sameLook).toISOString()}` }));
 }
 
 /** All that the viewer watches is read, or all of one wiki. */

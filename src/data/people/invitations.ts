@@ -7,7 +7,9 @@ import { account, person } from "../db/tables/accounts";
 import { course, enrolment, invitation } from "../db/tables/courses";
 import { settings } from "../env";
 import { type Letter, post } from "../mail/write";
-import { hashPassword, shortestPassword } from "../session/auth";
+import type { PasswordProblem } from "@/core/account/password";
+import { problemOf } from "../accounts/common";
+import { hashPassword } from "../session/auth";
 import type { ContextIn } from "../session/context";
 import { hasPassword } from "./read";
 import { dayLength } from "@/core/time/lengths";
@@ -69,14 +71,15 @@ export async function findInvitation(db: Database, token: string, now: Date): Pr
   return found ?? null;
 }
 
-export type Accepted = { readonly kind: "accepted"; readonly address: string; readonly courseId: string } | { readonly kind: "refused"; readonly code: "no invitation" | "too short" | "too long" };
+export type Accepted = { readonly kind: "accepted"; readonly address: string; readonly courseId: string } | { readonly kind: "refused"; readonly code: "no invitation" | PasswordProblem };
 
 /** Sets the password of the invited person. The link works no more afterwards, nor does any other of theirs. */
 export async function acceptInvitation(db: Database, given: { token: string; password: string; now: Date }): Promise<Accepted> {
-  if (given.password.length < shortestPassword) return { kind: "refused", code: "too short" };
-  if (given.password.length > 128) return { kind: "refused", code: "too long" };
   // Hashing is slow on purpose: not for links that open nothing.
-  if (!(await findInvitation(db, given.token, given.now))) return { kind: "refused", code: "no invitation" };
+  const invited = await findInvitation(db, given.token, given.now);
+  if (!invited) return { kind: "refused", code: "no invitation" };
+  const problem = problemOf(given.password, invited);
+  if (problem) return { kind: "refused", code: problem };
   const password = await hashPassword(given.password);
   return db.transaction(async (tx): Promise<Accepted> => {
     const [found] = await tx.select({ personId: invitation.personId, courseId: invitation.courseId, address: person.email, isActive: hasPassword }).from(invitation)

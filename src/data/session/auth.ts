@@ -6,11 +6,10 @@ import { drizzleAdapter } from "better-auth/adapters/drizzle";
 import { nextCookies } from "better-auth/next-js";
 import { database } from "../db/client";
 import { account, person, rateLimit, session, verification } from "../db/tables/accounts";
+import { shortestPassword } from "@/core/account/password";
 import { isDemo, settings } from "../env";
+import { addressHeader } from "./client-address";
 import { demoSignIn } from "./demo-sign-in";
-
-/** Passwords shorter than this are refused. */
-export const shortestPassword = 10;
 
 /** The hash that is stored for a password: argon2id with the library's parameters. */
 export const hashPassword = (password: string): Promise<string> => hash(password);
@@ -32,10 +31,13 @@ function create() {
       storage: "database",
       window: 60,
       max: 300,
-      // Counted for each address that requests come from. Choosing a demo person tries no password.
-      customRules: { "/sign-in/email": { window: 60, max: 10 }, "/sign-in/demo": { window: 60, max: 300 } },
+      // Counted for each address that requests come from. Choosing a demo person tries no password; passwords have a guard of their own (`accounts/guard.ts`).
+      customRules: { "/sign-in/email": false, "/sign-in/demo": { window: 60, max: 300 } },
     },
-    advanced: { useSecureCookies: baseURL.startsWith("https:"), cookiePrefix: "tidy-ledger" },
+    advanced: {
+      useSecureCookies: baseURL.startsWith("https:"), cookiePrefix: "tidy-ledger", ipAddress: { ipAddressHeaders: [addressHeader] },
+      defaultCookieAttributes: { httpOnly: true, sameSite: "lax", path: "/" },
+    },
     telemetry: { enabled: false },
     plugins: [...(isDemo() ? [demoSignIn()] : []), nextCookies()],
   });

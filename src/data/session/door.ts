@@ -5,6 +5,7 @@ import { cache } from "react";
 import { database } from "../db/client";
 import type { RoomInsideDto } from "../doors/dto";
 import { guestByToken, type Knocking } from "../doors/entering";
+import { addressHeader } from "./client-address";
 import type { Context, Door } from "./context";
 import { newId } from "./ids";
 
@@ -29,8 +30,7 @@ export const roomRequest = cache(async (): Promise<GuestRequest | null> => {
   return { token, room: inside, ctx: !inside.isOpen ? null : { db: database(), viewer: { id: guestId, name: inside.name }, door: { courseId, id: roomId }, now, newId } };
 });
 
-/** Somebody at the door. Behind a proxy the address is the one that it tells. */
+/** Somebody at the door. */
 export async function knocking(): Promise<Knocking> {
-  const told = (await headers()).get("x-forwarded-for") ?? "";
-  return { db: database(), now: new Date(), newId, address: told.split(",")[0]!.trim() };
+  return { db: database(), now: new Date(), newId, address: (await headers()).get(addressHeader) ?? "" };
 }

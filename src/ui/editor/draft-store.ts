@@ -1,5 +1,5 @@
 /** Drafts on this machine: in the browser's database, and for the last moment before a window closes in what can be written at once. */
-import { createStore, del, get, set } from "idb-keyval";
+import { clear, createStore, del, get, set } from "idb-keyval";
 import type { DraftDto } from "@/data/drafts/dto";
 
 const nameOf = (key: string) => `tidy-ledger draft ${key}`;
@@ -29,6 +29,14 @@ export async function dropHere(key: string): Promise<void> {
     window.localStorage.removeItem(nameOf(key));
   } catch { /* see above */ }
   await del(nameOf(key), drafts()).catch(() => {});
+}
+
+/** Forgets all drafts on this machine: whoever sits down at it next must not find them. The server keeps its own. */
+export async function forgetDrafts(): Promise<void> {
+  try {
+    for (const key of Object.keys(window.localStorage)) if (key.startsWith(nameOf(""))) window.localStorage.removeItem(key);
+  } catch { /* see above */ }
+  await clear(drafts()).catch(() => {});
 }
 
 export function laterOf(one: DraftDto | null, other: DraftDto | null): DraftDto | null {

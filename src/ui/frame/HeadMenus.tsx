@@ -5,7 +5,9 @@ import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import { useColorScheme } from "@mui/material/styles";
 import Link from "next/link";
+import { forgetDrafts } from "../editor/draft-store";
 import { showKeys } from "../keys/KeysHere";
+import { paths } from "../paths";
 import { Library } from "../theme/Library";
 import type { HeadLineActions, TrailStep } from "./HeadLine";
 
@@ -47,8 +49,9 @@ function MyChoices({ actions, anchor, isOpen, close }: MyProps) {
       <ListSubheader role="presentation">Help</ListSubheader>
       <MenuItem onClick={() => { close(); showKeys(); }}><span className="tool-label">Keys</span><kbd>?</kbd></MenuItem>
       <ListSubheader role="presentation">Account</ListSubheader>
-      <MenuItem onClick={() => void actions.signOut()}>Sign out</MenuItem>
-      <MenuItem onClick={() => void actions.signOutEverywhere()}>Sign out on every machine</MenuItem>
+      <MenuItem component={Link} href={paths.account()} onClick={close}>Password, address, sessions</MenuItem>
+      <MenuItem onClick={() => void forgetDrafts().then(actions.signOut)}>Sign out</MenuItem>
+      <MenuItem onClick={() => void forgetDrafts().then(actions.signOutEverywhere)}>Sign out on every machine</MenuItem>
     </Menu>
   );
 }

@@ -2,9 +2,10 @@
 import { headers } from "next/headers";
 import * as z from "zod";
 import { acceptInvitation } from "@/data/people/invitations";
-import { auth, shortestPassword } from "@/data/session/auth";
+import { auth } from "@/data/session/auth";
 import { guestContext } from "@/data/session/guest";
 import { paths } from "@/ui/paths";
+import { passwordWords } from "@/ui/words/account";
 import type { Answer } from "@/app/_parts/answers";
 
 /** Sets the password, and signs the person in. */
@@ -13,11 +14,7 @@ export async function accept(token: string, password: string): Promise<Answer> {
   const given = z.object({ token: z.string().max(100), password: z.string().max(1000) }).parse({ token, password });
   const accepted = await acceptInvitation(db, { ...given, now });
   if (accepted.kind === "refused") {
-    const words = {
-      "no invitation": "This invitation does not work any more. If you have a password already, sign in with it.",
-      "too short": `A password has at least ${shortestPassword} characters. Yours was not stored.`, "too long": "A password has at most 128 characters. Yours was not stored.",
-    };
-    return { kind: "wrong", text: words[accepted.code] };
+    return { kind: "wrong", text: accepted.code === "no invitation" ? "This invitation does not work any more. If you have a password already, sign in with it." : passwordWords(accepted.code) };
   }
   await auth().api.signInEmail({ body: { email: accepted.address, password: given.password }, headers: await headers() });
   return { kind: "done", href: paths.course(accepted.courseId) };

@@ -1,10 +1,10 @@
 import type { Metadata } from "next";
 import Link from "next/link";
+import { shortestPassword } from "@/core/account/password";
 import { findInvitation } from "@/data/people/invitations";
 import { guestContext } from "@/data/session/guest";
-import { shortestPassword } from "@/data/session/auth";
 import { accept } from "./actions";
-import { PasswordForm } from "./PasswordForm";
+import { PasswordForm } from "@/app/_parts/PasswordForm";
 
 export const metadata: Metadata = { title: "Invitation", referrer: "no-referrer", robots: { index: false } };
 

@@ -14,7 +14,7 @@ export function SignInAs({ people }: { people: readonly DemoPerson[] }) {
 
   async function signInAs(person: string): Promise<void> {
     setProblem(false);
-    if ((await post("/api/auth/sign-in/demo", { person })) !== 200) return setProblem(true);
+    if ((await post("/api/auth/sign-in/demo", { person })).status !== 200) return setProblem(true);
     router.push("/");
     router.refresh();
   }

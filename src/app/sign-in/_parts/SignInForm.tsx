@@ -1,15 +1,17 @@
 "use client";
 import TextField from "@mui/material/TextField";
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { Button } from "@/ui/forms/Button";
 import { post } from "./post";
 import { SteadyForm } from "@/ui/forms/SteadyForm";
+import { paths } from "@/ui/paths";
+import { waitWords } from "@/ui/words/account";
 
 const problems: Record<number, string> = {
   400: "That is no e-mail address and password.",
   401: "No account has this address and password together. Check both; capitals count in the password.",
-  429: "Too many tries from here. Wait a minute, then try again.",
 };
 
 export function SignInForm() {
@@ -20,12 +22,12 @@ export function SignInForm() {
   async function signIn(form: FormData): Promise<void> {
     setBusy(true);
     setProblem(null);
-    const status = await post("/api/auth/sign-in/email", { email: form.get("email"), password: form.get("password") });
+    const { status, milliseconds } = await post("/api/auth/sign-in/email", { email: form.get("email"), password: form.get("password") });
     if (status === 200) {
       router.push("/");
       return router.refresh();
     }
-    setProblem(problems[status] ?? "The server did not answer. Nothing is lost; try again.");
+    setProblem(milliseconds !== undefined ? `Too many wrong passwords. Wait ${waitWords(milliseconds)}, then try again.` : problems[status] ?? "The server did not answer. Nothing is lost; try again.");
     setBusy(false);
   }
 
@@ -36,6 +38,7 @@ export function SignInForm() {
       <TextField name="password" type="password" label="Password" autoComplete="current-password" required />
       <div role="alert">{problem && <p className="notice wrong">{problem}</p>}</div>
       <Button type="submit" variant="contained" disabled={isBusy}>{isBusy ? "Signing in" : "Sign in"}</Button>
+      <p className="quiet"><Link href={paths.forgotten()}>Password forgotten?</Link></p>
     </SteadyForm>
   );
 }

@@ -1,9 +1,17 @@
-/** Sends JSON to an address of the application; the answer's status, or 0 if there was no answer. */
-export async function post(address: string, body: unknown): Promise<number> {
+export interface PostAnswer {
+  /** 0: there was no answer. */
+  readonly status: number;
+  /** How long to wait before the next try, where that is asked. */
+  readonly milliseconds?: number;
+}
+
+/** Sends JSON to an address of the application. */
+export async function post(address: string, body: unknown): Promise<PostAnswer> {
   try {
     const response = await fetch(address, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(body) });
-    return response.status;
+    const told = (await response.json().catch(() => null)) as { milliseconds?: number } | null;
+    return { status: response.status, ...(typeof told?.milliseconds === "number" ? { milliseconds: told.milliseconds } : {}) };
   } catch {
-    return 0;
+    return { status: 0 };
   }
 }

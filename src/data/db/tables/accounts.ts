@@ -50,6 +50,19 @@ export const verification = pgTable("verification", {
   updatedAt: instant("updated_at").notNull().defaultNow(),
 }, (table) => [index("verification_by_identifier").on(table.identifier)]);
 
+/** Links by mail that set a password, or confirm an address: each works once, and for a while. Kept by the link's hash, never the link. */
+export const accountLink = pgTable("account_link", {
+  id: text().primaryKey(),
+  personId: text("person_id").notNull().references(() => person.id, { onDelete: "cascade" }),
+  kind: text().$type<"password" | "address">().notNull(),
+  tokenHash: text("token_hash").notNull().unique(),
+  /** The address that is to be the person's, where it confirms one. */
+  address: text(),
+  madeAt: instant("made_at").notNull(),
+  expiresAt: instant("expires_at").notNull(),
+  usedAt: instant("used_at"),
+}, (table) => [index("account_link_by_person").on(table.personId)]);
+
 /** Counts of recent requests, so that limits hold across processes. */
 export const rateLimit = pgTable("rate_limit", {
   id: text().primaryKey(),

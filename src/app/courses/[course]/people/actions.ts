@@ -1,6 +1,7 @@
 "use server";
 import { revalidatePath } from "next/cache";
 import * as z from "zod";
+import { sendPasswordLinks } from "@/data/accounts/links";
 import type { PeopleSaved } from "@/data/people/dto";
 import { mergeAccounts, undoMerge } from "@/data/people/merge";
 import { decideRequests, setAsking } from "@/data/people/requests";
@@ -23,6 +24,13 @@ function answer(courseId: string, saved: PeopleSaved, said: (count: number) => s
 export async function invite(courseId: string, people: string[]): Promise<Answer> {
   const saved = await invitePeople(await signedIn(), id.parse(courseId), ids.parse(people));
   return answer(courseId, saved, (count) => `${counted(count, "invitation is", "invitations are")} on the way.`);
+}
+
+/** Has links sent by which people choose another password. */
+export async function sendLinks(courseId: string, people: string[]): Promise<Answer> {
+  const sent = await sendPasswordLinks(await signedIn(), id.parse(courseId), z.array(id).max(50).parse(people));
+  if (sent.kind === "refused") return { kind: "wrong", text: sent.code === "too often" ? "Several links went to this person in the last hour. The newest one works; wait before you send another." : "Nothing was sent: only instructors of the course have links sent." };
+  return { kind: "done", text: sent.count === 0 ? "Nobody of these has a password yet: send them an invitation." : `${counted(sent.count, "link is", "links are")} on the way. Each works once, for an hour.` };
 }
 
 export async function leave(courseId: string, people: string[], left: boolean): Promise<Answer> {

@@ -13,7 +13,7 @@ import { LinkButton } from "@/ui/forms/LinkButton";
 import { AskSwitch } from "./_parts/AskSwitch";
 import { PeopleTable } from "./_parts/PeopleTable";
 import { Requests } from "./_parts/Requests";
-import { decide, invite, leave, merge, savePerson, switchAsking, unmerge } from "./actions";
+import { decide, invite, leave, merge, savePerson, sendLinks, switchAsking, unmerge } from "./actions";
 
 export const metadata: Metadata = { title: "People" };
 
@@ -40,7 +40,7 @@ export default async function PeoplePage({ params }: PageProps<"/courses/[course
           people={people} zone={course.timeZone} now={ctx.now} given={given}
           groups={sets.flatMap((set) => set.groups.map(({ id, name }) => ({ id, name, set: set.title })))}
           files={{ csv: paths.peopleFile(courseId, "csv"), "1.1": paths.peopleFile(courseId, "1.1"), "1.2": paths.peopleFile(courseId, "1.2") }}
-          invite={invite.bind(null, courseId)} leave={leave.bind(null, courseId)} save={savePerson.bind(null, courseId)} merge={merge.bind(null, courseId)} unmerge={unmerge.bind(null, courseId)}
+          invite={invite.bind(null, courseId)} leave={leave.bind(null, courseId)} save={savePerson.bind(null, courseId)} merge={merge.bind(null, courseId)} unmerge={unmerge.bind(null, courseId)} sendLinks={sendLinks.bind(null, courseId)}
         />
         <AskSwitch address={askCode === null ? null : `${settings().BETTER_AUTH_URL}${paths.ask(askCode)}`} setAsking={switchAsking.bind(null, courseId)} />
       </div>

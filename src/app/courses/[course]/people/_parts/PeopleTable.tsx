@@ -27,6 +27,7 @@ interface Props {
   readonly save: (person: string | null, json: string) => Promise<Answer>;
   readonly merge: (gone: string, kept: string) => Promise<Answer>;
   readonly unmerge: (gone: string) => Promise<Answer>;
+  readonly sendLinks: (people: string[]) => Promise<Answer>;
 }
 
 /** Rows that stand on the screen at once: more come with a button, so that a course of thousands stays quick. */
@@ -34,7 +35,7 @@ const rowsAtOnce = 100;
 
 type Shown = Role | "left" | "not in" | "all";
 
-export function PeopleTable({ people, zone, now, groups, given, files, invite, leave, save, merge, unmerge }: Props) {
+export function PeopleTable({ people, zone, now, groups, given, files, invite, leave, save, merge, unmerge, sendLinks }: Props) {
   const [text, setText] = useState("");
   const [shown, setShown] = useState<Shown>("all");
   const [rows, setRows] = useState(rowsAtOnce);
@@ -121,7 +122,7 @@ export function PeopleTable({ people, zone, now, groups, given, files, invite, l
           </TableFrame>
         )}
       {found.length > rows && <div className="actions" style={{ marginTop: 12 }}><Button size="small" variant="outlined" onClick={() => setRows(rows + rowsAtOnce)}>Show {Math.min(rowsAtOnce, found.length - rows)} more of {found.length - rows}</Button></div>}
-      {open && <PersonDialog person={open === "new" ? null : open} groups={groups} given={open === "new" ? [] : (given[open.id] ?? [])} onClose={() => setOpen(null)} save={save} others={open !== "new" && open.role === "student" ? people.filter(({ id, role, leftAt }) => role === "student" && !leftAt && id !== open.id) : []} merge={async (gone, kept) => {
+      {open && <PersonDialog person={open === "new" ? null : open} groups={groups} given={open === "new" ? [] : (given[open.id] ?? [])} onClose={() => setOpen(null)} save={save} sendLink={(id) => sendLinks([id])} others={open !== "new" && open.role === "student" ? people.filter(({ id, role, leftAt }) => role === "student" && !leftAt && id !== open.id) : []} merge={async (gone, kept) => {
         const answer = await merge(gone, kept);
         if (answer.kind === "done") { setOpen(null); await run(() => Promise.resolve(answer)); }
         return answer;

@@ -30,9 +30,11 @@ interface Props {
   /** Students whom this one may be another account of. */
   readonly others: readonly PersonDto[];
   readonly merge: (gone: string, kept: string) => Promise<Answer>;
+  /** Has a link sent by which they choose another password. */
+  readonly sendLink: (person: string) => Promise<Answer>;
 }
 
-export function PersonDialog({ person, groups, given, onClose, save, others, merge }: Props) {
+export function PersonDialog({ person, groups, given, onClose, save, others, merge, sendLink }: Props) {
   const [fields, setFields] = useState({
     name: person?.name ?? "", address: person?.address ?? "", role: person?.role ?? ("student" as Role), section: person?.section ?? "", number: person?.number ?? "",
     onlyGivenGroups: person?.onlyGivenGroups ?? false, groups: [...given],
@@ -70,6 +72,9 @@ export function PersonDialog({ person, groups, given, onClose, save, others, mer
             )}
             <div className="field-row">{text("section", "Section")}{text("number", "Number in the registry")}</div>
             {person && others.length > 0 && <MergeField person={person} others={others} isBusy={isBusy} merge={(kept) => void act(() => merge(person.id, kept))} />}
+            {person?.arrival === "active" && !person.leftAt && (
+              <p className="quiet">They forgot their password? <button type="button" className="plain-button" disabled={isBusy} onClick={() => void act(() => sendLink(person.id))}>Send a link for a new one</button></p>
+            )}
             {!person && <p className="quiet">They get an invitation by mail, with a link to choose a password.</p>}
             <Said said={said} />
           </div>
