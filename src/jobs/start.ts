@@ -4,7 +4,9 @@ import { bringWikisUp } from "@/data/assignments/wikis";
 import { settings } from "@/data/env";
 import { scalePicture } from "@/data/files/pictures";
 import { askFor, type Jobs } from "@/data/jobs/ask";
+import { removeOldRows } from "@/data/jobs/old-rows";
 import { openQueues } from "@/data/jobs/queues";
+import { kindOf, note } from "@/data/log";
 import { carrier, carryMail } from "@/data/mail/carry";
 import { mailNews } from "@/data/news/carry";
 import { findAhead } from "@/data/review/ahead";
@@ -31,19 +33,38 @@ async function makeWikis(place: Jobs["wikis"]): Promise<void> {
 /** Milliseconds between looks at whose news are due by mail. */
 const newsEvery = 5 * 60_000;
 
+/** Milliseconds between removals of what is kept for a time only. */
+const oldRowsEvery = 60 * 60_000;
+
+/** Does a piece of work again and again; one that fails is noted, and tried again the next time. */
+function every(milliseconds: number, work: string, act: () => Promise<unknown>): void {
+  setInterval(() => void act().catch((problem: unknown) => note("work beside requests failed", { work, ...kindOf(problem) }, "error")), milliseconds).unref();
+}
+
 /** Seconds between looks at an empty queue. */
 const pollingIntervalSeconds = 1;
 
 export async function startJobs(): Promise<void> {
-  void findAhead(database(), new Date()).catch(() => undefined);
+  void findAhead(database(), new Date()).catch((problem: unknown) => note("work beside requests failed", { work: "looking ahead", ...kindOf(problem) }, "error"));
   const boss = await openQueues(settings().DATABASE_URL, { works: true });
   const take = <Kind extends keyof Jobs>(kind: Kind) =>
     boss.work<Jobs[Kind]>(kind, { pollingIntervalSeconds, batchSize: 1 }, async (jobs) => {
-      for (const job of jobs) await work[kind](job.data);
+      for (const job of jobs) {
+        try {
+          await work[kind](job.data);
+        } catch (problem) {
+          note("job failed", { kind, job: job.id, ...kindOf(problem) }, "error");
+          throw problem;
+        }
+      }
     });
   await take("mail");
   await take("pictures");
   await take("wikis");
   // Unlike a job it is not asked for: what is due depends on the time alone. A time that is missed is made up for by the next.
-  setInterval(() => void mailNews(database(), new Date(), newId).catch(() => undefined), newsEvery).unref();
+  every(newsEvery, "news by mail", () => mailNews(database(), new Date(), newId));
+  every(oldRowsEvery, "removing old rows", async () => {
+    const removed = await removeOldRows(database(), new Date());
+    if (Object.values(removed).some((count) => count > 0)) note("old rows removed", removed);
+  });
 }

@@ -63,7 +63,7 @@ export function saveAnswer({ zone, now, pageHref, entryHref }: SavingPlace, page
     case "bad title": return refused(`Nothing was saved. ${kept}`, { text: "A title has between 1 and 200 characters." });
     case "bad note": return refused(`Nothing was saved. ${kept}`, { text: "A note has at most 300 characters." });
     case "foreign files": return refused(`Nothing was saved. ${kept}`, { text: `${counted(problem.count, "picture or file does", "pictures or files do")} not belong to this wiki, or you may not see ${problem.count === 1 ? "it" : "them"}. Upload ${problem.count === 1 ? "it" : "them"} here, or take ${problem.count === 1 ? "it" : "them"} out.` });
-    case "title taken": return refused(`Nothing was saved. ${kept}`, { text: "A page with this title is there already: open it", href: pageHref(problem.pageId) });
+    case "title taken": return refused(`Nothing was saved. ${kept}`, problem.pageId === null ? { text: "This title is not free. Choose another." } : { text: "A page with this title is there already: open it", href: pageHref(problem.pageId) });
     case "stale": {
       const others = problem.since.map((entry) => ({
         text: `${entry.author ?? "Somebody"}, ${distance(entry.at, zone, now)}${entry.note ? `: ${entry.note}` : ""}${entryHref ? " (see what changed)" : ""}`,

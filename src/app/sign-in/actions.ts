@@ -4,11 +4,9 @@ import { redirect } from "next/navigation";
 import { after } from "next/server";
 import * as z from "zod";
 import { askForPasswordLink, passwordLinkMinutes } from "@/data/accounts/links";
-import { endSessions } from "@/data/accounts/own";
 import { auth } from "@/data/session/auth";
 import { addressHeader } from "@/data/session/client-address";
 import { guestContext } from "@/data/session/guest";
-import { requestContext } from "@/data/session/request";
 import { paths } from "@/ui/paths";
 import type { Answer } from "@/app/_parts/answers";
 
@@ -19,9 +17,8 @@ export async function signOut(): Promise<void> {
 
 /** Ends every session of the person, on every machine. */
 export async function signOutEverywhere(): Promise<void> {
-  const ctx = await requestContext();
-  if (ctx) await endSessions(ctx, "others");
-  await signOut();
+  await auth().api.revokeSessions({ headers: await headers() });
+  redirect(paths.signIn());
 }
 
 /** Has a link sent by which a new password is chosen. The answer is the same for every address, and comes before anything is looked up. */

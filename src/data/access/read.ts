@@ -3,7 +3,7 @@ import "server-only";
 import { and, eq, inArray, isNull } from "drizzle-orm";
 import { Ahead } from "@/core/access/ahead";
 import {
-  type Action, allows, type Closed, type Decision, mayAct, mayUse, type Person, type Place, type Power, type PowerRule, type Role, type Rule, Rulebook, type Who, whenClosed, whenIn,
+  type Action, allows, type Closed, type Decision, type Level, mayAct, mayUse, type Person, type Place, type Power, type PowerRule, type Role, type Rule, Rulebook, type Who, whenClosed, whenIn,
 } from "@/core/access/may";
 import { accessRule, page, wiki } from "../db/tables/wikis";
 import { course, enrolment } from "../db/tables/courses";
@@ -150,12 +150,21 @@ function toWho({ whoKind, whoPerson, whoGroup, whoDoor }: ReturnType<typeof whoC
 }
 
 /** Of the pages of one wiki, those that the person at `standpoint` may read. O(pages). */
-export async function readablePages<Row extends { id: string; ownerId: string | null }>(ctx: ContextIn, { courseId, assignmentId, wikiId, person }: Standpoint, pages: readonly Row[]): Promise<Row[]> {
+export async function readablePages<Row extends { id: string; ownerId: string | null }>(ctx: ContextIn, standpoint: Standpoint, pages: readonly Row[]): Promise<Row[]> {
+  const levels = await levelsOnPages(ctx, standpoint, pages);
+  return pages.filter(({ id }) => allows(levels.get(id)!, "read"));
+}
+
+/** What the person at `standpoint` may do on each of the pages of one wiki, by its id. O(pages). */
+export async function levelsOnPages(
+  ctx: ContextIn, { courseId, assignmentId, wikiId, person, closed }: Standpoint, pages: readonly { readonly id: string; readonly ownerId: string | null }[],
+): Promise<Map<string, Level>> {
   const book = await rulebookAt(ctx, courseId, [courseId, assignmentId, wikiId, ...pages.map((each) => each.id)]);
-  return pages.filter(({ id, ownerId }) => {
-    const { owns: _, ...asked } = person;
-    return allows(book.levelOf({ ...asked, ...ownership(ownerId, person.id) }, { course: courseId, assignment: assignmentId, wiki: wikiId, page: id }), "read");
-  });
+  const { owns: _, ...asked } = person;
+  return new Map(pages.map(({ id, ownerId }) => {
+    const decision = book.decide({ ...asked, ...ownership(ownerId, person.id) }, { course: courseId, assignment: assignmentId, wiki: wikiId, page: id });
+    return [id, whenClosed(decision, closed).level];
+  }));
 }
 
 /** What a page's belonging to one member means for a person's question; nothing if it belongs to all. */

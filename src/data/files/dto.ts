@@ -29,6 +29,15 @@ export interface FileLineDto extends FileDto {
   /** Whether earlier entries show it. */
   readonly isInHistory: boolean;
   readonly mayDescribe: boolean;
+  /** What was said of it before, newest first. */
+  readonly changes: readonly { readonly by: string; readonly at: Date; readonly before: FileOrigin; readonly after: FileOrigin }[];
+}
+
+/** What is said of a file. */
+export interface FileOrigin {
+  readonly name: string;
+  readonly source: string;
+  readonly licence: string;
 }
 
 export interface WikiFilesDto {

@@ -1,11 +1,12 @@
 /** Files for those who may read them: a file is read by whoever may read a page that shows it. */
 import "server-only";
 import { and, asc, desc, eq, gte, inArray, isNull, or, sql } from "drizzle-orm";
-import { isInstructor, readablePages, standAtPage, standAtWiki } from "../access/read";
+import { allows } from "@/core/access/may";
+import { isInstructor, levelsOnPages, standAtPage, standAtWiki } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { course } from "../db/tables/courses";
-import { file, fileUse, pictureSize, storedBytes } from "../db/tables/files";
+import { file, fileChange, fileUse, pictureSize, storedBytes } from "../db/tables/files";
 import { page } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
 import type { FileDto, FileKind, FileLineDto, WikiFilesDto } from "./dto";
@@ -77,7 +78,10 @@ export async function wikiFiles(ctx: ContextIn, courseId: string, wikiId: string
   const rows = await ctx.db.select({ ...shown, uploadedById: file.uploadedBy, uploadedBy: person.name, at: file.at }).from(file)
     .innerJoin(storedBytes, bytesOfFile).innerJoin(person, eq(person.id, file.uploadedBy)).where(and(eq(file.courseId, courseId), eq(file.wikiId, wikiId))).orderBy(desc(file.at), asc(file.id));
   const pages = await ctx.db.select({ id: page.id, title: page.title, ownerId: page.ownerId, removedAt: page.removedAt }).from(page).where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId)));
-  const readable = new Map((await readablePages(ctx, standpoint, pages)).map((each) => [each.id, each]));
+  const levels = await levelsOnPages(ctx, standpoint, pages);
+  const readable = new Map(pages.flatMap((each) => (allows(levels.get(each.id)!, "read") ? [[each.id, each] as const] : [])));
+  const changes = rows.length === 0 ? [] : await ctx.db.select({ fileId: fileChange.fileId, by: person.name, at: fileChange.at, before: fileChange.before, after: fileChange.after }).from(fileChange).innerJoin(person, eq(person.id, fileChange.byId))
+    .where(and(eq(fileChange.courseId, courseId), eq(fileChange.wikiId, wikiId))).orderBy(desc(fileChange.at));
   const uses = rows.length === 0 ? [] : await ctx.db.select({ fileId: fileUse.fileId, pageId: fileUse.pageId, stands: fileUse.stands }).from(fileUse)
     .where(and(eq(fileUse.courseId, courseId), inArray(fileUse.fileId, rows.map(({ id }) => id))));
   const runs = standpoint.person.role === "instructor";
@@ -85,7 +89,10 @@ export async function wikiFiles(ctx: ContextIn, courseId: string, wikiId: string
     const own = uses.filter(({ fileId, pageId }) => fileId === row.id && readable.has(pageId));
     if (!runs && own.length === 0 && row.uploadedById !== ctx.viewer.id) return [];
     const usedOn = own.filter(({ pageId, stands }) => stands && !readable.get(pageId)!.removedAt).map(({ pageId }) => ({ id: pageId, title: readable.get(pageId)!.title }));
-    return [{ ...row, usedOn, isInHistory: own.length > 0, mayDescribe: runs || row.uploadedById === ctx.viewer.id || (standpoint.person.isMember && standpoint.decision.level === "write") }];
+    // What a file is called and where it comes from is a part of every page that shows it: whoever may not write on one of them leaves it as it is.
+    const shownOn = uses.filter(({ fileId, stands }) => fileId === row.id && stands).map(({ pageId }) => levels.get(pageId) ?? "hidden");
+    const mayDescribe = (runs || row.uploadedById === ctx.viewer.id || standpoint.person.isMember) && [standpoint.decision.level, ...shownOn].every((level) => allows(level, "write"));
+    return [{ ...row, usedOn, isInHistory: own.length > 0, mayDescribe, changes: changes.filter(({ fileId }) => fileId === row.id).map(({ fileId: _, ...change }) => change) }];
   });
   return { wikiId, courseId, timeZone: place?.timeZone ?? "UTC", files, taken: await takenBy(ctx.db, courseId, wikiId), quota: wikiQuota };
 }

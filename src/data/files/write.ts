@@ -1,17 +1,18 @@
 /** Uploading files, and saying where they come from. */
 import "server-only";
+import { withoutLocation } from "@/core/files/location";
 import { typedText } from "@/core/text/typed";
 import { and, eq } from "drizzle-orm";
 import * as z from "zod";
 import { may, mayChangeCourse, mayUsePower, standAtPage, standAtWiki } from "../access/read";
-import { file, storedBytes } from "../db/tables/files";
+import { file, fileChange, storedBytes } from "../db/tables/files";
 import { askFor } from "../jobs/ask";
 import type { Context } from "../session/context";
 import type { FileProblem, Uploaded } from "./dto";
 import { mostPixels, wikiQuota, largestFile } from "./limits";
 import { measure } from "./pictures";
 import { filesNamed, takenBy, wikiFiles } from "./read";
-import { storeBytes, wholeBytes } from "./store";
+import { storeBytes, type Stored, wholeBytes } from "./store";
 
 const refused = (problem: FileProblem): Uploaded => ({ kind: "refused", problem });
 
@@ -40,7 +41,8 @@ export async function uploadFile(ctx: Context, given: Upload): Promise<Uploaded>
   const taken = wikiId === null ? 0 : await takenBy(ctx.db, courseId, wikiId);
   const room = wikiId === null ? largestFile.video : wikiQuota - taken;
   if (room <= 0) return refused({ code: "no room left", quota: wikiQuota, taken });
-  const stored = await storeBytes(ctx.db, body, { id: ctx.newId(), now: ctx.now, room });
+  const arrived = await storeBytes(ctx.db, body, { id: ctx.newId(), now: ctx.now, room });
+  const stored = await withoutItsPlace(ctx, arrived, room);
   if ("problem" in stored) return refused(stored.problem.code === "too large" && stored.problem.limit === room ? { code: "no room left", quota: wikiQuota, taken } : stored.problem);
   if (stored.kind === "image" && stored.isNew) {
     const size = await measure(await wholeBytes(ctx.db, stored.bytesId));
@@ -58,6 +60,16 @@ export async function uploadFile(ctx: Context, given: Upload): Promise<Uploaded>
   return { kind: "stored", file: (await filesNamed(ctx.db, courseId, [id]))[0]! };
 }
 
+/** A picture as it is kept: where it was taken is nobody's business. One that is known already has been looked at. */
+async function withoutItsPlace(ctx: Context, stored: Stored, room: number): Promise<Stored> {
+  if ("problem" in stored || stored.kind !== "image" || !stored.isNew) return stored;
+  const whole = await wholeBytes(ctx.db, stored.bytesId);
+  const cleaned = withoutLocation(whole);
+  if (cleaned === whole) return stored;
+  await ctx.db.delete(storedBytes).where(eq(storedBytes.id, stored.bytesId));
+  return storeBytes(ctx.db, new Blob([new Uint8Array(cleaned)]).stream(), { id: ctx.newId(), now: ctx.now, room });
+}
+
 async function whyNotUpload(ctx: Context, courseId: string, wikiId: string | null, pageId: string | null): Promise<FileProblem | null> {
   if (wikiId === null) return (await mayChangeCourse(ctx, courseId)) ? null : { code: "not found" };
   const standpoint = pageId === null ? await standAtWiki(ctx, courseId, wikiId) : await standAtPage(ctx, courseId, pageId);
@@ -70,12 +82,18 @@ const description = z.object({ name: fileName, source: line("Where it comes from
 
 /** Names a file anew, and says where it comes from and under which terms it may be shown. */
 export async function describeFile(ctx: Context, courseId: string, wikiId: string, fileId: string, input: z.input<typeof description>): Promise<Uploaded> {
-  const parsed = description.safeParse(input);
-  if (!parsed.success) return refused({ code: "bad input", message: parsed.error.issues[0]!.message });
   if (ctx.lookingAs) return refused({ code: "only looking" });
   const known = (await wikiFiles(ctx, courseId, wikiId))?.files.find(({ id }) => id === fileId);
   if (!known) return refused({ code: "not found" });
   if (!known.mayDescribe) return refused({ code: "may not write" });
-  await ctx.db.update(file).set(parsed.data).where(and(eq(file.courseId, courseId), eq(file.id, fileId)));
+  const parsed = description.safeParse(input);
+  if (!parsed.success) return refused({ code: "bad input", message: parsed.error.issues[0]!.message });
+  await ctx.db.transaction(async (tx) => {
+    const here = and(eq(file.courseId, courseId), eq(file.id, fileId));
+    const [before] = await tx.select({ name: file.name, source: file.source, licence: file.licence }).from(file).where(here).for("update");
+    if (!before || (before.name === parsed.data.name && before.source === parsed.data.source && before.licence === parsed.data.licence)) return;
+    await tx.update(file).set(parsed.data).where(here);
+    await tx.insert(fileChange).values({ courseId, id: ctx.newId(), fileId, wikiId, byId: ctx.viewer.id, at: ctx.now, before, after: parsed.data });
+  });
   return { kind: "stored", file: (await filesNamed(ctx.db, courseId, [fileId]))[0]! };
 }

@@ -171,6 +171,7 @@ export type SaveProblem =
   | { readonly code: "bad note" }
   /** The document shows files of another wiki, or such as the writer may not see. */
   | { readonly code: "foreign files"; readonly count: number }
-  | { readonly code: "title taken"; readonly pageId: string }
+  /** `pageId` null: the viewer may not read the page that has it. */
+  | { readonly code: "title taken"; readonly pageId: string | null }
   /** Others saved since the writer began; nothing was written. */
   | { readonly code: "stale"; readonly base: number; /** Where both changed the same. */ readonly leftOut: readonly LeftOut[]; readonly since: readonly { readonly number: number; readonly author: string | null; readonly at: Date; readonly note: string }[]; readonly both: ToSettle | null };

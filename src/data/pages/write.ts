@@ -221,7 +221,7 @@ async function answer(ctx: ContextIn, courseId: string, pageId: string, base: nu
   switch (recorded.kind) {
     case "recorded": return { kind: "saved", pageId, number: recorded.number };
     case "unchanged": return { kind: "unchanged", pageId, number: recorded.number };
-    case "title taken": return refused({ code: "title taken", pageId: recorded.pageId });
+    case "title taken": return refused({ code: "title taken", pageId: (await standAtPage(ctx, courseId, recorded.pageId)) ? recorded.pageId : null });
     case "stale": return stale(ctx, courseId, pageId, base, [], null);
     default: return recorded satisfies never;
   }

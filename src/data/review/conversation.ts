@@ -19,9 +19,9 @@ export interface ThreadDto extends SaidDto {
   readonly answers: readonly SaidDto[];
 }
 
-/** Of what was said within the work's period; an answer to something older begins a thread of its own. One query, for names. */
-export async function conversationOf(db: Queryable, { work, remarks, pages }: WikiWork): Promise<ThreadDto[]> {
-  const said = work.remarks.filter(({ at }) => work.from === undefined || at >= work.from);
+/** Of what was said, on pages that the viewer may read, within the work's period; an answer to something older begins a thread of its own. One query, for names. */
+export async function conversationOf(db: Queryable, { work, remarks, pages, hidden }: WikiWork): Promise<ThreadDto[]> {
+  const said = work.remarks.filter(({ at, page }) => !hidden.has(page) && (work.from === undefined || at >= work.from));
   const authors = [...new Set(said.map(({ author }) => author))];
   const names = new Map(authors.length === 0 ? [] : (await db.select({ id: person.id, name: person.name }).from(person).where(inArray(person.id, authors))).map(({ id, name }) => [id, name]));
   const threads = new Map<string, ThreadDto & { answers: SaidDto[] }>();

@@ -16,7 +16,7 @@ import { type Closed, closedTo } from "../access/past";
 import type { Context, ContextIn } from "../session/context";
 import { allTime } from "./period";
 import type { EntryRef } from "./entries";
-import { loadWork, type WikiWork } from "./work";
+import { hiddenTitle, loadWork, type WikiWork } from "./work";
 
 /** What was noticed in people's work, and in the wiki as a whole. */
 export type AnyFinding = Finding | WikiFinding;
@@ -88,7 +88,9 @@ async function wikiState(ctx: ContextIn, loaded: WikiWork, asked: ExpectedOfWiki
   const { pages, ofWiki, ofMembers: ofAll } = asked ?? (await expectedOf(ctx, courseId, loaded.assignmentId, wikiId, loaded.homePageId, members));
   const ofMembers = new Map([...ofAll].filter(([id]) => members.includes(id)));
   const withoutOrigin = new Map(pages.map(({ id, document, withOrigin }) => [id, picturesIn(document).filter((file) => !withOrigin.has(file)).length]));
-  return { unassignedWords, nearDue: { graph: linkGraph(pages, loaded.homePageId), withoutOrigin, ofWiki, ofMembers } };
+  const { promised, loose } = linkGraph(pages, loaded.homePageId);
+  const named = promised.map((each) => (each.by.every((id) => loaded.hidden.has(id)) ? { ...each, title: hiddenTitle } : each));
+  return { unassignedWords, nearDue: { graph: { promised: named, loose }, withoutOrigin, ofWiki, ofMembers } };
 }
 
 const reasonInput = typedText(500);

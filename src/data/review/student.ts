@@ -11,7 +11,7 @@ import { type MarkDto, marksIn } from "./marks";
 import { type OwnWordDto, ownWordsOf } from "./own-words";
 import type { Period } from "./period";
 import type { EntryRef } from "./entries";
-import { loadWork } from "./work";
+import { hiddenTitle, loadWork } from "./work";
 
 export interface StatementLineDto extends StatementLine {
   readonly pageTitle: string;
@@ -77,7 +77,8 @@ export async function findStatement(ctx: ContextIn, courseId: string, wikiId: st
   return {
     courseId, assignmentId: loaded.assignmentId, wikiId, groupName: loaded.name, timeZone: loaded.timeZone, dueAt: loaded.dueAt, member, figures: memberFigures(work, personId), sittings, byOthersSince: told.byOthersSince,
     members: reviewed ? loaded.members : [],
-    findings: found.filter(({ finding }) => membersIn(finding).includes(personId)), marks: marks.filter((mark) => mark.personId === personId), ownWords,
+    findings: found.filter(({ finding }) => membersIn(finding).includes(personId)), marks: marks.filter((mark) => mark.personId === personId),
+    ownWords: ownWords.map((each) => (each.entry && loaded.hidden.has(each.entry.pageId) ? { ...each, entry: { ...each.entry, title: hiddenTitle } } : each)),
     pages: [...pages].flatMap(([id, { title }]) => (touched.has(id) ? [{ id, title }] : [])),
   };
 }

@@ -3,9 +3,10 @@ import "server-only";
 import { and, asc, eq, isNull, lt } from "drizzle-orm";
 import type { Thresholds } from "@/core/credit/findings";
 import type { Deed, GroupWork, Remark } from "@/core/credit/work";
+import type { Role } from "@/core/access/may";
 import { wallClockAt } from "@/core/time/zone";
 import { givenToAssistant } from "../access/people";
-import { roleOn } from "../access/read";
+import { readablePages, roleOn, standAtWiki } from "../access/read";
 import { course } from "../db/tables/courses";
 import { assignment, comment, page, wiki } from "../db/tables/wikis";
 import { guestsOfCourse } from "../doors/guests";
@@ -40,7 +41,12 @@ export interface WikiWork {
   readonly pages: ReadonlyMap<string, { readonly title: string; readonly isRemoved: boolean }>;
   readonly remarks: ReadonlyMap<string, { readonly body: string; readonly parentId: string | null }>;
   readonly guests: ReadonlySet<string>;
+  /** Pages that the viewer may not read: what was done there counts, and neither their titles nor what was said there are told. */
+  readonly hidden: ReadonlySet<string>;
 }
+
+/** What is told in the place of the title of a page that the viewer may not read. */
+export const hiddenTitle = "A page that is hidden from you";
 
 /**
  * The work of a wiki for whoever may review it, or for one of its members: null for anybody else. Reads the figures of all
@@ -63,10 +69,11 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
     mergedAccounts(ctx.db, courseId),
     ctx.db.select({ id: comment.id, pageId: comment.pageId, parentId: comment.parentId, author: comment.authorId, at: comment.at, body: comment.body }).from(comment)
       .where(and(eq(comment.courseId, courseId), eq(comment.wikiId, wikiId), isNull(comment.withdrawnAt), until ? lt(comment.at, until) : undefined)).orderBy(asc(comment.at)),
-    ctx.db.select({ id: page.id, title: page.title, removedAt: page.removedAt }).from(page).where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId))).orderBy(asc(page.position), asc(page.title)),
+    ctx.db.select({ id: page.id, title: page.title, removedAt: page.removedAt, ownerId: page.ownerId }).from(page).where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId))).orderBy(asc(page.position), asc(page.title)),
     guestsOfCourse(ctx.db, courseId),
   ]);
   if (who === "members" && !isReviewer && !all.some(({ id }) => id === ctx.viewer.id)) return null;
+  const hidden = await hiddenFrom(ctx, role, found, pages);
   const rows = until ? known.filter(({ ref: { at } }) => at < until) : known;
   const shared = new Map(coWritten.map((each) => [`${each.pageId} ${each.number}`, each.with]));
   const countsAs = (id: string) => merged.get(id) ?? id;
@@ -85,11 +92,19 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
     work: {
       members: members.map(({ id }) => id), deeds, remarks, dueAt: found.dueAt.getTime(), dayOf: dayIn(found.timeZone), ...(from ? { from: from.getTime() } : {}),
     },
-    refs: new Map(rows.map(({ ref }) => [ref.rev, ref])),
-    pages: new Map(pages.map(({ id, title, removedAt }) => [id, { title, isRemoved: removedAt !== null }])),
-    remarks: new Map(said.map(({ id, body, parentId }) => [id, { body, parentId }])),
-    guests,
+    refs: new Map(rows.map(({ ref }) => [ref.rev, hidden.has(ref.pageId) ? { ...ref, title: hiddenTitle, note: "" } : ref])),
+    pages: new Map(pages.map(({ id, title, removedAt }) => [id, { title: hidden.has(id) ? hiddenTitle : title, isRemoved: removedAt !== null }])),
+    remarks: new Map(said.map(({ id, body, parentId, pageId }) => [id, { body: hidden.has(pageId) ? "" : body, parentId }])),
+    guests, hidden,
   };
+}
+
+/** Those of a wiki's pages that the viewer may not read. */
+async function hiddenFrom(ctx: ContextIn, role: Role, { courseId, wikiId }: { courseId: string; wikiId: string }, pages: readonly { readonly id: string; readonly ownerId: string | null }[]): Promise<Set<string>> {
+  if (role === "instructor") return new Set();
+  const standpoint = await standAtWiki(ctx, courseId, wikiId);
+  const readable = new Set((standpoint ? await readablePages(ctx, standpoint, pages) : []).map(({ id }) => id));
+  return new Set(pages.flatMap(({ id }) => (readable.has(id) ? [] : [id])));
 }
 
 /** Days by the course's clocks; the same moment is asked about for many figures. */

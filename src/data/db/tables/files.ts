@@ -1,7 +1,7 @@
 /** Files: their bytes by content, what they are called in a wiki, and which pages show them. */
 import { sql } from "drizzle-orm";
-import { boolean, foreignKey, index, integer, pgTable, primaryKey, text, uniqueIndex } from "drizzle-orm/pg-core";
-import type { FileKind } from "../../files/dto";
+import { boolean, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex } from "drizzle-orm/pg-core";
+import type { FileKind, FileOrigin } from "../../files/dto";
 import { bytes, instant } from "./columns";
 import { person } from "./accounts";
 import { course } from "./courses";
@@ -50,6 +50,22 @@ export const file = pgTable("file", {
 }, (table) => [
   primaryKey({ columns: [table.courseId, table.id] }),
   index("file_by_wiki").on(table.courseId, table.wikiId, table.at),
+]);
+
+/** What was said of files before: never changed, and deleted with nothing but the course. */
+export const fileChange = pgTable("file_change", {
+  courseId: text("course_id").notNull(),
+  id: text().notNull(),
+  fileId: text("file_id").notNull(),
+  wikiId: text("wiki_id").notNull(),
+  byId: text("by_id").notNull().references(() => person.id),
+  at: instant("at").notNull(),
+  before: jsonb().$type<FileOrigin>().notNull(),
+  after: jsonb().$type<FileOrigin>().notNull(),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.id] }),
+  foreignKey({ columns: [table.courseId, table.fileId], foreignColumns: [file.courseId, file.id] }),
+  index("file_change_by_wiki").on(table.courseId, table.wikiId, table.at),
 ]);
 
 /** Which pages have shown a file, and which do now: who may read one of them may read the file. */

@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { FileLineDto } from "@/data/files/dto";
 import type { WritingPlace } from "@/ui/editor/place";
 import { paths } from "@/ui/paths";
+import { counted } from "@/ui/words/counts";
 import { fileSize } from "@/ui/words/sizes";
 import { distance } from "@/ui/words/times";
 
@@ -47,7 +48,7 @@ export function FileTable({ files, courseId, zone, now, describe }: Props) {
                 <td className="number">{fileSize(file.size)}{file.width && <small>{file.width} × {file.height}</small>}</td>
                 <td>{file.uploadedBy}<small>{distance(file.at, zone, now)}</small></td>
                 <td>{file.usedOn.length > 0 ? file.usedOn.map(({ id, title }, at) => <span key={id}>{at > 0 && ", "}<Link href={paths.page(courseId, id)}>{title}</Link></span>) : <span className="quiet">{file.isInHistory ? "nowhere now; in earlier entries" : "nowhere"}</span>}</td>
-                <td>{file.mayDescribe && describe ? <OriginFields key={`${file.source} ${file.licence}`} file={file} describe={describe} /> : [file.source, file.licence].filter(Boolean).join(". ") || <span className="quiet">nobody said</span>}</td>
+                <td>{file.mayDescribe && describe ? <OriginFields key={`${file.source} ${file.licence}`} file={file} describe={describe} /> : [file.source, file.licence].filter(Boolean).join(". ") || <span className="quiet">nobody said</span>}{file.changes.length > 0 && <FileChanges changes={file.changes} zone={zone} now={now} />}</td>
               </tr>
             ))}
           </tbody>
@@ -55,6 +56,16 @@ export function FileTable({ files, courseId, zone, now, describe }: Props) {
         {rows.length === 0 && <p className="quiet" style={{ padding: 16 }}>No file is such.</p>}
       </div>
     </>
+  );
+}
+
+/** What was said of a file before, and who changed it. */
+function FileChanges({ changes, zone, now }: { changes: FileLineDto["changes"]; zone: string; now: Date }) {
+  const told = ({ name, source, licence }: FileLineDto["changes"][number]["before"]) => [name, source || "no source", licence || "no licence"].join(", ");
+  return (
+    <details className="quiet"><summary>Changed {counted(changes.length, "time")}</summary>
+      <ul className="plain-list">{changes.map(({ by, at, before, after }, index) => <li key={index}>{by}, {distance(at, zone, now)}: {told(before)} → {told(after)}</li>)}</ul>
+    </details>
   );
 }
 
