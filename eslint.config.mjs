@@ -27,5 +27,9 @@ export default defineConfig([
     },
   },
   { files: ["src/{core,data,commands,jobs}/**/*.ts", "tests/**/*.ts", "bench/**/*.ts"], rules: noComponents },
+  {
+    files: ["src/**/*.tsx"], ignores: ["src/ui/frame/Link.tsx"],
+    rules: { "no-restricted-imports": ["error", { paths: [{ name: "next/link", message: "Take the Link of src/ui/frame: it fetches nothing ahead." }] }] },
+  },
   { files: ["src/commands/**", "src/core/cli.ts", "bench/**"], rules: { "no-console": "off" } },
 ]);

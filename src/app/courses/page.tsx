@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import type { Metadata } from "next";
 import { mayMakeCourses, myCourses } from "@/data/courses/read";
 import { paths } from "@/ui/paths";

@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { roomRequest } from "@/data/session/door";
 import { paths } from "@/ui/paths";
 import { Library } from "@/ui/theme/Library";

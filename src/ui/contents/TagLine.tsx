@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 
 /** A page's tags, each leading to the pages that have it. Nothing for none. */
 export function TagLine({ tags, hrefOf }: { tags: readonly string[]; hrefOf: (tag: string) => string }) {

@@ -1,5 +1,5 @@
 /** Text inside its marks. */
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import type { ReactNode } from "react";
 import { aside, copiedAs } from "@/core/document/copied";
 import type { DocumentMark } from "@/core/document/model";

@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import type { ComponentProps } from "react";
 import { type ButtonLooks, buttonClass } from "./Button";
 

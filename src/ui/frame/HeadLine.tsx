@@ -3,7 +3,7 @@
  * The one line across the top: the place as a trail, each step of which opens the list of its siblings, and at its end
  * who is signed in. On small screens the trail shows the last two steps.
  */
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { lazy, Suspense, useState } from "react";
 import { Chevron } from "./Chevron";
 

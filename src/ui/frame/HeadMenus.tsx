@@ -4,7 +4,7 @@ import ListSubheader from "@mui/material/ListSubheader";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import { useColorScheme } from "@mui/material/styles";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { forgetDrafts } from "../editor/draft-store";
 import { showKeys } from "../keys/KeysHere";
 import { paths } from "../paths";

@@ -1,5 +1,5 @@
 "use client";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import type { ComponentProps } from "react";
 import { useGo } from "./going";
 import { isPlainClick } from "./plain-click";

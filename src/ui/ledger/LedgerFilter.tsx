@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import type { AskedFilter } from "@/data/ledger/dto";
 import { ledgerActWords } from "../words/ledger";
 

@@ -1,5 +1,5 @@
 /** The lines of a ledger, folded into sittings. */
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { foldSittings } from "@/core/credit/sittings";
 import type { LedgerLineDto } from "@/data/ledger/dto";
 import { Author } from "../authors/AuthorMark";

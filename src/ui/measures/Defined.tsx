@@ -1,5 +1,5 @@
 "use client";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { type FocusEvent, type KeyboardEvent, lazy, type ReactNode, Suspense, useEffect, useId, useRef, useState } from "react";
 
 // Loaded when a definition is first looked at.

@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { shortestPassword } from "@/core/account/password";
 import { findInvitation } from "@/data/people/invitations";
 import { guestContext } from "@/data/session/guest";

@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import type { OpenedDto, OpenedPageDto } from "@/data/doors/dto";
 import { DocumentView } from "@/ui/document/DocumentView";
 import { paths } from "@/ui/paths";

@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { shortestPassword } from "@/core/account/password";
 import { findLink } from "@/data/accounts/links";
 import { guestContext } from "@/data/session/guest";

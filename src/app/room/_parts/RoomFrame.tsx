@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import type { RoomInsideDto } from "@/data/doors/dto";
 import { TimeLeft } from "@/ui/doors/TimeLeft";
 import { paths } from "@/ui/paths";

@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { redirect } from "next/navigation";
 import { pagesInRoom } from "@/data/doors/outside";
 import { roomRequest } from "@/data/session/door";

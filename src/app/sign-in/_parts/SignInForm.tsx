@@ -1,6 +1,6 @@
 "use client";
 import TextField from "@mui/material/TextField";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { Button } from "@/ui/forms/Button";

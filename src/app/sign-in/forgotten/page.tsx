@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { paths } from "@/ui/paths";
 import { AddressForm } from "./AddressForm";
 

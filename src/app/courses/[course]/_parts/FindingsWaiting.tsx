@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { findingsWaiting } from "@/data/review/class-findings";
 import type { Context } from "@/data/session/context";
 import { paths } from "@/ui/paths";

@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import type { DeskDto } from "@/data/desk/dto";
 import { happeningHref, happeningWords } from "@/ui/news/happening";
 import { paths } from "@/ui/paths";

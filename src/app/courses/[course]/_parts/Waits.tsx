@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { Suspense } from "react";
 import type { CourseDto } from "@/data/courses/dto";
 import type { DeskDto } from "@/data/desk/dto";

@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { isMet } from "@/core/assignment/expected";
 import type { ExpectedDto } from "@/data/assignments/dto";
 import { paths } from "@/ui/paths";

@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import type { EntryDto } from "@/data/ledger/read";
 import type { StatementDto } from "@/data/review/student";
 import { wikiLinks } from "@/ui/document/reading";

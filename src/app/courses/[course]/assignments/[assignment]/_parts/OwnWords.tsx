@@ -1,6 +1,6 @@
 "use client";
 import TextField from "@mui/material/TextField";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { useState } from "react";
 import type { OwnWordDto } from "@/data/review/own-words";
 import { Button } from "@/ui/forms/Button";

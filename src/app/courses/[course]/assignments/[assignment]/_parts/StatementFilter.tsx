@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import type { StatementDto } from "@/data/review/student";
 import type { Shown } from "./statement-lines";
 

@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
 import { findCourse } from "@/data/courses/read";
 import { linksOf } from "@/data/doors/links";

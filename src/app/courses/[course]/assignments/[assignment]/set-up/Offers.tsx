@@ -1,5 +1,5 @@
 "use client";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import type { OfferDto } from "@/data/assignments/offers";
 import { Said } from "@/ui/forms/Said";
 import { useAct } from "@/ui/forms/useAct";

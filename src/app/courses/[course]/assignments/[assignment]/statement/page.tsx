@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
 import { readableWikis } from "@/data/assignments/read";
 import { myFeedback, noteSeen } from "@/data/review/feedback";

@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { Fragment } from "react";
 import type { WikiDto } from "@/data/pages/dto";
 import { LinkButton } from "@/ui/forms/LinkButton";

@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import type { PassageDto } from "@/data/comments/dto";
 import type { CommentDto, PageDto } from "@/data/pages/dto";
 import { passageAnchor } from "@/ui/document/reading";

@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
 import { compareStates, sinceLastVisit, statesOf, type StepDto } from "@/data/ledger/states";
 import { findPage } from "@/data/pages/read";

@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { notFound, redirect } from "next/navigation";
 import { emptyDocument } from "@/core/document/model";
 import { identifyBlocks } from "@/core/document/parse";

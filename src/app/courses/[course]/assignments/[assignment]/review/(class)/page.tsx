@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { cookies } from "next/headers";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
 import * as z from "zod";
 import { wallClockAt } from "@/core/time/zone";

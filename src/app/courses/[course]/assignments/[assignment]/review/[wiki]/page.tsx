@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
 import { isInstructor } from "@/data/access/read";
 import { feedbackOn } from "@/data/review/feedback";

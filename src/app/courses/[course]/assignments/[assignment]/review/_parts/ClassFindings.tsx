@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { Suspense } from "react";
 import type { GroupFindingsDto } from "@/data/review/class-findings";
 import { paths } from "@/ui/paths";

@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import type { EvidenceDto, EvidenceLineDto } from "@/data/review/dto";
 import { Author } from "@/ui/authors/AuthorMark";
 import { Late } from "@/ui/ledger/Late";

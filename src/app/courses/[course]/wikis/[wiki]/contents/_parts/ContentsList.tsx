@@ -1,6 +1,6 @@
 "use client";
 import { DndContext, type DragEndEvent, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from "@dnd-kit/core";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Spot } from "@/core/contents/order";

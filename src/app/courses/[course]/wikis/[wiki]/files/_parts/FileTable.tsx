@@ -1,5 +1,5 @@
 "use client";
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import { useState } from "react";
 import type { FileLineDto } from "@/data/files/dto";
 import type { WritingPlace } from "@/ui/editor/place";

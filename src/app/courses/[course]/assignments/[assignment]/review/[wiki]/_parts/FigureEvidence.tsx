@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import type { FigureEvidenceDto } from "@/data/review/group";
 import { Author } from "@/ui/authors/AuthorMark";
 import { LinkButton } from "@/ui/forms/LinkButton";

@@ -1,4 +1,4 @@
-import Link from "next/link";
+import { Link } from "@/ui/frame/Link";
 import type { GroupDto } from "@/data/review/group";
 import { Author, authorFill } from "@/ui/authors/AuthorMark";
 import { paths } from "@/ui/paths";
