@@ -3,6 +3,7 @@ import { KeysHere } from "@/ui/keys/KeysHere";
 import type { Context } from "@/data/session/context";
 import { signOut, signOutEverywhere } from "../sign-in/actions";
 import { stopLooking } from "./looking";
+import { siblings } from "./siblings";
 
 interface Props {
   readonly ctx: Context;
@@ -21,7 +22,7 @@ export function Frame({ ctx, trail, children }: Props) {
           <form action={stopLooking.bind(null, lookingAs.courseId)}><button type="submit" className="plain-button">Stop looking</button></form>
         </aside>
       )}
-      <HeadLine trail={trail} me={(lookingAs?.by ?? viewer).name} actions={{ signOut, signOutEverywhere }} />
+      <HeadLine trail={trail} me={(lookingAs?.by ?? viewer).name} actions={{ signOut, signOutEverywhere, siblings }} />
       <KeysHere />
       <main id="main" tabIndex={-1}>{children}</main>
       {lookingAs && <div className="looking-edge" aria-hidden="true" />}

@@ -2,6 +2,8 @@
 import * as z from "zod";
 import { findFile } from "@/data/files/read";
 import { sendBytes } from "@/data/files/store";
+import { dropPieces, pieceInput, takePiece } from "@/data/files/pieces";
+import { pieceSize } from "@/data/files/limits";
 import { uploadFile } from "@/data/files/write";
 import type { Context, ContextIn } from "@/data/session/context";
 import { fileProblem } from "@/ui/words/files";
@@ -54,11 +56,45 @@ export function partAsked(header: string | null, size: number): [from: number, t
 /** Takes a file in whose bytes are the request's body, under the name that its header tells. */
 export async function uploadResponse(request: Request, ctx: Context | null, place: { courseId: string; wikiId: string | null; pageId: string | null }): Promise<Response> {
   if (!ctx) return nothing();
+  if (request.headers.has("x-upload")) return pieceResponse(request, ctx, place);
   const name = nameTold(request.headers.get("x-file-name"));
   if (name === null || !request.body) return Response.json({ kind: "refused", text: fileProblem({ code: "empty" }) }, { status: 400 });
   const uploaded = await uploadFile(ctx, { ...place, name, body: request.body });
   if (uploaded.kind === "stored") return Response.json(uploaded);
   return Response.json({ kind: "refused", text: fileProblem(uploaded.problem) }, { status: uploaded.problem.code === "not found" ? 404 : 422 });
+}
+
+/** Takes in one piece of a large file, or lets go of what has arrived of it. */
+async function pieceResponse(request: Request, ctx: Context, place: { courseId: string; wikiId: string | null; pageId: string | null }): Promise<Response> {
+  const { headers } = request;
+  const told = pieceInput.safeParse({ upload: headers.get("x-upload"), from: headers.get("x-upload-from") ?? 0, total: headers.get("x-upload-total") ?? 1 });
+  const name = nameTold(headers.get("x-file-name"));
+  if (!told.success || name === null) return Response.json({ kind: "refused", text: fileProblem({ code: "cut off" }) }, { status: 400 });
+  if (request.method === "DELETE") {
+    await dropPieces(ctx, { ...place, upload: told.data.upload });
+    return new Response(null, { status: 204 });
+  }
+  const content = await bodyOf(request, pieceSize);
+  if (!content) return Response.json({ kind: "refused", text: fileProblem({ code: "cut off" }) }, { status: 400 });
+  const taken = await takePiece(ctx, { ...place, ...told.data, name, content });
+  if (taken.kind !== "refused") return Response.json(taken);
+  return Response.json({ kind: "refused", text: fileProblem(taken.problem) }, { status: taken.problem.code === "not found" ? 404 : 422 });
+}
+
+/** A request's body, of at most so many bytes; null: it is longer, or broke off. */
+async function bodyOf(request: Request, most: number): Promise<Uint8Array | null> {
+  const parts: Uint8Array[] = [];
+  let size = 0;
+  try {
+    for await (const part of request.body ?? []) {
+      size += part.length;
+      if (size > most) return null;
+      parts.push(part);
+    }
+  } catch {
+    return null;
+  }
+  return Buffer.concat(parts);
 }
 
 function nameTold(header: string | null): string | null {

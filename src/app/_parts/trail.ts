@@ -48,17 +48,18 @@ export async function reviewTrail(ctx: Context, courseId: string, assignmentId: 
   ];
 }
 
-export async function wikiTrail(ctx: Context, wiki: WikiDto): Promise<TrailStep[]> {
-  const wikis = await wikiNames(ctx, wiki.courseId, wiki.assignmentId);
+/** The way to a wiki. What stands beside its steps is asked for when their lists are opened: a page is read often, and they rarely. */
+export function wikiTrail({ courseId, courseTitle, assignmentId, assignmentTitle, wikiId, name }: WikiDto): TrailStep[] {
   return [
-    ...(await assignmentTrail(ctx, wiki.courseId, wiki.assignmentId)),
-    ...step("Wikis", wikis.map(({ id, name }) => ({ id, label: name })), wiki.wikiId, (id) => paths.wiki(wiki.courseId, id)),
+    { label: courseTitle, href: paths.course(courseId), siblingsAre: "Courses", siblingsFrom: { of: "course", here: courseId } },
+    { label: assignmentTitle, href: paths.assignment(courseId, assignmentId), siblingsAre: "Assignments", siblingsFrom: { of: "assignment", courseId, here: assignmentId } },
+    { label: name, href: paths.wiki(courseId, wikiId), siblingsAre: "Wikis", siblingsFrom: { of: "wiki", courseId, assignmentId, here: wikiId } },
   ];
 }
 
-export async function pageTrail(ctx: Context, wiki: WikiDto, pageId: string): Promise<TrailStep[]> {
+export function pageTrail(wiki: WikiDto, pageId: string): TrailStep[] {
   return [
-    ...(await wikiTrail(ctx, wiki)),
+    ...wikiTrail(wiki),
     ...step("Pages", wiki.contents.map(({ id, title }) => ({ id, label: title })), pageId, (id) => paths.page(wiki.courseId, id)),
   ];
 }

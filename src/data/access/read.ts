@@ -1,11 +1,12 @@
 /** Access as the data layer asks for it: the place, the person and the rules are loaded, the core decides. */
 import "server-only";
-import { and, eq, inArray, isNull } from "drizzle-orm";
+import { and, eq, inArray, isNull, or, sql } from "drizzle-orm";
 import { Ahead } from "@/core/access/ahead";
 import {
   type Action, allows, type Closed, type Decision, type Level, mayAct, mayUse, type Person, type Place, type Power, type PowerRule, type Role, type Rule, Rulebook, type Who, whenClosed, whenIn,
 } from "@/core/access/may";
-import { accessRule, page, wiki } from "../db/tables/wikis";
+import { person } from "../db/tables/accounts";
+import { accessRule, assignment, page, wiki } from "../db/tables/wikis";
 import { course, enrolment } from "../db/tables/courses";
 import type { ContextIn, Door } from "../session/context";
 import { onceADrawing } from "../session/once";
@@ -23,8 +24,25 @@ export interface Standpoint {
   /** The rules at the place and above it, from now on, by the course's clocks. */
   readonly ahead: Ahead;
   readonly decision: Decision;
+  /** The wiki, as it was read with the standpoint. */
+  readonly wiki: WikiRow;
+  /** The names of those who made the rules at the place and above it, by the rules' ids. */
+  readonly makers: ReadonlyMap<string, string>;
   /** Why nobody changes anything here any more; null: it is open. */
   readonly closed: Closed | null;
+}
+
+/** What is asked of a wiki with each standpoint: all that its screens say of it besides its pages. */
+export interface WikiRow {
+  readonly name: string;
+  readonly groupId: string | null;
+  readonly personId: string | null;
+  readonly homePageId: string | null;
+  readonly timeZone: string;
+  readonly courseTitle: string;
+  readonly assignmentTitle: string;
+  readonly dueAt: Date;
+  readonly commentsOn: boolean;
 }
 
 /** The viewer's role on the course, or null if they are not on it. */
@@ -56,41 +74,58 @@ export const standAtPage = onceADrawing(async (ctx: ContextIn, courseId: string,
   return found ? stand(ctx, courseId, found.wikiId, found) : null;
 });
 
+const wikiColumns = {
+  assignmentId: wiki.assignmentId, setAsideAt: wiki.setAsideAt, archivedAt: course.archivedAt, name: wiki.name, groupId: wiki.groupId, personId: wiki.personId, homePageId: wiki.homePageId, timeZone: course.timeZone,
+  courseTitle: course.title, assignmentTitle: assignment.title, dueAt: assignment.dueAt, commentsOn: assignment.commentsOn,
+};
+const assignmentOfWiki = and(eq(assignment.courseId, wiki.courseId), eq(assignment.id, wiki.assignmentId));
+
 async function stand(ctx: ContextIn, courseId: string, wikiId: string, at: { readonly id: string; readonly ownerId: string | null } | null): Promise<Standpoint | null> {
   if (!isWithinLook(ctx, courseId)) return null;
   if (ctx.door) return standAtDoor(ctx, ctx.door, courseId, wikiId, at);
-  const pageId = at?.id ?? null;
-  const [found] = await ctx.db
-    .select({
-      assignmentId: wiki.assignmentId, role: enrolment.role, setAsideAt: wiki.setAsideAt, archivedAt: course.archivedAt,
-      isMember: memberOfWiki(ctx), isGiven: givenToAssistant(ctx.viewer.id), groups: groupsOf(wiki.courseId, ctx.viewer.id, ctx.now), timeZone: course.timeZone,
-    })
-    .from(wiki)
-    .innerJoin(course, eq(course.id, wiki.courseId))
-    .innerJoin(enrolment, and(eq(enrolment.courseId, wiki.courseId), eq(enrolment.personId, ctx.viewer.id), isNull(enrolment.leftAt)))
-    .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
+  const found = await seatAt(ctx, courseId, wikiId);
   if (!found || (found.setAsideAt && found.role !== "instructor")) return null;
   const person: Person = { id: ctx.viewer.id, role: found.role, isMember: found.isMember, isGiven: found.isGiven, groups: found.groups, ...ownership(at?.ownerId ?? null, ctx.viewer.id) };
-  return standing(ctx, { courseId, wikiId, pageId, ...found }, person);
+  return standing(ctx, { courseId, wikiId, pageId: at?.id ?? null, ...found }, person);
 }
+
+/** Who the viewer is at a wiki, and what the wiki is; undefined: they are not on its course. */
+const seatAt = onceADrawing(async (ctx: ContextIn, courseId: string, wikiId: string) => {
+  const [found] = await ctx.db
+    .select({ ...wikiColumns, role: enrolment.role, isMember: memberOfWiki(ctx), isGiven: givenToAssistant(ctx.viewer.id), groups: groupsOf(wiki.courseId, ctx.viewer.id, ctx.now) })
+    .from(wiki)
+    .innerJoin(course, eq(course.id, wiki.courseId))
+    .innerJoin(assignment, assignmentOfWiki)
+    .innerJoin(enrolment, and(eq(enrolment.courseId, wiki.courseId), eq(enrolment.personId, ctx.viewer.id), isNull(enrolment.leftAt)))
+    .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
+  return found;
+});
 
 /** The same for somebody without an account: the rules about their door decide, and nothing that is asked about people on the course. */
 async function standAtDoor(ctx: ContextIn, door: Door, courseId: string, wikiId: string, at: { readonly id: string } | null): Promise<Standpoint | null> {
   if (door.courseId !== courseId) return null;
-  const [found] = await ctx.db.select({ assignmentId: wiki.assignmentId, setAsideAt: wiki.setAsideAt, archivedAt: course.archivedAt, timeZone: course.timeZone })
-    .from(wiki).innerJoin(course, eq(course.id, wiki.courseId)).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId), isNull(wiki.setAsideAt)));
+  const [found] = await ctx.db.select(wikiColumns).from(wiki).innerJoin(course, eq(course.id, wiki.courseId)).innerJoin(assignment, assignmentOfWiki).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId), isNull(wiki.setAsideAt)));
   return found ? standing(ctx, { courseId, wikiId, pageId: at?.id ?? null, ...found }, { id: ctx.viewer.id, role: "guest", isMember: false, door: door.id }) : null;
 }
 
-type Where = Pick<Standpoint, "courseId" | "assignmentId" | "wikiId" | "pageId"> & { readonly archivedAt: Date | null; readonly setAsideAt: Date | null; readonly timeZone: string };
+type Where = Pick<Standpoint, "courseId" | "assignmentId" | "wikiId" | "pageId"> & WikiRow & { readonly archivedAt: Date | null; readonly setAsideAt: Date | null };
 
-async function standing(ctx: ContextIn, { courseId, assignmentId, wikiId, pageId, archivedAt, setAsideAt, timeZone }: Where, person: Person): Promise<Standpoint | null> {
+async function standing(ctx: ContextIn, { courseId, assignmentId, wikiId, pageId, archivedAt, setAsideAt, ...wikiRow }: Where, person: Person): Promise<Standpoint | null> {
   const place: Place = { course: courseId, assignment: assignmentId, wiki: wikiId, ...(pageId ? { page: pageId } : {}) };
-  const ahead = new Ahead(await rulesAt(ctx.db, courseId, Object.values(place)), timeZone, ctx.now.getTime());
+  const { ahead, makers } = await rulesOfWiki(ctx, courseId, assignmentId, wikiId, wikiRow.timeZone);
   const closed = archivedAt ? "archived" : setAsideAt ? "set aside" : null;
   const decision = whenClosed(ahead.now.decide(person, place), closed);
-  return allows(decision.level, "read") ? { courseId, assignmentId, wikiId, pageId, person, place, ahead, decision, closed } : null;
+  return allows(decision.level, "read") ? { courseId, assignmentId, wikiId, pageId, person, place, ahead, decision, wiki: wikiRow, makers, closed } : null;
 }
+
+/** The rules in force at a wiki, above it, and on each of its pages: read once for all that is asked about it while a page is drawn. */
+const rulesOfWiki = onceADrawing(async (ctx: ContextIn, courseId: string, assignmentId: string, wikiId: string, timeZone: string) => {
+  const rows = await ctx.db.select({ rule: accessRule, maker: person.name }).from(accessRule).leftJoin(person, eq(person.id, accessRule.madeBy))
+    .where(and(eq(accessRule.courseId, courseId), isNull(accessRule.endedAt), or(
+      inArray(accessRule.place, [courseId, assignmentId, wikiId]), sql`${accessRule.place} in (select p.id from ${page} p where p.course_id = ${courseId} and p.wiki_id = ${wikiId})`,
+    )));
+  return { ahead: new Ahead(rows.map(({ rule }) => toRule(rule)), timeZone, ctx.now.getTime()), makers: new Map(rows.map(({ rule, maker }) => [rule.id, maker ?? ""])) };
+});
 
 /** Whether the viewer runs a course that has not been archived: what changes anything asks this. */
 export async function mayChangeCourse(ctx: ContextIn, courseId: string): Promise<boolean> {
@@ -150,16 +185,15 @@ function toWho({ whoKind, whoPerson, whoGroup, whoDoor }: ReturnType<typeof whoC
 }
 
 /** Of the pages of one wiki, those that the person at `standpoint` may read. O(pages). */
-export async function readablePages<Row extends { id: string; ownerId: string | null }>(ctx: ContextIn, standpoint: Standpoint, pages: readonly Row[]): Promise<Row[]> {
-  const levels = await levelsOnPages(ctx, standpoint, pages);
+export function readablePages<Row extends { id: string; ownerId: string | null }>(standpoint: Standpoint, pages: readonly Row[]): Row[] {
+  const levels = levelsOnPages(standpoint, pages);
   return pages.filter(({ id }) => allows(levels.get(id)!, "read"));
 }
 
 /** What the person at `standpoint` may do on each of the pages of one wiki, by its id. O(pages). */
-export async function levelsOnPages(
-  ctx: ContextIn, { courseId, assignmentId, wikiId, person, closed }: Standpoint, pages: readonly { readonly id: string; readonly ownerId: string | null }[],
-): Promise<Map<string, Level>> {
-  const book = await rulebookAt(ctx, courseId, [courseId, assignmentId, wikiId, ...pages.map((each) => each.id)]);
+export function levelsOnPages(
+  { courseId, assignmentId, wikiId, person, closed, ahead: { now: book } }: Standpoint, pages: readonly { readonly id: string; readonly ownerId: string | null }[],
+): Map<string, Level> {
   const { owns: _, ...asked } = person;
   return new Map(pages.map(({ id, ownerId }) => {
     const decision = book.decide({ ...asked, ...ownership(ownerId, person.id) }, { course: courseId, assignment: assignmentId, wiki: wikiId, page: id });

@@ -1,26 +1,20 @@
 /** What somebody may do, as facts: the words are chosen where it is shown. */
 import "server-only";
-import { and, eq } from "drizzle-orm";
 import type { Person } from "@/core/access/may";
-import { person } from "../db/tables/accounts";
-import { accessRule } from "../db/tables/wikis";
 import type { AccessDto, LevelAheadDto, PageDto } from "../pages/dto";
-import type { ContextIn } from "../session/context";
 import { ownership, type Standpoint } from "./read";
 
 /** The facts behind what the viewer may do at a place, and what will change it next. */
-export async function accessDto(ctx: ContextIn, { courseId, decision, ahead, person: asked, place, closed }: Standpoint): Promise<AccessDto> {
+export function accessDto({ decision, ahead, person: asked, place, closed, makers }: Standpoint): AccessDto {
   const { level, because } = decision;
   const change = closed ? null : ahead.next(asked, place);
   const next = change && { at: new Date(change.at), level: change.level };
   if (because.kind === "built in") return { level, because, next };
   const { rule } = because;
-  const [made] = await ctx.db.select({ name: person.name }).from(accessRule).innerJoin(person, eq(person.id, accessRule.madeBy))
-    .where(and(eq(accessRule.courseId, courseId), eq(accessRule.id, rule.id)));
   return {
     level, next,
     because: {
-      kind: "rule", scope: rule.scope, who: rule.who.kind, madeBy: made?.name ?? "", madeAt: new Date(rule.madeAt),
+      kind: "rule", scope: rule.scope, who: rule.who.kind, madeBy: makers.get(rule.id) ?? "", madeAt: new Date(rule.madeAt),
       from: rule.from === null ? null : new Date(rule.from), until: rule.until === null ? null : new Date(rule.until), weekly: rule.weekly,
     },
   };

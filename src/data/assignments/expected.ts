@@ -33,7 +33,7 @@ export async function findExpected(ctx: ContextIn, courseId: string, assignmentI
   const own = wikis.find((each) => each.isMine);
   if (role !== "student" || !own || shown.length === 0) return null;
   const standpoint = await standAtWiki(ctx, courseId, own.id);
-  const pages = standpoint ? await readablePages(ctx, standpoint, await pagesOf(ctx, courseId, [own.id])) : [];
+  const pages = standpoint ? readablePages(standpoint, await pagesOf(ctx, courseId, [own.id])) : [];
   const ofWiki = new Map<Expectation, Met>(checkWiki(shown.filter((each) => each.of === "wiki"), pages, own.homePageId).map((met) => [met.expectation, met]));
   const mine: Met[] = [];
   for (const expectation of shown) {

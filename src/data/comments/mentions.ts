@@ -6,7 +6,8 @@ import { person } from "../db/tables/accounts";
 import { enrolment } from "../db/tables/courses";
 import { mention, wiki } from "../db/tables/wikis";
 import { givenToAssistant } from "../access/people";
-import { wikiMembers } from "../pages/members";
+import { standAtWiki } from "../access/read";
+import { membersOf } from "../pages/members";
 import type { ContextIn } from "../session/context";
 
 export interface NameableDto {
@@ -16,9 +17,10 @@ export interface NameableDto {
 
 /** Whom a comment in a wiki can name: its members, and those who run the course or see the group; without the viewer, by name. */
 export async function nameable(ctx: ContextIn, courseId: string, wikiId: string): Promise<NameableDto[]> {
-  const [found] = await ctx.db.select({ groupId: wiki.groupId, personId: wiki.personId }).from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
+  const at = await standAtWiki(ctx, courseId, wikiId);
+  const found = at?.wiki ?? (await ctx.db.select({ groupId: wiki.groupId, personId: wiki.personId }).from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId))))[0];
   if (!found) return [];
-  const members = (await wikiMembers(ctx.db, { courseId, ...found })).filter(({ until }) => until === null || until > ctx.now);
+  const members = (await membersOf(ctx, courseId, found.groupId, found.personId)).filter(({ until }) => until === null || until > ctx.now);
   const staff = await ctx.db.select({ id: person.id, name: person.name }).from(enrolment).innerJoin(person, eq(person.id, enrolment.personId))
     .innerJoin(wiki, and(eq(wiki.courseId, enrolment.courseId), eq(wiki.id, wikiId)))
     .where(and(eq(enrolment.courseId, courseId), isNull(enrolment.leftAt), inArray(enrolment.role, ["instructor", "assistant"]), givenToAssistant(person.id))).orderBy(asc(person.name));

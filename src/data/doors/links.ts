@@ -111,6 +111,6 @@ async function contentsFor(reader: Reader, { courseId, wikiId, pageId }: typeof 
   }
   const standpoint = await standAtWiki(reader, courseId, wikiId);
   if (!standpoint) return [];
-  const readable = await readablePages(reader, standpoint, await pagesOfWiki(reader, courseId, wikiId));
+  const readable = readablePages(standpoint, await pagesOfWiki(reader, courseId, wikiId));
   return inOrder(homeFirst(readable, homePageId)).map(({ id, title, depth }) => ({ id, title, depth }));
 }

@@ -59,4 +59,7 @@ export type FileProblem =
   | { readonly code: "no room left"; readonly quota: number; readonly taken: number }
   | { readonly code: "bad input"; readonly message: string };
 
+/** What came of a piece of a file: so many bytes have arrived in all, or what came of the whole file. */
+export type PieceTaken = { readonly kind: "going on"; readonly size: number } | Uploaded;
+
 export type Uploaded = { readonly kind: "stored"; readonly file: FileDto } | { readonly kind: "refused"; readonly problem: FileProblem };

@@ -16,5 +16,8 @@ export const mostPixels = 60 * million;
 /** Bytes of one piece, as files are stored and sent. */
 export const chunkSize = 256 * 1024;
 
+/** The most bytes of a piece in which a large file is sent: a slow line takes a quarter of a minute for one. */
+export const pieceSize = 8 * chunkSize;
+
 /** How many bytes tell what a file is. */
 export const headSize = 64 * 1024;

@@ -78,7 +78,7 @@ export async function wikiFiles(ctx: ContextIn, courseId: string, wikiId: string
   const rows = await ctx.db.select({ ...shown, uploadedById: file.uploadedBy, uploadedBy: person.name, at: file.at }).from(file)
     .innerJoin(storedBytes, bytesOfFile).innerJoin(person, eq(person.id, file.uploadedBy)).where(and(eq(file.courseId, courseId), eq(file.wikiId, wikiId))).orderBy(desc(file.at), asc(file.id));
   const pages = await ctx.db.select({ id: page.id, title: page.title, ownerId: page.ownerId, removedAt: page.removedAt }).from(page).where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId)));
-  const levels = await levelsOnPages(ctx, standpoint, pages);
+  const levels = levelsOnPages(standpoint, pages);
   const readable = new Map(pages.flatMap((each) => (allows(levels.get(each.id)!, "read") ? [[each.id, each] as const] : [])));
   const changes = rows.length === 0 ? [] : await ctx.db.select({ fileId: fileChange.fileId, by: person.name, at: fileChange.at, before: fileChange.before, after: fileChange.after }).from(fileChange).innerJoin(person, eq(person.id, fileChange.byId))
     .where(and(eq(fileChange.courseId, courseId), eq(fileChange.wikiId, wikiId))).orderBy(desc(fileChange.at));

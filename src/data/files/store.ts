@@ -67,14 +67,18 @@ export async function storeBytes(db: Queryable, body: ReadableStream<Uint8Array>
     await reader.cancel().catch(() => {});
   }
   await put();
-  const digest = hash.digest("hex");
-  const same = await db.select({ id: storedBytes.id }).from(storedBytes).where(eq(storedBytes.hash, digest));
-  if (same[0]) {
+  return settleBytes(db, id, { digest: hash.digest("hex"), size, known: known! });
+}
+
+/** Bytes that have arrived whole, under their content's hash: what is the same to the byte is kept once. */
+export async function settleBytes(db: Queryable, id: string, { digest, size, known }: { digest: string; size: number; known: Recognised }): Promise<Stored> {
+  const [same] = await db.select({ id: storedBytes.id }).from(storedBytes).where(eq(storedBytes.hash, digest));
+  if (same) {
     await db.delete(storedBytes).where(eq(storedBytes.id, id));
-    return { ...known!, bytesId: same[0].id, size, isNew: false };
+    return { ...known, bytesId: same.id, size, isNew: false };
   }
-  await db.update(storedBytes).set({ hash: digest, size, kind: known!.kind, type: known!.type }).where(eq(storedBytes.id, id));
-  return { ...known!, bytesId: id, size, isNew: true };
+  await db.update(storedBytes).set({ hash: digest, size, kind: known.kind, type: known.type }).where(eq(storedBytes.id, id));
+  return { ...known, bytesId: id, size, isNew: true };
 }
 
 /** The bytes from `from` to `to`, both included, piece by piece as they are asked for. */

@@ -33,15 +33,25 @@ export interface Upload {
 /** Stores a file that arrives, if the viewer may put files there. Its bytes are read once, and stand whole in memory only if they are a picture's. */
 export async function uploadFile(ctx: Context, given: Upload): Promise<Uploaded> {
   const { courseId, wikiId, pageId, body } = given;
-  const name = fileName.safeParse(given.name);
-  if (!name.success) return refused({ code: "bad input", message: name.error.issues[0]!.message });
   if (ctx.lookingAs) return refused({ code: "only looking" });
   const problem = await whyNotUpload(ctx, courseId, wikiId, pageId);
   if (problem) return refused(problem);
-  const taken = wikiId === null ? 0 : await takenBy(ctx.db, courseId, wikiId);
-  const room = wikiId === null ? largestFile.video : wikiQuota - taken;
+  const { room, taken } = await roomFor(ctx, courseId, wikiId);
   if (room <= 0) return refused({ code: "no room left", quota: wikiQuota, taken });
-  const arrived = await storeBytes(ctx.db, body, { id: ctx.newId(), now: ctx.now, room });
+  return register(ctx, given, await storeBytes(ctx.db, body, { id: ctx.newId(), now: ctx.now, room }), room, taken);
+}
+
+/** How many bytes may still come to a wiki, and how many its files take. */
+export async function roomFor(ctx: Context, courseId: string, wikiId: string | null): Promise<{ readonly room: number; readonly taken: number }> {
+  const taken = wikiId === null ? 0 : await takenBy(ctx.db, courseId, wikiId);
+  return { room: wikiId === null ? largestFile.video : wikiQuota - taken, taken };
+}
+
+/** Makes a file of bytes that have arrived: of a picture its size is measured, and where it was taken goes. */
+export async function register(ctx: Context, given: Pick<Upload, "courseId" | "wikiId" | "name">, arrived: Stored, room: number, taken: number): Promise<Uploaded> {
+  const { courseId, wikiId } = given;
+  const name = fileName.safeParse(given.name);
+  if (!name.success) return refused({ code: "bad input", message: name.error.issues[0]!.message });
   const stored = await withoutItsPlace(ctx, arrived, room);
   if ("problem" in stored) return refused(stored.problem.code === "too large" && stored.problem.limit === room ? { code: "no room left", quota: wikiQuota, taken } : stored.problem);
   if (stored.kind === "image" && stored.isNew) {
@@ -70,7 +80,7 @@ async function withoutItsPlace(ctx: Context, stored: Stored, room: number): Prom
   return storeBytes(ctx.db, new Blob([new Uint8Array(cleaned)]).stream(), { id: ctx.newId(), now: ctx.now, room });
 }
 
-async function whyNotUpload(ctx: Context, courseId: string, wikiId: string | null, pageId: string | null): Promise<FileProblem | null> {
+export async function whyNotUpload(ctx: Context, courseId: string, wikiId: string | null, pageId: string | null): Promise<FileProblem | null> {
   if (wikiId === null) return (await mayChangeCourse(ctx, courseId)) ? null : { code: "not found" };
   const standpoint = pageId === null ? await standAtWiki(ctx, courseId, wikiId) : await standAtPage(ctx, courseId, pageId);
   if (!standpoint || standpoint.wikiId !== wikiId) return { code: "not found" };

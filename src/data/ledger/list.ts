@@ -72,7 +72,7 @@ async function inScope(ctx: ContextIn, courseId: string, scope: LedgerScope): Pr
   if (!standpoint) return null;
   const ofScope = scope.kind === "page" ? eq(page.id, scope.id) : eq(page.wikiId, scope.id);
   const all = await ctx.db.select({ id: page.id, title: page.title, ownerId: page.ownerId }).from(page).where(and(eq(page.courseId, courseId), ofScope)).orderBy(asc(page.title));
-  const readable = scope.kind === "page" ? all : await readablePages(ctx, standpoint, all);
+  const readable = scope.kind === "page" ? all : readablePages(standpoint, all);
   return { standpoint, pages: new Map(readable.map(({ id, title }) => [id, title])) };
 }
 

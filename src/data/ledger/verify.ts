@@ -23,7 +23,7 @@ export async function verifyWiki(ctx: ContextIn, courseId: string, wikiId: strin
   const standpoint = await standAtWiki(ctx, courseId, wikiId);
   if (!standpoint) return null;
   const all = await ctx.db.select({ id: page.id, title: page.title, ownerId: page.ownerId, entries: page.entries }).from(page).where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId))).orderBy(asc(page.title));
-  const pages = await readablePages(ctx, standpoint, all);
+  const pages = readablePages(standpoint, all);
   const faults: CheckedDto["faults"][number][] = [];
   let entries = 0;
   for (const { id, title, entries: expected } of pages) {

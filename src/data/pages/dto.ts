@@ -72,6 +72,8 @@ export interface WikiDto {
   readonly dueAt: Date;
   readonly wikiId: string;
   readonly name: string;
+  readonly courseTitle: string;
+  readonly assignmentTitle: string;
   readonly homePageId: string | null;
   readonly isInstructor: boolean;
   /** Who shares it. */

@@ -5,6 +5,8 @@ import { person } from "../db/tables/accounts";
 import { byName } from "../db/order";
 import { enrolment, groupMember } from "../db/tables/courses";
 import type { wiki } from "../db/tables/wikis";
+import type { ContextIn } from "../session/context";
+import { onceADrawing } from "../session/once";
 import type { MemberDto } from "./dto";
 
 type Owned = Pick<typeof wiki.$inferSelect, "courseId" | "groupId" | "personId">;
@@ -13,6 +15,9 @@ type Owned = Pick<typeof wiki.$inferSelect, "courseId" | "groupId" | "personId">
 export async function wikiMembers(db: Queryable, found: Owned): Promise<MemberDto[]> {
   return (await membersOfWikis(db, found.courseId, [found]))[0]!;
 }
+
+/** The same, asked once while a page is drawn. */
+export const membersOf = onceADrawing((ctx: Pick<ContextIn, "db">, courseId: string, groupId: string | null, personId: string | null): Promise<MemberDto[]> => wikiMembers(ctx.db, { courseId, groupId, personId }));
 
 /** The same for several wikis of one course, in their order; at most one query for each way of sharing. */
 export async function membersOfWikis(db: Queryable, courseId: string, wikis: readonly Owned[]): Promise<MemberDto[][]> {

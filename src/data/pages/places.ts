@@ -129,7 +129,7 @@ export async function removedPages(ctx: ContextIn, courseId: string, wikiId: str
     .innerJoin(entry, and(eq(entry.courseId, page.courseId), eq(entry.pageId, page.id), eq(entry.number, page.entries))).innerJoin(person, eq(person.id, entry.authorId))
     .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId), isNotNull(page.removedAt))).orderBy(desc(page.removedAt), asc(page.title));
   const result: RemovedPageDto[] = [];
-  for (const { id, title, at, by } of await readablePages(ctx, standpoint, rows)) {
+  for (const { id, title, at, by } of readablePages(standpoint, rows)) {
     const atPage = await standAtPage(ctx, courseId, id);
     result.push({ id, title, at: at!, by, mayBringBack: atPage !== null && mayUsePower(atPage, "remove") });
   }

@@ -24,5 +24,5 @@ export async function pagesNaming(ctx: ContextIn, courseId: string, wikiId: stri
     .innerJoin(entry, and(eq(entry.courseId, pageTable.courseId), eq(entry.pageId, pageTable.id), eq(entry.number, pageTable.entries)))
     .where(and(eq(pageTable.courseId, courseId), eq(pageTable.wikiId, wikiId), isNull(pageTable.removedAt))).orderBy(pageTable.position);
   const naming = rows.filter(({ document }) => linkedPages(document).some((link) => titleKey(link.title) === titleKey(title)));
-  return (await readablePages(ctx, standpoint, naming)).map(({ id, title: name }) => ({ id, title: name }));
+  return (readablePages(standpoint, naming)).map(({ id, title: name }) => ({ id, title: name }));
 }

@@ -8,16 +8,15 @@ import { discussionsOn } from "../comments/discussion";
 import { placeThreads } from "../comments/passages";
 import { pageComments } from "../comments/read";
 import { person } from "../db/tables/accounts";
-import { course } from "../db/tables/courses";
-import { assignment, entry, entryCredit, formerTitle, page, standing, wiki } from "../db/tables/wikis";
+import { roomName } from "../db/tables/doors";
+import { entry, entryCredit, formerTitle, page, standing } from "../db/tables/wikis";
+import { pageTag } from "../db/tables/writing";
 import { creditOfEntry } from "../ledger/credit";
 import { sharedEntries, shifts } from "../ledger/shared";
-import { guestsAmong } from "../doors/guests";
 import { filesNamed } from "../files/read";
 import type { ContextIn } from "../session/context";
 import type { PageDto, WikiDto } from "./dto";
-import { wikiMembers } from "./members";
-import { tagsIn } from "./tags";
+import { membersOf } from "./members";
 
 /** A wiki for the viewer, or null if there is none such for them. */
 export async function findWiki(ctx: ContextIn, courseId: string, wikiId: string): Promise<WikiDto | null> {
@@ -27,28 +26,18 @@ export async function findWiki(ctx: ContextIn, courseId: string, wikiId: string)
 
 /** `atWiki`: where the viewer stands at the wiki itself, of which what they may do in its contents depends; null: nowhere. */
 async function loadWiki(ctx: ContextIn, standpoint: Standpoint, atWiki: Standpoint | null): Promise<WikiDto> {
-  const { courseId, wikiId } = standpoint;
-  const [found] = await ctx.db
-    .select({
-      courseId: wiki.courseId, name: wiki.name, groupId: wiki.groupId, personId: wiki.personId, homePageId: wiki.homePageId, assignmentId: wiki.assignmentId,
-      timeZone: course.timeZone, dueAt: assignment.dueAt, commentsOn: assignment.commentsOn,
-    })
-    .from(wiki)
-    .innerJoin(course, eq(course.id, wiki.courseId))
-    .innerJoin(assignment, and(eq(assignment.courseId, wiki.courseId), eq(assignment.id, wiki.assignmentId)))
-    .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
-  if (!found) throw new RangeError(`No wiki ${wikiId}`);
-  const { groupId, personId, ...rest } = found;
-  const pages = await ctx.db.select({ id: page.id, title: page.title, words: page.words, parentId: page.parentId, position: page.position, ownerId: page.ownerId, heading: page.heading }).from(page)
-    .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId), isNull(page.removedAt))).orderBy(asc(page.position), asc(page.title));
-  const readable = await readablePages(ctx, standpoint, pages);
+  const { courseId, wikiId, assignmentId, wiki: { groupId, personId, ...rest } } = standpoint;
+  const pages = await ctx.db.select({
+    id: page.id, title: page.title, words: page.words, parentId: page.parentId, position: page.position, ownerId: page.ownerId, heading: page.heading,
+    tags: sql<string[]>`array(select t.tag from ${pageTag} t where t.course_id = ${page.courseId} and t.page_id = ${page.id} order by t.key)`,
+  }).from(page).where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId), isNull(page.removedAt))).orderBy(asc(page.position), asc(page.title));
+  const readable = readablePages(standpoint, pages);
   const ids = new Set(readable.map(({ id }) => id));
-  const tags = await tagsIn(ctx.db, courseId, wikiId);
   return {
-    ...rest, wikiId, sharing: groupId ? "group" : personId ? "student" : "class", mayStart: atWiki !== null && mayUsePower(atWiki, "start"), mayArrange: atWiki !== null && mayUsePower(atWiki, "arrange"), mayUpload: atWiki !== null && mayUsePower(atWiki, "upload"),
+    ...rest, courseId, wikiId, assignmentId, sharing: groupId ? "group" : personId ? "student" : "class", mayStart: atWiki !== null && mayUsePower(atWiki, "start"), mayArrange: atWiki !== null && mayUsePower(atWiki, "arrange"), mayUpload: atWiki !== null && mayUsePower(atWiki, "upload"),
     isInstructor: standpoint.person.role === "instructor",
-    members: await wikiMembers(ctx.db, { courseId, groupId, personId }),
-    contents: inOrder(homeFirst(readable, rest.homePageId)).map(({ id, title, words, depth, parentId, heading }) => ({ id, title, words, depth, heading, tags: tags.get(id) ?? [], parentId: parentId !== null && ids.has(parentId) ? parentId : null })),
+    members: await membersOf(ctx, courseId, groupId, personId),
+    contents: inOrder(homeFirst(readable, rest.homePageId)).map(({ id, title, words, depth, parentId, heading, tags }) => ({ id, title, words, depth, heading, tags, parentId: parentId !== null && ids.has(parentId) ? parentId : null })),
     formerTitles: (await formerTitles(ctx, courseId, wikiId)).filter(({ id }) => ids.has(id)),
   };
 }
@@ -81,13 +70,12 @@ export async function findPage(ctx: ContextIn, courseId: string, pageId: string)
     .leftJoin(person, eq(person.id, entryCredit.authorId))
     .where(and(eq(page.courseId, courseId), eq(page.id, pageId))).orderBy(desc(entry.number)).limit(1);
   if (!found) return null;
-  const stands = await ctx.db.select({ authorId: standing.authorId, words: sql<number>`sum(${standing.words})::int` }).from(standing)
-    .where(and(eq(standing.courseId, courseId), eq(standing.pageId, pageId))).groupBy(standing.authorId);
+  const stands = await ctx.db.select({ authorId: standing.authorId, words: sql<number>`sum(${standing.words})::int`, isGuest: sql<boolean>`exists (select 1 from ${roomName} r where r.course_id = ${courseId} and r.guest_id = ${standing.authorId})` })
+    .from(standing).where(and(eq(standing.courseId, courseId), eq(standing.pageId, pageId))).groupBy(standing.authorId);
   const shift = shifts(await sharedEntries(ctx.db, courseId, [standpoint.wikiId], { onPage: pageId }), (each) => each.standing);
   const members = loaded.members.map(({ id }) => ({ authorId: id, words: (stands.find((each) => each.authorId === id)?.words ?? 0) + (shift.get(id) ?? 0) }));
-  const guests = await guestsAmong(ctx.db, courseId, stands.flatMap(({ authorId }) => authorId ?? []));
   const sumOf = (rows: typeof stands) => rows.reduce((sum, each) => sum + each.words, 0);
-  const unassigned = sumOf(stands.filter(({ authorId }) => guests.has(authorId ?? "")));
+  const unassigned = sumOf(stands.filter(({ isGuest }) => isGuest));
   const others = sumOf(stands.filter((each) => !loaded.members.some(({ id }) => id === each.authorId))) - unassigned;
   const here = { courseId, wikiId: standpoint.wikiId, pageId, origins: found.origins };
   return {
@@ -96,7 +84,7 @@ export async function findPage(ctx: ContextIn, courseId: string, pageId: string)
     parts: [...members, { authorId: null, words: others }], unassigned,
     comments: await pageComments(ctx.db, courseId, pageId, { id: ctx.viewer.id, isInstructor: loaded.isInstructor }, await placeThreads(ctx, here)),
     discussions: await discussionsOn(ctx.db, here),
-    access: await accessDto(ctx, standpoint), whoMay: whoMay(standpoint, found.ownerId, found.owner),
+    access: accessDto(standpoint), whoMay: whoMay(standpoint, found.ownerId, found.owner),
     files: await filesNamed(ctx.db, courseId, filesIn(found.document)),
     mayRename: mayUsePower(standpoint, "rename"), mayRemove: mayUsePower(standpoint, "remove"), mayUpload: mayUsePower(standpoint, "upload"), maySettle: mayUsePower(standpoint, "settle"), removedAt: found.removedAt,
   };

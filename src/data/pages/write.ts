@@ -106,7 +106,7 @@ async function changePage(
     if (!standpoint) return refused({ code: "not found" });
     const done = await findDoneSave(inside, courseId, sending);
     if (done) return { kind: "saved", ...done };
-    if (!may(standpoint, "write")) return refused({ code: "may not write", access: await accessDto(inside, standpoint) });
+    if (!may(standpoint, "write")) return refused({ code: "may not write", access: accessDto(standpoint) });
     if (power && !mayUsePower(standpoint, power)) return refused({ code: "power not given", power });
     const [found] = await tx.select({ title: page.title, removedAt: page.removedAt }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
     if (found?.removedAt) return refused({ code: "removed" });
@@ -194,7 +194,7 @@ export async function startPage(ctx: Context, given: PageStart): Promise<Saved> 
     if (!standpoint) return refused({ code: "not found" });
     const done = await findDoneSave(inside, given.courseId, given.sending);
     if (done) return { kind: "saved", ...done };
-    if (!may(standpoint, "write")) return refused({ code: "may not write", access: await accessDto(inside, standpoint) });
+    if (!may(standpoint, "write")) return refused({ code: "may not write", access: accessDto(standpoint) });
     if (!mayUsePower(standpoint, "start")) return refused({ code: "may not start" });
     const foreign = await foreignFiles(inside, given.courseId, given.wikiId, filesIn(text.document));
     if (foreign.length > 0) return refused({ code: "foreign files", count: foreign.length });

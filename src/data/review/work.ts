@@ -103,7 +103,7 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
 async function hiddenFrom(ctx: ContextIn, role: Role, { courseId, wikiId }: { courseId: string; wikiId: string }, pages: readonly { readonly id: string; readonly ownerId: string | null }[]): Promise<Set<string>> {
   if (role === "instructor") return new Set();
   const standpoint = await standAtWiki(ctx, courseId, wikiId);
-  const readable = new Set((standpoint ? await readablePages(ctx, standpoint, pages) : []).map(({ id }) => id));
+  const readable = new Set((standpoint ? readablePages(standpoint, pages) : []).map(({ id }) => id));
   return new Set(pages.flatMap(({ id }) => (readable.has(id) ? [] : [id])));
 }
 

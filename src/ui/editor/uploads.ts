@@ -5,12 +5,15 @@ import { useCallback, useRef, useState } from "react";
 import type { FileDto } from "@/data/files/dto";
 import { type FileAnswer, storeOf } from "./place";
 import { byItself, endWithParagraph } from "./put-in";
+import { sendFile } from "./send-file";
 
 export interface Uploading {
   readonly id: number;
   readonly name: string;
   /** From 0 to 1. */
   readonly part: number;
+  /** Whether the connection is away: it goes on by itself when it is back. */
+  readonly isWaiting: boolean;
   /** Why it was not taken; null: it is on its way. */
   readonly problem: string | null;
 }
@@ -39,9 +42,13 @@ export type Upload = (files: readonly Bringing[]) => () => void;
 
 /** Sends files one after the other, and puts each into the page where it belongs. */
 export function useUploads(editor: Editor | null, href: string | null): { readonly uploading: readonly Uploading[]; readonly upload: Upload; readonly dismiss: (id: number) => void } {
+  const stops = useRef(new Map<number, AbortController>());
   const [uploading, setUploading] = useState<readonly Uploading[]>([]);
   const next = useRef(1);
-  const dismiss = useCallback((id: number) => setUploading((now) => now.filter((each) => each.id !== id)), []);
+  const dismiss = useCallback((id: number) => {
+    stops.current.get(id)?.abort();
+    setUploading((now) => now.filter((each) => each.id !== id));
+  }, []);
   const upload = useCallback<Upload>((files) => {
     if (!editor || !href) return () => {};
     let isStopped = false;
@@ -50,12 +57,16 @@ export function useUploads(editor: Editor | null, href: string | null): { readon
     const follow = ({ transaction }: { transaction: { mapping: { map: (at: number) => number } } }) => { places = places.map((place) => transaction.mapping.map(place)); };
     editor.on("transaction", follow);
     const waiting = files.map(({ file, alt }) => ({ file, alt, id: next.current++ }));
-    setUploading((now) => [...now, ...waiting.map(({ file, id }) => ({ id, name: file.name, part: 0, problem: null }))]);
+    setUploading((now) => [...now, ...waiting.map(({ file, id }) => ({ id, name: file.name, part: 0, isWaiting: false, problem: null }))]);
+    for (const { id } of waiting) stops.current.set(id, new AbortController());
     const tell = (id: number, change: Partial<Uploading>) => setUploading((now) => now.map((each) => (each.id === id ? { ...each, ...change } : each)));
     void (async () => {
       for (const [index, { file, alt, id }] of waiting.entries()) {
         if (isStopped) { dismiss(id); continue; }
-        const answer = await send(href, file, (part) => tell(id, { part }));
+        const { signal } = stops.current.get(id)!;
+        const answer = signal.aborted ? null : await sendFile(href, file, { progress: (part) => tell(id, { part, isWaiting: false }), waits: () => tell(id, { isWaiting: true }), signal });
+        stops.current.delete(id);
+        if (!answer) continue;
         if (answer.kind === "refused") { tell(id, { problem: answer.text }); continue; }
         dismiss(id);
         if (editor.isDestroyed || isStopped) continue;
@@ -64,7 +75,10 @@ export function useUploads(editor: Editor | null, href: string | null): { readon
       }
       editor.off("transaction", follow);
     })();
-    return () => { isStopped = true; };
+    return () => {
+      isStopped = true;
+      for (const { id } of waiting) stops.current.get(id)?.abort();
+    };
   }, [editor, href, dismiss]);
   return { uploading, upload, dismiss };
 }
@@ -80,18 +94,3 @@ function putAt(editor: Editor, place: number, content: JSONContent[]): void {
   endWithParagraph(editor);
 }
 
-function send(href: string, file: File, progress: (part: number) => void): Promise<FileAnswer> {
-  return new Promise((done) => {
-    const request = new XMLHttpRequest();
-    const lost = () => done({ kind: "refused", text: "The connection broke before all of it had arrived. Upload it again." });
-    request.open("POST", href);
-    request.setRequestHeader("X-File-Name", encodeURIComponent(file.name || "picture"));
-    request.setRequestHeader("Content-Type", "application/octet-stream");
-    request.responseType = "json";
-    request.upload.onprogress = (event) => { if (event.lengthComputable) progress(event.loaded / event.total); };
-    request.onerror = lost;
-    request.onabort = lost;
-    request.onload = () => done((request.response as FileAnswer | null) ?? { kind: "refused", text: "The server did not take it. Upload it again." });
-    request.send(file);
-  });
-}

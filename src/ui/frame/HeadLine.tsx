@@ -18,12 +18,27 @@ export interface TrailStep {
   readonly href: string;
   /** What the siblings are, such as "Groups"; shown above their list. */
   readonly siblingsAre?: string;
-  readonly siblings?: readonly { readonly label: string; readonly href: string; readonly isHere: boolean }[];
+  readonly siblings?: readonly Sibling[];
+  /** In the place of `siblings`: which they are, for a list that is asked for when it is opened. */
+  readonly siblingsFrom?: SiblingsAsked;
 }
+
+export interface Sibling {
+  readonly label: string;
+  readonly href: string;
+  readonly isHere: boolean;
+}
+
+/** The siblings of one course, one assignment, or one wiki. */
+export type SiblingsAsked =
+  | { readonly of: "course"; readonly here: string }
+  | { readonly of: "assignment"; readonly courseId: string; readonly here: string }
+  | { readonly of: "wiki"; readonly courseId: string; readonly assignmentId: string; readonly here: string };
 
 export interface HeadLineActions {
   readonly signOut: () => Promise<void>;
   readonly signOutEverywhere: () => Promise<void>;
+  readonly siblings: (asked: SiblingsAsked) => Promise<Sibling[]>;
 }
 
 export function HeadLine({ trail, me, actions }: { trail: readonly TrailStep[]; me: string; actions: HeadLineActions }) {
@@ -33,7 +48,7 @@ export function HeadLine({ trail, me, actions }: { trail: readonly TrailStep[]; 
       <nav aria-label="Where you are" className="trail">
         <ol>
           <li className="house"><Link href="/courses" aria-label="Tidy Ledger: all courses"><Ruled /></Link></li>
-          {trail.map((step, index) => <Step key={step.href} step={step} isLast={index === trail.length - 1} isNear={index >= trail.length - 2} />)}
+          {trail.map((step, index) => <Step key={step.href} step={step} ask={actions.siblings} isLast={index === trail.length - 1} isNear={index >= trail.length - 2} />)}
         </ol>
       </nav>
       <Me name={me} actions={actions} />
@@ -52,17 +67,17 @@ function Ruled() {
   );
 }
 
-function Step({ step, isLast, isNear }: { step: TrailStep; isLast: boolean; isNear: boolean }) {
+function Step({ step, ask, isLast, isNear }: { step: TrailStep; ask: HeadLineActions["siblings"]; isLast: boolean; isNear: boolean }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   return (
     <li data-near={isNear}>
       <Link href={step.href} {...(isLast ? { "aria-current": "page" as const } : {})}>{step.label}</Link>
-      {(step.siblings?.length ?? 0) > 1 && (
+      {(step.siblingsFrom || (step.siblings?.length ?? 0) > 1) && (
         <button type="button" className="icon-button" aria-label={`${step.siblingsAre}: choose another`} aria-haspopup="menu" aria-expanded={anchor !== null} onClick={(event) => setAnchor(event.currentTarget)} {...nearing}>
           <Chevron />
         </button>
       )}
-      {anchor && <Suspense><SiblingMenu step={step} anchor={anchor} close={() => setAnchor(null)} /></Suspense>}
+      {anchor && <Suspense><SiblingMenu step={step} ask={ask} anchor={anchor} close={() => setAnchor(null)} /></Suspense>}
     </li>
   );
 }

@@ -4,12 +4,13 @@ import ListSubheader from "@mui/material/ListSubheader";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import { useColorScheme } from "@mui/material/styles";
+import { useEffect, useState } from "react";
 import { Link } from "@/ui/frame/Link";
 import { forgetDrafts } from "../editor/draft-store";
 import { showKeys } from "../keys/KeysHere";
 import { paths } from "../paths";
 import { Library } from "../theme/Library";
-import type { HeadLineActions, TrailStep } from "./HeadLine";
+import type { HeadLineActions, Sibling, TrailStep } from "./HeadLine";
 
 interface Opened {
   readonly anchor: HTMLElement;
@@ -21,12 +22,22 @@ interface MyProps extends Opened {
   readonly isOpen: boolean;
 }
 
-export function SiblingMenu({ step, anchor, close }: Opened & { step: TrailStep }) {
+export function SiblingMenu({ step, ask, anchor, close }: Opened & { step: TrailStep; ask: HeadLineActions["siblings"] }) {
+  const { siblingsFrom, siblings: given } = step;
+  const [asked, setAsked] = useState<readonly Sibling[] | "failed" | null>(null);
+  useEffect(() => {
+    let isGone = false;
+    if (siblingsFrom) void ask(siblingsFrom).then((found) => { if (!isGone) setAsked(found); }, () => { if (!isGone) setAsked("failed"); });
+    return () => { isGone = true; };
+  }, [siblingsFrom, ask]);
+  const siblings = siblingsFrom ? asked : (given ?? []);
   return (
     <Library>
       <Menu open anchorEl={anchor} onClose={close} slotProps={{ paper: { sx: { maxHeight: 420 } } }}>
         <ListSubheader role="presentation">{step.siblingsAre}</ListSubheader>
-        {step.siblings?.map((sibling) => (
+        {siblings === null && <MenuItem disabled>Looking</MenuItem>}
+        {siblings === "failed" && <MenuItem onClick={close}>The server did not answer. Open the list again.</MenuItem>}
+        {Array.isArray(siblings) && siblings.map((sibling: Sibling) => (
           <MenuItem key={sibling.href} component={Link} href={sibling.href} selected={sibling.isHere} onClick={close}>{sibling.label}</MenuItem>
         ))}
       </Menu>

@@ -44,7 +44,7 @@ export default async function PagePage({ params, searchParams }: PageProps<"/cou
   // Whoever still writes finds their draft where they write.
   const leftDraft = page.access.level === "write" && !page.removedAt ? null : await findDraft(ctx, { courseId: course, pageId });
   return (
-    <Frame ctx={ctx} trail={await pageTrail(ctx, wiki, pageId)}>
+    <Frame ctx={ctx} trail={pageTrail(wiki, pageId)}>
       <div className="spread">
         <Contents wiki={wiki} here={pageId} promised={promised} />
         <article className="sheet">

@@ -43,7 +43,7 @@ export default async function ComparePage({ params, searchParams }: PageProps<"/
     ...(atDue !== null && atDue < newest ? [{ name: "Since the due time", from: atDue, to: newest }] : []), { name: "From the beginning", from: 0, to: newest },
   ];
   return (
-    <Frame ctx={ctx} trail={await pageTrail(ctx, wiki, pageId)}>
+    <Frame ctx={ctx} trail={pageTrail(wiki, pageId)}>
       <div className={isBeside ? "desk" : "desk entry-desk"}>
         <div className="title-line">
           <div>

@@ -23,7 +23,7 @@ export default async function LedgerPage({ params, searchParams }: PageProps<"/c
     </>
   );
   return (
-    <Frame ctx={ctx} trail={await pageTrail(ctx, page.wiki, pageId)}>
+    <Frame ctx={ctx} trail={pageTrail(page.wiki, pageId)}>
       <LedgerDesk ctx={ctx} wiki={page.wiki} scope={{ kind: "page", id: pageId }} title={`Ledger of “${page.title}”`} ways={ways} href={paths.ledger(course, pageId)} searched={await searchParams} />
     </Frame>
   );

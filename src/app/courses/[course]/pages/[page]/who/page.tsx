@@ -39,7 +39,7 @@ export default async function WhoPage({ params, searchParams }: PageProps<"/cour
   };
   const here = states.find((step) => step.number === number)!;
   return (
-    <Frame ctx={ctx} trail={await pageTrail(ctx, wiki, pageId)}>
+    <Frame ctx={ctx} trail={pageTrail(wiki, pageId)}>
       <div className="desk entry-desk">
         <div className="title-line">
           <div><h1>Who wrote “{page.title}”</h1><p className="quiet">{number === newest ? "As it stands" : `As it stood after ${name(here)}`}. Each stretch carries its author’s mark, and leads to the entry that wrote it.</p></div>

@@ -20,10 +20,10 @@ export default async function WritePage({ params }: PageProps<"/courses/[course]
   const page = await findPage(ctx, course, pageId);
   if (!page) notFound();
   if (page.access.level !== "write" || page.removedAt) redirect(paths.page(course, pageId));
-  if (ctx.lookingAs) return <OnlyLooking ctx={ctx} trail={await pageTrail(ctx, page.wiki, pageId)} heading={page.title} text={`${ctx.viewer.name} can write this page.`} />;
+  if (ctx.lookingAs) return <OnlyLooking ctx={ctx} trail={pageTrail(page.wiki, pageId)} heading={page.title} text={`${ctx.viewer.name} can write this page.`} />;
   const at = { courseId: course, pageId };
   return (
-    <Frame ctx={ctx} trail={await pageTrail(ctx, page.wiki, pageId)}>
+    <Frame ctx={ctx} trail={pageTrail(page.wiki, pageId)}>
       <PageEditor
         key={pageId} draftKey={`${ctx.viewer.id} ${pageId}`} title={page.title} isNew={false} base={page.entries} document={page.document}
         place={await writingPlace(ctx, page.wiki, { pageId, title: page.title, mayUpload: page.mayUpload })}

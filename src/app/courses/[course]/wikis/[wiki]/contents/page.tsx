@@ -30,7 +30,7 @@ export default async function ContentsPage({ params, searchParams }: PageProps<"
   const shown = tag === null ? ordered : ordered.filter((item) => item.tags.some((each) => titleKey(each) === titleKey(tag)));
   const may = wiki.mayArrange ? "Drag a page to its place, to the right to put it below another one, or use the arrows." : "Who may put pages in another order is for the instructor to say.";
   return (
-    <Frame ctx={ctx} trail={await wikiTrail(ctx, wiki)}>
+    <Frame ctx={ctx} trail={wikiTrail(wiki)}>
       <div className="desk">
         <div className="title-line">
           <div><h1>Contents of {wiki.name}</h1><p className="quiet">{tag === null ? `${counted(ordered.length, "page")}. ${may}` : `${counted(shown.length, "page")} of ${ordered.length}: those tagged “${tag}”.`}</p></div>

@@ -21,7 +21,7 @@ export default async function FilesPage({ params }: PageProps<"/courses/[course]
   if (!wiki || !known) notFound();
   const { files, taken, quota } = known;
   return (
-    <Frame ctx={ctx} trail={await wikiTrail(ctx, wiki)}>
+    <Frame ctx={ctx} trail={wikiTrail(wiki)}>
       <div className="desk wide">
         <div className="title-line">
           <div><h1>Files of {wiki.name}</h1><p className="quiet">{files.length === 0 ? "" : `${counted(files.length, "file")}. `}All together take {fileSize(taken)} of {fileSize(quota)}.</p></div>

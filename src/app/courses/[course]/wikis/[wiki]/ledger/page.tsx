@@ -17,7 +17,7 @@ export default async function WikiLedgerPage({ params, searchParams }: PageProps
   const wiki = await findWiki(ctx, course, wikiId);
   if (!wiki) notFound();
   return (
-    <Frame ctx={ctx} trail={await wikiTrail(ctx, wiki)}>
+    <Frame ctx={ctx} trail={wikiTrail(wiki)}>
       <LedgerDesk
         ctx={ctx} wiki={wiki} scope={{ kind: "wiki", id: wikiId }} title={`Ledger of ${wiki.name}`} href={paths.wikiLedger(course, wikiId)} searched={await searchParams}
         ways={<LinkButton href={paths.wiki(course, wikiId)} variant="outlined">To the wiki</LinkButton>}

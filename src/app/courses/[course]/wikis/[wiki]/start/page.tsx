@@ -30,7 +30,7 @@ export default async function StartPage({ params, searchParams }: PageProps<"/co
   if (!wiki) notFound();
   const known = [...wiki.contents, ...wiki.formerTitles].find((item) => titleKey(item.title) === titleKey(title));
   if (known) redirect(paths.page(course, known.id));
-  const trail = await wikiTrail(ctx, wiki);
+  const trail = wikiTrail(wiki);
   const back = wiki.homePageId ? paths.page(course, wiki.homePageId) : paths.wiki(course, wikiId);
   if (!wiki.mayStart) {
     return (

@@ -5,3 +5,6 @@ export async function POST(request: Request, { params }: RouteContext<"/courses/
   const { course, wiki } = await params;
   return uploadResponse(request, await requestContext(), { courseId: course, wikiId: wiki, pageId: new URL(request.url).searchParams.get("page") });
 }
+
+/** Lets go of a file that was arriving in pieces. */
+export const DELETE = POST;

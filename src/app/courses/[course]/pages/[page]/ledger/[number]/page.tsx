@@ -33,7 +33,7 @@ export default async function EntryPage({ params }: PageProps<"/courses/[course]
   const member = page.wiki.members.find((each) => each.id === line.authorId);
   const isNewest = number === entry.newest;
   return (
-    <Frame ctx={ctx} trail={await pageTrail(ctx, page.wiki, pageId)}>
+    <Frame ctx={ctx} trail={pageTrail(page.wiki, pageId)}>
       <div className="desk entry-desk">
         <div className="title-line">
           <div>

@@ -18,7 +18,7 @@ export default async function SeveralPage({ params }: PageProps<"/courses/[cours
   const wiki = await findWiki(ctx, course, wikiId);
   if (!wiki) notFound();
   return (
-    <Frame ctx={ctx} trail={await wikiTrail(ctx, wiki)}>
+    <Frame ctx={ctx} trail={wikiTrail(wiki)}>
       <div className="desk narrow">
         <div className="title-line">
           <div><h1>Several pages at once</h1><p className="quiet">Each begins empty, or with a template. A title that a page of {wiki.name} has already is left out.</p></div>

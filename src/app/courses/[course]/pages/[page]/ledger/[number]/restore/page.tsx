@@ -31,7 +31,7 @@ export default async function RestorePage({ params, searchParams }: PageProps<"/
   const isSame = blocks.every(({ state }) => state === "same");
   const what = parts === null ? `entry ${number}` : counted(parts.length, "part");
   return (
-    <Frame ctx={ctx} trail={await pageTrail(ctx, page.wiki, pageId)}>
+    <Frame ctx={ctx} trail={pageTrail(page.wiki, pageId)}>
       <div className="desk entry-desk">
         <div className="title-line">
           <div><h1>Bring back entry {number} of “{page.title}”</h1><p className="quiet">It becomes a new entry, and can be undone in the same way. Words go back to who wrote them.</p></div>
