@@ -1,6 +1,6 @@
 /** SQL about people and the wikis that are theirs, for queries that ask for both at once. */
 import "server-only";
-import { sql } from "drizzle-orm";
+import { sql, type SQL } from "drizzle-orm";
 import type { AnyPgColumn } from "drizzle-orm/pg-core";
 import { assistantGroup, enrolment, groupMember } from "../db/tables/courses";
 import { wiki } from "../db/tables/wikis";
@@ -29,7 +29,7 @@ export function isMemberOfWiki(person: string | AnyPgColumn, now: Date) {
 }
 
 /** SQL: whether the wiki is one that an assistant limited to some groups sees; true for everybody else. The person is an id or a column. */
-export function givenToAssistant(personId: string | AnyPgColumn) {
+export function givenToAssistant(personId: string | AnyPgColumn | SQL) {
   const [courseId, groupId, owner] = ofWiki();
   return sql<boolean>`(not exists (select 1 from ${enrolment} e
       where e.course_id = ${courseId} and e.person_id = ${personId} and e.role = 'assistant' and e.only_given_groups)

@@ -70,9 +70,22 @@ export const standAtWiki = onceADrawing(async (ctx: ContextIn, courseId: string,
 
 /** Where the viewer stands at a page; null if they may not read it or it does not exist. */
 export const standAtPage = onceADrawing(async (ctx: ContextIn, courseId: string, pageId: string): Promise<Standpoint | null> => {
-  const [found] = await ctx.db.select({ id: page.id, wikiId: page.wikiId, ownerId: page.ownerId }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
-  return found ? stand(ctx, courseId, found.wikiId, found) : null;
+  if (ctx.door) {
+    const [found] = await ctx.db.select({ id: page.id, wikiId: page.wikiId, ownerId: page.ownerId }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
+    return found ? stand(ctx, courseId, found.wikiId, found) : null;
+  }
+  if (!isWithinLook(ctx, courseId)) return null;
+  const [found] = await seats(ctx, { onPage: true }).innerJoin(page, and(eq(page.courseId, wiki.courseId), eq(page.wikiId, wiki.id), eq(page.id, pageId))).where(eq(wiki.courseId, courseId));
+  return found ? sit(ctx, courseId, found.wikiId, found, { id: pageId, ownerId: found.ownerId }) : null;
 });
+
+/** Where the person at a page stands at its wiki; null: they may not read it. Nothing is asked for that. */
+export function above(standpoint: Standpoint): Standpoint | null {
+  const { page: _, ...place } = standpoint.place;
+  const { owns: __, ...person } = standpoint.person;
+  const decision = whenClosed(standpoint.ahead.now.decide(person, place), standpoint.closed);
+  return allows(decision.level, "read") ? { ...standpoint, pageId: null, place, person, decision } : null;
+}
 
 const wikiColumns = {
   assignmentId: wiki.assignmentId, setAsideAt: wiki.setAsideAt, archivedAt: course.archivedAt, name: wiki.name, groupId: wiki.groupId, personId: wiki.personId, homePageId: wiki.homePageId, timeZone: course.timeZone,
@@ -83,23 +96,27 @@ const assignmentOfWiki = and(eq(assignment.courseId, wiki.courseId), eq(assignme
 async function stand(ctx: ContextIn, courseId: string, wikiId: string, at: { readonly id: string; readonly ownerId: string | null } | null): Promise<Standpoint | null> {
   if (!isWithinLook(ctx, courseId)) return null;
   if (ctx.door) return standAtDoor(ctx, ctx.door, courseId, wikiId, at);
-  const found = await seatAt(ctx, courseId, wikiId);
-  if (!found || (found.setAsideAt && found.role !== "instructor")) return null;
+  const [found] = await seats(ctx).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
+  return found ? sit(ctx, courseId, wikiId, found, at) : null;
+}
+
+type Seat = Awaited<ReturnType<typeof seats>>[number];
+
+function sit(ctx: ContextIn, courseId: string, wikiId: string, found: Omit<Seat, "ownerId" | "wikiId">, at: { readonly id: string; readonly ownerId: string | null } | null): Promise<Standpoint | null> | null {
+  if (found.setAsideAt && found.role !== "instructor") return null;
   const person: Person = { id: ctx.viewer.id, role: found.role, isMember: found.isMember, isGiven: found.isGiven, groups: found.groups, ...ownership(at?.ownerId ?? null, ctx.viewer.id) };
   return standing(ctx, { courseId, wikiId, pageId: at?.id ?? null, ...found }, person);
 }
 
-/** Who the viewer is at a wiki, and what the wiki is; undefined: they are not on its course. */
-const seatAt = onceADrawing(async (ctx: ContextIn, courseId: string, wikiId: string) => {
-  const [found] = await ctx.db
-    .select({ ...wikiColumns, role: enrolment.role, isMember: memberOfWiki(ctx), isGiven: givenToAssistant(ctx.viewer.id), groups: groupsOf(wiki.courseId, ctx.viewer.id, ctx.now) })
+/** Who the viewer is at wikis, and what these are; at none whose course they are not on. With `onPage` the page is joined by the caller. */
+function seats(ctx: ContextIn, { onPage = false } = {}) {
+  return ctx.db
+    .select({ ...wikiColumns, wikiId: wiki.id, ownerId: onPage ? page.ownerId : sql<string | null>`null`, role: enrolment.role, isMember: memberOfWiki(ctx), isGiven: givenToAssistant(ctx.viewer.id), groups: groupsOf(wiki.courseId, ctx.viewer.id, ctx.now) })
     .from(wiki)
     .innerJoin(course, eq(course.id, wiki.courseId))
     .innerJoin(assignment, assignmentOfWiki)
-    .innerJoin(enrolment, and(eq(enrolment.courseId, wiki.courseId), eq(enrolment.personId, ctx.viewer.id), isNull(enrolment.leftAt)))
-    .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
-  return found;
-});
+    .innerJoin(enrolment, and(eq(enrolment.courseId, wiki.courseId), eq(enrolment.personId, ctx.viewer.id), isNull(enrolment.leftAt)));
+}
 
 /** The same for somebody without an account: the rules about their door decide, and nothing that is asked about people on the course. */
 async function standAtDoor(ctx: ContextIn, door: Door, courseId: string, wikiId: string, at: { readonly id: string } | null): Promise<Standpoint | null> {

@@ -1,6 +1,6 @@
 /** Naming people in comments: "@" and their name. */
 import "server-only";
-import { and, asc, eq, inArray, isNull } from "drizzle-orm";
+import { and, eq, sql } from "drizzle-orm";
 import { findNamed } from "@/core/text/named";
 import { person } from "../db/tables/accounts";
 import { enrolment } from "../db/tables/courses";
@@ -21,10 +21,14 @@ export async function nameable(ctx: ContextIn, courseId: string, wikiId: string)
   const found = at?.wiki ?? (await ctx.db.select({ groupId: wiki.groupId, personId: wiki.personId }).from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId))))[0];
   if (!found) return [];
   const members = (await membersOf(ctx, courseId, found.groupId, found.personId)).filter(({ until }) => until === null || until > ctx.now);
-  const staff = await ctx.db.select({ id: person.id, name: person.name }).from(enrolment).innerJoin(person, eq(person.id, enrolment.personId))
-    .innerJoin(wiki, and(eq(wiki.courseId, enrolment.courseId), eq(wiki.id, wikiId)))
-    .where(and(eq(enrolment.courseId, courseId), isNull(enrolment.leftAt), inArray(enrolment.role, ["instructor", "assistant"]), givenToAssistant(person.id))).orderBy(asc(person.name));
-  return [...members.map(({ id, name }) => ({ id, name })), ...staff].filter(({ id }) => id !== ctx.viewer.id);
+  const [other] = await ctx.db.select({ staff: staffOf(wiki) }).from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
+  return [...members.map(({ id, name }) => ({ id, name })), ...(other?.staff ?? [])].filter(({ id }) => id !== ctx.viewer.id);
+}
+
+/** SQL: those who run the course of a wiki that a query is about, and the assistants who see it, by name. */
+export function staffOf(of: typeof wiki) {
+  return sql<NameableDto[]>`(select coalesce(json_agg(json_build_object('id', p.id, 'name', p.name) order by p.name), '[]') from ${enrolment} staff join ${person} p on p.id = staff.person_id
+    where staff.course_id = ${of}.course_id and staff.left_at is null and (staff.role = 'instructor' or (staff.role = 'assistant' and ${givenToAssistant(sql.raw("p.id"))})))`;
 }
 
 /** Notes whom a comment names, in the place of whom it named before. */

@@ -113,6 +113,8 @@ export interface PageDto {
   readonly whoMay: { readonly group: LevelAheadDto; readonly owner: (LevelAheadDto & { readonly name: string }) | null; readonly others: LevelAheadDto };
   /** The files that the page shows. */
   readonly files: readonly FileDto[];
+  /** Whom a comment here can name. */
+  readonly nameable: readonly { readonly id: string; readonly name: string }[];
   readonly mayRename: boolean;
   readonly mayRemove: boolean;
   readonly mayUpload: boolean;

@@ -1,7 +1,6 @@
 import type { Metadata } from "next";
 import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
-import { nameable } from "@/data/comments/mentions";
 import { findDraft } from "@/data/drafts/read";
 import { notePageVisit } from "@/data/news/write";
 import { findPage } from "@/data/pages/read";
@@ -37,7 +36,6 @@ export default async function PagePage({ params, searchParams }: PageProps<"/cou
   const page = await findPage(ctx, course, pageId);
   if (!page) notFound();
   const { wiki } = page;
-  const people = await nameable(ctx, course, wiki.wikiId);
   await notePageVisit(ctx, course, pageId);
   const links = wikiLinks(course, wiki.wikiId, wiki, page.files);
   const promised = promisedPages(page);
@@ -65,7 +63,7 @@ export default async function PagePage({ params, searchParams }: PageProps<"/cou
           </section>
           <section aria-labelledby="talk">
             <h2 id="talk">Comments</h2>
-            <Conversation page={page} people={people} viewerId={ctx.viewer.id} zone={wiki.timeZone} now={ctx.now} />
+            <Conversation page={page} people={page.nameable} viewerId={ctx.viewer.id} zone={wiki.timeZone} now={ctx.now} />
           </section>
         </aside>
       </div>
