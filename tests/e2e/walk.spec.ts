@@ -1,7 +1,8 @@
 /**
  * A walk through every route and every server action of the built application, as those who may not: signed out, from
- * another course, of another group, an assistant of other groups, a guest after the room has closed, and a member where
- * only instructors may. What the build has and this walk does not know makes it fail, so that nothing new goes unguarded.
+ * another course (a student who left this one, and somebody who runs that one), of another group, an assistant of other groups, a guest
+ * after the room has closed, a member where only instructors may, and an instructor who looks as a student; under this course's
+ * address and under another's; and once more when the course has been archived. What the build has and this walk does not know makes it fail, so that nothing new goes unguarded.
  */
 import { expect, test, type APIRequestContext } from "@playwright/test";
 import { addressOf, base, call, fingerprints, nobody, Parcel, personOf, routes, serverActions, sql } from "./walking";
@@ -17,22 +18,24 @@ interface Places {
   readonly [name: string]: string;
 }
 
-type Walker = "nobody" | "stranger" | "guest" | "other group" | "other assistant" | "member" | "instructor";
-type Allowed = "anyone" | "guests" | "staff" | "signed in" | "on course" | "readers" | "instructors" | "students" | "students of the wiki" | "no one";
+type Walker = "nobody" | "stranger" | "runs another" | "guest" | "other group" | "other assistant" | "looking" | "member" | "instructor";
+type Allowed = "anyone" | "those who run one" | "themselves" | "who may make courses" | "guests" | "staff" | "signed in" | "on course" | "readers" | "instructors" | "students" | "students of the wiki" | "no one";
 
-const everyone: readonly Walker[] = ["nobody", "stranger", "guest", "other group", "other assistant", "member", "instructor"];
+const everyone: readonly Walker[] = ["nobody", "stranger", "runs another", "guest", "other group", "other assistant", "looking", "member", "instructor"];
 const allowedTo: Record<Allowed, readonly Walker[]> = {
   // A guest whose room has closed is told so, and sees nothing of its pages.
-  anyone: everyone, guests: ["guest"], staff: ["other assistant", "instructor"], "signed in": ["stranger", "other group", "other assistant", "member", "instructor"], "on course": ["other group", "other assistant", "member", "instructor"],
-  readers: ["member", "instructor"], instructors: ["instructor"], students: ["other group", "member"], "students of the wiki": ["member"], "no one": [],
+  anyone: everyone, guests: ["guest"], staff: ["other assistant", "instructor"], "signed in": ["stranger", "runs another", "other group", "other assistant", "looking", "member", "instructor"], // Who looks as another does so below the course's address, and is themselves elsewhere.
+  themselves: ["stranger", "runs another", "other group", "other assistant", "looking", "member", "instructor"],
+  "who may make courses": ["looking", "instructor"], "those who run one": ["runs another", "looking", "instructor"], "on course": ["other group", "other assistant", "looking", "member", "instructor"],
+  readers: ["looking", "member", "instructor"], instructors: ["instructor"], students: ["other group", "looking", "member"], "students of the wiki": ["looking", "member"], "no one": [],
 };
 
 /** Who may open each route, with the places of what is asked for. */
 const routesFor: Record<string, Allowed> = {
-  "/": "anyone", "/api/auth/[...all]": "no one", "/api/health": "anyone", "/icon.svg": "anyone",
+  "/": "anyone", "/api/auth/[...all]": "no one", "/api/health": "anyone", "/api/ready": "anyone", "/sign-in/forgotten": "anyone", "/password/[token]": "anyone", "/account": "themselves", "/account/address/[token]": "anyone", "/icon.svg": "anyone",
   "/sign-in": "anyone", "/measures": "anyone", "/room": "anyone", "/room/[code]": "anyone", "/room/in": "anyone", "/room/in/[page]": "guests", "/room/in/[page]/write": "guests",
   "/open/[token]": "no one", "/open/[token]/[page]": "no one", "/invitation/[token]": "anyone", "/ask/[code]": "no one",
-  "/courses": "signed in", "/courses/new": "instructors", "/mail": "instructors",
+  "/courses": "signed in", "/courses/new": "who may make courses", "/mail": "those who run one",
   "/courses/[course]": "on course", "/courses/[course]/assignments/[assignment]": "on course",
   "/courses/[course]/assignments/new": "instructors", "/courses/[course]/assignments/[assignment]/set-up": "instructors", "/courses/[course]/assignments/[assignment]/access": "instructors",
   "/courses/[course]/assignments/[assignment]/guests": "instructors", "/courses/[course]/assignments/[assignment]/guests/room": "instructors", "/courses/[course]/assignments/[assignment]/review": "staff",
@@ -80,6 +83,13 @@ const acts: Record<string, Act> = {
   "room/actions#enterAs": { for: "no one", args: (at) => [at.code, at.otherName] },
   "room/in/[page]/write/actions#saveInRoom": { for: "no one", args: (at) => [at.page, save(1)] },
   "ask/[code]/actions#ask": { for: "no one", args: () => ["nosuchcode", json({ name: "Walker", address: "w@rivers.example", message: "" })] },
+  "sign-in/actions#askForLink": { for: "no one", args: () => ["nobody.there@rivers.example"] },
+  "password/[token]/actions#choose": { for: "no one", args: () => ["nosuchtoken", "long enough for it"] },
+  "account/actions#confirm": { for: "no one", args: () => ["nosuchtoken"] },
+  "account/actions#savePassword": { for: "no one", args: () => ["not the password", "long enough for it"] },
+  "account/actions#saveAddress": { for: "no one", args: () => ["not the password", "walker.elsewhere@rivers.example"] },
+  "account/actions#signOutThere": { for: "no one", args: () => ["nosuchsession"] },
+  "_parts/siblings#siblings": { for: "no one", args: (at) => [{ of: "wiki", courseId: course, assignmentId: at.assignment, here: at.wiki }] },
   "invitation/[token]/actions#accept": { for: "no one", args: () => ["nosuchtoken", "long enough for it"] },
   "courses/[course]/pages/[page]/write/actions#saveText": { for: "readers", args: (at) => [course, at.page, save(Number(at.entries))], proves: true },
   "courses/[course]/wikis/[wiki]/start/actions#startText": { for: "readers", args: (at) => [course, at.wiki, null, { below: null, linkFrom: null }, save(0)], proves: true },
@@ -136,6 +146,7 @@ const acts: Record<string, Act> = {
   [`${room}#end`]: { for: "instructors", args: (at) => [course, at.room], proves: true },
   [`${people}#savePerson`]: { for: "instructors", args: () => [course, null, json({ name: "Walker", address: "walker@urban-rivers.example", role: "student", section: "", number: "", onlyGivenGroups: false, groups: [] })], proves: true },
   [`${people}#invite`]: { for: "instructors", args: (at) => [course, [at.invited]], proves: true },
+  [`${people}#sendLinks`]: { for: "instructors", args: () => [course, ["miraokonjo"]], proves: true },
   [`${people}#leave`]: { for: "instructors", args: () => [course, ["jonasfeld"], true], proves: true },
   [`${people}#merge`]: { for: "instructors", args: () => [course, "priyanandakumar", "miraokonjo"], proves: true },
   [`${people}#unmerge`]: { for: "instructors", args: () => [course, "priyanandakumar"], proves: true },
@@ -155,6 +166,12 @@ const acts: Record<string, Act> = {
   "_parts/looking#startLooking": { for: "instructors", args: () => [course, "miraokonjo", `/courses/${course}`] },
   "_parts/looking#stopLooking": { for: "anyone", args: () => [course] },
 };
+
+/** What people do for themselves, and what opens a course again: an archived course keeps nobody from it. */
+const staysOpen = new Set([
+  "courses/[course]/news/actions#readAll", "courses/[course]/news/actions#mute", "courses/[course]/news/actions#chooseMail", "courses/[course]/news/actions#renewFeed", `${writing}#dropText`, `${writing}#keepText`,
+  "courses/[course]/settings/actions#archive", "courses/new/actions#makeNewCourse", "_parts/looking#startLooking", "_parts/looking#stopLooking", `${people}#sendLinks`, `${review}#mark`,
+]);
 
 /** What ends only the walker's own session, or lets go a guest's own name: there is nobody to be kept from it. */
 const ownAffairs = new Set(["sign-in/actions#signOut", "sign-in/actions#signOutEverywhere", "room/actions#leave"]);
@@ -224,7 +241,11 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
   at.feedback = "walkfeedback";
   await sql`insert into shared_credit (course_id, page_id, number, person_id, wiki_id, asked_at) select ${course}, ${at.page!}, 1, id, ${at.wiki!}, now() from person where id in ('miraokonjo', 'saoirsedelaney', 'tomasquill', 'tobinmarsh')`;
   for (const [name, value] of Object.entries(at)) expect(value, `the walk's ${name}`).toBeTruthy();
-  const walkers = { nobody: await nobody(), stranger: await personOf("saoirsedelaney"), guest, "other group": await personOf("tomasquill"), "other assistant": await personOf("tobinmarsh"), member, instructor };
+  await sql`insert into enrolment (course_id, person_id, role, since) values ('elsewhere', 'paveldrury', 'instructor', now())`;
+  await sql`update enrolment set left_at = now() where course_id = ${course} and person_id = 'paveldrury'`;
+  const looking = await personOf("inescalder");
+  await asked(looking, "_parts/looking#startLooking", [course, "miraokonjo", `/courses/${course}`], at);
+  const walkers = { "runs another": await personOf("paveldrury"), looking, nobody: await nobody(), stranger: await personOf("saoirsedelaney"), guest, "other group": await personOf("tomasquill"), "other assistant": await personOf("tobinmarsh"), member, instructor };
   return { at, walkers };
 }
 
@@ -259,22 +280,34 @@ test("who may not see it finds nothing, and who may not do it changes nothing", 
   }
   expect.soft(await fingerprints()).toEqual(before);
 
+  // What belongs to this course is not found under another's address, by whoever runs that one.
+  for (const route of Object.keys(routesFor).filter((each) => each.startsWith("/courses/[course]/") && /\[(?!course)/.test(each))) {
+    for (const walker of ["runs another", "stranger", "instructor"] as const) {
+      const answer = await walkers[walker].get(addressOf(route, { ...at, course: "elsewhere" }), { maxRedirects: 0, headers: { origin: base } });
+      expect.soft(answer.status(), `${route} of another course as ${walker}`).toBe(404);
+      expect.soft(await answer.text(), `${route} of another course as ${walker}`).not.toContain(secret);
+    }
+  }
+  expect.soft(await fingerprints()).toEqual(before);
+
   for (const [route, allowed] of Object.entries(uploadsFor)) {
     for (const walker of everyone) {
-      if (allowedTo[allowed].includes(walker)) continue;
+      if (walker !== "looking" && allowedTo[allowed].includes(walker)) continue;
       const answer = await send(walkers[walker], addressOf(route, at));
-      expect.soft(answer.status(), `${route} as ${walker}`).toBe(404);
+      expect.soft([404, ...(walker === "looking" ? [422] : [])], `${route} as ${walker}`).toContain(answer.status());
     }
     expect.soft(await fingerprints(), route).toEqual(before);
   }
 
   for (const [name, { for: allowed, args }] of Object.entries(acts)) {
     for (const walker of everyone) {
-      if (walker === "instructor" || allowedTo[allowed].includes(walker)) continue;
+      const isLooking = walker === "looking";
+      if (walker === "instructor" || (!isLooking && allowedTo[allowed].includes(walker)) || (isLooking && (name.startsWith("_parts/looking") || !action(name).route.startsWith("/courses/[course]")))) continue;
       const answer = await asked(walkers[walker], name, args(at), at);
       const [status, text, told] = [answer.status(), await answer.text(), `${name} as ${walker}`];
       expect.soft(status, `${told}: ${text.slice(0, 300)}`).toBeLessThan(500);
-      expect.soft(text, told).not.toMatch(/"kind":"(done|saved|stored|planned)"/);
+      // Somebody who asks for a link is told the same whoever they are, and the walk's address is nobody's.
+      if (!isLooking && name !== "sign-in/actions#askForLink") expect.soft(text, told).not.toMatch(/"kind":"(done|saved|stored|planned)"/);
       if (!allowedTo.readers.includes(walker)) expect.soft(text, told).not.toContain(secret);
     }
     expect.soft(await fingerprints(), name).toEqual(before);
@@ -287,5 +320,19 @@ test("who may not see it finds nothing, and who may not do it changes nothing", 
     const answer = await asked(as, name, args(at), at);
     expect.soft(await fingerprints(), `${name}: ${answer.status()} ${(await answer.text()).slice(0, 400)}`).not.toEqual(was);
     await quiet();
+  }
+
+  // Once it is archived a course is read as before, and changed by nobody.
+  await sql`update course set archived_at = now() where id = ${course}`;
+  await quiet();
+  const archived = await fingerprints();
+  for (const [name, { for: allowed, args }] of Object.entries(acts)) {
+    if (staysOpen.has(name)) continue;
+    for (const walker of ["member", "instructor"] as const) {
+      if (!allowedTo[allowed].includes(walker)) continue;
+      const answer = await asked(walkers[walker], name, args(at), at);
+      expect.soft(answer.status(), `${name} in an archived course as ${walker}`).toBeLessThan(500);
+    }
+    expect.soft(await fingerprints(), `${name} in an archived course`).toEqual(archived);
   }
 });

@@ -7,7 +7,9 @@ import type { PageDocument } from "@/core/document/model";
 import { setAccess } from "@/data/access/write";
 import { file, fileUse, pictureSize, storedBytes, storedChunk } from "@/data/db/tables/files";
 import { makeLink, openedBy } from "@/data/doors/links";
-import { chunkSize, mostPixels } from "@/data/files/limits";
+import { setArchived } from "@/data/courses/write";
+import { chunkSize, mostPixels, pieceSize } from "@/data/files/limits";
+import { dropPieces, takePiece } from "@/data/files/pieces";
 import { scalePicture } from "@/data/files/pictures";
 import { courseFiles, findFile, wikiFiles } from "@/data/files/read";
 import { sendBytes } from "@/data/files/store";
@@ -16,7 +18,7 @@ import { findPage } from "@/data/pages/read";
 import { savePage } from "@/data/pages/write";
 import type { Context } from "@/data/session/context";
 import { newId } from "@/data/session/ids";
-import { db, later, makeCourse, pageNamed, type TestCourse } from "../support/course";
+import { db, later, makeCourse, pageNamed, setGroupLevel, type TestCourse } from "../support/course";
 
 /** A body that arrives in pieces of odd lengths. */
 function bodyOf(content: Uint8Array, cutAt = Infinity): ReadableStream<Uint8Array> {
@@ -210,4 +212,79 @@ describe("who may", () => {
     await show(as("ines"), courseId, homeId, showing(uploaded.file.id));
     expect(await findFile(as("jonas", later(5)), courseId, uploaded.file.id, null)).not.toBeNull();
   });
+});
+
+describe("what is said of a file", () => {
+  const said = { name: "weir.jpg", source: "Own photograph", licence: "CC BY 4.0" };
+  test("is changed only by who may write wherever it is shown, and stands in the log with what it was", async () => {
+    const made = await makeCourse();
+    const { as, courseId, wikiId, homeId } = made;
+    const planId = await pageNamed(as("mira"), courseId, wikiId, "Plan");
+    const id = await stored(as("mira"), made, await picture(40, 30));
+    for (const pageId of [homeId, planId]) await show(as("mira"), courseId, pageId, showing(id));
+    expect((await describeFile(as("jonas", later(5)), courseId, wikiId, id, said)).kind).toBe("stored");
+    await setGroupLevel(as("ines", later(6)), made, planId, "read");
+    for (const name of ["mira", "jonas"] as const) expect(await describeFile(as(name, later(7)), courseId, wikiId, id, { ...said, source: "Mine" })).toMatchObject({ problem: { code: "may not write" } });
+    expect((await describeFile(as("ines", later(8)), courseId, wikiId, id, { ...said, source: "The museum" })).kind).toBe("stored");
+    expect((await wikiFiles(as("jonas", later(9)), courseId, wikiId))!.files[0]!.changes.map(({ by, before, after }) => [by, before.source, after.source])).toEqual([["ines", "Own photograph", "The museum"], ["jonas", "", "Own photograph"]]);
+  });
+  test("stays as it is after the deadline, and in a course that has been archived", async () => {
+    const made = await makeCourse();
+    const { as, courseId, wikiId, homeId } = made;
+    const id = await stored(as("mira"), made, await picture(41, 30));
+    await show(as("mira"), courseId, homeId, showing(id));
+    const afterDue = later(60 * 24 * 30);
+    expect(await describeFile(as("mira", afterDue), courseId, wikiId, id, said)).toMatchObject({ problem: { code: "may not write" } });
+    await setArchived(as("ines", later(5)), courseId, true);
+    expect(await describeFile(as("ines", later(6)), courseId, wikiId, id, said)).toMatchObject({ problem: { code: "may not write" } });
+    expect((await wikiFiles(as("ines", later(7)), courseId, wikiId))!.files[0]!.source).toBe("");
+  });
+});
+
+describe("a large file in pieces", () => {
+  const at = (made: TestCourse) => ({ courseId: made.courseId, wikiId: made.wikiId, pageId: made.homeId, name: "gauge.txt", upload: "a1b2c3d4e5f6g7h8" });
+  const content = Buffer.from("The gauge stood at 1.2 metres. ".repeat(80_000));
+  const piece = (from: number, length = pieceSize) => ({ from, total: content.length, content: content.subarray(from, from + length) });
+  test("arrives whole, whatever was sent twice, out of step or cut off", async () => {
+    const made = await makeCourse();
+    const mira = made.as("mira");
+    expect(await takePiece(mira, { ...at(made), ...piece(0, chunkSize) })).toEqual({ kind: "going on", size: chunkSize });
+    // Its answer was lost: it is sent again, and the sender is told how much has arrived.
+    expect(await takePiece(mira, { ...at(made), ...piece(0, chunkSize) })).toEqual({ kind: "going on", size: chunkSize });
+    expect(await takePiece(mira, { ...at(made), ...piece(chunkSize * 3) })).toEqual({ kind: "going on", size: chunkSize });
+    expect(await takePiece(mira, { ...at(made), from: chunkSize, total: content.length, content: content.subarray(0, 10) })).toMatchObject({ kind: "refused" });
+    let from = chunkSize;
+    let taken = await takePiece(mira, { ...at(made), ...piece(from) });
+    while (taken.kind === "going on") taken = await takePiece(mira, { ...at(made), ...piece((from = taken.size)) });
+    if (taken.kind !== "stored") throw new Error(JSON.stringify(taken));
+    const found = (await findFile(mira, made.courseId, taken.file.id, null))!;
+    expect(found.hash).toBe(createHash("sha256").update(content).digest("hex"));
+    expect(await sent(sendBytes(db, found.bytesId, 0, content.length - 1))).toEqual(content);
+  });
+  test("is refused with its first piece if nobody wants it, and nobody adds to another's", async () => {
+    const made = await makeCourse();
+    const { as } = made;
+    const program = Buffer.concat([Buffer.from([0x7f, 0x45, 0x4c, 0x46]), Buffer.alloc(chunkSize - 4)]);
+    expect(await takePiece(as("mira"), { ...at(made), from: 0, total: content.length, content: program })).toMatchObject({ problem: { code: "not wanted" } });
+    expect(await takePiece(as("mira"), { ...at(made), from: 0, total: 200_000_000, content: content.subarray(0, chunkSize) })).toMatchObject({ problem: { code: "too large" } });
+    await takePiece(as("mira"), { ...at(made), ...piece(0, chunkSize) });
+    expect(await takePiece(as("jonas"), { ...at(made), ...piece(chunkSize, chunkSize) })).toEqual({ kind: "going on", size: 0 });
+    for (const name of ["priya", "una", "olga"] as const) expect(await takePiece(as(name), { ...at(made), ...piece(0, chunkSize) })).toMatchObject({ kind: "refused" });
+    await dropPieces(as("jonas"), at(made));
+    expect(await takePiece(as("mira"), { ...at(made), ...piece(0, chunkSize) })).toEqual({ kind: "going on", size: chunkSize });
+    await dropPieces(as("mira"), at(made));
+    expect(await takePiece(as("mira"), { ...at(made), ...piece(chunkSize, chunkSize) })).toEqual({ kind: "going on", size: 0 });
+  });
+});
+
+test("a picture is kept without the place where it was taken", async () => {
+  const made = await makeCourse();
+  const taken = await sharp({ create: { width: 60, height: 40, channels: 3, background: "#4d7f8f" } }).withExif({ IFD0: { Make: "Heron" }, IFD3: { GPSLatitudeRef: "N", GPSLatitude: "53/1 21/1 1200/100" } }).jpeg().toBuffer();
+  const id = await stored(made.as("mira"), made, taken);
+  const found = (await findFile(made.as("mira"), made.courseId, id, null))!;
+  const kept = await sent(sendBytes(db, found.bytesId, 0, found.file.size - 1));
+  expect(kept).toHaveLength(taken.length);
+  expect((await sharp(kept).metadata()).exif!.includes("Heron")).toBe(true);
+  expect(kept.equals(taken)).toBe(false);
+  expect(found.hash).toBe(createHash("sha256").update(kept).digest("hex"));
 });
