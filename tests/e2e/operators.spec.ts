@@ -34,7 +34,7 @@ function serve(env: Record<string, string>) {
 async function plainRequest(port: number, text: string): Promise<string> {
   return new Promise((done, failed) => {
     let answer = "";
-    const socket = connect(port, "127.0.0.1", () => socket.end(text));
+    const socket = connect(port, "127.0.0.1", () => socket.write(text));
     socket.on("data", (data) => { answer += data.toString(); }).on("end", () => done(answer)).on("error", failed);
   });
 }
@@ -42,7 +42,7 @@ async function plainRequest(port: number, text: string): Promise<string> {
 test("a server whose settings are wrong says which, without their values, and does not start", async () => {
   const server = serve({ PORT: String(await freePort()), BETTER_AUTH_SECRET: "too short to sign", BETTER_AUTH_URL: "no address", SMTP_URL: "smtp://mail.example" });
   expect(await server.exited).toBe(78);
-  expect(server.said("settings are wrong").map(({ setting }) => setting).sort()).toEqual(["BETTER_AUTH_SECRET", "BETTER_AUTH_URL"]);
+  expect(server.said("settings are wrong").map(({ setting }) => setting).sort()).toEqual(["BETTER_AUTH_SECRET", "BETTER_AUTH_URL", "MAIL_FROM"]);
   expect(JSON.stringify(server.lines)).not.toContain("too short to sign");
 });
 
@@ -71,7 +71,7 @@ test("the server that is built has all that it serves beside it, works behind a 
   const script = /\/_next\/static\/[^"]+\.js/.exec(page)![0];
   expect((await fetch(`http://127.0.0.1:${port}${script}`)).status).toBe(200);
   const body = JSON.stringify({ email: "nobody@rivers.example", password: "not a password" });
-  const answer = await plainRequest(port, `POST /api/auth/sign-in/email HTTP/1.0\r\nOrigin: https://wikis.rivers.example\r\nX-Forwarded-For: 198.51.100.7, 203.0.113.5\r\nContent-Type: application/json\r\nContent-Length: ${body.length}\r\n\r\n${body}`);
+  const answer = await plainRequest(port, `POST /api/auth/sign-in/email HTTP/1.0\r\nConnection: close\r\nOrigin: https://wikis.rivers.example\r\nX-Forwarded-For: 198.51.100.7, 203.0.113.5\r\nContent-Type: application/json\r\nContent-Length: ${body.length}\r\n\r\n${body}`);
   expect(answer).toMatch(/^HTTP\/1\.[01] 401/);
   expect(answer.toLowerCase()).toContain("strict-transport-security: max-age=");
   await expect.poll(() => server.said("sign-in failed").length).toBe(1);

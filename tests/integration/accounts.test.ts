@@ -49,6 +49,11 @@ describe("guesses", () => {
     expect(await countTry(db, guard, of, now(clock + 60_001))).toEqual({ kind: "go on" });
     expect(await countTry(db, guard, of, now(clock + 60_001))).toEqual({ kind: "go on" });
   });
+  test("that are free are so in whatever order they are counted", async () => {
+    const of = newId();
+    expect(await countTry(db, guard, of, now(500))).toEqual({ kind: "go on" });
+    expect(await countTry(db, guard, of, now(0))).toEqual({ kind: "go on" });
+  });
   test("of which many come at once are counted each", async () => {
     const of = newId();
     const all = await Promise.all(Array.from({ length: 20 }, () => countTry(db, guard, of, now(0))));

@@ -23,11 +23,11 @@ export interface Guard {
 
 const minute = 60_000;
 /** Of one account: whoever owns it and does not remember gets some tries a minute, whoever guesses some hundred a day. */
-export const accountGuard: Guard = { kind: "account", free: 8, first: 5000, longest: 15 * minute, forgets: 24 * 60 * minute };
+export const accountGuard: Guard = { kind: "account", free: 8, first: 15_000, longest: 15 * minute, forgets: 24 * 60 * minute };
 /** Of one address, behind which may be a whole school. */
 export const addressGuard: Guard = { kind: "address", free: 100, first: 1000, longest: 5 * minute, forgets: 60 * minute };
 /** Of one browser that an account is known in. */
-export const browserGuard: Guard = { kind: "browser", free: 8, first: 5000, longest: 5 * minute, forgets: 24 * 60 * minute };
+export const browserGuard: Guard = { kind: "browser", free: 8, first: 15_000, longest: 5 * minute, forgets: 24 * 60 * minute };
 /** Wrong codes of open rooms from one address: a class makes mistakes, and codes are many. */
 export const codeGuard: Guard = { kind: "code", free: 300, first: 2000, longest: minute, forgets: 60 * minute };
 
@@ -40,11 +40,12 @@ export type Tried = { readonly kind: "go on" } | { readonly kind: "wait"; readon
 export async function countTry(db: Queryable, guard: Guard, of: string, now: Date): Promise<Tried> {
   const [key, at] = [attemptKey(guard.kind, of), now.getTime()];
   const isOver = sql`${rateLimit.lastRequest} < ${at - guard.forgets}`;
-  const opensAt = sql`${rateLimit.lastRequest} + case when ${rateLimit.count} < ${guard.free} then 0 else least(${guard.longest}::bigint, ${guard.first} * power(2, least(${rateLimit.count} - ${guard.free}, 30)))::bigint end`;
+  const opensAt = sql`${rateLimit.lastRequest} + least(${guard.longest}::bigint, ${guard.first} * power(2, least(${rateLimit.count} - ${guard.free}, 30)))::bigint`;
   const [counted] = await db.insert(rateLimit).values({ id: key, key, count: 1, lastRequest: at }).onConflictDoUpdate({
     target: rateLimit.key,
-    set: { count: sql`case when ${isOver} then 1 else ${rateLimit.count} + 1 end`, lastRequest: at },
-    setWhere: sql`${isOver} or ${opensAt} <= ${at}`,
+    set: { count: sql`case when ${isOver} then 1 else ${rateLimit.count} + 1 end`, lastRequest: sql`greatest(${rateLimit.lastRequest}, ${at})` },
+    // Of two at once the one that came first may be counted last: what is free asks for no time.
+    setWhere: sql`${isOver} or ${rateLimit.count} < ${guard.free} or ${opensAt} <= ${at}`,
   }).returning({ count: rateLimit.count });
   if (counted) return { kind: "go on" };
   const [blocked] = await db.select({ opensAt: sql<string>`${opensAt}` }).from(rateLimit).where(eq(rateLimit.key, key));

@@ -32,7 +32,7 @@ function create() {
       window: 60,
       max: 300,
       // Counted for each address that requests come from. Choosing a demo person tries no password; passwords have a guard of their own (`accounts/guard.ts`).
-      customRules: { "/sign-in/email": false, "/sign-in/demo": { window: 60, max: 300 } },
+      customRules: { "/sign-in/demo": { window: 60, max: 300 } },
     },
     advanced: {
       useSecureCookies: baseURL.startsWith("https:"), cookiePrefix: "tidy-ledger", ipAddress: { ipAddressHeaders: [addressHeader] },
