@@ -73,6 +73,7 @@ test("whoever forgot their password chooses another by a link; it works once, an
   const page = await (await browser.newContext()).newPage();
   await page.goto(`${plain}/sign-in`);
   await page.getByRole("link", { name: "Password forgotten?" }).click();
+  await expect(page.getByRole("heading", { name: "A new password" })).toBeVisible();
   await page.getByLabel("E-mail address").fill(address);
   await page.getByRole("button", { name: "Send a link" }).click();
   await expect(page.getByText("If an account has this address, a link is on its way there.")).toBeVisible();

@@ -182,3 +182,38 @@ test("find and replace: with count, capitals, whole words, and one undo for all"
   await page.keyboard.press("Control+z");
   await expect(text).toHaveText("The weir, weirs and Weir of the weir");
 });
+
+test("a large file goes on where it was when the connection comes back, and can be cancelled", async ({ browser }) => {
+  const page = await comeAs(browser, "Omar Benhadi");
+  const text = await startPage(page, "Millrace", "Gauge readings");
+  const dialog = await putIn(page, "Picture or file");
+  const lines = "The gauge stood at 1.2 metres.\n".repeat(300_000);
+  // The second piece is lost on its way, twice; the first has arrived.
+  let lost = 0;
+  const sent: string[] = [];
+  await page.route(/\/upload/, async (route) => {
+    const from = route.request().headers()["x-upload-from"] ?? "";
+    sent.push(`${route.request().method()} ${from}`);
+    if (from === String(8 * 256 * 1024) && lost++ < 2) await route.abort("connectionreset");
+    else await route.continue();
+  });
+  await dialog.getByLabel("Files to upload").setInputFiles({ name: "gauge-readings.txt", mimeType: "text/plain", buffer: Buffer.from(lines) });
+  await expect(page.getByText("Waiting for the connection")).toBeVisible();
+  await expect(text.getByText("gauge-readings")).toBeVisible();
+  expect(sent.filter((each) => each === "POST 0")).toHaveLength(1);
+  expect(sent.filter((each) => each === `POST ${8 * 256 * 1024}`)).toHaveLength(3);
+
+  // Another is cancelled half way: what had arrived is let go.
+  await page.unroute(/\/upload/);
+  await page.route(/\/upload/, async (route) => {
+    sent.push(route.request().method());
+    if (route.request().method() === "POST" && route.request().headers()["x-upload-from"] !== "0") return;
+    await route.continue();
+  });
+  const again = await putIn(page, "Picture or file");
+  await again.getByLabel("Files to upload").setInputFiles({ name: "more-readings.txt", mimeType: "text/plain", buffer: Buffer.from(`More. ${lines}`) });
+  await page.getByRole("button", { name: "Cancel more-readings.txt" }).click();
+  await expect(page.getByRole("button", { name: "Cancel more-readings.txt" })).toHaveCount(0);
+  await expect.poll(() => sent.at(-1)).toBe("DELETE");
+  await page.unrouteAll({ behavior: "ignoreErrors" });
+});

@@ -1,5 +1,5 @@
 /** What one person can send is bounded before anything costly is done with it, and what is kept for a time goes when it is over. */
-import { eq, inArray } from "drizzle-orm";
+import { eq, inArray, sql } from "drizzle-orm";
 import { expect, test } from "vitest";
 import { fromMarkdown } from "@/core/document/markdown";
 import { mail } from "@/data/db/tables/mail";
@@ -8,6 +8,7 @@ import { doneSave } from "@/data/db/tables/writing";
 import { course } from "@/data/db/tables/courses";
 import { entryCredit } from "@/data/db/tables/wikis";
 import { asFarAsCanBe } from "@/data/db/as-far";
+import { withinSeconds } from "@/data/db/within";
 import { readiness } from "@/data/db/health";
 import { removeOldRows } from "@/data/jobs/old-rows";
 import { findDifferences } from "@/data/ledger/check";
@@ -90,4 +91,11 @@ test("what is kept for a time goes when it is over, and nothing that people wrot
 test("what can't be noted beside reading is no error", async () => {
   await expect(asFarAsCanBe(Promise.reject(new Error("No space left on device")))).resolves.toBeUndefined();
   expect(["ready", "no database"]).toContain(await readiness());
+});
+
+test("a question that the database does not answer in time is given up, and nothing else with it", async () => {
+  expect(await withinSeconds(db, 0.2, async (tx) => (await tx.execute<{ found: number }>(sql`select 1 as found`)).rows)).toEqual([{ found: 1 }]);
+  expect(await withinSeconds(db, 0.2, (tx) => tx.execute(sql`select pg_sleep(20)`))).toBeNull();
+  await expect(withinSeconds(db, 0.2, (tx) => tx.execute(sql`select nothing_such`))).rejects.toThrow();
+  expect((await db.execute(sql`show statement_timeout`)).rows).toEqual([{ statement_timeout: "0" }]);
 });

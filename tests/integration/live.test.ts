@@ -5,7 +5,9 @@ import pg from "pg";
 import { readersAmong } from "@/data/access/readers";
 import { standAtPage } from "@/data/access/read";
 import { setArchived } from "@/data/courses/write";
+import { createAccounts } from "@/data/accounts/write";
 import { session } from "@/data/db/tables/accounts";
+import { presence } from "@/data/db/tables/live";
 import { goNear, whoIsHere } from "@/data/live/presence";
 import { moveWindow, watchPage } from "@/data/live/watch";
 import { newId } from "@/data/session/ids";
@@ -173,4 +175,23 @@ test("a session that ends closes the windows that were opened in it, and no othe
   await vi.waitFor(() => expect(inIt.told.at(-1)).toEqual({ kind: "closed" }));
   expect(elsewhere.told.at(-1)!.kind).toBe("here");
   await elsewhere.end();
+});
+
+test("of a whole lecture forty are named, those who write first, and nobody is told of themselves", async () => {
+  const course = await makeCourse();
+  const { courseId, homeId, as } = course;
+  const now = new Date();
+  const names = Array.from({ length: 60 }, (_, at) => `reader${String(at).padStart(2, "0")}`);
+  const idOf = (name: string) => `${name}${courseId}`;
+  await createAccounts(db, names.map((name) => ({ id: idOf(name), name, email: `${idOf(name)}@rivers.example`, passwordHash: "none" })), now);
+  await db.insert(presence).values(names.map((name, at) => ({ courseId, pageId: homeId, id: newId(), personId: idOf(name), isWriting: at < 45, near: null, seenAt: now })));
+  const [mira, jonas] = [await watching(course, as("mira", now), true), await watching(course, as("jonas", now))];
+  const last = (told: readonly LiveEvent[]) => told.filter((event) => event.kind === "here").at(-1)!;
+  // Forty-five who write, and Mira; Jonas only reads, and is a member.
+  await vi.waitFor(() => expect(last(mira.told)).toMatchObject({ more: 6 }));
+  await vi.waitFor(() => expect(last(jonas.told)).toMatchObject({ more: 6 }));
+  for (const { told } of [mira, jonas]) expect(last(told).people).toHaveLength(40);
+  expect(last(mira.told).people.some(({ name }) => name === "mira")).toBe(false);
+  expect(last(jonas.told).people[0]).toMatchObject({ name: "mira", isWriting: true });
+  for (const each of [mira, jonas]) await each.end();
 });

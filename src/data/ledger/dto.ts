@@ -49,6 +49,8 @@ export interface LedgerLinesDto {
   readonly lines: readonly LedgerLineDto[];
   /** Where the lines that follow begin (`before`); null: these were the last. */
   readonly next: number | null;
+  /** There was too much to go through: what was looked for may be there all the same. */
+  readonly gaveUp?: true;
 }
 
 /** What checking the chains of a wiki's pages came to. */

@@ -9,7 +9,7 @@ import type { Database } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { entry } from "../db/tables/wikis";
 import { newId } from "../session/ids";
-import type { LiveEvent } from "./dto";
+import type { HereDto, LiveEvent } from "./dto";
 import { hearOf } from "./hub";
 import { arrive, giveSigns, leave, peopleHere, putNear } from "./presence";
 import { send, type Signal } from "./signal";
@@ -18,6 +18,9 @@ import { send, type Signal } from "./signal";
 const lookEvery = 250;
 /** Milliseconds for which the first who comes waits for others. */
 const firstLook = 40;
+
+/** So many are named to each window: of a whole lecture nobody reads all names. */
+const mostNamed = 40;
 
 export interface OpenWindow {
   readonly id: string;
@@ -153,8 +156,16 @@ export class Gathering {
     this.heard = [];
     const readers = await readersAmong(this.db, this.courseId, this.pageId, [...new Set(windows.map(({ viewerId }) => viewerId))], now);
     const people = readers.size > 0 ? await peopleHere(this.db, this.courseId, this.pageId, now) : [];
+    const here = hereFor(people);
     const names = await this.namesOf(heard);
     const newest = await this.newestFor(windows);
+    const events = new Map<string, LiveEvent>();
+    const happened = (kind: "entry" | "comment", by: string, number: number): LiveEvent => {
+      const key = `${kind} ${number} ${by}`;
+      const known = events.get(key) ?? (kind === "entry" ? { kind, number, by } : { kind, by });
+      events.set(key, known);
+      return known;
+    };
     for (const window of windows) {
       if (!this.windows.has(window.id)) continue;
       if (!readers.has(window.viewerId)) {
@@ -162,14 +173,13 @@ export class Gathering {
         window.close();
         continue;
       }
-      const others = people.filter(({ id }) => id !== window.viewerId);
-      const here = JSON.stringify(others);
-      if (window.here !== here) window.tell({ kind: "here", people: others });
-      window.here = here;
+      const { key, event } = here(window.viewerId);
+      if (window.here !== key) window.tell(event);
+      window.here = key;
       for (const { kind, by, number } of heard) {
         if (kind === "here" || by === window.viewerId) continue;
         const name = by === null ? "" : (names.get(by) ?? "");
-        window.tell(kind === "entry" ? { kind, number: number ?? 0, by: name } : { kind, by: name });
+        window.tell(happened(kind, name, number ?? 0));
       }
       if (window.seen !== null && newest && newest.number > window.seen && newest.authorId !== window.viewerId && !heard.some(({ kind, number }) => kind === "entry" && number === newest.number)) {
         window.tell({ kind: "entry", number: newest.number, by: newest.name ?? "" });
@@ -191,4 +201,25 @@ export class Gathering {
       .where(and(eq(entry.courseId, this.courseId), eq(entry.pageId, this.pageId))).orderBy(desc(entry.number)).limit(1);
     return found ?? null;
   }
+}
+
+type Here = Extract<LiveEvent, { kind: "here" }>;
+
+/** What is told of who is here, by whom it is told to; made once for all who are not named in it themselves. */
+function hereFor(all: readonly HereDto[]): (viewerId: string) => { readonly key: string; readonly event: Here } {
+  const inOrder = [...all.filter(({ isWriting }) => isWriting), ...all.filter(({ isWriting }) => !isWriting)];
+  const places = new Map(inOrder.map(({ id }, at) => [id, at]));
+  const made = new Map<number, { readonly key: string; readonly event: Here }>();
+  return (viewerId) => {
+    // Nobody is told of themselves: for those who are not named among the first it is the same list.
+    const own = places.get(viewerId) ?? inOrder.length;
+    const place = own >= mostNamed && own < inOrder.length ? mostNamed : own;
+    const known = made.get(place);
+    if (known) return known;
+    const people = inOrder.slice(0, mostNamed + 1).filter((_, at) => at !== place).slice(0, mostNamed);
+    const event: Here = { kind: "here", people, more: inOrder.length - (own < inOrder.length ? 1 : 0) - people.length };
+    const told = { key: JSON.stringify(event), event };
+    made.set(place, told);
+    return told;
+  };
 }

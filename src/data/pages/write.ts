@@ -17,6 +17,7 @@ import { fileUse } from "../db/tables/files";
 import { entry, page } from "../db/tables/wikis";
 import { foreignFiles } from "../files/read";
 import { heavily } from "../heavy/threads";
+import { note as noteEvent } from "../log";
 import { type NewEntry, recordEntry, type Recorded } from "../ledger/record";
 import { attemptKey, type Limit, takeAttempt } from "../session/attempts";
 import type { Context, ContextIn } from "../session/context";
@@ -56,7 +57,9 @@ type Text = { readonly kind: "read"; readonly document: PageDocument; readonly n
 const savesAMinute: Limit = { most: 100, within: 60_000 };
 
 async function savesTooOften(ctx: Context): Promise<boolean> {
-  return !ctx.lookingAs && !(await takeAttempt(ctx.db, attemptKey("save", ctx.viewer.id), savesAMinute, ctx.now));
+  if (ctx.lookingAs || (await takeAttempt(ctx.db, attemptKey("save", ctx.viewer.id), savesAMinute, ctx.now))) return false;
+  noteEvent("refused as too often", { what: "saves", account: ctx.viewer.id }, "warn");
+  return true;
 }
 
 /** A document as it came, or as JSON in a text. */

@@ -17,6 +17,7 @@ interface Props {
 
 /** Entries as an account, newest first: what came in, what went out, what stands after each. */
 export function LedgerTable({ caption, shown, look, isFiltered, hrefBase, load }: Props) {
+  if (shown.gaveUp) return <p className="notice">There is too much text here to look through all of it for these words. Look in the ledger of one page.</p>;
   if (shown.lines.length === 0) return <p className="notice">{isFiltered ? "No entry is like that." : "Nothing has been saved here yet."}</p>;
   return (
     <TableFrame>

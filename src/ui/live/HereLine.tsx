@@ -4,7 +4,7 @@ import { type ReactNode, useState, useTransition } from "react";
 import type { HereDto } from "@/data/live/dto";
 import { Author } from "../authors/AuthorMark";
 import { Button } from "../forms/Button";
-import { listed } from "../words/counts";
+import { counted, listed } from "../words/counts";
 import { type NamedHeading, nearWhereRead, nearWhereWritten } from "./near";
 import { type Live, useLive } from "./useLive";
 
@@ -32,11 +32,12 @@ export function HereLine({ place: { href, changesBase, marks, headings }, isWrit
   const doing = ({ id, name, isWriting: writes }: HereDto, more: ReactNode) => <span key={id} data-writes={writes}><Author name={name} mark={marks[id] ?? null} /> {writes ? "is writing" : "is reading"}{more}</span>;
   const people = [...live.people].sort((one, other) => Number(other.isWriting) - Number(one.isWriting));
   const each = people.map((person) => doing(person, nameOf(person.near) && <>, near “{nameOf(person.near)}”</>));
+  const besides = live.more > 0 && <span>and {counted(live.more, "other")}</span>;
   return (
     <div className="live">
       <div className="here" aria-live="polite" data-several={people.length > 1}>
-        <p>{each}</p>
-        {people.length > 1 && <details><summary>{doing(people[0]!, ` and ${people.length - 1} more`)}</summary>{each}</details>}
+        <p>{each}{besides}</p>
+        {people.length > 1 && <details><summary>{doing(people[0]!, ` and ${people.length - 1 + live.more} more`)}</summary>{each}{besides}</details>}
       </div>
       <Happened live={live} entries={entries} isWriting={isWriting} changesHref={`${changesBase}${entries}`} />
     </div>

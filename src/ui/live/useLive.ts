@@ -12,11 +12,13 @@ interface Happened {
 export interface Live {
   readonly people: readonly HereDto[];
   /** What others did since the page was drawn, oldest first. */
+  /** So many besides those who are named. */
+  readonly more: number;
   readonly happened: readonly Happened[];
   readonly isClosed: boolean;
 }
 
-const nobody: Live = { people: [], happened: [], isClosed: false };
+const nobody: Live = { people: [], more: 0, happened: [], isClosed: false };
 /** Milliseconds between two looks at where the person is. */
 const lookEvery = 4000;
 /** Milliseconds after which a stream that was refused is asked for again: each time twice as long, up to the longest. */
@@ -42,7 +44,7 @@ export function useLive(href: string, isWriting: boolean, entries: number, findN
       const event = JSON.parse(message.data) as LiveEvent;
       switch (event.kind) {
         case "open": own = event.id; told = null; wait = tryAfter; break;
-        case "here": setLive((last) => ({ ...last, people: event.people })); break;
+        case "here": setLive((last) => ({ ...last, people: event.people, more: event.more })); break;
         case "entry": setLive((last) => ({ ...last, happened: [...last.happened, event] })); break;
         case "comment": setLive((last) => ({ ...last, happened: [...last.happened, { ...event, number: 0 }] })); break;
         // Too many windows are open: this one asks again when somebody comes back to it.

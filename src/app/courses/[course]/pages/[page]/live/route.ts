@@ -48,7 +48,7 @@ async function stream(ctx: Context, { course, page }: { course: string; page: st
     void watch?.end();
   };
   const tell = (event: LiveEvent) => {
-    send(`data: ${JSON.stringify(event)}\n\n`);
+    send(textOf(event));
     if (event.kind === "closed" || event.kind === "enough") over();
   };
   const forget = endWithProcess(over);
@@ -63,6 +63,15 @@ async function stream(ctx: Context, { course, page }: { course: string; page: st
   if (isOver) await watch.end();
   // The connection ends with the stream: a server that is told to stop waits for those that could bring another request.
   return new Response(body, { headers: { "Content-Type": "text/event-stream; charset=utf-8", "Cache-Control": "no-store", "X-Accel-Buffering": "no", Connection: "close" } });
+}
+
+/** What is told to many windows is written out once. */
+const texts = new WeakMap<LiveEvent, string>();
+
+function textOf(event: LiveEvent): string {
+  const text = texts.get(event) ?? `data: ${JSON.stringify(event)}\n\n`;
+  texts.set(event, text);
+  return text;
 }
 
 const place = z.object({ id: z.string().regex(/^[a-z0-9]{1,60}$/), near: z.string().regex(/^[\w-]{1,60}$/).nullable() });
