@@ -1,7 +1,6 @@
 import "server-only";
 import { typedText } from "@/core/text/typed";
 import { and, eq, isNull } from "drizzle-orm";
-import * as z from "zod";
 import { may, mayChangeCourse, mayUsePower, standAtPage, type Standpoint } from "../access/read";
 import type { Queryable } from "../db/client";
 import { assignment, comment, commentAct, page } from "../db/tables/wikis";

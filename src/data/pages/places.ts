@@ -1,7 +1,6 @@
 /** Pages as places: their titles, where they stand in the contents, the bin, and the page that comes first. */
 import "server-only";
 import { and, asc, desc, eq, isNotNull, isNull, sql } from "drizzle-orm";
-import * as z from "zod";
 import { inOrder, type Placed, put, type Spot } from "@/core/contents/order";
 import { mayUse, type Power } from "@/core/access/may";
 import { emptyDocument } from "@/core/document/model";

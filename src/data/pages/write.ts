@@ -1,7 +1,6 @@
 /** Saving pages: start, write, restore. Each is one entry, and each asks first whether its author may. */
 import "server-only";
 import { and, asc, eq, gt, inArray } from "drizzle-orm";
-import * as z from "zod";
 import type { Power } from "@/core/access/may";
 import { filesIn } from "@/core/document/files";
 import type { PageDocument } from "@/core/document/model";

@@ -2,7 +2,6 @@
 import "server-only";
 import { typedText } from "@/core/text/typed";
 import { and, asc, desc, eq, inArray, isNotNull, isNull, notExists, or, type SQL, sql } from "drizzle-orm";
-import * as z from "zod";
 import { givenToAssistant } from "../access/people";
 import { roleOn } from "../access/read";
 import { readableWikis } from "../assignments/read";

@@ -1,7 +1,6 @@
 /** Findings as those who review see them: with what they point at, and what was done about them. */
 import "server-only";
 import { and, asc, eq, inArray, sql } from "drizzle-orm";
-import * as z from "zod";
 import { picturesIn } from "@/core/assignment/expected";
 import { type WikiFinding, wikiFindingKey, wikiFindings, type WikiState } from "@/core/assignment/wiki-findings";
 import { type Finding, findingKey, findings, usualThresholds } from "@/core/credit/findings";

@@ -3,7 +3,7 @@
 import type { Editor, JSONContent } from "@tiptap/core";
 import { useCallback, useRef, useState } from "react";
 import type { FileDto } from "@/data/files/dto";
-import { type FileAnswer, storeOf } from "./place";
+import { storeOf } from "./place";
 import { byItself, endWithParagraph } from "./put-in";
 import { sendFile } from "./send-file";
 

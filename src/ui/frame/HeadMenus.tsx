@@ -36,6 +36,7 @@ export function SiblingMenu({ step, ask, anchor, close }: Opened & { step: Trail
       <Menu open anchorEl={anchor} onClose={close} slotProps={{ paper: { sx: { maxHeight: 420 } } }}>
         <ListSubheader role="presentation">{step.siblingsAre}</ListSubheader>
         {siblings === null && <MenuItem disabled>Looking</MenuItem>}
+        {Array.isArray(siblings) && siblings.length <= 1 && <MenuItem disabled>No other that you can read</MenuItem>}
         {siblings === "failed" && <MenuItem onClick={close}>The server did not answer. Open the list again.</MenuItem>}
         {Array.isArray(siblings) && siblings.map((sibling: Sibling) => (
           <MenuItem key={sibling.href} component={Link} href={sibling.href} selected={sibling.isHere} onClick={close}>{sibling.label}</MenuItem>
