@@ -5,7 +5,6 @@ import * as z from "zod";
 import { titleKey } from "@/core/links/titles";
 import { typedText } from "@/core/text/typed";
 import { may } from "../access/read";
-import type { Queryable } from "../db/client";
 import { contentsAct } from "../db/tables/wikis";
 import { pageTag } from "../db/tables/writing";
 import type { Context } from "../session/context";
@@ -14,14 +13,6 @@ import { atLockedPage } from "./locked";
 
 const mostTags = 20;
 const tagInput = typedText(60, {}, 1);
-
-/** The tags of a wiki's pages, by page, in the order of the alphabet. */
-export async function tagsIn(db: Queryable, courseId: string, wikiId: string): Promise<ReadonlyMap<string, readonly string[]>> {
-  const rows = await db.select({ pageId: pageTag.pageId, tag: pageTag.tag }).from(pageTag).where(and(eq(pageTag.courseId, courseId), eq(pageTag.wikiId, wikiId))).orderBy(pageTag.key);
-  const byPage = new Map<string, string[]>();
-  for (const { pageId, tag } of rows) byPage.set(pageId, [...(byPage.get(pageId) ?? []), tag]);
-  return byPage;
-}
 
 /** Gives a page exactly `tags`; of two that differ by capitals alone the first is kept. */
 export async function setTags(ctx: Context, { courseId, pageId, tags }: { courseId: string; pageId: string; tags: readonly string[] }): Promise<ContentsSaved> {

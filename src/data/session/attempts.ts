@@ -1,6 +1,6 @@
 /** Limits for what can be guessed by trying: counted in the database, so that they hold across processes. */
 import "server-only";
-import { and, eq, gte, sql } from "drizzle-orm";
+import { sql } from "drizzle-orm";
 import { createHash } from "node:crypto";
 import type { Queryable } from "../db/client";
 import { rateLimit } from "../db/tables/accounts";
@@ -14,13 +14,6 @@ export interface Limit {
 /** The key under which attempts of one kind from one address are counted. The address itself is not kept. */
 export function attemptKey(kind: string, address: string): string {
   return `${kind} ${createHash("sha256").update(address).digest("hex").slice(0, 32)}`;
-}
-
-/** Whether `key` has used up its attempts. */
-export async function isExhausted(db: Queryable, key: string, { most, within }: Limit, now: Date): Promise<boolean> {
-  const [found] = await db.select({ count: rateLimit.count }).from(rateLimit)
-    .where(and(eq(rateLimit.key, key), gte(rateLimit.count, most), gte(rateLimit.lastRequest, now.getTime() - within)));
-  return found !== undefined;
 }
 
 /** Counts one attempt and says whether it is still within the limit. */
