@@ -1,12 +1,15 @@
 /** What one person can send is bounded before anything costly is done with it, and what is kept for a time goes when it is over. */
 import { eq, inArray, sql } from "drizzle-orm";
-import { expect, test } from "vitest";
+import { expect, inject, test, vi } from "vitest";
 import { fromMarkdown } from "@/core/document/markdown";
 import { mail } from "@/data/db/tables/mail";
 import { rateLimit, session } from "@/data/db/tables/accounts";
 import { doneSave } from "@/data/db/tables/writing";
 import { course } from "@/data/db/tables/courses";
 import { entryCredit } from "@/data/db/tables/wikis";
+import { openDatabase } from "@/data/db/client";
+import { visitDesk } from "@/data/desk/read";
+import { notePageVisit } from "@/data/news/write";
 import { asFarAsCanBe } from "@/data/db/as-far";
 import { withinSeconds } from "@/data/db/within";
 import { readiness } from "@/data/db/health";
@@ -86,6 +89,27 @@ test("what is kept for a time goes when it is over, and nothing that people wrot
   expect(await db.select({ id: session.id }).from(session).where(inArray(session.id, sessions.map((each) => each.id)))).toEqual([{ id: sessions[1]!.id }]);
   expect(await db.select({ id: doneSave.id }).from(doneSave).where(inArray(doneSave.id, saves.map((each) => each.id)))).toEqual([{ id: saves[1]!.id }]);
   expect((await findPage(as("mira", later(2)), courseId, homeId))!.entries).toBe(2);
+});
+
+test("where nothing can be written, as on a full disk, people read as before", async () => {
+  const { courseId, homeId, as } = await makeCourse();
+  const { db: full, close } = openDatabase(inject("databaseUrl"), 2, true);
+  const mira = { ...as("mira", later(1)), db: full };
+  expect((await findPage(mira, courseId, homeId))!.title).toBe("Home");
+  await notePageVisit(mira, courseId, homeId);
+  expect(await visitDesk(mira, courseId)).not.toBeNull();
+  await expect(write(mira, courseId, homeId, "Eels.")).rejects.toThrow();
+  await close();
+});
+
+test("a page is read with ten questions at the most", async () => {
+  const { courseId, homeId, as } = await makeCourse();
+  await write(as("mira", later(1)), courseId, homeId, "Eels.");
+  const asked = vi.spyOn((db as unknown as { $client: { query: (...given: unknown[]) => unknown } }).$client, "query");
+  await findPage(as("jonas", later(2)), courseId, homeId);
+  expect(asked.mock.calls.length).toBeLessThanOrEqual(10);
+  expect(asked.mock.calls.length).toBeGreaterThan(3);
+  asked.mockRestore();
 });
 
 test("what can't be noted beside reading is no error", async () => {

@@ -82,3 +82,19 @@ describe("laws of merging sentences", () => {
     expect(merged / pairs).toBeGreaterThan(0.95);
   });
 });
+
+describe("a paragraph of very many sentences", () => {
+  const said = (text: string): DocumentNode[] => [{ type: "text", text }];
+  const long = Array.from({ length: 900 }, (_, at) => `Sentence ${at} stands.`);
+  const put = (at: number, text: string) => said(long.map((each, index) => (index === at ? text : each)).join(" "));
+  test("is put together where two changed different ones, however many lie between", () => {
+    const merged = mergeSentences(said(long.join(" ")), put(3, "Ours."), put(880, "Theirs."));
+    expect(merged).toEqual(said(long.map((each, at) => (at === 3 ? "Ours." : at === 880 ? "Theirs." : each)).join(" ")));
+  });
+  test("is for a person to settle where all of them changed, or where there are more than anybody writes", () => {
+    const all = said(long.map((each) => each.replace("stands", "stood")).join(" "));
+    expect(mergeSentences(said(long.join(" ")), all, put(3, "Theirs."))).toBeNull();
+    const dots = ". ".repeat(20_000);
+    expect(mergeSentences(said(dots), said(`Ours. ${dots}`), said(`${dots}Theirs.`))).toBeNull();
+  });
+});

@@ -1,3 +1,4 @@
+import fc from "fast-check";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, test } from "vitest";
 import { parseDocument } from "@/core/document/parse";
@@ -17,6 +18,19 @@ describe("no document that the gate accepts is drawn larger than 20 MB", () => {
     expect(Buffer.byteLength(html)).toBeLessThan(20_000_000);
     if (process.env.TIDY_SHOW_SIZES) console.error(name, Math.round(html.length / 1000), "kB");
   });
+});
+
+test("nor any that has some of each", () => {
+  const names = Object.keys(worstContents);
+  let accepted = 0;
+  fc.assert(fc.property(fc.array(fc.tuple(fc.constantFrom(...names), fc.integer({ min: 1, max: 60 })), { minLength: 2, maxLength: 6 }), (parts) => {
+    const content = parts.flatMap(([name, percent]) => { const all = worstContents[name]!(); return all.slice(0, Math.ceil((all.length * percent) / 100)); });
+    const read = parseDocument({ type: "doc", content });
+    if (read.kind === "refused") return;
+    accepted++;
+    expect(Buffer.byteLength(renderToStaticMarkup(<DocumentView document={read.document} links={links} />))).toBeLessThan(20_000_000);
+  }), { numRuns: 25, seed: 12 });
+  expect(accepted).toBeGreaterThan(5);
 });
 
 const refusalOf = (content: readonly DocumentNode[]) => {
