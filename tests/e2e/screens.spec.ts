@@ -188,3 +188,18 @@ async function expectClean(page: Page, look: "light" | "dark"): Promise<void> {
   const { violations } = await axe.analyze();
   expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(" | ")}`)).toEqual([]);
 }
+
+test("opening a page asks the server for the page and its stream, and for nothing ahead", async ({ browser }) => {
+  const page = await signInAs(browser, "Mira Okonjo");
+  const href = (await page.locator('a[href*="/pages/"]').first().getAttribute("href"))!;
+  const asked: string[] = [];
+  page.on("request", (request) => { if (!/\/_next\/static\/|\/files\/|icon/.test(request.url())) asked.push(new URL(request.url()).pathname); });
+  const stream = page.waitForRequest(/\/live\?/);
+  await page.goto(href);
+  await stream;
+  // A pointer that rests on a link, and a focus that comes to one, fetch nothing either.
+  await page.getByRole("navigation", { name: "Contents" }).getByRole("link").first().hover();
+  await page.keyboard.press("Tab");
+  await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+  expect([...new Set(asked)].sort()).toEqual([href, `${href}/live`].sort());
+});
