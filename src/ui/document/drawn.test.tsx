@@ -29,8 +29,8 @@ test("nor any that has some of each", () => {
     if (read.kind === "refused") return;
     accepted++;
     expect(Buffer.byteLength(renderToStaticMarkup(<DocumentView document={read.document} links={links} />))).toBeLessThan(20_000_000);
-  }), { numRuns: 25, seed: 12 });
-  expect(accepted).toBeGreaterThan(5);
+  }), { numRuns: 10, seed: 12 });
+  expect(accepted).toBeGreaterThan(2);
 });
 
 const refusalOf = (content: readonly DocumentNode[]) => {
