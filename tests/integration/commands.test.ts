@@ -1,6 +1,10 @@
 import { execFile } from "node:child_process";
 import { fileURLToPath } from "node:url";
-import { describe, expect, test } from "vitest";
+import { describe, expect, inject, test } from "vitest";
+import { findLink } from "@/data/accounts/links";
+import { createAccounts } from "@/data/accounts/write";
+import { newId } from "@/data/session/ids";
+import { db } from "../support/course";
 
 const root = fileURLToPath(new URL("../..", import.meta.url));
 
@@ -16,11 +20,23 @@ function run(command: string, args: readonly string[], env: Record<string, strin
 /** Runs a line of shell with the functions that both commands share. */
 const shell = (line: string) => run("bash", ["-c", `set -euo pipefail; ROOT=${JSON.stringify(root)}; . bin/lib/setup.sh; trap - ERR; ${line}`]);
 
+test("an operator prints a link for a new password, for one use; for an address that nobody has there is none", async () => {
+  const address = `${newId()}@rivers.example`;
+  await createAccounts(db, [{ id: newId(), name: "Mira Okonjo", email: address, passwordHash: "none" }], new Date());
+  const command = (of: string) => run("node", ["--conditions=react-server", "bin/lib/command.mjs", "password-link", of], { DATABASE_URL: inject("databaseUrl") });
+  const { code, out } = await command(address);
+  expect([code, out]).toEqual([0, expect.stringMatching(/^http:\/\/127\.0\.0\.1\/password\/[\w-]{32}\n/)]);
+  const token = /password\/([\w-]+)/.exec(out)![1]!;
+  expect(await findLink(db, "password", token, new Date())).toMatchObject({ address });
+  expect((await command("nobody.here@rivers.example")).code).toBe(1);
+  expect((await command("no address")).code).toBe(2);
+});
+
 describe("the two commands", () => {
   test.each([
     ["bin/demo", ["--prot", "4000"], "bin/demo does not know --prot"],
     ["bin/demo", ["--port", "four"], "--port wants a number"],
-    ["bin/test", ["units"], "bin/test does not know units"],
+    ["bin/test", ["units"], "bin/test takes a step before units"],
   ])("%s %j is refused in words, and does nothing", async (command, args, words) => {
     const { code, err, out } = await run(command, args);
     expect(code).toBe(1);

@@ -12,6 +12,10 @@ import { enrolment } from "@/data/db/tables/courses";
 import { visitDesk } from "@/data/desk/read";
 import { readerLink } from "@/data/db/tables/doors";
 import { makeLink, openedBy, openedPage } from "@/data/doors/links";
+import { enter, guestByToken } from "@/data/doors/entering";
+import { outsidePage, pagesInRoom } from "@/data/doors/outside";
+import { findRoom } from "@/data/doors/read";
+import { openRoomFor } from "@/data/doors/rooms";
 import { newId } from "@/data/session/ids";
 import { findDraft } from "@/data/drafts/read";
 import { wikiFiles } from "@/data/files/read";
@@ -100,6 +104,18 @@ test("a hidden page is told to nobody from whom it is hidden, on any screen, and
   await db.update(enrolment).set({ onlyGivenGroups: true }).where(and(eq(enrolment.courseId, courseId), eq(enrolment.personId, as("tobin").viewer.id)));
   await db.update(enrolment).set({ leftAt: now }).where(and(eq(enrolment.courseId, courseId), eq(enrolment.personId, as("jonas").viewer.id)));
   for (const name of ["tobin", "jonas"] as const) for (const [part, value] of Object.entries(await everything(as(name, now), course, people))) expect([name, part, told(value).includes(mark)]).toEqual([name, part, false]);
+
+  // A guest of an open room.
+  const begun = await openRoomFor(as("ines", now), courseId, course.assignmentId, { title: "", pages: [course.homeId], minutes: 60, names: { kind: "list", names: ["Ada"] } });
+  if (begun.kind !== "saved") throw new Error(JSON.stringify(begun));
+  const room = (await findRoom(as("ines", now), courseId, begun.id))!;
+  const entered = await enter({ db, now, newId, address: newId() }, room.code, room.names[0]!.id);
+  if (entered.kind !== "entered") throw new Error(entered.code);
+  const { guestId } = (await guestByToken(db, entered.token, now))!;
+  const guest = { db, now, newId, viewer: { id: guestId, name: "Ada" }, door: { courseId, id: begun.id } };
+  expect(told(await pagesInRoom(guest))).not.toContain(mark);
+  expect(await outsidePage(guest, course.pageId)).toBeNull();
+  expect(told(await outsidePage(guest, course.homeId))).not.toContain(mark);
 
   // Readers with a link.
   const link = await makeLink(as("ines", now), courseId, course.assignmentId, { wikiId, pageId: null, names: "full", isListed: false, endsAt: null });
