@@ -16,8 +16,17 @@ export async function isHealthy(): Promise<boolean> {
 
 export type Readiness = "ready" | "no database" | "migrations are missing" | "nothing can be written";
 
+/** Milliseconds for which an answer holds: anybody may ask, and asking writes. */
+const holds = 2000;
+let last: { readonly at: number; readonly found: Promise<Readiness> } | null = null;
+
 /** Whether all that people do here can be done: with a full disk they still read, and nothing is saved. */
-export async function readiness(): Promise<Readiness> {
+export function readiness(): Promise<Readiness> {
+  if (!last || Date.now() - last.at > holds) last = { at: Date.now(), found: look() };
+  return last.found;
+}
+
+async function look(): Promise<Readiness> {
   try {
     if ((await missingMigrations()) > 0) return "migrations are missing";
   } catch {
