@@ -69,7 +69,7 @@ export class Gathering {
   }
 
   /** Lets a window in; kept once it has been told who is here. */
-  async enter(window: OpenWindow, now: Date): Promise<void> {
+  async enter(window: OpenWindow): Promise<void> {
     this.windows.set(window.id, window);
     if (!window.isLooking) this.arrived.push(window);
     if (this.isOver) {
@@ -77,7 +77,7 @@ export class Gathering {
       this.isOver = false;
       this.forget = await hearOf(this.courseId, this.pageId, (signal) => this.hear(signal));
     }
-    await this.look(now);
+    await this.look(null);
   }
 
   async go(id: string): Promise<void> {

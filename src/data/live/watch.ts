@@ -64,7 +64,7 @@ export async function watchPage(ctx: Context, courseId: string, pageId: string, 
   }
 
   tell({ kind: "open", id });
-  await gathering.enter({ id, viewerId, isWriting, isLooking: ctx.lookingAs !== undefined, seen, tell, close: () => void end() }, ctx.now);
+  await gathering.enter({ id, viewerId, isWriting, isLooking: ctx.lookingAs !== undefined, seen, tell, close: () => void end() });
   return { beat: (now) => gathering.beat(now, [id]), end };
 }
 
