@@ -81,7 +81,7 @@ const contents = "courses/[course]/wikis/[wiki]/contents/actions";
 const acts: Record<string, Act> = {
   "room/actions#findRoomByCode": { for: "no one", args: (at) => [at.code] },
   "room/actions#enterAs": { for: "no one", args: (at) => [at.code, at.otherName] },
-  "room/in/[page]/write/actions#saveInRoom": { for: "no one", args: (at) => [at.page, save(1)] },
+  "room/in/[page]/write/actions#saveInRoom": { for: "no one", args: (at) => [at.page, new Parcel(save(1))] },
   "ask/[code]/actions#ask": { for: "no one", args: () => ["nosuchcode", json({ name: "Walker", address: "w@rivers.example", message: "" })] },
   "sign-in/actions#askForLink": { for: "no one", args: () => ["nobody.there@rivers.example"] },
   "password/[token]/actions#choose": { for: "no one", args: () => ["nosuchtoken", "long enough for it"] },
@@ -91,8 +91,8 @@ const acts: Record<string, Act> = {
   "account/actions#signOutThere": { for: "no one", args: () => ["nosuchsession"] },
   "_parts/siblings#siblings": { for: "no one", args: (at) => [{ of: "wiki", courseId: course, assignmentId: at.assignment, here: at.wiki }] },
   "invitation/[token]/actions#accept": { for: "no one", args: () => ["nosuchtoken", "long enough for it"] },
-  "courses/[course]/pages/[page]/write/actions#saveText": { for: "readers", args: (at) => [course, at.page, save(Number(at.entries))], proves: true },
-  "courses/[course]/wikis/[wiki]/start/actions#startText": { for: "readers", args: (at) => [course, at.wiki, null, { below: null, linkFrom: null }, save(0)], proves: true },
+  "courses/[course]/pages/[page]/write/actions#saveText": { for: "readers", args: (at) => [course, at.page, new Parcel(save(Number(at.entries)))], proves: true },
+  "courses/[course]/wikis/[wiki]/start/actions#startText": { for: "readers", args: (at) => [course, at.wiki, null, { below: null, linkFrom: null }, new Parcel(save(0))], proves: true },
   "courses/[course]/news/actions#readAll": { for: "on course", args: () => [course, null] },
   "courses/[course]/news/actions#mute": { for: "readers", args: (at) => [course, "page", at.page, true], proves: true },
   "courses/[course]/news/actions#chooseMail": { for: "on course", args: () => [course, "daily"], proves: true },
@@ -110,7 +110,7 @@ const acts: Record<string, Act> = {
   "courses/[course]/pages/[page]/actions#settle": { for: "readers", args: (at) => [course, at.comment, true], proves: true },
   "courses/[course]/pages/[page]/actions#editRemark": { for: "readers", args: (at) => [course, at.ownComment, "Walked otherwise."], proves: true },
   "courses/[course]/pages/[page]/actions#withdrawRemark": { for: "readers", args: (at) => [course, at.ownComment, true], proves: true },
-  [`${writing}#keepText`]: { for: "readers", args: (at) => [{ courseId: course, pageId: at.page }, json({ base: 1, title: "", note: "", at: "2026-01-01T00:00:00Z", document: JSON.parse(document) as unknown })], proves: true },
+  [`${writing}#keepText`]: { for: "readers", args: (at) => [{ courseId: course, pageId: at.page }, new Parcel({ base: 1, title: "", note: "", at: "2026-01-01T00:00:00Z", document: JSON.parse(document) as unknown })], proves: true },
   [`${writing}#dropText`]: { for: "anyone", args: (at) => [{ courseId: course, pageId: at.page }] },
   [`${writing}#headingsOfPage`]: { for: "readers", args: (at) => [course, at.page] },
   [`${writing}#describe`]: { for: "readers", args: (at) => [course, at.wiki, at.file, { name: "walked.txt", source: "Somebody", licence: "" }], proves: true },
@@ -202,7 +202,7 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
       (select id from page p where p.course_id = w.course_id and p.wiki_id = w.id and p.id <> w.home_page_id order by position desc limit 1) as "otherPage"
     from wiki w join course_group g on g.course_id = w.course_id and g.id = w.group_id where w.course_id = ${course} and w.name = 'Alder Brook'`;
   const at: Record<string, string> = { course, number: "1", token: "nosuchtoken", all: "no-such-path", code: "BCDF2345", page: "", room: "none", person: "miraokonjo", ...found };
-  await asked(instructor, "courses/[course]/wikis/[wiki]/start/actions#startText", [course, at.wiki, null, { below: null, linkFrom: null }, { ...save(0), title: secret }], at);
+  await asked(instructor, "courses/[course]/wikis/[wiki]/start/actions#startText", [course, at.wiki, null, { below: null, linkFrom: null }, new Parcel({ ...save(0), title: secret })], at);
   at.page = (await sql`select id from page where course_id = ${course} and title = ${secret}`)[0]!.id as string;
   at.entries = "1";
   await asked(instructor, `${guests}#open`, [course, at.assignment, json({ title: "", pages: [at.page], minutes: 30, names: { kind: "list", names: ["Ada", "Ben"] } })], at);
@@ -212,7 +212,7 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
   Object.assign(at, { name: names[0]!.id, otherName: names[1]!.id });
   const guest = await nobody();
   expect(await (await asked(guest, "room/actions#enterAs", [at.code, at.name], at)).text()).toContain('"done"');
-  expect(await (await asked(guest, "room/in/[page]/write/actions#saveInRoom", [at.page, { ...save(1), document: document.replace("Walked over", "Waded in") }], at)).text()).toContain('"saved"');
+  expect(await (await asked(guest, "room/in/[page]/write/actions#saveInRoom", [at.page, new Parcel({ ...save(1), document: document.replace("Walked over", "Waded in") })], at)).text()).toContain('"saved"');
   at.entries = "2";
   await asked(instructor, `${room}#end`, [course, at.room], at);
   await asked(instructor, `${guests}#makeReaderLink`, [course, at.assignment, json({ wikiId: at.wiki, pageId: null, names: "full", isListed: false, until: "" })], at);

@@ -96,14 +96,21 @@ function changed(content: readonly DocumentNode[], sentence: string, going: read
 /** Saves as the editor does: the same save is sent again until somebody says what came of it. Null: it has to be settled by hand. */
 async function save({ base, saveAction, courseId }: Place, { cookie, dice }: Writer, page: string, number: number, document: unknown, told: Told): Promise<number | null> {
   const saveId = Array.from({ length: 16 }, () => "0123456789abcdefghijklmnopqrstuvwxyz"[Math.floor(Math.random() * 36)]).join("");
-  const body = JSON.stringify([courseId, page, { title: "", base: number, document: JSON.stringify(document), note: "", saveId, pasted: 0, largestPaste: 0, coWriters: [] }]);
+  const sent = JSON.stringify({ title: "", base: number, document: JSON.stringify(document), note: "", saveId, pasted: 0, largestPaste: 0, coWriters: [] });
+  /** What is saved travels as a file, before the arguments that name it. */
+  const body = () => {
+    const form = new FormData();
+    form.append("_1_parcel", new File([sent], "parcel", { type: "application/json" }));
+    form.append("0", JSON.stringify([courseId, page, "$K1"]));
+    return form;
+  };
   for (let isFirst = true; ; isFirst = false) {
     const started = performance.now();
     const breaking = new AbortController();
     // Now and then the connection breaks while the save is on its way, or its answer is.
     const breaks = isFirst && dice() < 0.1 ? setTimeout(() => breaking.abort(), dice() * 120) : undefined;
     try {
-      const answer = await fetch(`${base}/courses/${courseId}/pages/${page}/write`, { method: "POST", headers: { cookie, origin: base, "next-action": saveAction, "content-type": "text/plain;charset=UTF-8" }, body, signal: breaking.signal });
+      const answer = await fetch(`${base}/courses/${courseId}/pages/${page}/write`, { method: "POST", headers: { cookie, origin: base, "next-action": saveAction }, body: body(), signal: breaking.signal });
       const text = await answer.text();
       // Long texts stand in rows of their own before it, without a line end.
       const said = /1:(\{"kind":"(?:saved|refused)"[^\n]*\})\n*$/.exec(text)?.[1];

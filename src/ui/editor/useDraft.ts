@@ -1,6 +1,7 @@
 "use client";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { DraftDto } from "@/data/drafts/dto";
+import { parcel } from "../forms/parcel";
 import { dropHere, keepAtOnce, keepHere, laterOf, leftDraft } from "./draft-store";
 
 /** Milliseconds of rest after which a draft is kept on this machine, and after which it goes to the server. */
@@ -8,8 +9,8 @@ const restHere = 400;
 const restOnServer = 1500;
 
 export interface DraftKeeper {
-  /** Keeps drafts on the server; null: only this machine does. The draft goes as a string: objects lose their attributes on the way. */
-  readonly keep: ((draft: string) => Promise<boolean>) | null;
+  /** Keeps drafts on the server; null: only this machine does. The draft goes as a parcel, as a save does. */
+  readonly keep: ((sent: FormData) => Promise<boolean>) | null;
   readonly drop: (() => Promise<void>) | null;
 }
 
@@ -44,7 +45,7 @@ export function useDraft(key: string, onServer: DraftDto | null, keeper: DraftKe
   const keepOnServer = useCallback(() => {
     const draft = now.current.read();
     // Without a connection it stays here, and goes with the next pause.
-    if (draft) now.current.keeper.keep?.(JSON.stringify(draft)).catch(() => {});
+    if (draft) now.current.keeper.keep?.(parcel(draft)).catch(() => {});
   }, []);
   const stop = useCallback(() => {
     clearTimeout(timers.current.here);

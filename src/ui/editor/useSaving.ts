@@ -1,6 +1,7 @@
 "use client";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { customAlphabet } from "nanoid";
+import { parcel } from "../forms/parcel";
 
 /** What came of a save, in words; the page's own action makes it from the server's answer. */
 export type SaveAnswer =
@@ -22,7 +23,8 @@ export interface SaveInput {
   readonly coWriters?: string[];
 }
 
-export type Save = (input: SaveInput) => Promise<SaveAnswer>;
+/** What is saved goes as a parcel: a long page is more than the framework lets through as an argument. */
+export type Save = (sent: FormData) => Promise<SaveAnswer>;
 export type SaveProblem = Extract<SaveAnswer, { kind: "refused" }>;
 
 /** Milliseconds between attempts while the server does not answer. */
@@ -64,7 +66,7 @@ export function useSaving(save: Save, done: (input: SaveInput, answer: Extract<S
           wanted.current = null;
         }
         const sent = open.current;
-        const answer = await calls.current.save(sent).catch(() => null);
+        const answer = await calls.current.save(parcel(sent)).catch(() => null);
         if (answer === null) return "waiting";
         open.current = null;
         if (answer.kind === "refused") {

@@ -7,18 +7,15 @@ import { describeFile } from "@/data/files/write";
 import { findPage } from "@/data/pages/read";
 import type { FileAnswer, HeadingRef } from "@/ui/editor/place";
 import { fileProblem } from "@/ui/words/files";
-import { fromJson } from "@/app/_parts/answers";
+import { unpacked } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
-
-/** A draft holds a whole page: as many characters as a save. */
-const largestDraft = 8_000_000;
 
 const id = z.string().max(60);
 const place = z.union([z.object({ courseId: id, pageId: id }), z.object({ courseId: id, wikiId: id })]);
 
 /** Keeps what somebody is writing, for themselves; false: it could not be kept. */
-export async function keepText(at: DraftPlace, draft: string): Promise<boolean> {
-  return keepDraft(await signedIn(), place.parse(at), fromJson(draft, largestDraft) as Parameters<typeof keepDraft>[2]);
+export async function keepText(at: DraftPlace, sent: FormData): Promise<boolean> {
+  return keepDraft(await signedIn(), place.parse(at), (await unpacked(sent)) as Parameters<typeof keepDraft>[2]);
 }
 
 export async function dropText(at: DraftPlace): Promise<void> {

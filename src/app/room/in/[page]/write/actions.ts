@@ -4,13 +4,12 @@ import { savePage } from "@/data/pages/write";
 import { roomRequest } from "@/data/session/door";
 import type { SaveAnswer } from "@/ui/editor/useSaving";
 import { paths } from "@/ui/paths";
+import { unpacked } from "@/app/_parts/answers";
 import { saveAnswer, savedText, sendingOf } from "@/app/_parts/saving";
 
 /** Saves a page's text as the guest whose browser asks, as long as the room is open. */
-export async function saveInRoom(pageId: string, input: z.input<typeof savedText>): Promise<SaveAnswer> {
+export async function saveInRoom(pageId: string, sent: FormData): Promise<SaveAnswer> {
   const id = z.string().max(40).parse(pageId);
-  const given = savedText.parse(input);
-  const sending = sendingOf(given);
   const asked = await roomRequest();
   if (!asked?.ctx) {
     return {
@@ -19,6 +18,8 @@ export async function saveInRoom(pageId: string, input: z.input<typeof savedText
     };
   }
   const { ctx, room } = asked;
+  const given = savedText.parse(await unpacked(sent));
+  const sending = sendingOf(given);
   const saved = await savePage(ctx, { courseId: ctx.door.courseId, pageId: id, base: given.base, document: given.document, note: given.note, ...(sending ? { sending } : {}) });
   const pageHref = (page: string, since?: number) => `${paths.roomPage(page)}${since === undefined ? "" : `?since=${since}`}`;
   return saveAnswer({ zone: room.timeZone, now: ctx.now, pageHref, entryHref: null }, id, saved);

@@ -21,7 +21,7 @@ export function StartEditor({ courseId, wikiId, template, pages, cameFrom, ...ed
   const belongs = { below, linkFrom: leads && cameFrom ? cameFrom.id : null };
   return (
     <PageEditor
-      {...editor} isNew base={0} save={(input) => startText(courseId, wikiId, template, belongs, input)}
+      {...editor} isNew base={0} save={(sent) => startText(courseId, wikiId, template, belongs, sent)}
       asked={(
         <div className="belongs">
           <BelowChoice pages={pages} below={below} choose={setBelow} />
