@@ -120,12 +120,10 @@ export class Gathering {
 
   private async lookNow(now: Date): Promise<void> {
     this.lastLook = Date.now();
-    try {
-      await this.write(now);
-      await this.tellAll(now);
-    } catch {
-      // A database that is away for a moment: with the next look it is told.
-    }
+    // A database that is away for a moment: with the next look it is told. What cannot be written keeps nobody from being told.
+    const later = () => undefined;
+    await this.write(now).catch(later);
+    await this.tellAll(now).catch(later);
     if (this.windows.size === 0 && this.left.length === 0 && this.arrived.length === 0) {
       this.isOver = true;
       this.forget();
@@ -145,6 +143,8 @@ export class Gathering {
       await send(this.db, { courseId: this.courseId, pageId: this.pageId, kind: "here", by: null, from: ownProcess });
     } catch (problem) {
       this.left.push(...gone);
+      this.arrived.push(...come);
+      this.near = new Map([...near, ...this.near]);
       throw problem;
     }
   }
@@ -152,13 +152,14 @@ export class Gathering {
   private async tellAll(now: Date): Promise<void> {
     const windows = [...this.windows.values()];
     if (windows.length === 0) return;
-    const heard = this.heard;
-    this.heard = [];
     const readers = await readersAmong(this.db, this.courseId, this.pageId, [...new Set(windows.map(({ viewerId }) => viewerId))], now);
     const people = readers.size > 0 ? await peopleHere(this.db, this.courseId, this.pageId, now) : [];
     const here = hereFor(people);
-    const names = await this.namesOf(heard);
     const newest = await this.newestFor(windows);
+    // Taken only now: what was heard stays for the next look if a question fails.
+    const heard = [...this.heard];
+    const names = await this.namesOf(heard);
+    this.heard.splice(0, heard.length);
     const events = new Map<string, LiveEvent>();
     const happened = (kind: "entry" | "comment", by: string, number: number): LiveEvent => {
       const key = `${kind} ${number} ${by}`;

@@ -54,7 +54,7 @@ export interface Arrival {
 /** Notes who has opened a page, which they may read: the caller has asked. Forgets on the way who is gone from it. */
 export async function arrive(db: Queryable, courseId: string, pageId: string, arrivals: readonly Arrival[], now: Date): Promise<void> {
   await db.delete(presence).where(and(eq(presence.courseId, courseId), eq(presence.pageId, pageId), lt(presence.seenAt, new Date(now.getTime() - goneAfter))));
-  await db.insert(presence).values(arrivals.map((each) => ({ courseId, pageId, ...each, near: null, seenAt: now })));
+  await db.insert(presence).values(arrivals.map((each) => ({ courseId, pageId, ...each, near: null, seenAt: now }))).onConflictDoNothing();
 }
 
 /** Signs of life of many windows of one course, in one statement. */

@@ -48,7 +48,6 @@ export async function watchPage(ctx: Context, courseId: string, pageId: string, 
   };
   const forget = ctx.sessionId === undefined ? () => {} : await hearOfSession(ctx.sessionId, () => void closed({ kind: "closed" }));
   const own = windowsOf.get(holder) ?? new Map<string, Own>();
-  windowsOf.set(holder, own);
   for (const oldest of [...own.values()].slice(0, Math.max(0, own.size + 1 - mostWindows))) oldest.enough();
   own.set(id, { gathering, courseId, enough: () => void closed({ kind: "enough" }) });
   windowsOf.set(holder, own);
