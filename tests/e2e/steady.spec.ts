@@ -128,6 +128,24 @@ test("the browser dies while somebody types: the draft is offered on another mac
   await expect(await textOf(page, "The river today")).toContainText("Typed when the lights went out.");
 });
 
+test("a page as long as there may be is kept as a draft and saved", async ({ browser }) => {
+  const page = await (await browser.newContext()).newPage();
+  await signIn(page, "chidiamaechi");
+  const { text, at } = await write(page, "Saltmere", "Restoration plan");
+  // More than a million characters: what is sent as an argument would not arrive.
+  const long = Array.from({ length: 60 }, (_, each) => `Reading ${each}. ${"The gauge stood at 1.2 metres, and nobody was there. ".repeat(380)}`).join("\n\n");
+  await text.evaluate((element, said) => {
+    const data = new DataTransfer();
+    data.setData("text/plain", said);
+    element.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
+  }, long);
+  await expect.poll(async () => JSON.stringify((await sql`select document from draft where place = ${at.id}`)[0]?.document ?? "")).toContain("Reading 59. ");
+  await goOn(page).click();
+  await expect(page.getByText(/^Saved as entry/)).toBeVisible();
+  expect(await textsSince(at.id, at.entries)).toEqual([expect.stringContaining("Reading 59. ")]);
+  await expectWhole(at.id);
+});
+
 /** Every entry of the page has its credit, and the page is as its newest entry says. */
 async function expectWhole(id: string): Promise<void> {
   const [counts] = await sql`select p.entries, (select count(*)::int from entry e where e.page_id = p.id) as kept, (select count(*)::int from entry_credit c where c.page_id = p.id) as credited,

@@ -73,7 +73,7 @@ test("without a connection the editor says so and keeps the text", async ({ brow
 });
 
 test("two who write in different places both save, and the second is told what came together", async ({ browser }) => {
-  const [hana, elin] = [await comeAs(browser, "Hana Veselka"), await comeAs(browser, "Elin Sorby")];
+  const [hana, rory] = [await comeAs(browser, "Hana Veselka"), await comeAs(browser, "Rory McAllan")];
   await openPage(hana, "Saltmere");
   await hana.getByRole("link", { name: "Start a page" }).click();
   await hana.getByRole("textbox", { name: "Title of the page" }).fill("Tides");
@@ -84,22 +84,22 @@ test("two who write in different places both save, and the second is told what c
   await first.pressSequentially("Low water shows the old piles.");
   await hana.getByRole("button", { name: "Save the page" }).click();
   await expect(hana.getByRole("heading", { name: "Tides", level: 1 })).toBeVisible();
-  await elin.goto(hana.url());
-  for (const [page, key] of [[hana, "Control+Home"], [elin, "Control+End"]] as const) {
+  await rory.goto(hana.url());
+  for (const [page, key] of [[hana, "Control+Home"], [rory, "Control+End"]] as const) {
     await page.getByRole("link", { name: "Write", exact: true }).click();
     await (await textOf(page, "Tides")).click();
     await press(page, key);
   }
   await hana.keyboard.type("At springs: ");
-  await elin.keyboard.type(" We counted nine.");
-  for (const page of [hana, elin]) {
+  await rory.keyboard.type(" We counted nine.");
+  for (const page of [hana, rory]) {
     await page.getByRole("button", { name: "Save", exact: true }).click();
     await expect(page.getByRole("heading", { name: "Tides", level: 1 })).toBeVisible();
   }
-  await expect(elin.getByRole("article")).toContainText("At springs: High water reaches the sluice.");
-  await expect(elin.getByRole("article")).toContainText("Low water shows the old piles. We counted nine.");
-  await elin.getByRole("status").getByRole("link", { name: "entry 2" }).click();
-  await expect(elin.locator("ins", { hasText: "At springs" })).toBeVisible();
+  await expect(rory.getByRole("article")).toContainText("At springs: High water reaches the sluice.");
+  await expect(rory.getByRole("article")).toContainText("Low water shows the old piles. We counted nine.");
+  await rory.getByRole("status").getByRole("link", { name: "entry 2" }).click();
+  await expect(rory.locator("ins", { hasText: "At springs" })).toBeVisible();
 });
 
 test("two who change different sentences of one paragraph both save, and neither is asked", async ({ browser }) => {
