@@ -23,7 +23,7 @@ test("what an instructor marks counts as discussion, on whatever page it stands,
   const given = { quote: talk, near: 8, entry: page.entries };
   for (const name of ["mira", "tobin", "priya", "olga"] as const) expect((await markDiscussion(as(name, later(3)), courseId, homeId, given)).kind).toBe("refused");
   expect(await markDiscussion(as("ines", later(3)), courseId, homeId, { ...given, quote: "words that nobody wrote" })).toEqual({ kind: "refused", code: "passage not found" });
-  const figures = async (period = allTime) => (await assignmentReview(as("ines"), courseId, assignmentId, period))![0]!.members.map(({ added, standing, sharePercent }) => [added, standing, sharePercent]);
+  const figures = async (period = allTime) => (await assignmentReview(as("ines"), courseId, assignmentId, period))![0]!.members.map(({ figures: { added, standing }, sharePercent }) => [added, standing, sharePercent]);
   expect(await figures()).toEqual([[8, 8, 42], [11, 11, 58]]);
   const marked = await markDiscussion(as("ines", later(3)), courseId, homeId, given);
   expect(await figures()).toEqual([[8, 8, 100], [0, 0, 0]]);

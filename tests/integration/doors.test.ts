@@ -173,7 +173,7 @@ describe("what guests wrote", () => {
   }
   const figures = async (made: TestCourse) => {
     const group = await review(made);
-    return { members: Object.fromEntries(group.members.map(({ member, standing }) => [member.name, standing])), unassigned: group.unassigned?.standing ?? 0, others: group.othersWords };
+    return { members: Object.fromEntries(group.members.map(({ member, figures }) => [member.name, figures.standing])), unassigned: group.unassigned?.figures.standing ?? 0, others: group.othersWords };
   };
 
   test("is unassigned, and stands in the group’s whole", async () => {
@@ -183,7 +183,7 @@ describe("what guests wrote", () => {
     expect(group.members.reduce((sum, { sharePercent }) => sum + (sharePercent ?? 0), group.unassigned!.sharePercent!)).toBe(100);
     for (const figure of ["entries", "added", "standing", "share"] as const) {
       const evidence = (await findEvidence(made.as("ines", later(600)), made.courseId, made.wikiId, unassigned, figure))!;
-      const expected = figure === "share" ? group.unassigned!.standing : group.unassigned![figure];
+      const expected = figure === "share" ? group.unassigned!.figures.standing : group.unassigned!.figures[figure];
       expect(evidence.lines.reduce((sum, { amount }) => sum + amount, 0)).toBe(expected);
     }
     expect((await findPage(made.as("mira", later(30)), made.courseId, made.homeId))!.unassigned).toBe(13);

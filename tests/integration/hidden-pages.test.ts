@@ -32,8 +32,9 @@ import { previewRestore } from "@/data/pages/restoring";
 import { setTags } from "@/data/pages/tags";
 import { pageTemplates } from "@/data/pages/templates";
 import { savePage, startPage } from "@/data/pages/write";
+import { figureNames } from "@/core/credit/figure-table";
 import { findEvidence } from "@/data/review/evidence";
-import { evidenceInGroup, findGroup } from "@/data/review/group";
+import { findGroup } from "@/data/review/group";
 import { allTime } from "@/data/review/period";
 import { assignmentReview } from "@/data/review/read";
 import { classFindings, findingsWaiting } from "@/data/review/class-findings";
@@ -78,8 +79,7 @@ async function everything(ctx: Context, { courseId, assignmentId, wikiId, pageId
     files: await wikiFiles(ctx, courseId, wikiId), draft: await findDraft(ctx, { courseId, pageId }), assignment: await findAssignment(ctx, courseId, assignmentId), assignments: await courseAssignments(ctx, courseId), names: await wikiNames(ctx, courseId, assignmentId),
     expected: await findExpected(ctx, courseId, assignmentId), met: await metByEach(ctx, courseId, assignmentId, [wikiId]),
     review: await assignmentReview(ctx, courseId, assignmentId), group: await findGroup(ctx, courseId, wikiId, allTime), findings: await classFindings(ctx, courseId, [{ wikiId, name: "Alder" }]), waiting: await findingsWaiting(ctx, courseId), statements, loaded,
-    evidence: await Promise.all(people.flatMap((id) => (["standing", "added", "entries", "comments", "activeDays"] as const).map((figure) => findEvidence(ctx, courseId, wikiId, id, figure)))),
-    evidenceInGroup: await Promise.all(people.map((id) => evidenceInGroup(ctx, courseId, wikiId, id, "added", allTime))),
+    evidence: await Promise.all(people.flatMap((id) => figureNames.map((figure) => findEvidence(ctx, courseId, wikiId, id, figure)))),
     conversation: await Promise.all(loaded.map((each) => each && conversationOf(ctx.db, each))), changes: await Promise.all(statements.map((each) => each && changesOf(ctx, each))),
   };
 }

@@ -118,7 +118,7 @@ test("whoever only commented, and counts as somebody else from then on, is count
   const { courseId, assignmentId, homeId, as } = await makeCourse();
   await write(as("jonas", later(1)), courseId, homeId, "Eels.");
   await addComment(as("mira", later(2)), { courseId, pageId: homeId, parent: null, body: "Eels?" });
-  const comments = async () => (await assignmentReview(as("ines", later(9)), courseId, assignmentId))![0]!.members.map((member) => [member.member.name, member.comments]);
+  const comments = async () => (await assignmentReview(as("ines", later(9)), courseId, assignmentId))![0]!.members.map((member) => [member.member.name, member.figures.comments]);
   expect(await comments()).toEqual([["mira", 1], ["jonas", 0]]);
   await mergeAccounts(as("ines", later(3)), courseId, `mira${courseId}`, `jonas${courseId}`);
   expect(await comments()).toEqual([["jonas", 1]]);
@@ -128,7 +128,7 @@ test("whoever only commented, and counts as somebody else from then on, is count
 
 test("what a transaction saw and took back is not kept", async () => {
   const { courseId, assignmentId, homeId, as } = await makeCourse();
-  const added = async (ctx: ReturnType<typeof as>) => (await assignmentReview(ctx, courseId, assignmentId))![0]!.members.map((member) => member.added);
+  const added = async (ctx: ReturnType<typeof as>) => (await assignmentReview(ctx, courseId, assignmentId))![0]!.members.map((member) => member.figures.added);
   await db.transaction(async (tx) => {
     const inside = { ...as("mira", later(1)), db: tx as never };
     await write(inside, courseId, homeId, "Words that will never have been.");

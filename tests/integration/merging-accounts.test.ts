@@ -20,7 +20,7 @@ const idOf = ({ courseId }: TestCourse, name: string) => `${name}${courseId}`;
 /** What the review shows, by wiki and member. */
 async function figures({ courseId, assignmentId, as }: TestCourse) {
   return (await assignmentReview(as("ines", later(60)), courseId, assignmentId))!.map(({ name, members, othersWords }) =>
-    ({ name, othersWords, members: members.map(({ member, entries, comments, added, standing }) => [member.name, entries, comments, added, standing]) }));
+    ({ name, othersWords, members: members.map(({ member, figures: { entries, comments, added, standing } }) => [member.name, entries, comments, added, standing]) }));
 }
 
 async function worked(): Promise<TestCourse> {

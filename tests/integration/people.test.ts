@@ -283,7 +283,7 @@ describe("people who leave", () => {
     expect(await findWiki(as("jonas"), courseId, wikiId)).toBeNull();
     expect(await findPage(as("jonas"), courseId, homeId)).toBeNull();
     const alder = (await assignmentReview(as("ines", later(1)), courseId, assignmentId))![0]!;
-    expect(alder.members.map(({ member, entries }) => [member.name, entries])).toEqual([["mira", 0], ["jonas", 1]]);
+    expect(alder.members.map(({ member, figures }) => [member.name, figures.entries])).toEqual([["mira", 0], ["jonas", 1]]);
     await setLeft(as("ines"), courseId, [`jonas${courseId}`], false);
     expect((await findWiki(as("jonas"), courseId, wikiId))?.mayStart).toBe(true);
   });

@@ -235,7 +235,7 @@ describe("moving a student later", () => {
     expect(await findPage(jonas, courseId, homeId)).toBeNull();
     expect((await findWiki(jonas, courseId, otherWikiId))?.mayStart).toBe(true);
     const review = (await assignmentReview(as("ines", later(1)), courseId, assignmentId))!;
-    expect(review.map((group) => group.members.map(({ member, entries }) => [member.name, entries]))).toEqual([[["mira", 0], ["jonas", 1]], [["priya", 0], ["jonas", 0]]]);
+    expect(review.map((group) => group.members.map(({ member, figures }) => [member.name, figures.entries]))).toEqual([[["mira", 0], ["jonas", 1]], [["priya", 0], ["jonas", 0]]]);
     expect((await findWiki(as("mira"), courseId, wikiId))?.members.map(({ name, mark }) => [name, mark])).toEqual([["mira", 0], ["jonas", 1]]);
   });
 

@@ -20,7 +20,7 @@ async function saveWith({ courseId, homeId, as }: TestCourse, text: string, name
   expect(saved).toMatchObject({ kind: "saved", number: 2 });
 }
 
-const membersOf = async ({ courseId, assignmentId, as }: TestCourse) => (await assignmentReview(as("ines", later(9)), courseId, assignmentId))![0]!.members.map(({ added, standing, sharePercent }) => [added, standing, sharePercent]);
+const membersOf = async ({ courseId, assignmentId, as }: TestCourse) => (await assignmentReview(as("ines", later(9)), courseId, assignmentId))![0]!.members.map(({ figures: { added, standing }, sharePercent }) => [added, standing, sharePercent]);
 
 test("words count for both once the one who was named confirms, and no longer if they change their mind", async () => {
   const course = await makeCourse({ expected: [{ of: "student", measure: "words", number: 3, by: null, shown: true }] });

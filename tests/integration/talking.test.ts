@@ -32,7 +32,7 @@ test("a comment is edited by its author alone, and withdrawn by its author or re
   const commentId = said.kind === "commented" ? said.id : "";
   await addComment(as("jonas", later(2)), { courseId, pageId: homeId, parent: commentId, body: "The lower one." });
   const seen = async (name: "mira" | "jonas" | "ines") => (await findPage(as(name, later(9)), courseId, homeId))!.comments.map(({ body, earlier, withdrawn, replies }) => [body, earlier, withdrawn?.by ?? null, replies.length]);
-  const counted = async () => (await assignmentReview(as("ines"), courseId, assignmentId))![0]!.members.map(({ comments }) => comments);
+  const counted = async () => (await assignmentReview(as("ines"), courseId, assignmentId))![0]!.members.map(({ figures }) => figures.comments);
 
   for (const name of ["jonas", "ines"] as const) expect(await editComment(as(name, later(3)), { courseId, commentId, body: "Mine now." })).toEqual({ kind: "refused", code: "not yours" });
   for (const name of ["priya", "una"] as const) expect(await editComment(as(name, later(3)), { courseId, commentId, body: "Mine now." })).toEqual({ kind: "refused", code: "not found" });

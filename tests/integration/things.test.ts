@@ -25,11 +25,11 @@ test("links, pictures and sources are whose who brought them, wherever they go, 
   const planId = await pageNamed(as("mira"), courseId, wikiId, "Plan");
   const seen = async (until: Date | null = null) => {
     const [group] = (await assignmentReview(as("ines", later(90)), courseId, assignmentId, { from: null, until }))!;
-    const figures = group!.members.map((each) => [each.member.name, ...things.map((name) => each[name])]);
+    const figures = group!.members.map((each) => [each.member.name, ...things.map((name) => each.figures[name])]);
     for (const { member, ...each } of group!.members) {
       for (const name of things) {
         const evidence = (await findEvidence(as("ines", later(90)), courseId, wikiId, member.id, name, { from: null, until }))!;
-        expect(evidence.lines.reduce((sum, { amount }) => sum + amount, 0)).toBe(each[name]);
+        expect(evidence.lines.reduce((sum, { amount }) => sum + amount, 0)).toBe(each.figures[name]);
       }
     }
     return figures;

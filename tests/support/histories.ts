@@ -27,8 +27,11 @@ export function replay(entries: readonly PlainEntry[], from?: CreditedWiki): Rep
 export function workOf(entries: readonly PlainEntry[], { figures }: Replayed, over: Partial<GroupWork> = {}): GroupWork {
   const members = [...new Set(entries.flatMap(({ author }) => (author === null ? [] : [author])))].sort();
   const deeds = entries.map(({ author, page = "home" }, entry) => ({ entry, author, page, at: start + entry * hour, figures: figures[entry]! }));
-  return { members, deeds, remarks: [], dueAt: null, dayOf: (at) => new Date(at).toISOString().slice(0, 10), ...over };
+  return { members, deeds, guests: [], remarks: [], timesOf: () => null, dayOf: (at) => new Date(at).toISOString().slice(0, 10), ...over };
 }
+
+/** Work that is due at `dueAt`, of everybody alike. */
+export const dueAt = (at: number): Pick<GroupWork, "timesOf"> => ({ timesOf: () => ({ opensAt: -Infinity, dueAt: at, cutOffAt: null }) });
 
 export const hour = 60 * 60 * 1000;
 export const start = Date.UTC(2026, 2, 2, 9);

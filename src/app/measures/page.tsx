@@ -1,18 +1,27 @@
 import type { Metadata } from "next";
+import { definitionOf, type FigureName as StudentFigure, figureNames } from "@/core/credit/figure-table";
 import { ExampleView, WeekView } from "@/ui/measures/Examples";
 import { exampleAuthors, wordExamples } from "@/ui/measures/examples";
 import { Author } from "@/ui/authors/AuthorMark";
-import { allFigureWords, figureWords, memberFigureWords } from "@/ui/words/figures";
+import { allFigureWords, type FigureName } from "@/ui/words/figures";
 import { paths } from "@/ui/paths";
 import { signedIn } from "../_parts/context";
 import { Frame } from "../_parts/Frame";
 
 export const metadata: Metadata = { title: "How the figures come about" };
 
-const reviewed: readonly (keyof typeof figureWords)[] = ["entries", "comments", "added", "standing", "share", "balance"];
-/** Figures that the group's screen adds; what the examples explain has its place there. */
-const more = (Object.keys(memberFigureWords) as (keyof typeof memberFigureWords)[]).filter((name) => !(name in figureWords) && !wordExamples.some(({ id }) => id === name));
-const accounted: readonly (keyof typeof figureWords)[] = ["wordsIn", "wordsOut", "wordsAfter", "removedStarter", "restyled"];
+const isUsual = (name: StudentFigure) => definitionOf(name).column === "usual";
+/** What the examples explain has its place there. */
+const isExplained = (name: string) => wordExamples.some(({ id }) => id === name);
+const accounted = ["wordsIn", "wordsOut", "wordsAfter", "removedStarter", "restyled"] as const;
+
+function Figures({ names }: { names: readonly FigureName[] }) {
+  return (
+    <dl className="figure-list">
+      {names.map((name) => <div key={name} id={isExplained(name) ? undefined : name}><dt>{allFigureWords[name].label}</dt><dd>{allFigureWords[name].about}</dd></div>)}
+    </dl>
+  );
+}
 
 /** What is counted and how: the same page for instructors and students, its examples computed as it is shown. */
 export default async function MeasuresPage() {
@@ -35,22 +44,15 @@ export default async function MeasuresPage() {
         </section>
         <section className="paper measures-part">
           <h2>The figures of the review</h2>
-          <dl className="figure-list">
-            {reviewed.map((name) => <div key={name} id={name === "added" ? undefined : name}><dt>{figureWords[name].label}</dt><dd>{figureWords[name].about}</dd></div>)}
-          </dl>
+          <Figures names={[...figureNames.filter(isUsual), "balance"]} />
           <h2>More of a student</h2>
-          <dl className="figure-list">
-            {more.map((name) => <div key={name} id={name}><dt>{memberFigureWords[name].label}</dt><dd>{memberFigureWords[name].about}</dd></div>)}
-            {(["addedLate", "lasting", "activeDays", "sittings", "largestArrival", "lastDayPart", "talkedWith", "links", "pictures", "sources"] as const).map((name) => <div key={name} id={name}><dt>{allFigureWords[name].label}</dt><dd>{allFigureWords[name].about}</dd></div>)}
-          </dl>
+          <Figures names={figureNames.filter((name) => !isUsual(name) && !isExplained(name))} />
           <p>Where students talk to each other on a page, an instructor can mark the passage as discussion. Its words then count as discussion and not as text: in every figure, at every time in the past as well, and wherever the passage goes. What is written between its lines later is text until it is marked too.</p>
           <p>Words of an entry that several wrote, and confirmed, are theirs in equal parts. A statement is the account behind these figures: line by line what came, what went, what others did in between, and what stands.</p>
           <p>Links, pictures and sources stay with whoever brought them: moved, or taken away and brought back, they are still theirs. A second link to the same place is whose who set it. Of an entry that several wrote they count for whoever saved it.</p>
           <p>Shares are shown in whole per cent that add up to a hundred. Balance is Shannon’s evenness of the members’ standing words: −Σ p ln p / ln n, where p is each member’s part and n the number of members.</p>
           <h2>The account of a page</h2>
-          <dl className="figure-list">
-            {accounted.map((name) => <div key={name} id={name}><dt>{figureWords[name].label}</dt><dd>{figureWords[name].about}</dd></div>)}
-          </dl>
+          <Figures names={accounted} />
         </section>
         <section className="paper measures-part" id="week">
           <h2>A week of a group</h2>

@@ -1,5 +1,6 @@
 /** `credit`: who wrote each word of a history, and what each author did. */
-import { memberFigures, summedFigures } from "../credit/figures";
+import { figureNames } from "../credit/figure-table";
+import { entriesBehind, memberFigures } from "../credit/figures";
 import { findings } from "../credit/findings";
 import { groupFigures, whoBuiltOnWhom } from "../credit/group";
 import { plainBlockPlaces, plainBlocks } from "../credit/text";
@@ -45,7 +46,7 @@ export function creditFile(path: string, { until, step }: CreditOptions): Credit
     if (step) wiki = wiki.throughStorage();
   }
   const work: GroupWork = {
-    members: [...members].sort(), deeds, remarks: [], dueAt: null, dayOf: (at) => new Date(at).toISOString().slice(0, 10),
+    members: [...members].sort(), deeds, remarks: [], guests: [], timesOf: () => null, dayOf: (at) => new Date(at).toISOString().slice(0, 10),
   };
   const pages = Object.fromEntries([...texts].map(([page, text]) => [page, { words: creditedWords(text, wiki.pages.get(page)!.origins.entries, revs) }]));
   return { pages, ...figuresOf(work, revs) };
@@ -60,17 +61,20 @@ function creditedWords(text: string, entries: Int32Array, revs: readonly number[
   return words;
 }
 
+/** A history of plain text has none. */
+const things: ReadonlySet<string> = new Set(["links", "pictures", "sources"]);
+
 function figuresOf(work: GroupWork, revs: readonly number[]): Pick<CreditResult, "authors" | "group"> {
   const rounded = (value: number) => Math.round(value * 1e6) / 1e6;
+  const orNothing = (value: number | null) => (value === null ? null : rounded(value));
   const group = groupFigures(work);
   const authors = Object.fromEntries(work.members.map((member, index) => {
     const figures = memberFigures(work, member);
-    const sums = Object.fromEntries(summedFigures.map((figure) => [figure, rounded(figures[figure])]));
-    const arrival = figures.largestArrival;
-    const share = group.shares[index] ?? null;
+    const parts = figureNames.filter((name) => !things.has(name)).map((name) => [name, orNothing(figures[name])]);
+    const [arrival] = entriesBehind(work, member, "largestArrival");
     return [member, {
-      ...figures, ...sums, lasting: figures.lasting === null ? null : rounded(figures.lasting), share: share === null ? null : rounded(share),
-      largestArrival: arrival ? { words: rounded(arrival.words), rev: revs[arrival.entry]!, part: rounded(arrival.part) } : null,
+      ...Object.fromEntries(parts), share: orNothing(group.shares[index] ?? null),
+      largestArrival: arrival ? { words: rounded(arrival.amount), rev: revs[arrival.entry]!, part: orNothing(figures.largestArrivalPart) } : null,
     }];
   }));
   return {

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import { anyHistory, hour, replay, start, workOf } from "../../../tests/support/histories";
+import { anyHistory, dueAt, hour, replay, start, workOf } from "../../../tests/support/histories";
 import { candidates, isFound } from "./candidates";
 import { findings, type Thresholds } from "./findings";
 
@@ -11,7 +11,7 @@ const anyThresholds: fc.Arbitrary<Thresholds> = fc.record({
 
 test("whatever the thresholds, what they find is what they find among the candidates", () => {
   fc.assert(fc.property(anyHistory, anyThresholds, fc.boolean(), (history, thresholds, isDue) => {
-    const work = workOf(history, replay(history), { members: ["p", "q", "r"], dueAt: isDue ? start + 6 * hour : null });
+    const work = workOf(history, replay(history), { members: ["p", "q", "r"], ...(isDue ? dueAt(start + 6 * hour) : {}) });
     const told = (all: readonly { kind: string; members: readonly string[] }[]) => all.map(({ kind, members }) => `${kind} ${members.join(" ")}`).sort();
     const found = findings(work, thresholds).map((finding) => ({ kind: finding.kind, members: "members" in finding ? finding.members : [finding.member] }));
     expect(told(candidates(work).filter((each) => isFound(each, thresholds)))).toEqual(told(found));

@@ -28,7 +28,7 @@ function lived(history: readonly PlainEntry[]) {
 }
 
 function workFrom(deeds: readonly Deed[]): GroupWork {
-  return { members, deeds, remarks: [], dueAt: null, dayOf: (at) => new Date(at).toISOString().slice(0, 10) };
+  return { members, deeds, remarks: [], guests: [], timesOf: () => null, dayOf: (at) => new Date(at).toISOString().slice(0, 10) };
 }
 
 function setOf(...passages: readonly Origins[]): OriginSet {

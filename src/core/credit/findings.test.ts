@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { anyHistory, freshWords, hour, type PlainEntry, replay, start, workOf } from "../../../tests/support/histories";
+import { anyHistory, dueAt, freshWords, hour, type PlainEntry, replay, start, workOf } from "../../../tests/support/histories";
 import { evidenceOf } from "./figures";
 import { type Finding, findingKey, findings, type Thresholds, usualThresholds } from "./findings";
 import type { GroupWork } from "./work";
@@ -10,7 +10,7 @@ const anyThresholds: fc.Arbitrary<Thresholds> = fc.record({
   lastDayPart: part, shareOfOne: part, arrivalPart: part, arrivalWords: fc.nat(40), removedWords: fc.integer({ min: 1, max: 20 }), backAndForthWords: fc.integer({ min: 1, max: 10 }), entriesOnOwnPages: fc.integer({ min: 1, max: 4 }),
 });
 const members = ["p", "q", "r", "s"];
-const worked = (history: readonly PlainEntry[], over: Partial<GroupWork> = {}) => workOf(history, replay(history), { members, dueAt: start + 30 * hour, ...over });
+const worked = (history: readonly PlainEntry[], over: Partial<GroupWork> = {}) => workOf(history, replay(history), { members, ...dueAt(start + 30 * hour), ...over });
 const membersOf = (finding: Finding): readonly string[] => ("members" in finding ? finding.members : [finding.member]);
 
 describe("whatever was done", () => {
@@ -53,10 +53,10 @@ describe("what is asked about", () => {
   const [own, others] = [freshWords("own", 200).join(" "), freshWords("other", 90).join(" ")];
 
   test("most of one author's, at once, in the last day", () => {
-    const work = worked([{ author: "p", text: own }, { author: "q", text: `${own} ${others.slice(0, 60)}` }], { dueAt: start + 2 * hour });
+    const work = worked([{ author: "p", text: own }, { author: "q", text: `${own} ${others.slice(0, 60)}` }], dueAt(start + 2 * hour));
     expect(kinds(work)).toEqual(expect.arrayContaining(["most in the last day|p", "one author for most|p", "large arrival|p|0", "nothing done|s"]));
     // The same a week before it was due.
-    expect(kinds({ ...work, dueAt: start + 7 * 24 * hour })).not.toContain("most in the last day|p");
+    expect(kinds({ ...work, ...dueAt(start + 7 * 24 * hour) })).not.toContain("most in the last day|p");
   });
 
   test("much of a teammate's text removed, unless they talked about it within three days", () => {

@@ -4,7 +4,7 @@
  */
 import { dayLength } from "../time/lengths";
 import type { Span } from "../time/span";
-import { evidenceOf, memberFigures } from "./figures";
+import { entriesBehind, memberFigures } from "./figures";
 import { groupFigures } from "./group";
 import { type Deed, type GroupWork, indexOf } from "./work";
 
@@ -71,28 +71,27 @@ export function findings(work: GroupWork, thresholds: Thresholds = usualThreshol
   const found: Finding[] = [];
   members.forEach((member, index) => {
     const figures = memberFigures(work, member);
-    const added = evidenceOf(work, member, "added");
-    if (figures.entries === 0 && figures.comments + figures.replies === 0) {
+    if (figures.entries === 0 && figures.comments === 0) {
       found.push({ kind: "nothing done", member, couldNotWrite: couldNotWrite.get(member) ?? [], evidence: proof() });
       return;
     }
     if (figures.lastDayPart !== null && figures.lastDayPart >= thresholds.lastDayPart) {
-      const late = new Set(work.deeds.filter(({ at }) => at >= work.dueAt! - dayLength && at < work.dueAt!).map((deed) => deed.entry));
-      found.push({ kind: "most in the last day", member, part: figures.lastDayPart, evidence: wordsAdded(added.filter((item) => late.has(item.entry))) });
+      found.push({ kind: "most in the last day", member, part: figures.lastDayPart, evidence: wordsAdded(entriesBehind(work, member, "lastDayPart")) });
     }
     const share = group.shares[index];
     if (members.length > 1 && share !== null && share !== undefined && share >= thresholds.shareOfOne) {
-      found.push({ kind: "one author for most", member, share, evidence: proof(evidenceOf(work, member, "standing").map((item) => item.entry)) });
+      found.push({ kind: "one author for most", member, share, evidence: proof(entriesBehind(work, member, "standing").map((item) => item.entry)) });
     }
-    const arrival = figures.largestArrival;
-    if (arrival && arrival.words >= thresholds.arrivalWords && arrival.part >= thresholds.arrivalPart) {
-      found.push({ kind: "large arrival", member, ...arrival, evidence: wordsAdded([{ entry: arrival.entry, amount: arrival.words }]) });
+    const [arrival] = entriesBehind(work, member, "largestArrival");
+    const part = figures.largestArrivalPart ?? 0;
+    if (arrival && arrival.amount >= thresholds.arrivalWords && part >= thresholds.arrivalPart) {
+      found.push({ kind: "large arrival", member, words: arrival.amount, part, entry: arrival.entry, evidence: wordsAdded([arrival]) });
     }
     found.push(...untalkedRemovals(work, member, thresholds));
     // Starter pages are nobody's own: who writes on them writes where all do.
     const isOnlyOnOwn = work.deeds.every((deed) => deed.author !== member || startedBy.get(deed.page) === member);
     if (figures.entries >= thresholds.entriesOnOwnPages && isOnlyOnOwn && figures.commentsOnOthersPages === 0) {
-      found.push({ kind: "only own pages", member, entries: figures.entries, evidence: proof(evidenceOf(work, member, "entries").map((item) => item.entry)) });
+      found.push({ kind: "only own pages", member, entries: figures.entries, evidence: proof(entriesBehind(work, member, "entries").map((item) => item.entry)) });
     }
     const own = work.deeds.filter((deed) => deed.author === member);
     if (own.length > 0 && own.every(onlyRestyles)) {

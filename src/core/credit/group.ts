@@ -1,13 +1,16 @@
 /** The figures of a group: who has how much of what stands, who built on whom, and how the text grew. */
 import type { Author } from "./entry";
-import { balance, shares } from "./shares";
+import { balance, shares, wholePercents } from "./shares";
 import { creditedWith, type Deed, type GroupWork, indexOf } from "./work";
 
 export interface GroupFigures {
   readonly words: number;
   /** In the order of the members. */
   readonly standing: readonly number[];
+  /** Parts of what members and guests have standing. */
   readonly shares: readonly (number | null)[];
+  /** What guests have standing, who were given to nobody yet. */
+  readonly unassigned: number;
   /** Starter text, and words of people who are no members: outside the sum that shares are made of. */
   readonly starter: number;
   readonly others: number;
@@ -16,15 +19,23 @@ export interface GroupFigures {
 
 /** O(deeds + members). */
 export function groupFigures(work: GroupWork): GroupFigures {
-  const { members, deeds } = work;
+  const { members, guests, deeds } = work;
   const byAuthor = standingByAuthors(deeds, indexOf(work).standing);
   const standing = members.map((member) => byAuthor.get(member) ?? 0);
+  const unassigned = guests.reduce((total, guest) => total + (byAuthor.get(guest) ?? 0), 0);
   const starter = byAuthor.get(null) ?? 0;
   const words = [...byAuthor.values()].reduce((total, each) => total + each, 0);
   return {
-    words, standing, shares: shares(standing), starter,
-    others: words - starter - standing.reduce((total, each) => total + each, 0), balance: balance(standing),
+    words, standing, shares: shares([...standing, unassigned]).slice(0, members.length), unassigned, starter,
+    others: words - starter - unassigned - standing.reduce((total, each) => total + each, 0), balance: balance(standing),
   };
+}
+
+/** The members' shares in whole per cent that add up, with what is unassigned, to a hundred; that stands under "". Null: nobody has words. */
+export function sharePercents(work: GroupWork): Map<string, number | null> {
+  const { standing, unassigned } = groupFigures(work);
+  const percents = wholePercents(shares([...standing, unassigned]));
+  return new Map([...work.members, ""].map((id, at) => [id, percents[at] ?? null]));
 }
 
 /** Words by entry as words by author, shared credit in equal parts; starter text under null. */

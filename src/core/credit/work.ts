@@ -2,6 +2,8 @@
  * The work of a group, as the ledger tells it: what the figures of students and groups are computed from.
  * Each figure is defined by its evidence; its value is the sum of what the evidence shows.
  */
+import type { ThingKind } from "../document/things";
+import { isLate, type WorkTimes } from "../time/due";
 import type { EntryFigures } from "./account";
 import type { Author } from "./entry";
 
@@ -30,23 +32,29 @@ export interface Remark {
   readonly answers: string | null;
 }
 
+/** How many things of a kind stand that came with an entry. */
+export interface Thing {
+  readonly entry: number;
+  readonly kind: ThingKind;
+  readonly count: number;
+}
+
 export interface GroupWork {
   /** Everybody, those included who did nothing. */
   readonly members: readonly string[];
+  /** Whose work nobody was given yet: their words stand in the sum that shares are parts of. */
+  readonly guests: readonly string[];
   /** Oldest first. */
   readonly deeds: readonly Deed[];
   readonly remarks: readonly Remark[];
-  readonly dueAt: number | null;
+  /** Things that stand, by the entry that brought them. Absent: nobody asked for them. */
+  readonly things?: readonly Thing[];
+  /** When what a person does is due; null of whom nothing is. */
+  readonly timesOf: (person: string) => WorkTimes | null;
   /** Where the period begins (included): sums leave out what came before, and what stands is not touched by it. Absent: with the first entry. */
   readonly from?: number;
   /** The day of a moment in the course's time zone, as YYYY-MM-DD. */
   readonly dayOf: (at: number) => string;
-}
-
-/** What an entry adds to a figure: words, or 1 where entries are counted. */
-export interface EvidenceItem {
-  readonly entry: number;
-  readonly amount: number;
 }
 
 /** What is looked up for each figure, made once for each work. */
@@ -55,6 +63,8 @@ export interface WorkIndex {
   /** By person the deeds that they are credited with, alone or with others, oldest first. */
   readonly creditedTo: ReadonlyMap<string, readonly Deed[]>;
   readonly startedBy: ReadonlyMap<string, Author>;
+  /** The first entry of each page. */
+  readonly startedWith: ReadonlyMap<string, number>;
   readonly standing: ReadonlyMap<number, number>;
 }
 
@@ -66,7 +76,7 @@ const indexes = new WeakMap<GroupWork, WorkIndex>();
 export function indexOf(work: GroupWork): WorkIndex {
   let index = indexes.get(work);
   if (!index) {
-    index = { deeds: new Map(work.deeds.map((deed) => [deed.entry, deed])), creditedTo: byPerson(work.deeds), startedBy: starters(work.deeds), standing: standingByEntry(work.deeds) };
+    index = { deeds: new Map(work.deeds.map((deed) => [deed.entry, deed])), creditedTo: byPerson(work.deeds), startedBy: starters(work.deeds), startedWith: firstEntries(work.deeds), standing: standingByEntry(work.deeds) };
     indexes.set(work, index);
   }
   return index;
@@ -109,4 +119,19 @@ export function starters(deeds: readonly Deed[]): Map<string, Author> {
   const started = new Map<string, Author>();
   for (const { page, author } of deeds) if (!started.has(page)) started.set(page, author);
   return started;
+}
+
+function firstEntries(deeds: readonly Deed[]): Map<string, number> {
+  const first = new Map<string, number>();
+  for (const { page, entry } of deeds) if (!first.has(page)) first.set(page, entry);
+  return first;
+}
+
+/** The times that hold for an entry: those of whoever saved it, also for others who wrote it too. */
+export function timesOfDeed({ timesOf }: GroupWork, { author }: Deed): WorkTimes | null {
+  return author === null ? null : timesOf(author);
+}
+
+export function isLateDeed(work: GroupWork, deed: Deed): boolean {
+  return isLate(timesOfDeed(work, deed), deed.at);
 }

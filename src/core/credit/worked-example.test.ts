@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import { freshWords, replay, workOf } from "../../../tests/support/histories";
-import { memberFigures } from "./figures";
+import { evidenceOf, memberFigures } from "./figures";
 import { groupFigures, whoBuiltOnWhom } from "./group";
 import { standingByAuthor } from "./wiki";
 
@@ -61,7 +61,7 @@ test("the move to the second page adds nothing", () => {
   expect(figures[6]).toMatchObject({ added: 0, carried: 60, broughtOverOthers: 60 });
 });
 
-test("largest arrival of Q", () => expect(of("Q").largestArrival).toMatchObject({ words: 300, entry: 2 }));
+test("largest arrival of Q", () => expect(evidenceOf(work, "Q", "largestArrival")).toEqual([{ entry: 2, remark: null, amount: 300 }]));
 
 test("who built on whom", () => {
   expect(whoBuiltOnWhom(work)).toEqual([

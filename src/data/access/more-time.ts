@@ -1,10 +1,11 @@
 /** Extensions: somebody may write after the due time, for as long as an instructor gives them. */
 import "server-only";
-import { and, asc, eq, isNull } from "drizzle-orm";
+import { and, asc, eq, isNotNull, isNull } from "drizzle-orm";
 import type { Cell } from "@/core/access/setting";
+import { isLate, type TimesOf, timesWith } from "@/core/time/due";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
-import { accessRule, wiki } from "../db/tables/wikis";
+import { accessRule, assignment, wiki } from "../db/tables/wikis";
 import { membersOfWikis } from "../pages/members";
 import type { Context, ContextIn } from "../session/context";
 import type { AccessChanged, MoreTimeDto } from "./dto";
@@ -43,22 +44,25 @@ export async function giveMoreTime(ctx: Context, courseId: string, assignmentId:
 
 /** Whether what an author saved in the standpoint's wiki was late. Only members' work has a time by which it is due. */
 export async function lateness(db: Queryable, { courseId, assignmentId, wikiId }: Pick<Standpoint, "courseId" | "assignmentId" | "wikiId">): Promise<(authorId: string | null, at: Date) => boolean> {
-  const due = await dueTimes(db, courseId, assignmentId);
+  const timesOf = await workTimes(db, courseId, assignmentId);
   const [found] = await db.select().from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
   const members = new Set(found ? (await membersOfWikis(db, courseId, [found]))[0]!.map(({ id }) => id) : []);
-  return (authorId, at) => authorId !== null && members.has(authorId) && at >= due(wikiId, authorId);
+  return (authorId, at) => authorId !== null && members.has(authorId) && isLate(timesOf(wikiId, authorId), at.getTime());
 }
 
-/** When work is due, by wiki and person: what is saved from then on is late. More time that was given counts. */
-type DueTimes = (wikiId: string, personId: string) => Date;
-
-/** For the wikis of one assignment. Two queries. */
-export async function dueTimes(db: Queryable, courseId: string, assignmentId: string): Promise<DueTimes> {
-  const found = await assignmentAt(db, courseId, assignmentId);
-  const rules = await db.select({ wikiId: accessRule.place, personId: accessRule.whoPerson, until: accessRule.until }).from(accessRule)
-    .innerJoin(wiki, and(eq(wiki.courseId, accessRule.courseId), eq(wiki.id, accessRule.place), eq(wiki.assignmentId, assignmentId)))
-    .where(and(eq(accessRule.courseId, courseId), eq(accessRule.origin, "more time"), isNull(accessRule.endedAt)));
-  const due = found?.dueAt ?? new Date(0);
-  return (wikiId, personId) => rules.filter((rule) => rule.wikiId === wikiId && (rule.personId === null || rule.personId === personId))
-    .reduce((latest, { until }) => (until !== null && until > latest ? until : latest), due);
+/** When work opens, is due and stops to count, by wiki and person, for the wikis of one assignment. Two queries. */
+export async function workTimes(db: Queryable, courseId: string, assignmentId: string): Promise<TimesOf> {
+  const times = { opensAt: assignment.opensAt, dueAt: assignment.dueAt, cutOffAt: assignment.cutOffAt };
+  const [[found], given] = await Promise.all([
+    db.select(times).from(assignment).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId))),
+    db.select({ wikiId: accessRule.place, personId: accessRule.whoPerson, until: accessRule.until }).from(accessRule)
+      .innerJoin(wiki, and(eq(wiki.courseId, accessRule.courseId), eq(wiki.id, accessRule.place), eq(wiki.assignmentId, assignmentId)))
+      .where(and(eq(accessRule.courseId, courseId), eq(accessRule.origin, "more time"), isNull(accessRule.endedAt), isNotNull(accessRule.until))),
+  ]);
+  if (!found) throw new RangeError(`No assignment ${assignmentId} in course ${courseId}`);
+  const { opensAt, dueAt, cutOffAt } = found;
+  return timesWith(
+    { opensAt: opensAt.getTime(), dueAt: dueAt.getTime(), cutOffAt: cutOffAt?.getTime() ?? null },
+    given.map(({ wikiId, personId, until }) => ({ wikiId, personId, until: until!.getTime() })),
+  );
 }

@@ -45,7 +45,7 @@ interface Asked {
 /** The findings of a wiki's work, open ones first. */
 export async function findingsOf(ctx: ContextIn, loaded: WikiWork, asked?: Asked): Promise<FindingDto[]> {
   const [{ toEach }, acts, state] = await Promise.all([
-    asked?.closed ?? closedTo(ctx, loaded, loaded.work.members),
+    asked?.closed ?? closedTo(ctx, loaded),
     ctx.db.select({ key: findingAct.key, kind: findingAct.kind, reason: findingAct.reason, at: findingAct.at, by: person.name }).from(findingAct).innerJoin(person, eq(person.id, findingAct.byId))
     .where(and(eq(findingAct.courseId, loaded.courseId), eq(findingAct.wikiId, loaded.wikiId))).orderBy(asc(findingAct.at)),
     wikiState(ctx, loaded, asked?.expected),

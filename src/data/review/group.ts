@@ -1,9 +1,8 @@
 /** A group's review: its members compared, how its text grew, who built on whom, who did how much where, what was found. */
 import "server-only";
-import { evidenceOf, type MemberFigures, memberFigures, summedFigures, type SummedFigure } from "@/core/credit/figures";
-import { type BuiltOn, growth, standingByPage, whoBuiltOnWhom } from "@/core/credit/group";
-import { indexOf } from "@/core/credit/work";
-import { balance, shares, wholePercents } from "@/core/credit/shares";
+import { type MemberFigures, memberFigures } from "@/core/credit/figures";
+import { type BuiltOn, growth, sharePercents, standingByPage, whoBuiltOnWhom } from "@/core/credit/group";
+import { balance } from "@/core/credit/shares";
 import type { Met } from "@/core/assignment/expected";
 import type { Span } from "@/core/time/span";
 import { closedTo } from "../access/past";
@@ -11,10 +10,10 @@ import { expectedOf, type ExpectedOfWiki } from "../assignments/expected";
 import type { MemberDto } from "../pages/dto";
 import type { ContextIn } from "../session/context";
 import { conversationOf, type ThreadDto } from "./conversation";
+import { withThings } from "./evidence";
 import { type FindingDto, findingsOf } from "./findings";
 import { type MarkDto, marksIn } from "./marks";
 import type { Period } from "./period";
-import type { EntryRef } from "./entries";
 import { loadWork, type WikiWork } from "./work";
 
 /** Words by author: one number for each member, then unassigned ones, those of others, and starter text. */
@@ -23,7 +22,6 @@ export type WordsByAuthor = readonly number[];
 export interface MemberInGroupDto {
   readonly member: MemberDto;
   readonly figures: MemberFigures;
-  readonly share: number | null;
   readonly sharePercent: number | null;
   readonly mark: MarkDto | null;
   /** Entries of theirs since the viewer looked at them; null: the viewer has not. */
@@ -61,24 +59,24 @@ const pointsAtMost = 400;
 
 /** Null for people who may not review it. */
 export async function findGroup(ctx: ContextIn, courseId: string, wikiId: string, period: Period): Promise<GroupDto | null> {
-  const loaded = await loadWork(ctx, courseId, wikiId, period, "reviewers");
-  if (!loaded) return null;
+  const found = await loadWork(ctx, courseId, wikiId, period, "reviewers");
+  if (!found) return null;
+  const loaded = await withThings(ctx, found, period);
   const { work, members } = loaded;
   const spread = spreader(loaded);
   const standing = spread(new Map(standingPairs(loaded)));
   const own = members.map((_, at) => standing[at]!);
-  const parts = shares([...own, standing[members.length]!]);
-  const percents = wholePercents(parts);
+  const percents = sharePercents(work);
   const [marks, closed, expected, conversation] = await Promise.all([
-    marksIn(ctx.db, courseId, [wikiId]), closedTo(ctx, loaded, work.members), expectedOf(ctx, courseId, loaded.assignmentId, wikiId, loaded.homePageId, work.members), conversationOf(ctx.db, loaded),
+    marksIn(ctx.db, courseId, [wikiId]), closedTo(ctx, loaded), expectedOf(ctx, courseId, loaded.assignmentId, wikiId, loaded.homePageId, work.members), conversationOf(ctx.db, loaded),
   ]);
   const index = new Map<string | null, number>(members.map(({ id }, at) => [id, at]));
   return {
     courseId, wikiId, name: loaded.name, homePageId: loaded.homePageId, timeZone: loaded.timeZone, opensAt: loaded.opensAt, dueAt: loaded.dueAt,
-    members: members.map((member, at) => {
+    members: members.map((member) => {
       const mine = marks.find((mark) => mark.personId === member.id && mark.byId === ctx.viewer.id);
       return {
-        member, figures: memberFigures(work, member.id), share: parts[at]!, sharePercent: percents[at]!, mark: mine ?? marks.find((mark) => mark.personId === member.id) ?? null,
+        member, figures: memberFigures(work, member.id), sharePercent: percents.get(member.id) ?? null, mark: mine ?? marks.find((mark) => mark.personId === member.id) ?? null,
         newSince: mine ? work.deeds.filter(({ author, entry }) => author === member.id && entry > mine.rev).length : null,
       };
     }),
@@ -116,25 +114,4 @@ function standingPairs({ work }: WikiWork): [string | null, number][] {
 function pagesOf({ work, pages }: WikiWork, spread: ReturnType<typeof spreader>): GroupDto["pages"] {
   const byPage = standingByPage(work);
   return [...pages].map(([id, { title, isRemoved }]) => ({ id, title, isRemoved, words: spread(byPage.get(id) ?? new Map()) })).filter(({ words, isRemoved }) => !isRemoved || words.some((count) => count > 0));
-}
-
-export const evidenceFigures = summedFigures;
-
-export interface FigureEvidenceDto {
-  readonly figure: SummedFigure;
-  readonly member: MemberDto;
-  /** `by`: who saved it, where that was a teammate. */
-  readonly lines: readonly (EntryRef & { readonly page: string; readonly amount: number; readonly by: MemberDto | null })[];
-}
-
-/** The entries behind one figure of one member; null if there is no such for the viewer. Their amounts add up to the figure. */
-export async function evidenceInGroup(ctx: ContextIn, courseId: string, wikiId: string, personId: string, figure: SummedFigure, period: Period): Promise<FigureEvidenceDto | null> {
-  const loaded = await loadWork(ctx, courseId, wikiId, period, "reviewers");
-  const member = loaded?.members.find(({ id }) => id === personId);
-  if (!loaded || !member) return null;
-  return { figure, member, lines: evidenceOf(loaded.work, personId, figure).map(({ entry, amount }) => {
-    const ref = loaded.refs.get(entry)!;
-    const author = indexOf(loaded.work).deeds.get(entry)!.author;
-    return { ...ref, page: loaded.pages.get(ref.pageId)?.title ?? ref.title, amount, by: author === personId ? null : (loaded.members.find(({ id }) => id === author) ?? null) };
-  }) };
 }

@@ -1,6 +1,7 @@
 /** The review of an assignment: every group, every member, from stored figures. */
 import "server-only";
 import { and, asc, eq, isNull } from "drizzle-orm";
+import type { ClassFigure } from "@/core/credit/figure-table";
 import { balance, shares, wholePercents } from "@/core/credit/shares";
 import { givenToAssistant } from "../access/people";
 import { roleOn } from "../access/read";
@@ -11,7 +12,7 @@ import type { MemberDto } from "../pages/dto";
 import { membersOfWikis } from "../pages/members";
 import type { ContextIn } from "../session/context";
 import type { GroupReviewDto, MemberReviewDto } from "./dto";
-import { type Sums, sumsOf } from "./sums";
+import { type StoredClassFigure, type Sums, sumsOf, together } from "./sums";
 import { allTime, type Period } from "./period";
 
 /** Every group of the assignment with every member, those who did nothing included, as of a period; null for people who may not review. A fixed number of queries. */
@@ -31,37 +32,50 @@ export async function assignmentReview(ctx: ContextIn, courseId: string, assignm
   });
 }
 
-/** The wikis of an assignment that the viewer reviews; none for people who may not review. */
-export async function reviewedWikis(ctx: ContextIn, courseId: string, assignmentId: string): Promise<string[]> {
+/** The wikis of an assignment that the viewer reviews, in their order; null for people who may not review. */
+export async function reviewedWikis(ctx: ContextIn, courseId: string, assignmentId: string): Promise<string[] | null> {
   const role = await roleOn(ctx, courseId);
-  if (role !== "instructor" && role !== "assistant") return [];
-  return (await ctx.db.select({ id: wiki.id }).from(wiki).where(reviewed(ctx, courseId, assignmentId))).map(({ id }) => id);
+  if (role !== "instructor" && role !== "assistant") return null;
+  return (await ctx.db.select({ id: wiki.id }).from(wiki).where(reviewed(ctx, courseId, assignmentId)).orderBy(asc(wiki.position))).map(({ id }) => id);
 }
 
 const reviewed = ({ viewer }: ContextIn, courseId: string, assignmentId: string) => and(eq(wiki.courseId, courseId), eq(wiki.assignmentId, assignmentId), isNull(wiki.setAsideAt), givenToAssistant(viewer.id));
 
 function groupOf({ id: wikiId, name, homePageId }: { id: string; name: string; homePageId: string | null }, sums: ReadonlyMap<string, Sums>, members: readonly MemberDto[], guests: ReadonlySet<string>, isPart: boolean): GroupReviewDto {
   const words = members.map(({ id }) => sums.get(id)?.standing ?? 0);
-  const byGuests = joined([...sums].filter(([id]) => guests.has(id)).map(([, each]) => each));
+  const byGuests = together([...sums].filter(([id]) => guests.has(id)).map(([, each]) => each));
   const hasOpen = byGuests.entries > 0 || byGuests.standing > 0;
   // Unassigned words stand in the sum, last: with them the shares make a whole.
   const parts = shares([...words, hasOpen ? byGuests.standing : 0]);
   const percents = wholePercents(parts);
   const isMember = (id: string) => members.some((member) => member.id === id);
-  const told = (each: Sums, at: number, person: string | null): Omit<MemberReviewDto, "member"> => {
-    const { onPagesOf, days, ...rest } = each;
-    return {
-      ...rest, days: dayByDay(days), activeDays: days.size, lasting: !isPart && each.added > 0 ? each.standing / each.added : null,
-      entriesOnOthersPages: [...onPagesOf].reduce((sum, [starter, entries]) => sum + (starter !== person && isMember(starter) ? entries : 0), 0),
-      share: parts[at]!, sharePercent: percents[at]!,
-    };
-  };
+  const told = (each: Sums, at: number, person: string | null): Omit<MemberReviewDto, "member"> => ({
+    figures: { ...each.stored, ...figuresBesides(each, { share: parts[at]!, isPart, isTeammate: (id) => id !== person && isMember(id) }) },
+    replies: each.replies, lastAt: each.lastAt, days: dayByDay(each.days), sharePercent: percents[at]!,
+  });
   return {
     wikiId, name, homePageId, balance: balance(words), starterWords: sums.get("")?.standing ?? 0,
     othersWords: [...sums].reduce((sum, [id, { standing }]) => sum + (id !== "" && !guests.has(id) && !isMember(id) ? standing : 0), 0),
-    members: members.map((member, at) => ({ member, ...told(sums.get(member.id) ?? joined([]), at, member.id) })),
+    members: members.map((member, at) => ({ member, ...told(sums.get(member.id) ?? together([]), at, member.id) })),
     // Nothing is due of guests.
     unassigned: hasOpen ? told({ ...byGuests, addedLate: 0 }, members.length, null) : null,
+  };
+}
+
+interface Beside {
+  readonly share: number | null;
+  /** Whether the period begins later than the work: what stands is older in part. */
+  readonly isPart: boolean;
+  readonly isTeammate: (id: string) => boolean;
+}
+
+/** The figures of the class that are more than sums of what each entry stores. */
+function figuresBesides(sums: Sums, { share, isPart, isTeammate }: Beside): Readonly<Record<Exclude<ClassFigure, StoredClassFigure>, number | null>> {
+  const { standing, added, addedLate, entries, comments, days, things, onPagesOf } = sums;
+  return {
+    share, standing, added, addedLate, lasting: !isPart && added > 0 ? standing / added : null, entries, activeDays: days.size, comments,
+    entriesOnOthersPages: [...onPagesOf].reduce((sum, [starter, number]) => sum + (isTeammate(starter) ? number : 0), 0),
+    links: things.get("link") ?? 0, pictures: things.get("picture") ?? 0, sources: things.get("source") ?? 0,
   };
 }
 
@@ -69,20 +83,4 @@ function dayByDay(days: Sums["days"]): MemberReviewDto["days"] {
   if (days.size === 0) return null;
   const [first, last] = [Math.min(...days.keys()), Math.max(...days.keys())];
   return { first, acts: Array.from({ length: last - first + 1 }, (_, at) => days.get(first + at) ?? 0) };
-}
-
-/** What several people did together; of none, nothing. */
-function joined(all: readonly Sums[]): Sums {
-  const sum = (of: (each: Sums) => number) => all.reduce((total, each) => total + of(each), 0);
-  const merged = <Key>(of: (each: Sums) => ReadonlyMap<Key, number>) => {
-    const result = new Map<Key, number>();
-    for (const each of all) for (const [key, count] of of(each)) result.set(key, (result.get(key) ?? 0) + count);
-    return result;
-  };
-  return {
-    entries: sum((each) => each.entries), comments: sum((each) => each.comments), replies: sum((each) => each.replies), added: sum((each) => each.added), addedLate: sum((each) => each.addedLate),
-    standing: sum((each) => each.standing), corrections: sum((each) => each.corrections), moved: sum((each) => each.moved), restored: sum((each) => each.restored),
-    links: sum((each) => each.links), pictures: sum((each) => each.pictures), sources: sum((each) => each.sources), onPagesOf: merged((each) => each.onPagesOf), days: merged((each) => each.days),
-    lastAt: all.flatMap(({ lastAt }) => lastAt ?? []).sort((one, other) => other.getTime() - one.getTime())[0] ?? null,
-  };
 }

@@ -1,11 +1,13 @@
 /** A student's statement, for those who review it and for the student. */
 import "server-only";
 import { type MemberFigures, memberFigures } from "@/core/credit/figures";
+import { sharePercents } from "@/core/credit/group";
 import { type StatementLine, statement } from "@/core/credit/statement";
 import type { EntryFigures } from "@/core/credit/account";
-import { lateness } from "../access/more-time";
+import { isLateDeed } from "@/core/credit/work";
 import type { MemberDto } from "../pages/dto";
 import type { ContextIn } from "../session/context";
+import { withThings } from "./evidence";
 import { type FindingDto, findingsOf, membersIn } from "./findings";
 import { type MarkDto, marksIn } from "./marks";
 import { type OwnWordDto, ownWordsOf } from "./own-words";
@@ -32,9 +34,12 @@ export interface StatementDto {
   readonly wikiId: string;
   readonly groupName: string;
   readonly timeZone: string;
+  /** When it is due of this student. */
   readonly dueAt: Date;
   readonly member: MemberDto;
   readonly figures: MemberFigures;
+  /** The share as it is rounded for the group. */
+  readonly sharePercent: number | null;
   readonly sittings: readonly (readonly StatementLineDto[])[];
   readonly byOthersSince: number;
   /** Others of the group, in their order: the ones before and after this one are gone to by key. Empty for the student. */
@@ -51,14 +56,15 @@ export interface StatementDto {
 /** The statement of one member of a wiki: for its reviewers, and for the member. Null for anybody else. */
 export async function findStatement(ctx: ContextIn, courseId: string, wikiId: string, personId: string, period: Period): Promise<StatementDto | null> {
   const reviewed = await loadWork(ctx, courseId, wikiId, period, "reviewers");
-  const loaded = reviewed ?? (personId === ctx.viewer.id ? await loadWork(ctx, courseId, wikiId, period, "members") : null);
-  const member = loaded?.members.find(({ id }) => id === personId);
-  if (!loaded || !member) return null;
+  const found = reviewed ?? (personId === ctx.viewer.id ? await loadWork(ctx, courseId, wikiId, period, "members") : null);
+  const member = found?.members.find(({ id }) => id === personId);
+  if (!found || !member) return null;
+  const loaded = await withThings(ctx, found, period);
   const { work, refs, pages, remarks } = loaded;
   const deeds = new Map(work.deeds.map((deed) => [deed.entry, deed]));
   const nameOf = new Map(loaded.members.map(({ id, name }) => [id, name]));
-  const [isLate, found, marks, ownWords] = await Promise.all([
-    lateness(ctx.db, { courseId, assignmentId: loaded.assignmentId, wikiId }), reviewed ? findingsOf(ctx, loaded) : [], reviewed ? marksIn(ctx.db, courseId, [wikiId]) : [], ownWordsOf(ctx.db, courseId, wikiId, personId),
+  const [findings, marks, ownWords] = await Promise.all([
+    reviewed ? findingsOf(ctx, loaded) : [], reviewed ? marksIn(ctx.db, courseId, [wikiId]) : [], ownWordsOf(ctx.db, courseId, wikiId, personId),
   ]);
   const told = statement(work, personId);
   const from = period.from?.getTime() ?? -Infinity;
@@ -69,15 +75,15 @@ export async function findStatement(ctx: ContextIn, courseId: string, wikiId: st
     const others = deed ? [...(deed.author === null ? [] : [deed.author]), ...(deed.with ?? [])].filter((id) => id !== personId && deed.with !== undefined) : [];
     return {
       ...each, ref, figures: deed?.figures ?? null, pageTitle: pages.get(each.page)?.title ?? ref?.title ?? "", together: others.flatMap((id) => nameOf.get(id) ?? []),
-      remarkText: remark?.body ?? null, isAnswer: remark !== null && remark.parentId !== null, isLate: ref !== null && isLate(personId, new Date(each.at)),
+      remarkText: remark?.body ?? null, isAnswer: remark !== null && remark.parentId !== null, isLate: deed !== null && isLateDeed(work, deed),
     };
   };
   const sittings = told.sittings.map((sitting) => sitting.filter(({ at }) => at >= from).map(line)).filter((sitting) => sitting.length > 0);
   const touched = new Set(sittings.flat().map(({ page }) => page));
   return {
-    courseId, assignmentId: loaded.assignmentId, wikiId, groupName: loaded.name, timeZone: loaded.timeZone, dueAt: loaded.dueAt, member, figures: memberFigures(work, personId), sittings, byOthersSince: told.byOthersSince,
+    courseId, assignmentId: loaded.assignmentId, wikiId, groupName: loaded.name, timeZone: loaded.timeZone, dueAt: new Date(work.timesOf(personId)?.dueAt ?? loaded.dueAt.getTime()), member, figures: memberFigures(work, personId), sharePercent: sharePercents(work).get(personId) ?? null, sittings, byOthersSince: told.byOthersSince,
     members: reviewed ? loaded.members : [],
-    findings: found.filter(({ finding }) => membersIn(finding).includes(personId)), marks: marks.filter((mark) => mark.personId === personId),
+    findings: findings.filter(({ finding }) => membersIn(finding).includes(personId)), marks: marks.filter((mark) => mark.personId === personId),
     ownWords: ownWords.map((each) => (each.entry && loaded.hidden.has(each.entry.pageId) ? { ...each, entry: { ...each.entry, title: hiddenTitle } } : each)),
     pages: [...pages].flatMap(([id, { title }]) => (touched.has(id) ? [{ id, title }] : [])),
   };

@@ -1,10 +1,13 @@
 /** What people did in wikis within a period, from stored figures: added up in the database, by an index. */
 import "server-only";
-import { and, eq, gte, inArray, isNull, lt, sql } from "drizzle-orm";
+import { and, eq, gte, inArray, isNull, lt, type SQL, sql } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
-import { evidenceOf } from "@/core/credit/figures";
-import { type Deed, indexOf } from "@/core/credit/work";
-import { dueTimes } from "../access/more-time";
+import { type ClassFigure, classFigures, figureTable, type StoredFigure, storedFigures } from "@/core/credit/figure-table";
+import { figureOf } from "@/core/credit/figures";
+import { indexOf } from "@/core/credit/work";
+import type { ThingKind } from "@/core/document/things";
+import { isLate } from "@/core/time/due";
+import { workTimes } from "../access/more-time";
 import { discussedIn } from "../comments/discussion";
 import { comment, entryCredit, standing, standingChange } from "../db/tables/wikis";
 import { sharedEntries, shifts } from "../ledger/shared";
@@ -17,6 +20,8 @@ import { loadWork } from "./work";
 
 /** What one person did in one wiki. */
 export interface Sums {
+  /** The figures of the class that are sums of what is stored with each entry. */
+  readonly stored: Readonly<Record<StoredClassFigure, number>>;
   readonly entries: number;
   readonly comments: number;
   /** Of the comments, those that answer others. */
@@ -27,13 +32,8 @@ export interface Sums {
   readonly addedLate: number;
   /** Words that stand where the period ends. */
   readonly standing: number;
-  readonly corrections: number;
-  readonly moved: number;
-  readonly restored: number;
   /** Things that stand where the period ends, and came with the person's entries at any time. */
-  readonly links: number;
-  readonly pictures: number;
-  readonly sources: number;
+  readonly things: ReadonlyMap<ThingKind, number>;
   /** Entries on pages that somebody else started, by who that was. */
   readonly onPagesOf: ReadonlyMap<string, number>;
   /** Entries and comments of each day that had some. */
@@ -41,7 +41,30 @@ export interface Sums {
   readonly lastAt: Date | null;
 }
 
-const nothing: Sums = { entries: 0, comments: 0, replies: 0, added: 0, addedLate: 0, standing: 0, corrections: 0, moved: 0, restored: 0, links: 0, pictures: 0, sources: 0, onPagesOf: new Map(), days: new Map(), lastAt: null };
+/** Figures of the class that the database sums up by what the table says of them. */
+export type StoredClassFigure = StoredFigure & ClassFigure;
+export const storedClassFigures = storedFigures.filter((name): name is StoredClassFigure => (classFigures as readonly string[]).includes(name));
+
+const noneStored = Object.fromEntries(storedClassFigures.map((name) => [name, 0])) as Sums["stored"];
+const nothing: Sums = {
+  stored: noneStored, entries: 0, comments: 0, replies: 0, added: 0, addedLate: 0, standing: 0, things: new Map(), onPagesOf: new Map(), days: new Map(), lastAt: null,
+};
+
+/** What several people did together; of none, nothing. */
+export function together(all: readonly Sums[]): Sums {
+  const sum = (of: (each: Sums) => number) => all.reduce((total, each) => total + of(each), 0);
+  const merged = <Key>(of: (each: Sums) => ReadonlyMap<Key, number>) => {
+    const result = new Map<Key, number>();
+    for (const each of all) for (const [key, count] of of(each)) result.set(key, (result.get(key) ?? 0) + count);
+    return result;
+  };
+  return {
+    stored: Object.fromEntries(storedClassFigures.map((name) => [name, sum(({ stored }) => stored[name])])) as Sums["stored"],
+    entries: sum((each) => each.entries), comments: sum((each) => each.comments), replies: sum((each) => each.replies), added: sum((each) => each.added), addedLate: sum((each) => each.addedLate),
+    standing: sum((each) => each.standing), things: merged((each) => each.things), onPagesOf: merged((each) => each.onPagesOf), days: merged((each) => each.days),
+    lastAt: all.flatMap(({ lastAt }) => lastAt ?? []).sort((one, other) => other.getTime() - one.getTime())[0] ?? null,
+  };
+}
 
 /** By wiki, by person; starter text under "". */
 export type SumsOfWikis = ReadonlyMap<string, ReadonlyMap<string, Sums>>;
@@ -73,10 +96,12 @@ export async function addUp(ctx: ContextIn, of: SummedAssignment, wikis: readonl
   const [written, said, stands, onPages, things] = await Promise.all([
     entriesOfEach(ctx, of, wikis, period), commentsOfEach(ctx, of, wikis, period), standings(ctx, courseId, wikis, period), byStarter(ctx, of, wikis, period), thingsOfWikis(ctx.db, courseId, wikis, period.until),
   ]);
-  for (const { wikiId, person, days, lastAt, ...sum } of written) add(wikiId, person, () => ({ ...sum, days: moreOn(new Map(), days), lastAt: new Date(lastAt) }));
+  for (const { wikiId, person, days, lastAt, entries, added, ...stored } of written) {
+    add(wikiId, person, () => ({ entries, added, stored: stored as Sums["stored"], days: moreOn(new Map(), days), lastAt: new Date(lastAt) }));
+  }
   for (const [wikiId, ofWiki] of things) {
     for (const [entry, kinds] of ofWiki.stands) {
-      add(wikiId, ofWiki.authors.get(entry) ?? null, (known) => ({ links: known.links + (kinds.get("link") ?? 0), pictures: known.pictures + (kinds.get("picture") ?? 0), sources: known.sources + (kinds.get("source") ?? 0) }));
+      add(wikiId, ofWiki.authors.get(entry) ?? null, ({ things: known }) => ({ things: addedTo(known, kinds) }));
     }
   }
   for (const { wikiId, person, days, lastAt, ...sum } of said) add(wikiId, person, (known) => ({ ...sum, days: moreOn(known.days, days), lastAt: later(known.lastAt, new Date(lastAt)) }));
@@ -84,7 +109,7 @@ export async function addUp(ctx: ContextIn, of: SummedAssignment, wikis: readonl
   for (const { wikiId, person, starter, entries } of onPages) add(wikiId, person, (known) => ({ onPagesOf: new Map([...known.onPagesOf, [starter!, entries]]) }));
   const isLate = await lateEntries(ctx, of, wikis, period, (wikiId, person, words) => add(wikiId, person, (known) => ({ addedLate: known.addedLate + words })));
   await share(ctx, courseId, wikis, period, isLate, add);
-  await setApart(ctx, courseId, wikis, period, isLate, sums);
+  await setApart(ctx, courseId, wikis, period, sums);
   return sums;
 }
 
@@ -104,6 +129,10 @@ function moreOn(known: Sums["days"], told: string): Sums["days"] {
   return result;
 }
 
+function addedTo<Key>(known: ReadonlyMap<Key, number>, more: ReadonlyMap<Key, number>): Map<Key, number> {
+  return [...more].reduce((sums, [key, count]) => sums.set(key, (sums.get(key) ?? 0) + count), new Map(known));
+}
+
 const later = (one: Date | null, other: Date): Date => (one && one > other ? one : other);
 
 /** The day by the course's clocks. */
@@ -112,14 +141,30 @@ const dayOf = (at: typeof entryCredit.at | typeof comment.at, { timeZone }: Summ
 /** The acts of each day, where each row is a day's: "20750 3,20751 1", which is read much faster than lists are. */
 const byDay = { days: sql<string>`string_agg(day || ' ' || acts, ',')`, lastAt: sql<string>`max(last_at)` };
 
+/** The sum of what is stored with an entry, by the signs that the table of figures gives it. An index has what is a column. */
+function storedSum(name: StoredClassFigure): SQL<number> {
+  const parts = Object.entries(figureTable[name].stored).map(([count, sign]) => sql`${sql.raw(String(sign))} * ${storedCount(count)}`);
+  return sql<number>`sum(${sql.join(parts, sql` + `)})::int`;
+}
+
+function storedCount(name: string): SQL {
+  switch (name) {
+    case "added": case "corrected": case "moved": case "restored": return sql`${entryCredit[name]}`;
+    default: return sql`(${entryCredit.figures} ->> ${name})::int`;
+  }
+}
+
+const storedSums = () => Object.fromEntries(storedClassFigures.map((name) => [name, storedSum(name).as(name)])) as Record<StoredClassFigure, SQL.Aliased<number>>;
+const sumsOfSums = () => Object.fromEntries(storedClassFigures.map((name) => [name, sql<number>`sum(${sql.identifier(name)})::int`])) as Record<StoredClassFigure, SQL<number>>;
+
 /** What the entries of each person come to; by an index that has it all. */
 function entriesOfEach({ db }: ContextIn, of: SummedAssignment, wikis: readonly string[], period: Period) {
   const daily = db.select({
     wikiId: entryCredit.wikiId, person: entryCredit.authorId, day: dayOf(entryCredit.at, of).as("day"), acts: sql<number>`count(*)::int`.as("acts"), added: sql<number>`sum(${entryCredit.added})::int`.as("added"),
-    corrections: sql<number>`sum(${entryCredit.corrected})::int`.as("corrections"), moved: sql<number>`sum(${entryCredit.moved})::int`.as("moved"), restored: sql<number>`sum(${entryCredit.restored})::int`.as("restored"), lastAt: sql<string>`max(${entryCredit.at})`.as("last_at"),
+    ...storedSums(), lastAt: sql<string>`max(${entryCredit.at})`.as("last_at"),
   }).from(entryCredit).where(within(of.courseId, wikis, entryCredit, period)).groupBy(entryCredit.wikiId, entryCredit.authorId, sql`3`).as("daily");
   return db.select({
-    wikiId: daily.wikiId, person: daily.person, ...byDay, entries: sql<number>`sum(acts)::int`, added: sql<number>`sum(${daily.added})::int`, corrections: sql<number>`sum(${daily.corrections})::int`, moved: sql<number>`sum(${daily.moved})::int`, restored: sql<number>`sum(${daily.restored})::int`,
+    wikiId: daily.wikiId, person: daily.person, ...byDay, entries: sql<number>`sum(acts)::int`, added: sql<number>`sum(${daily.added})::int`, ...sumsOfSums(),
   }).from(daily).groupBy(daily.wikiId, daily.person);
 }
 
@@ -158,10 +203,10 @@ async function lateEntries({ db }: ContextIn, { courseId, assignmentId, dueAt }:
   const rows = await db.select({ wikiId: entryCredit.wikiId, person: entryCredit.authorId, at: entryCredit.at, words: entryCredit.added }).from(entryCredit)
     .where(and(within(courseId, wikis, entryCredit, period), gte(entryCredit.at, dueAt), sql`${entryCredit.added} > 0`));
   if (rows.length === 0) return () => false;
-  const due = await dueTimes(db, courseId, assignmentId);
-  const isLate: IsLate = (wikiId, author, at) => author !== null && at >= due(wikiId, author);
-  for (const { wikiId, person, at, words } of rows) if (isLate(wikiId, person, at)) found(wikiId, person!, words);
-  return isLate;
+  const timesOf = await workTimes(db, courseId, assignmentId);
+  const wasLate: IsLate = (wikiId, author, at) => author !== null && isLate(timesOf(wikiId, author), at.getTime());
+  for (const { wikiId, person, at, words } of rows) if (wasLate(wikiId, person, at)) found(wikiId, person!, words);
+  return wasLate;
 }
 
 /** Gives co-writers who confirmed their parts. */
@@ -177,15 +222,15 @@ async function share({ db }: ContextIn, courseId: string, wikis: readonly string
 }
 
 /** Where something was marked as discussion, its words are taken out, in the one way in which that is done. */
-async function setApart(ctx: ContextIn, courseId: string, wikis: readonly string[], period: Period, isLate: IsLate, sums: Map<string, Map<string, Sums>>): Promise<void> {
+async function setApart(ctx: ContextIn, courseId: string, wikis: readonly string[], period: Period, sums: Map<string, Map<string, Sums>>): Promise<void> {
   for (const wikiId of (await discussedIn(ctx.db, courseId, wikis)).keys()) {
     const loaded = await loadWork(ctx, courseId, wikiId, period, "reviewers");
     if (!loaded) continue;
     const { work } = loaded;
-    const { deeds } = indexOf(work);
-    const of = (person: string, figure: "added" | "standing", counts = (_: Deed) => true) => evidenceOf(work, person, figure).reduce((sum, { entry, amount }) => sum + (counts(deeds.get(entry)!) ? amount : 0), 0);
-    const late = ({ author, at }: Deed) => isLate(wikiId, author, new Date(at));
+    const of = (person: string, figure: "added" | "addedLate" | "standing") => figureOf(work, person, figure) ?? 0;
     const starter = work.deeds.filter(({ author }) => author === null).reduce((sum, { entry: rev }) => sum + (indexOf(work).standing.get(rev) ?? 0), 0);
-    for (const [person, known] of sums.get(wikiId)!) sums.get(wikiId)!.set(person, person === "" ? { ...known, standing: starter } : { ...known, added: of(person, "added"), addedLate: of(person, "added", late), standing: of(person, "standing") });
+    for (const [person, known] of sums.get(wikiId)!) {
+      sums.get(wikiId)!.set(person, person === "" ? { ...known, standing: starter } : { ...known, added: of(person, "added"), addedLate: of(person, "addedLate"), standing: of(person, "standing") });
+    }
   }
 }

@@ -6,6 +6,7 @@ import type { Deed, GroupWork, Remark } from "@/core/credit/work";
 import type { Role } from "@/core/access/may";
 import { wallClockAt } from "@/core/time/zone";
 import { givenToAssistant } from "../access/people";
+import { workTimes } from "../access/more-time";
 import { readablePages, roleOn, standAtWiki } from "../access/read";
 import { course } from "../db/tables/courses";
 import { assignment, comment, page, wiki } from "../db/tables/wikis";
@@ -32,6 +33,7 @@ export interface WikiWork {
   readonly isArchived: boolean;
   readonly timeZone: string;
   readonly opensAt: Date;
+  /** When it is due of the wiki as a whole: more time that was given to all of its members counts. */
   readonly dueAt: Date;
   /** From when on something is found; null: as usual. */
   readonly thresholds: Thresholds | null;
@@ -58,11 +60,11 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
   if (!role || (who === "reviewers" && !isReviewer)) return null;
   const [found] = await ctx.db.select({
     wikiId: wiki.id, courseId: wiki.courseId, groupId: wiki.groupId, personId: wiki.personId, name: wiki.name, homePageId: wiki.homePageId, entries: wiki.entries, creditRound: wiki.creditRound, assignmentId: wiki.assignmentId,
-    timeZone: course.timeZone, archivedAt: course.archivedAt, opensAt: assignment.opensAt, dueAt: assignment.dueAt, thresholds: assignment.thresholds,
+    timeZone: course.timeZone, archivedAt: course.archivedAt, opensAt: assignment.opensAt, thresholds: assignment.thresholds,
   }).from(wiki).innerJoin(course, eq(course.id, wiki.courseId)).innerJoin(assignment, and(eq(assignment.courseId, wiki.courseId), eq(assignment.id, wiki.assignmentId)))
     .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId), isNull(wiki.setAsideAt), isReviewer ? givenToAssistant(ctx.viewer.id) : undefined));
   if (!found) return null;
-  const [all, known, coWritten, merged, said, pages, guests] = await Promise.all([
+  const [all, known, coWritten, merged, said, pages, guests, timesIn] = await Promise.all([
     wikiMembers(ctx.db, found),
     entriesOf(ctx.db, found),
     sharedEntries(ctx.db, courseId, [wikiId]),
@@ -71,6 +73,7 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
       .where(and(eq(comment.courseId, courseId), eq(comment.wikiId, wikiId), isNull(comment.withdrawnAt), until ? lt(comment.at, until) : undefined)).orderBy(asc(comment.at)),
     ctx.db.select({ id: page.id, title: page.title, removedAt: page.removedAt, ownerId: page.ownerId }).from(page).where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId))).orderBy(asc(page.position), asc(page.title)),
     guestsOfCourse(ctx.db, courseId),
+    workTimes(ctx.db, courseId, found.assignmentId),
   ]);
   if (who === "members" && !isReviewer && !all.some(({ id }) => id === ctx.viewer.id)) return null;
   const hidden = await hiddenFrom(ctx, role, found, pages);
@@ -87,10 +90,12 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
   const didSomething = new Set([...deeds.map(({ author }) => author), ...deeds.flatMap((deed) => deed.with ?? []), ...remarks.map(({ author }) => author)]);
   // Whoever went elsewhere stays in the list of those with whom they wrote, if they did.
   const members = all.filter(({ id, until: end }) => end === null || end > ctx.now || didSomething.has(id));
+  const ofMembers = new Set(members.map(({ id }) => id));
   return {
-    courseId, wikiId, name: found.name, assignmentId: found.assignmentId, groupId: found.groupId, homePageId: found.homePageId, entries: found.entries, isArchived: found.archivedAt !== null, timeZone: found.timeZone, opensAt: found.opensAt, dueAt: found.dueAt, thresholds: found.thresholds, members,
+    courseId, wikiId, name: found.name, assignmentId: found.assignmentId, groupId: found.groupId, homePageId: found.homePageId, entries: found.entries, isArchived: found.archivedAt !== null, timeZone: found.timeZone, opensAt: found.opensAt, dueAt: new Date(timesIn(wikiId, null).dueAt), thresholds: found.thresholds, members,
     work: {
-      members: members.map(({ id }) => id), deeds, remarks, dueAt: found.dueAt.getTime(), dayOf: dayIn(found.timeZone), ...(from ? { from: from.getTime() } : {}),
+      members: members.map(({ id }) => id), guests: [...guests].filter((id) => didSomething.has(id)), deeds, remarks,
+      timesOf: (person) => (ofMembers.has(person) ? timesIn(wikiId, person) : null), dayOf: dayIn(found.timeZone), ...(from ? { from: from.getTime() } : {}),
     },
     refs: new Map(rows.map(({ ref }) => [ref.rev, hidden.has(ref.pageId) ? { ...ref, title: hiddenTitle, note: "" } : ref])),
     pages: new Map(pages.map(({ id, title, removedAt }) => [id, { title: hidden.has(id) ? hiddenTitle : title, isRemoved: removedAt !== null }])),

@@ -57,7 +57,7 @@ function Stretch({ stretch: { who, text } }: { stretch: CreditedStretch }) {
 export function WeekView() {
   const steps = carryOut(week);
   const work: GroupWork = {
-    members: exampleAuthors, remarks: [], dueAt: null, dayOf: () => "",
+    members: exampleAuthors, remarks: [], guests: [], timesOf: () => null, dayOf: () => "",
     deeds: steps.map((step, entry) => ({ entry, author: step.who, at: 0, page: step.page ?? "first", figures: step.figures })),
   };
   const group = groupFigures(work);
@@ -95,7 +95,7 @@ export function WeekView() {
                 <tr key={member}>
                   <th scope="row"><Author name={member} mark={index} /></th>
                   <td className="number">{number(figures.added)}</td><td className="number">{number(figures.removedOthers)}</td>
-                  <td className="number">{figures.largestArrival ? `${number(figures.largestArrival.words)} of ${number(figures.added)}` : "–"}</td>
+                  <td className="number">{figures.largestArrival > 0 ? `${number(figures.largestArrival)} of ${number(figures.added)}` : "–"}</td>
                   <td className="number">{number(figures.standing)}</td><td className="number">{percents(shares[index] ?? null)}</td>
                 </tr>
               );

@@ -2,10 +2,10 @@
 import type { ExcerptBlock } from "@/core/diff/excerpt";
 import { plainRemark } from "@/core/text/remark";
 import type { StatementDto, StatementLineDto } from "@/data/review/student";
-import { counted, listed, number, percent } from "@/ui/words/counts";
+import { counted, listed, number } from "@/ui/words/counts";
 import { entryAccount, entryKindWords } from "@/ui/words/entries";
 import { escaped } from "@/ui/words/escaped";
-import { memberFigureWords } from "@/ui/words/figures";
+import { toldFigures } from "@/ui/words/figures";
 import { day, moment } from "@/ui/words/times";
 import { ownWordNames } from "./own-word-names";
 import { signed } from "./signed";
@@ -30,13 +30,9 @@ export interface DocumentGiven {
 
 /** Everything that is said stands in it as text: nothing is fetched, nothing runs. */
 export function statementDocument({ told, assignment, course, period, now, changes }: DocumentGiven): string {
-  const { member, figures, groupName, timeZone: zone, dueAt, ownWords } = told;
+  const { member, figures, sharePercent, groupName, timeZone: zone, dueAt, ownWords } = told;
   const at = (instant: Date | number) => escaped(moment(new Date(instant), zone, now));
-  const sums = (Object.keys(memberFigureWords) as (keyof typeof memberFigureWords)[]).map((name) => [memberFigureWords[name].label, number(figures[name])] as const);
-  const facts: readonly (readonly [string, string])[] = [
-    ...sums, ["Lasting", percent(figures.lasting)], ["Active days", number(figures.activeDays)], ["Sittings", number(figures.sittings)], ["Comments", number(figures.comments)], ["Answers", number(figures.replies)],
-    ["Largest arrival", figures.largestArrival ? `${counted(figures.largestArrival.words, "word")}, ${percent(figures.largestArrival.part)}` : "–"], ["In the last day", percent(figures.lastDayPart)], ["In time", percent(figures.inTime)],
-  ];
+  const facts = toldFigures(figures, sharePercent);
   const line = (each: StatementLineDto) => {
     const change = each.ref ? changeOf(changes.get(`${each.ref.pageId}:${each.ref.number}`)) : "";
     return `<tr${change ? ' class="opens"' : ""}><td>${at(each.at)}${each.isLate ? " <small>late</small>" : ""}</td><td>${whatOf(each)}</td><td class="number">${each.own === 0 ? "–" : escaped(signed(each.own))}</td><td class="number">${each.byOthers === 0 ? "" : escaped(signed(each.byOthers))}</td><td class="number">${number(each.standing)}</td></tr>${change ? `<tr><td colspan="5">${change}</td></tr>` : ""}`;
@@ -47,7 +43,7 @@ export function statementDocument({ told, assignment, course, period, now, chang
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escaped(`${member.name}, ${assignment}`)}</title><style>${style}</style></head><body>
 <h1>${escaped(member.name)}</h1>
 <p>Statement in ${escaped(groupName)}, “${escaped(assignment)}”, ${escaped(course)}. ${escaped(period)}; due ${at(dueAt)}. <span class="quiet">Made ${at(now)}. Times are of ${escaped(zone.replaceAll("_", " "))}. Every figure says who did what, never how good it is. What an entry changed opens below it: <ins>what came</ins>, <del>what went</del>, <u>what was moved</u>.</span></p>
-<h2>Figures</h2><dl>${facts.map(([label, value]) => `<div><dt>${escaped(label)}</dt><dd>${escaped(value)}</dd></div>`).join("")}</dl>
+<h2>Figures</h2><dl>${facts.map(({ label, text }) => `<div><dt>${escaped(label)}</dt><dd>${escaped(text)}</dd></div>`).join("")}</dl>
 <h2>In their own words</h2>${words.length === 0 ? "<p class=\"quiet\">Nothing was said beside the record.</p>" : `<ul>${words.join("\n")}</ul>`}
 <h2>Entries and comments</h2>${sittings.length === 0 ? `<p>${escaped(member.name)} did not save or say anything in this time.</p>` : `<table><thead><tr><th scope="col">When</th><th scope="col">What</th><th scope="col" class="number">Own words</th><th scope="col" class="number">By others</th><th scope="col" class="number">Standing</th></tr></thead>
 ${sittings.join("\n")}

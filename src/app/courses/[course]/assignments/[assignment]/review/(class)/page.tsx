@@ -3,12 +3,12 @@ import { cookies } from "next/headers";
 import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
 import * as z from "zod";
+import { figureNames } from "@/core/credit/figure-table";
 import { wallClockAt } from "@/core/time/zone";
 import { metByEach } from "@/data/assignments/expected";
 import { findAssignment } from "@/data/assignments/read";
 import { findCourse } from "@/data/courses/read";
 import { classFindings } from "@/data/review/class-findings";
-import { reviewFigures } from "@/data/review/dto";
 import { findEvidence } from "@/data/review/evidence";
 import { assignmentReview, reviewedWikis } from "@/data/review/read";
 import { readingProgress } from "@/data/review/progress";
@@ -22,6 +22,7 @@ import { LinkButton } from "@/ui/forms/LinkButton";
 import { selected, type Selection } from "../_parts/arrange";
 import { arrangementOf } from "../_parts/arranged";
 import { ArrangeLine } from "../_parts/ArrangeLine";
+import { CloseEvidence } from "../_parts/CloseEvidence";
 import { EvidencePanel } from "../_parts/EvidencePanel";
 import { ClassFindings } from "../_parts/ClassFindings";
 import { ColumnChoice } from "../_parts/ColumnChoice";
@@ -34,7 +35,7 @@ import { RowKeys } from "../_parts/RowKeys";
 
 export const metadata: Metadata = { title: "Review" };
 
-const opened = z.object({ wiki: z.string().max(40), person: z.string().max(40), figure: z.enum(reviewFigures) });
+const opened = z.object({ wiki: z.string().max(40), person: z.string().max(40), figure: z.enum(figureNames) });
 
 /** The review of an assignment: all groups, all members; the evidence of the figure that was opened stands beside it. */
 export default async function ReviewPage({ params, searchParams }: PageProps<"/courses/[course]/assignments/[assignment]/review">) {
@@ -47,7 +48,7 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
   const { period } = arrangement;
   const remembered = readRemembered((await cookies()).get(rememberedColumnsCookie)?.value);
   if (!course || !assignment) notFound();
-  const wikis = await reviewedWikis(ctx, courseId, assignmentId);
+  const wikis = (await reviewedWikis(ctx, courseId, assignmentId)) ?? notFound();
   const [groups, expected, progress] = await Promise.all([assignmentReview(ctx, courseId, assignmentId, period), metByEach(ctx, courseId, assignmentId, wikis), readingProgress(ctx, courseId, wikis)]);
   if (!groups) notFound();
   const asked = opened.safeParse(searched);
@@ -85,7 +86,7 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
             groups={groups} period={period} counts={assignment.counts} remembered={remembered} findings={findings} expected={expected} days={{ from: clock(first), to: clock(last), due: clock(assignment.dueAt) }}
             place={{ courseId, assignmentId }} zone={course.timeZone} now={ctx.now} open={asked.success ? asked.data : null} progress={progress}
           />
-          {evidence && asked.success && <EvidencePanel evidence={evidence} courseId={courseId} zone={course.timeZone} now={ctx.now} />}
+          {evidence && asked.success && <EvidencePanel evidence={evidence} courseId={courseId} zone={course.timeZone} now={ctx.now} close={<CloseEvidence />} />}
         </div>
       </div>
     </Frame>

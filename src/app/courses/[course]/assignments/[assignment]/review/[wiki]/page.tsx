@@ -4,10 +4,11 @@ import { notFound } from "next/navigation";
 import { isInstructor } from "@/data/access/read";
 import { feedbackOn } from "@/data/review/feedback";
 import * as z from "zod";
-import { summedFigures } from "@/core/credit/figures";
+import { figureNames } from "@/core/credit/figure-table";
 import { dayLength } from "@/core/time/lengths";
 import { wikiNames } from "@/data/assignments/read";
-import { evidenceInGroup, findGroup } from "@/data/review/group";
+import { findEvidence } from "@/data/review/evidence";
+import { findGroup } from "@/data/review/group";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { paths } from "@/ui/paths";
 import { counted, percent } from "@/ui/words/counts";
@@ -18,6 +19,7 @@ import { reviewTrail } from "@/app/_parts/trail";
 import { GrowthChart } from "@/ui/charts/GrowthChart";
 import { LinkButton } from "@/ui/forms/LinkButton";
 import { Feedback } from "../../_parts/Feedback";
+import { EvidencePanel } from "../_parts/EvidencePanel";
 import { FindingList } from "../_parts/FindingList";
 import { periodOf } from "../_parts/period";
 import { periodAsked } from "../_parts/period-asked";
@@ -28,12 +30,11 @@ import { ExpectedTable } from "./_parts/ExpectedTable";
 import { GroupTalk } from "./_parts/GroupTalk";
 import { MembersTable } from "./_parts/MembersTable";
 import { PagesTable } from "./_parts/PagesTable";
-import { FigureEvidence } from "./_parts/FigureEvidence";
 import { layersOf } from "./_parts/layers";
 
 export const metadata: Metadata = { title: "Review of a group" };
 
-const opened = z.object({ person: z.string().max(60), figure: z.enum(summedFigures) });
+const opened = z.object({ person: z.string().max(60), figure: z.enum(figureNames) });
 
 /** A group: how its text grew, its members compared, who built on whom, who wrote where, and what was found. */
 export default async function GroupReviewPage({ params, searchParams }: PageProps<"/courses/[course]/assignments/[assignment]/review/[wiki]">) {
@@ -46,7 +47,7 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
   const at = wikis?.findIndex(({ id }) => id === wiki) ?? -1;
   if (!group || !wikis || at < 0) notFound();
   const figure = opened.safeParse(asked);
-  const evidence = figure.success ? await evidenceInGroup(ctx, course, wiki, figure.data.person, figure.data.figure, period) : null;
+  const evidence = figure.success ? await findEvidence(ctx, course, wiki, figure.data.person, figure.data.figure, period) : null;
   const { timeZone: zone } = group;
   const kept = periodAsked(period);
   const href = (more: Record<string, string>) => paths.reviewGroup(course, assignment, wiki, more);
@@ -91,7 +92,10 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
             <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={course} assignmentId={assignment} told={feedback} viewerId={ctx.viewer.id} groupName={group.name} to={toTell} zone={zone} now={ctx.now} /></section>
           </div>
           <aside>
-            {evidence && <FigureEvidence evidence={evidence} courseId={course} zone={zone} now={ctx.now} backHref={href(kept)} />}
+            {evidence && (
+              <EvidencePanel evidence={evidence} courseId={course} zone={zone} now={ctx.now}
+                close={<LinkButton href={href(kept)} scroll={false} size="small" variant="text" aria-label="Close the evidence">Close</LinkButton>} />
+            )}
             <section aria-labelledby="found"><h2 id="found">What to ask about</h2><FindingList courseId={course} wikiId={wiki} findings={toldFindings(group.findings, members, group.pages, zone)} zone={zone} now={ctx.now} /></section>
             <p className="quiet" style={{ marginTop: 14 }}><Link href={paths.review(course, assignment)}>All groups</Link></p>
           </aside>

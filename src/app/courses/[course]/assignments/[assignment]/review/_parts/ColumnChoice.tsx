@@ -38,7 +38,7 @@ export function ColumnChoice({ period, counts, action, hasExpected, remembered }
         {Object.entries(others).map(([name, value]) => <input key={name} type="hidden" name={name} value={value} />)}
         <fieldset>
           <legend className="visually-hidden">Columns that are shown</legend>
-          {columns.filter((column) => column !== "expected" || hasExpected).map((column) => <label key={column}><input type="checkbox" name="columns" value={column} defaultChecked={shown.has(column)} /> {columnWords[column].label}</label>)}
+          {columns.filter((column) => column !== "expected" || hasExpected).map((column) => <label key={column}><input type="checkbox" name="columns" value={column} defaultChecked={shown.has(column)} /> {columnWords(column).label}</label>)}
         </fieldset>
         <Button type="submit" size="small" variant="outlined">Show these</Button>
         {(arrangement.columns ?? remembered) !== null && <Button type="button" size="small" onClick={forget}>The usual ones</Button>}

@@ -1,27 +1,30 @@
+import type { ReactNode } from "react";
+import { definitionOf } from "@/core/credit/figure-table";
 import { Link } from "@/ui/frame/Link";
 import type { EvidenceDto, EvidenceLineDto } from "@/data/review/dto";
 import { Author } from "@/ui/authors/AuthorMark";
 import { Late } from "@/ui/ledger/Late";
 import { paths } from "@/ui/paths";
 import { number, percent, percents } from "@/ui/words/counts";
-import { reviewFigureWords } from "@/ui/words/figures";
+import { figureWords } from "@/ui/words/figures";
 import { moment } from "@/ui/words/times";
-import { CloseEvidence } from "./CloseEvidence";
 
 interface Props {
   readonly evidence: EvidenceDto;
   readonly courseId: string;
   readonly zone: string;
   readonly now: Date;
+  /** What closes it. */
+  readonly close: ReactNode;
 }
 
 const kindWords: Record<EvidenceLineDto["kind"], string> = { started: "Started", wrote: "Wrote on", restored: "Restored", renamed: "Renamed", removed: "Removed", "brought back": "Brought back", commented: "Commented on", answered: "Answered on" };
 
 /** The entries or comments behind one figure, with their sum, which is the figure; each one step from its change. */
-export function EvidencePanel({ evidence, courseId, zone, now }: Props) {
+export function EvidencePanel({ evidence, courseId, zone, now, close }: Props) {
   const { figure, member, lines } = evidence;
   const sum = lines.reduce((total, line) => total + line.amount, 0);
-  const words = reviewFigureWords[figure];
+  const words = figureWords[figure];
   const whose = member?.name ?? "what is unassigned";
   return (
     <section className="paper evidence" aria-label={`${words.label} of ${whose}`}>
@@ -30,28 +33,40 @@ export function EvidencePanel({ evidence, courseId, zone, now }: Props) {
           <h2><Author name={member?.name ?? "Unassigned"} mark={member?.mark ?? null} />: {words.label.toLowerCase()}</h2>
           <p className="quiet">{words.about} <Link href={paths.measures(figure)}>How it comes about</Link></p>
         </div>
-        <CloseEvidence />
+        {close}
       </header>
       {lines.length === 0
         ? <p className="quiet nothing-here">Nothing stands behind this figure: it is nought.</p>
         : (
           <table className="ledger">
             <caption className="visually-hidden">Behind the figure</caption>
-            <thead><tr><th scope="col">When and what</th><th scope="col" className="number">{words.unit}</th></tr></thead>
+            <thead><tr><th scope="col">When and what</th><th scope="col" className="number">{definitionOf(figure).unit}</th></tr></thead>
             <tbody>
               {lines.map((line, index) => (
                 <tr key={index}>
                   <td>
-                    <Link href={line.number === null ? paths.page(courseId, line.pageId) : paths.entry(courseId, line.pageId, line.number)}>{moment(line.at, zone, now)}</Link>{line.isLate && <Late />}
+                    <Link href={line.number === null ? paths.page(courseId, line.pageId) : paths.entry(courseId, line.pageId, line.number)}>{moment(line.at, zone, now)}</Link>{line.by && <span className="quiet"> by <Author name={line.by.name} mark={line.by.mark} /></span>}{line.isLate && <Late />}
                     <div>{kindWords[line.kind]} “{line.page}”{line.note ? <span className="quiet">: {line.note}</span> : null}</div>
                   </td>
                   <td className="number">{number(line.amount)}</td>
                 </tr>
               ))}
-              <tr className="sum"><th scope="row">{figure === "share" ? `Standing, of ${number(evidence.whole)} in ${evidence.groupName}` : figure === "lasting" ? `Standing, of ${number(evidence.whole)} added` : "Sum"}</th><td className="number">{number(sum)}{figure === "share" && evidence.sharePercent !== null ? ` (${percents(evidence.sharePercent)})` : figure === "lasting" ? ` (${percent(evidence.whole > 0 ? sum / evidence.whole : null)})` : ""}</td></tr>
+              <tr className="sum"><th scope="row">{sumLabel(evidence)}</th><td className="number">{number(sum)}{partOf(evidence, sum)}</td></tr>
             </tbody>
           </table>
         )}
     </section>
   );
+}
+
+/** What the lines add up to. */
+function sumLabel({ figure, whole, groupName }: EvidenceDto): string {
+  if (whole === null) return "Sum";
+  return figure === "share" ? `Standing, of ${number(whole)} in ${groupName}` : figure === "lasting" ? `Standing, of ${number(whole)} added` : `Of ${number(whole)} added`;
+}
+
+/** Of a part, what part it is. */
+function partOf({ figure, whole, sharePercent }: EvidenceDto, sum: number): string {
+  if (whole === null) return "";
+  return ` (${figure === "share" ? percents(sharePercent) : percent(whole > 0 ? sum / whole : null)})`;
 }

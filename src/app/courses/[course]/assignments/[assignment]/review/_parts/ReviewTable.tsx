@@ -9,10 +9,10 @@ import { TableFrame } from "@/ui/frame/TableFrame";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { paths } from "@/ui/paths";
 import { counted, number, percent } from "@/ui/words/counts";
-import { figureWords } from "@/ui/words/figures";
+import { accountWords } from "@/ui/words/figures";
 import { arrangementAsked, askedOfArrangement, inOrder, lookedFor, type Order, selected } from "./arrange";
-import { columnWords } from "./column-words";
-import { type Column, shownColumns } from "./columns";
+import { columnWords, isPictured } from "./column-words";
+import { type Column, isFigure, shownColumns } from "./columns";
 import { FigureRow, type RowsIn, SumRow } from "./FigureRow";
 import { useArrangement } from "./useArrangement";
 
@@ -43,9 +43,10 @@ export function ReviewTable({ groups, period, counts, remembered, findings, ...r
   const looked = lookedFor(groups, find);
   const shown = shownColumns(arrangement.columns ?? remembered, counts).filter((column) => column !== "expected" || rows.expected !== null);
   const kept = arrangementAsked(arrangement);
-  const across = 1 + shown.reduce((sum, column) => sum + columnWords[column].cells, 0);
+  const across = 1 + shown.reduce((sum, column) => sum + (isPictured(column) ? 2 : 1), 0);
   const head = (column: Column) => {
-    const { label, order, cells, isNumber } = columnWords[column];
+    const { label, order } = columnWords(column);
+    const isNumber = column === "expected" || (isFigure(column) && !isPictured(column));
     const isBy = by === column;
     const sort = (to: Order) => <a {...link({ by: to, isDescending: isBy && !isDescending })} className="sort-link" aria-label={`In the order of ${order}, ${isBy && !isDescending ? "most" : "least"} first`}>{isBy ? (isDescending ? "▾" : "▴") : "▵"}</a>;
     // The sign of order stays beside the last word.
@@ -53,7 +54,7 @@ export function ReviewTable({ groups, period, counts, remembered, findings, ...r
     const named = column === "looked" ? label
       : column === "expected" || column === "last" ? <>{label.slice(0, -lastWord.length)}<span className="one-line">{lastWord} {sort(column)}</span></>
       : <><FigureLabel figure={column} /> {sort(column)}</>;
-    return <th key={column} scope="col" colSpan={cells} className={isNumber ? "number" : column === "last" || column === "looked" ? "spare" : undefined} aria-sort={isBy ? (isDescending ? "descending" : "ascending") : "none"}>{named}</th>;
+    return <th key={column} scope="col" colSpan={isPictured(column) ? 2 : 1} className={isNumber ? "number" : column === "last" || column === "looked" ? "spare" : undefined} aria-sort={isBy ? (isDescending ? "descending" : "ascending") : "none"}>{named}</th>;
   };
   const list = (found: ReadonlySet<string>) => {
     const placed = selected(looked, only, rows.progress, found);
@@ -93,7 +94,7 @@ function GroupLine({ group, across, place, findings }: { group: GroupReviewDto; 
     <tr className="group-line">
       <th scope="rowgroup" colSpan={across}>
         <a href={href}>{group.name}</a>
-        <span className="quiet"><a href={paths.measures("balance")} title={figureWords.balance.about} className="figure-label">balance {percent(group.balance)}</a></span>
+        <span className="quiet"><a href={paths.measures("balance")} title={accountWords.balance.about} className="figure-label">balance {percent(group.balance)}</a></span>
         <Suspense><FoundHere findings={findings} wikiId={group.wikiId} href={`${href}#found`} /></Suspense>
         <span className="quiet">{number(group.starterWords)} starter words{group.othersWords > 0 ? ` and ${number(group.othersWords)} of people outside the group` : ""} stand apart</span>
       </th>

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
+import { classFigures, isPart } from "@/core/credit/figure-table";
 import type { GroupReviewDto, MemberReviewDto } from "@/data/review/dto";
 import { allTime } from "@/data/review/period";
 import { arrangementAsked, inOrder, lookedFor, orders, selected } from "./arrange";
@@ -7,12 +8,12 @@ import { arrangementOf } from "./arranged";
 import { columns, shownColumns } from "./columns";
 import { periodOf } from "./period";
 
-const member = (id: string, over: Partial<MemberReviewDto> = {}): MemberReviewDto => ({
-  member: { id, name: id, mark: 0, until: null }, entries: 0, comments: 0, replies: 0, added: 0, addedLate: 0, lasting: null, corrections: 0, moved: 0, restored: 0, links: 0, pictures: 0, sources: 0, activeDays: 0, days: null, entriesOnOthersPages: 0,
-  standing: 0, share: null, sharePercent: null, lastAt: null, ...over,
+const noFigures = Object.fromEntries(classFigures.map((name) => [name, isPart(name) ? null : 0])) as MemberReviewDto["figures"];
+const member = (id: string, figures: Partial<MemberReviewDto["figures"]> = {}, over: Partial<MemberReviewDto> = {}): MemberReviewDto => ({
+  member: { id, name: id, mark: 0, until: null }, figures: { ...noFigures, ...figures }, replies: 0, days: null, sharePercent: null, lastAt: null, ...over,
 });
 const group = (wikiId: string, ...members: MemberReviewDto[]): GroupReviewDto => ({ wikiId, name: wikiId, homePageId: null, members, unassigned: null, balance: null, starterWords: 0, othersWords: 0 });
-const groups = [group("alder", member("mira", { entries: 3, share: 0.5, sharePercent: 50 }), member("jonas", { comments: 1, share: 0.1, sharePercent: 10 })), group("thorn", member("priya"), member("elin", { entries: 1, share: 0.9, sharePercent: 90, lastAt: new Date(5) }))];
+const groups = [group("alder", member("mira", { entries: 3, share: 0.5 }, { sharePercent: 50 }), member("jonas", { comments: 1, share: 0.1 }, { sharePercent: 10 })), group("thorn", member("priya"), member("elin", { entries: 1, share: 0.9 }, { sharePercent: 90, lastAt: new Date(5) }))];
 const ids = (placed: ReturnType<typeof selected>) => placed.map(({ each }) => each.member.id);
 
 test("those are shown who are asked for", () => {
@@ -44,7 +45,7 @@ test("in the order of a figure, either way, those without it stand last", () => 
 });
 
 test("shares stand in the order in which they are shown", () => {
-  const shown = [member("mira", { share: 0.286, sharePercent: 28 }), member("jonas", { share: 0.285, sharePercent: 29 }), member("elin", { share: 0.281, sharePercent: 28 })];
+  const shown = [member("mira", { share: 0.286 }, { sharePercent: 28 }), member("jonas", { share: 0.285 }, { sharePercent: 29 }), member("elin", { share: 0.281 }, { sharePercent: 28 })];
   expect(ids(inOrder(selected([group("alder", ...shown)], null, null), "share", false))).toEqual(["elin", "mira", "jonas"]);
 });
 
@@ -57,7 +58,7 @@ test("an arrangement is what its address says, and ordering loses nobody", () =>
     const placed = selected([group("g", ...amounts.map((entries, at) => member(`m${at}`, { entries })))], null, null);
     const ordered = inOrder(placed, "entries", isDescending);
     expect(new Set(ordered)).toEqual(new Set(placed));
-    for (const [at, { each }] of ordered.entries()) if (at > 0) expect((each.entries - ordered[at - 1]!.each.entries) * (isDescending ? -1 : 1)).toBeGreaterThanOrEqual(0);
+    for (const [at, { each }] of ordered.entries()) if (at > 0) expect((each.figures.entries! - ordered[at - 1]!.each.figures.entries!) * (isDescending ? -1 : 1)).toBeGreaterThanOrEqual(0);
   }), { seed: 91, numRuns: 200 });
   expect(arrangementOf({ by: "height", only: ["x"] })).toEqual({ by: null, isDescending: false, only: null, find: "", period: allTime, columns: null });
 });

@@ -64,8 +64,8 @@ export function selected(groups: readonly GroupReviewDto[], only: Selection | nu
     const key = `${wikiId} ${each.member.id}`;
     switch (only) {
       case null: return true;
-      case "nothing done": return each.entries === 0 && each.comments === 0;
-      case "late": return each.addedLate > 0;
+      case "nothing done": return each.figures.entries === 0 && each.figures.comments === 0;
+      case "late": return (each.figures.addedLate ?? 0) > 0;
       case "with findings": return found.has(key);
       case "not looked at": return !looked?.mine.has(key);
       case "new since": return (looked?.newSince.get(key) ?? 0) > 0;
@@ -82,8 +82,8 @@ export function inOrder(placed: readonly Placed[], by: Order, isDescending: bool
       case "last": return each.lastAt?.getTime() ?? null;
       case "expected": return met.get(`${group.wikiId} ${each.member.id}`) ?? 0;
       // As it is shown: so that those of a group add up to 100, one of 28.6 per cent may be shown as 28 and one of 28.5 as 29.
-      case "share": return each.sharePercent === null ? null : each.sharePercent + (each.share ?? 0);
-      default: return each[by];
+      case "share": return each.sharePercent === null ? null : each.sharePercent + (each.figures.share ?? 0);
+      default: return each.figures[by];
     }
   };
   return [...placed].sort((one, other) => {

@@ -1,12 +1,15 @@
 /** The columns of the class: which there are, which are shown at first, and in what order. */
 import type { ContributionKind } from "@/core/assignment/kinds";
-import type { ReviewFigure } from "@/data/review/dto";
+import { type ClassFigure, classFigures, definitionOf } from "@/core/credit/figure-table";
 
-export const columns = ["share", "standing", "added", "addedLate", "lasting", "entries", "activeDays", "entriesOnOthersPages", "corrections", "moved", "restored", "links", "pictures", "sources", "comments", "expected", "last", "looked"] as const satisfies readonly (ReviewFigure | "expected" | "last" | "looked")[];
-export type Column = (typeof columns)[number];
+const besides = ["expected", "last", "looked"] as const;
+export type Column = ClassFigure | (typeof besides)[number];
+export const columns: readonly Column[] = [...classFigures, ...besides];
+
+export const isFigure = (column: Column): column is ClassFigure => !(besides as readonly string[]).includes(column);
 
 /** Shown where nothing was chosen. */
-const usual: readonly Column[] = ["share", "standing", "added", "lasting", "entries", "activeDays", "entriesOnOthersPages", "comments", "expected", "last", "looked"];
+const usual = columns.filter((column) => !isFigure(column) || definitionOf(column).column === "usual");
 
 /** What each kind of contribution is seen in. */
 const seenIn: Readonly<Record<ContributionKind, readonly Column[]>> = {
