@@ -67,7 +67,7 @@ export function cited(said: string, source: string): DocumentNode {
 
 /** A table whose first row holds headings. */
 export function table(...rows: readonly (readonly string[])[]): DocumentNode {
-  const cell = (type: string) => (said: string): DocumentNode => ({ type, content: [{ type: "paragraph", content: said === "" ? [] : [text(said)] }] });
+  const cell = (type: "tableHeader" | "tableCell") => (said: string): DocumentNode => ({ type, content: [{ type: "paragraph", content: said === "" ? [] : [text(said)] }] });
   return { type: "table", content: rows.map((row, index) => ({ type: "tableRow", content: row.map(cell(index === 0 ? "tableHeader" : "tableCell")) })) };
 }
 

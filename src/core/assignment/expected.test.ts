@@ -1,3 +1,4 @@
+import type { DocumentNode } from "../document/model";
 import { describe, expect, test } from "vitest";
 import { fromMarkdown } from "../document/markdown";
 import { checkWiki, isMet, type WikiExpectation, type WikiPage } from "./expected";
@@ -33,10 +34,10 @@ describe("what is expected of a wiki", () => {
   });
 
   test("sources are counted once each, on every page but the home page; pictures by where they come from, on all", () => {
-    const source = (text: string) => ({ type: "note", attrs: { id: text, kind: "source", text, href: null } });
+    const source = (text: string): DocumentNode => ({ type: "note", attrs: { id: text, kind: "source", text, href: null } });
     const sourced = (id: string, said: readonly string[], files: readonly string[], known: readonly string[]): WikiPage => ({
       id, title: id, words: 9, withOrigin: new Set(known),
-      document: { type: "doc", content: [{ type: "paragraph", content: [{ type: "text", text: "Says" }, ...said.map(source)] }, ...files.map((file) => ({ type: "figure", attrs: { id: file, file } }))] },
+      document: { type: "doc", content: [{ type: "paragraph", content: [{ type: "text", text: "Says" }, ...said.map(source)] }, ...files.map((file): DocumentNode => ({ type: "figure", attrs: { id: file, file } }))] },
     });
     const pages = [sourced("home", [], ["map"], ["map"]), sourced("fish", ["Survey", "Survey"], ["eel", "eel", "weir"], ["eel"]), sourced("costs", ["Bill", "Survey"], [], [])];
     const [sources, origins] = checkWiki([{ ...all, kind: "sources on each page", number: 2 }, { ...all, kind: "origin of each picture" }], pages, "home");

@@ -1,3 +1,4 @@
+import { fromPlainText } from "../document/plain";
 import { execFile } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -97,7 +98,7 @@ describe("the program", () => {
   test("verify names the first entry of a page that does not fit", async () => {
     const entry = (number: number, text: string) => ({
       page: "p", number, base: number - 1, kind: "wrote" as const, author: "a", at: "2026-01-01T00:00:00.000Z", note: "", title: "Home", restoredFrom: null,
-      document: { type: "doc" as const, content: [{ type: "paragraph", content: [{ type: "text", text }] }] },
+      document: fromPlainText(text),
     });
     const entries = [entry(1, "one"), entry(2, "two"), entry(3, "three")];
     let before = chainStart;

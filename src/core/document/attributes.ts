@@ -4,6 +4,7 @@ import { hasUnstorable } from "../text/clean";
 import { isSafeAddress } from "./address";
 import { countings } from "./item-signs";
 import { alignments, figurePlaces, longestEquation, longestNote, mostIndent, narrowestFigure, tones } from "./model";
+import type { NodeType, StoredMark } from "./parts";
 import { headingLevels } from "./schema";
 
 const blockId = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/).nullable().optional();
@@ -20,7 +21,7 @@ const cell = z.strictObject({
 });
 const equation = line(longestEquation);
 
-export const attributesOfNode: Readonly<Record<string, z.ZodType>> = {
+export const attributesOfNode: Readonly<Record<NodeType, z.ZodType>> = {
   doc: none,
   text: none,
   hardBreak: none,
@@ -53,7 +54,7 @@ export const attributesOfNode: Readonly<Record<string, z.ZodType>> = {
 
 const toned = z.strictObject({ tone: z.enum(tones) });
 
-export const attributesOfMark: Readonly<Record<string, z.ZodType>> = {
+export const attributesOfMark: Readonly<Record<StoredMark, z.ZodType>> = {
   bold: none,
   italic: none,
   underline: none,

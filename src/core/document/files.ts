@@ -1,16 +1,15 @@
 /** The files that a document shows or links to. */
 import { eachNode, type DocumentNode } from "./model";
+import { factsOf } from "./parts";
 
 /** The widths in which pictures are kept besides their own, in pixels. */
 export const pictureWidths = [480, 960, 1600] as const;
-
-const fileAttributes: Readonly<Record<string, readonly string[]>> = { figure: ["file"], media: ["file", "poster", "captions"] };
 
 /** The ids of all files that `document` names, each once, in reading order. */
 export function filesIn(document: DocumentNode): string[] {
   const found = new Set<string>();
   eachNode(document, (node) => {
-    for (const name of fileAttributes[node.type] ?? []) add(node.attrs?.[name]);
+    for (const name of factsOf(node.type).files) add(node.attrs?.[name]);
     for (const mark of node.marks ?? []) if (mark.type === "fileLink") add(mark.attrs?.file);
   });
   return [...found];

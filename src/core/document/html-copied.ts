@@ -1,16 +1,18 @@
 /** HTML that was copied from a page as it is read (see `copied.ts`). */
 import type { Element } from "hast";
+import type * as z from "zod";
 import { attributesOfMark, attributesOfNode } from "./attributes";
 import type { DocumentMark, DocumentNode } from "./model";
+import type { NodeType } from "./parts";
 
-const inline: ReadonlySet<string> = new Set(["note", "equation"]);
-const blocks: ReadonlySet<string> = new Set(["equationBlock", "figure", "media", "linkCard", "contentsList"]);
+const inline = new Set(["note", "equation"] as const);
+const blocks = new Set(["equationBlock", "figure", "media", "linkCard", "contentsList"] as const);
 /** Elements whose words are read as of any HTML, and as which they may say how they are set. */
-const settings: Readonly<Record<string, ReadonlySet<string>>> = {
+const settings: Readonly<Record<string, ReadonlySet<NodeType>>> = {
   p: new Set(["paragraph"]), td: new Set(["tableCell"]), th: new Set(["tableHeader"]),
-  ...Object.fromEntries(["h2", "h3", "h4"].map((tag) => [tag, new Set(["heading"])])),
+  ...Object.fromEntries(["h2", "h3", "h4"].map((tag) => [tag, new Set<NodeType>(["heading"])])),
 };
-const marks: ReadonlySet<string> = new Set(["pageLink", "fileLink", "textTone", "highlight"]);
+const marks = new Set(["pageLink", "fileLink", "textTone", "highlight"] as const);
 
 /** Whether an element is drawn beside the text and is none of it. */
 export const isAside = (element: Element): boolean => element.properties.dataAside !== undefined;
@@ -37,13 +39,18 @@ export function captionOf(block: Element): Element | null {
   return null;
 }
 
+interface Said<Type> {
+  readonly type: Type;
+  readonly attrs: Readonly<Record<string, unknown>>;
+}
+
 /** Anybody can write the attribute: what is not as the schema wants it is not believed. */
-function said(element: Element, kinds: ReadonlySet<string>, attributes: typeof attributesOfNode): { readonly type: string; readonly attrs: Readonly<Record<string, unknown>> } | null {
+function said<Type extends string>(element: Element, kinds: ReadonlySet<Type>, attributes: Readonly<Record<Type, z.ZodType>>): Said<Type> | null {
   const { dataCopied } = element.properties;
   if (typeof dataCopied !== "string") return null;
   try {
-    const { type, attrs } = JSON.parse(dataCopied) as { readonly type: string; readonly attrs: Record<string, unknown> };
-    return kinds.has(type) && attributes[type]?.safeParse(attrs).success ? { type, attrs } : null;
+    const { type, attrs } = JSON.parse(dataCopied) as Said<Type>;
+    return kinds.has(type) && attributes[type].safeParse(attrs).success ? { type, attrs } : null;
   } catch {
     return null;
   }

@@ -1,6 +1,7 @@
 /** Lines and items that were read from HTML, put in order as blocks of a page. */
 import { withoutEnd } from "../text/trim";
 import type { DocumentNode } from "./model";
+import type { NodeType } from "./parts";
 import { isSign } from "./html-pictures";
 import type { StyledListItem } from "./html-styles";
 
@@ -22,20 +23,18 @@ export function trimmed(inline: readonly DocumentNode[]): DocumentNode[] {
   for (const node of inline) {
     const last = kept.findLast((each) => !isSign(each));
     const atStart = last === undefined || last.type === "hardBreak" || (last.text ?? "").endsWith(" ");
-    const text = node.type === "text" && atStart ? node.text!.replace(/^ /, "") : node.text;
-    if (node.type === "text" && text === "") continue;
-    kept.push(node.type === "text" ? { ...node, text: text! } : node);
+    if (node.type !== "text") { kept.push(node); continue; }
+    const text = atStart ? node.text!.replace(/^ /, "") : node.text!;
+    if (text !== "") kept.push({ ...node, text });
   }
   for (let at = kept.length - 1; at >= 0; at--) {
     const node = kept[at]!;
     if (isSign(node)) continue;
     if (node.type !== "text" && node.type !== "hardBreak") break;
     const text = node.type === "text" ? withoutEnd(node.text!, " ") : "";
-    if (text !== "") {
-      kept[at] = { ...node, text };
-      break;
-    }
-    kept.splice(at, 1);
+    if (text === "" || node.type !== "text") { kept.splice(at, 1); continue; }
+    kept[at] = { ...node, text };
+    break;
   }
   return kept;
 }
@@ -43,16 +42,17 @@ export function trimmed(inline: readonly DocumentNode[]): DocumentNode[] {
 /** The text of a table that can't stand where it is: a paragraph for each row. */
 export function tableText(table: DocumentNode): DocumentNode[] {
   return (table.content ?? []).flatMap((row) => {
-    const line = (row.content ?? []).flatMap((cell, index) => [...(index > 0 ? [{ type: "text", text: " – " }] : []), ...lineOf(cell)]);
+    const line = (row.content ?? []).flatMap((cell, index): DocumentNode[] => [...(index > 0 ? [plain(" – ")] : []), ...lineOf(cell)]);
     return paragraphOf(line);
   });
 }
 
-const inlineTypes: ReadonlySet<string> = new Set(["text", "hardBreak", "note", "equation"]);
+const inlineTypes: ReadonlySet<NodeType> = new Set(["text", "hardBreak", "note", "equation"]);
+const plain = (text: string): DocumentNode => ({ type: "text", text });
 
 /** All that a block says, in one line. */
 function lineOf(block: DocumentNode): DocumentNode[] {
-  return (block.content ?? []).flatMap((node, index) => (inlineTypes.has(node.type) || isSign(node) ? [node] : [...(index > 0 ? [{ type: "text", text: " " }] : []), ...lineOf(node)]));
+  return (block.content ?? []).flatMap((node, index): DocumentNode[] => (inlineTypes.has(node.type) || isSign(node) ? [node] : [...(index > 0 ? [plain(" ")] : []), ...lineOf(node)]));
 }
 
 /** List items that tell their level, as word processors write them, put into each other. */

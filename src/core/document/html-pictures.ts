@@ -35,8 +35,9 @@ export function pictureWithin(image: Element): Omit<BroughtPicture, "after"> | n
   return found && isBase64.test(base64) && base64.length % 4 !== 1 ? { type: found[1]!, base64, alt: typeof alt === "string" ? alt.trim().slice(0, 500) : "" } : null;
 }
 
-export const signFor = (at: number): DocumentNode => ({ type: sign, attrs: { at } });
-export const isSign = (node: DocumentNode): boolean => node.type === sign;
+// No part of any page: the signs are gone before anybody else sees the content.
+export const signFor = (at: number): DocumentNode => ({ type: sign, attrs: { at } }) as unknown as DocumentNode;
+export const isSign = ({ type }: { readonly type: string }): boolean => type === sign;
 
 /** Takes the signs out of `content`, and tells behind which block each picture stood. Blocks that held nothing else go. O(nodes). */
 export function placed(content: readonly DocumentNode[], pictures: readonly Omit<BroughtPicture, "after">[]): { readonly content: DocumentNode[]; readonly pictures: BroughtPicture[] } {

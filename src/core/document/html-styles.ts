@@ -14,7 +14,10 @@ export interface StyledListItem {
   readonly content: readonly ElementContent[];
 }
 
-const tagMarks: Readonly<Record<string, string>> = {
+/** Marks that say nothing but themselves. */
+type PlainMark = "bold" | "italic" | "underline" | "strike" | "code" | "subscript" | "superscript";
+
+const tagMarks: Readonly<Record<string, PlainMark>> = {
   b: "bold", strong: "bold", i: "italic", em: "italic", cite: "italic", dfn: "italic", u: "underline", ins: "underline", s: "strike", strike: "strike", del: "strike",
   code: "code", kbd: "code", samp: "code", tt: "code", sub: "subscript", sup: "superscript",
 };
@@ -23,8 +26,8 @@ const tagMarks: Readonly<Record<string, string>> = {
 export function marksOf(element: Element, around: readonly DocumentMark[]): readonly DocumentMark[] {
   const style = stylesOf(element);
   const weight = style.get("font-weight");
-  const on = new Set<string>();
-  const off = new Set<string>();
+  const on = new Set<PlainMark>();
+  const off = new Set<PlainMark>();
   const tagged = tagMarks[element.tagName];
   // <b style="font-weight:normal"> is how some editors wrap all that they copy.
   if (tagged) on.add(tagged);
@@ -39,7 +42,7 @@ export function marksOf(element: Element, around: readonly DocumentMark[]): read
   if (align === "sub") on.add("subscript");
   for (const name of off) on.delete(name);
   if (on.has("superscript")) on.delete("subscript");
-  const kept = around.filter(({ type }) => !off.has(type) && !(type === "subscript" && on.has("superscript")) && !(type === "superscript" && on.has("subscript")));
+  const kept = around.filter(({ type }) => !off.has(type as PlainMark) && !(type === "subscript" && on.has("superscript")) && !(type === "superscript" && on.has("subscript")));
   return [...kept, ...[...on].filter((name) => !kept.some(({ type }) => type === name)).map((type) => ({ type }))];
 }
 

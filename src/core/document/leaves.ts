@@ -30,11 +30,12 @@ export type Frame =
 type TextKind = "paragraph" | "heading" | "codeBlock";
 /** Blocks that are something apart from the text in them, if they have any: a picture and its caption. */
 const objectKinds = ["horizontalRule", "figure", "media", "linkCard", "equationBlock", "contentsList"] as const;
+export type ObjectKind = (typeof objectKinds)[number];
 
 export interface Leaf {
   readonly id: string | null;
   /** "note": the text of a note, behind the block that refers to it. */
-  readonly kind: TextKind | (typeof objectKinds)[number] | "note";
+  readonly kind: TextKind | ObjectKind | "note";
   /** The heading's level, and 0 for all else. */
   readonly level: number;
   /** From the outside in. `opens` says that the leaf is the first of its list item or cell, the one beside the bullet. */
@@ -46,11 +47,11 @@ export interface Leaf {
   readonly node: DocumentNode;
 }
 
-const isObjectKind = new Set<string>(objectKinds);
+export const isObjectKind = (kind: Leaf["kind"]): kind is ObjectKind => (objectKinds as readonly string[]).includes(kind);
 
 /** Whether a leaf is something apart from its text. */
 export function isObject({ kind }: Pick<Leaf, "kind">): boolean {
-  return isObjectKind.has(kind);
+  return isObjectKind(kind);
 }
 
 /** The leaves of `document`, in reading order. */
@@ -79,8 +80,16 @@ function collect(node: DocumentNode, frames: readonly Frame[], found: Leaf[]): v
     case "table":
       collectTable(node, found);
       return;
-    default:
-      collectLeaf(node, frames, found);
+    case "paragraph": case "heading": case "codeBlock": case "horizontalRule": case "figure": case "media": case "linkCard": case "equationBlock": case "contentsList":
+      collectLeaf(node, node.type, frames, found);
+      return;
+    // Parts of lists and tables, where they are looked at by themselves.
+    case "doc": case "listItem": case "tableRow": case "tableCell": case "tableHeader":
+      for (const child of node.content ?? []) collect(child, frames, found);
+      return;
+    case "note": case "equation": case "hardBreak": case "text":
+      throw new RangeError(`A ${node.type} stands in a line, and not among blocks`);
+    default: node satisfies never;
   }
 }
 
@@ -108,14 +117,14 @@ function collectTable(table: DocumentNode, found: Leaf[]): void {
   });
 }
 
-function collectLeaf(node: DocumentNode, frames: readonly Frame[], found: Leaf[]): void {
+function collectLeaf(node: DocumentNode, kind: Exclude<Leaf["kind"], "note">, frames: readonly Frame[], found: Leaf[]): void {
   const pieces = (node.content ?? []).map((child): Piece => {
     if (child.type === "hardBreak") return { text: "\n", marks: child.marks ?? [] };
     if (child.type === "text") return { text: child.text ?? "", marks: child.marks ?? [] };
     return { text: objectMark, marks: child.marks ?? [], object: child };
   });
   found.push({
-    id: idOf(node), kind: node.type as Leaf["kind"],
+    id: idOf(node), kind,
     level: node.type === "heading" && typeof node.attrs?.level === "number" ? node.attrs.level : 0,
     frames, pieces, text: pieces.map((piece) => piece.text).join(""), node,
   });

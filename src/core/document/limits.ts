@@ -3,6 +3,7 @@
  * bounded by its attributes, and their sum here.
  */
 import type { DocumentNode } from "./model";
+import { countedMark, type CountedAs, factsOf } from "./parts";
 
 /** The most nodes and marks together. A page of 200,000 words in 20,000 paragraphs stays below it. */
 export const mostNodes = 60_000;
@@ -16,17 +17,10 @@ export const mostColumns = 200;
 export const mostLatex = 60_000;
 export const mostAside = 400_000;
 
-/** The most of what costs more than its text. What is counted together is named together. */
-const mostOf: readonly { readonly types: readonly string[]; readonly most: number; readonly what: string }[] = [
-  { types: ["equation", "equationBlock"], most: 1000, what: "equations" },
-  { types: ["figure", "media", "linkCard"], most: 1000, what: "pictures, recordings and addresses" },
-  { types: ["note"], most: 5000, what: "notes and sources" },
-  { types: ["tableCell", "tableHeader"], most: 12_000, what: "table cells" },
-  { types: ["pageLink", "fileLink", "link"], most: 5000, what: "links" },
-  { types: ["heading"], most: 2000, what: "headings" },
-  { types: ["contentsList"], most: 3, what: "lists of the headings" },
-];
-const countedAs = new Map(mostOf.flatMap((limit) => limit.types.map((type) => [type, limit] as const)));
+/** The most of what costs more than its text. */
+const mostOf: Readonly<Record<CountedAs, number>> = {
+  equations: 1000, "pictures, recordings and addresses": 1000, "notes and sources": 5000, "table cells": 12_000, links: 5000, headings: 2000, "lists of the headings": 3,
+};
 
 /** How a page is too large: too much of something, or too much in all. */
 export interface Excess {
@@ -41,7 +35,7 @@ export class Counted {
   private text = 0;
   private latex = 0;
   private aside = 0;
-  private readonly parts = new Map<object, number>();
+  private readonly parts = new Map<CountedAs, number>();
 
   /** Null: it is not too much yet. O(1) for each node, and O(cells) for a table. */
   add(node: DocumentNode): Excess | null {
@@ -52,12 +46,11 @@ export class Counted {
     if (this.aside > mostAside) return { limit: mostAside, what: "characters in notes, addresses and alternative texts" };
     this.text += (node.text?.length ?? 0) + aside;
     if (this.text > mostText) return { limit: mostText };
-    for (const { type } of [node, ...(node.marks ?? [])]) {
-      const limit = countedAs.get(type);
-      if (!limit) continue;
-      const count = (this.parts.get(limit) ?? 0) + 1;
-      this.parts.set(limit, count);
-      if (count > limit.most) return { limit: limit.most, what: limit.what };
+    for (const what of [factsOf(node.type).countedAs, ...(node.marks ?? []).map(({ type }) => countedMark(type))]) {
+      if (what === null) continue;
+      const count = (this.parts.get(what) ?? 0) + 1;
+      this.parts.set(what, count);
+      if (count > mostOf[what]) return { limit: mostOf[what], what };
     }
     if (node.type === "table" && isTooWide(node)) return { limit: mostColumns, what: "columns in a table" };
     if (typeof node.attrs?.latex === "string") this.latex += node.attrs.latex.length;

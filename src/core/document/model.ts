@@ -3,30 +3,31 @@
  * A `PageDocument` is only ever made by `parseDocument`, by `fromMarkdown`, `fromHtml` or by `fromPlainText`, all of which check it.
  */
 
-export interface DocumentMark {
-  readonly type: string;
+import type { MarkType, NodeType } from "./parts";
+
+interface MarkOf<Type extends MarkType> {
+  readonly type: Type;
   readonly attrs?: Readonly<Record<string, unknown>>;
 }
 
-export interface DocumentNode {
-  readonly type: string;
+/** One of each type: what looks at `type` is told by the compiler which there are. */
+export type DocumentMark = { [Type in MarkType]: MarkOf<Type> }[MarkType];
+
+interface NodeOf<Type extends NodeType> {
+  readonly type: Type;
   readonly attrs?: Readonly<Record<string, unknown>>;
   readonly content?: readonly DocumentNode[];
-  readonly text?: string;
+  /** Of text alone. */
+  readonly text?: Type extends "text" ? string : undefined;
   readonly marks?: readonly DocumentMark[];
 }
 
-export interface PageDocument extends DocumentNode {
-  readonly type: "doc";
-}
+/** One of each type, as for marks. */
+export type DocumentNode = { [Type in NodeType]: NodeOf<Type> }[NodeType];
+
+export type PageDocument = NodeOf<"doc">;
 
 export const emptyDocument: PageDocument = { type: "doc", content: [{ type: "paragraph" }] };
-
-/** Nodes that stand as blocks and carry an id, so that comparison and comments have something to hold on to. */
-export const blockTypes = [
-  "paragraph", "heading", "codeBlock", "blockquote", "bulletList", "orderedList", "listItem", "horizontalRule",
-  "table", "tableRow", "tableCell", "tableHeader", "figure", "media", "linkCard", "equationBlock", "contentsList", "note",
-] as const;
 
 /** The tones that text can have and be highlighted in: named, so that each look chooses what can be read in it. */
 export const tones = ["red", "amber", "green", "blue", "violet", "grey"] as const;

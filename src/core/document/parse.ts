@@ -9,7 +9,8 @@ import { hasUnstorable } from "../text/clean";
 import { attributesOfMark, attributesOfNode } from "./attributes";
 import { lean } from "./lean";
 import { Counted, mostLevels } from "./limits";
-import { type DocumentNode, type PageDocument, blockTypes, eachNode } from "./model";
+import { type DocumentNode, type PageDocument, eachNode } from "./model";
+import { factsOf } from "./parts";
 import { pageSchema } from "./schema";
 
 export type DocumentProblem =
@@ -72,7 +73,7 @@ function findProblem(input: unknown, level: number, counted: Counted): DocumentP
   return null;
 }
 
-function checkAttributes(known: Record<string, z.ZodType>, part: string, attrs: unknown): DocumentProblem | null {
+function checkAttributes(known: Readonly<Record<string, z.ZodType>>, part: string, attrs: unknown): DocumentProblem | null {
   const schema = Object.hasOwn(known, part) ? known[part] : undefined;
   if (!schema) return { kind: "unknown part", part: part.slice(0, 40) };
   const result = schema.safeParse(attrs ?? {});
@@ -84,8 +85,6 @@ function isRecord(value: unknown): value is Record<string, unknown> {
   return typeof value === "object" && value !== null && !Array.isArray(value);
 }
 
-const carriesId = new Set<string>(blockTypes);
-
 /**
  * `document` with an id on each block, each id once: the first block keeps it, later ones get a new one.
  * Returns `document` itself if nothing had to change.
@@ -94,7 +93,7 @@ export function identifyBlocks(document: PageDocument, newId: () => string): Pag
   const seen = new Set<string>();
   let missing = false;
   eachNode(document, (node) => {
-    if (!carriesId.has(node.type)) return;
+    if (!factsOf(node.type).hasId) return;
     const id = node.attrs?.id;
     if (typeof id !== "string" || seen.has(id)) missing = true;
     else seen.add(id);
@@ -103,7 +102,7 @@ export function identifyBlocks(document: PageDocument, newId: () => string): Pag
   const used = new Set<string>();
   const withId = (node: DocumentNode): DocumentNode => {
     const content = node.content?.map(withId);
-    if (!carriesId.has(node.type)) return content ? { ...node, content } : node;
+    if (!factsOf(node.type).hasId) return content ? { ...node, content } : node;
     return { ...node, attrs: { ...node.attrs, id: freshId(node.attrs?.id, used, newId) }, ...(content ? { content } : {}) };
   };
   return withId(document) as PageDocument;

@@ -10,11 +10,11 @@ import { parseDocument } from "./parse";
 
 const text = (value: string, ...marks: DocumentNode["marks"] & object[]): DocumentNode => ({ type: "text", text: value, ...(marks.length > 0 ? { marks } : {}) });
 const p = (...content: DocumentNode[]): DocumentNode => ({ type: "paragraph", content });
-const cell = (said: string, attrs: Record<string, unknown> = {}, type = "tableCell"): DocumentNode => ({ type, attrs, content: [p(...(said ? [text(said)] : []))] });
+const cell = (said: string, attrs: Record<string, unknown> = {}, type: "tableCell" | "tableHeader" = "tableCell"): DocumentNode => ({ type, attrs, content: [p(...(said ? [text(said)] : []))] });
 const table = (...rows: DocumentNode[][]): DocumentNode => ({ type: "table", attrs: { id: "t" }, content: rows.map((content, index) => ({ type: "tableRow", attrs: { id: `r${index}` }, content })) });
 const note = (id: string, said: string, kind = "source", href: string | null = null): DocumentNode => ({ type: "note", attrs: { id, kind, text: said, href } });
 const figure = (attrs: Record<string, unknown> = {}, caption = "The weir"): DocumentNode => ({ type: "figure", attrs: { id: "f", file: "file1", alt: "A weir", width: 60, place: "left", showsOrigin: true, ...attrs }, content: [text(caption)] });
-const doc = (...content: DocumentNode[]) => ({ type: "doc", content });
+const doc = (...content: DocumentNode[]): PageDocument & { readonly content: readonly DocumentNode[] } => ({ type: "doc", content });
 function parsed(...content: DocumentNode[]): PageDocument {
   const result = parseDocument(doc(...content));
   if (result.kind === "refused") throw new Error(JSON.stringify(result.problem));
@@ -34,7 +34,7 @@ describe("parts of a page", () => {
     expect(parseDocument(JSON.parse(JSON.stringify(document)))).toEqual({ kind: "document", document });
     expect(leaves(document).map(({ kind }) => kind)).toEqual(["paragraph", "paragraph", "paragraph", "figure", "media", "linkCard", "equationBlock", "contentsList", "heading", "paragraph", "note"]);
   });
-  test.each([
+  test.each<[string, DocumentNode]>([
     ["a picture wider than the page", figure({ width: 101 })], ["a picture of no width", figure({ width: 0 })], ["a picture somewhere else", figure({ place: "behind" })], ["a picture from an address", figure({ file: "https://evil.example/x.png" })],
     ["a picture with a style", figure({ style: "x" })], ["a film of another kind", { type: "media", attrs: { file: "f", kind: "game" } }], ["a card that leads to a script", { type: "linkCard", attrs: { href: "javascript:alert(1)" } }],
     ["an equation as long as a book", { type: "equationBlock", attrs: { latex: "x".repeat(2001) } }], ["a note with an address that is none", p(note("n", "x", "source", "data:text/html,x"))], ["a note of another kind", p(note("n", "x", "joke"))],

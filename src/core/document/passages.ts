@@ -68,13 +68,13 @@ export function markPassages(document: PageDocument, passages: readonly PlacedPa
   const marks = (own: readonly Stretch[]) => own.map(({ id }) => {
     const opens = !opened.has(id);
     opened.add(id);
-    return { type: "passage", attrs: { id, opens } };
+    return { type: "passage", attrs: { id, opens } } as const;
   });
   const marked = (node: DocumentNode): DocumentNode => {
     const own = stretches.get(node);
     if (!own) return node.content ? { ...node, content: node.content.map(marked) } : node;
     let at = 0;
-    const content = (node.content ?? []).flatMap((child) => {
+    const content = (node.content ?? []).flatMap((child): readonly DocumentNode[] => {
       const start = at;
       at += child.type === "text" ? child.text!.length : 1;
       if (child.type !== "text") return [child];

@@ -11,8 +11,9 @@ import { UniqueID } from "@tiptap/extension-unique-id";
 import { StarterKit } from "@tiptap/starter-kit";
 import type { Schema } from "@tiptap/pm/model";
 import { FileLink, Highlight, OutsideLink, PageLink, TextTone } from "./marks";
-import { alignments, blockTypes } from "./model";
+import { alignments } from "./model";
 import { ContentsList, Equation, EquationBlock, Figure, Indent, LinkCard, Media, Note } from "./nodes";
+import { blockTypes } from "./parts";
 
 /** Headings inside a page start at the second level: the first is the page's title. */
 export const headingLevels = [2, 3, 4] as const;

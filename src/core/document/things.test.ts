@@ -1,11 +1,11 @@
 import { expect, test } from "vitest";
-import type { DocumentNode, PageDocument } from "./model";
+import type { DocumentMark, DocumentNode, PageDocument } from "./model";
 import { fromMarkdown } from "./markdown";
 import { byKind, kindOfThing, thingChanges, thingsIn } from "./things";
 
 const doc = (...content: DocumentNode[]): PageDocument => ({ type: "doc", content });
 const said = (text: string, ...marks: NonNullable<DocumentNode["marks"]>[number][]): DocumentNode => ({ type: "text", text, marks });
-const link = (href: string) => ({ type: "link", attrs: { href } });
+const link = (href: string): DocumentMark => ({ type: "link", attrs: { href } });
 const paragraph = (...content: DocumentNode[]): DocumentNode => ({ type: "paragraph", content });
 
 const countsOf = (document: PageDocument) => {
@@ -15,7 +15,7 @@ const countsOf = (document: PageDocument) => {
 };
 
 test("each kind of thing is counted where it stands, also in lists, tables and within a line", () => {
-  const source = (kind: string) => ({ type: "note", attrs: { id: "n", kind, text: "Gauge book, 1961", href: null } });
+  const source = (kind: string): DocumentNode => ({ type: "note", attrs: { id: "n", kind, text: "Gauge book, 1961", href: null } });
   expect(countsOf(doc(
     paragraph(said("See "), said("the gauge", link("https://gauge.example")), said(" and "), said("Fish", { type: "pageLink", attrs: { page: "p1", title: "Fish" } }), source("source"), source("note")),
     { type: "figure", attrs: { file: "f1", alt: "" }, content: [said("The weir "), said("at noon", link("https://weir.example"))] },

@@ -42,7 +42,9 @@ function thingOf({ type, attrs = {} }: DocumentNode): [ThingKind, unknown] | nul
     case "equation": case "equationBlock": return ["equation", attrs.latex];
     case "table": return ["table", attrs.id];
     case "note": return attrs.kind === "source" ? ["source", attrs.text] : null;
-    default: return null;
+    case "doc": case "paragraph": case "heading": case "codeBlock": case "blockquote": case "bulletList": case "orderedList": case "listItem": case "horizontalRule":
+    case "tableRow": case "tableCell": case "tableHeader": case "contentsList": case "hardBreak": case "text": return null;
+    default: return type satisfies never;
   }
 }
 

@@ -9,7 +9,7 @@ import { readStoredOrigins } from "../credit/origins";
 import { type ComparedBlock, compareDocuments } from "../diff/document";
 import { type ExcerptBlock, excerptOf } from "../diff/excerpt";
 import { findQuote } from "../document/passages";
-import type { PageDocument } from "../document/model";
+import type { DocumentNode, PageDocument } from "../document/model";
 import { mergeSave } from "../merge/blocks";
 
 /** Who did what between two states: the stored origins of the first, and of each entry after it. */
@@ -37,7 +37,7 @@ export function weightOf(given: unknown): number {
   if (given instanceof Uint8Array) return given.length;
   if (Array.isArray(given)) return given.reduce<number>((sum, each) => sum + weightOf(each), 0);
   if ("type" in given) {
-    const { text, content } = given as PageDocument;
+    const { text, content } = given as DocumentNode;
     return 40 + (text?.length ?? 0) + weightOf(content ?? []);
   }
   return Object.values(given).reduce<number>((sum, each) => sum + weightOf(each), 0);

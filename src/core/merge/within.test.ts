@@ -1,10 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import type { DocumentNode, PageDocument } from "../document/model";
+import type { StoredMark } from "../document/parts";
 import { mergeSave } from "./blocks";
 import { mergeSentences } from "./within";
 
-const text = (words: string, ...marks: string[]): DocumentNode => ({ type: "text", text: words, ...(marks.length > 0 ? { marks: marks.map((type) => ({ type })) } : {}) });
+const text = (words: string, ...marks: StoredMark[]): DocumentNode => ({ type: "text", text: words, ...(marks.length > 0 ? { marks: marks.map((type) => ({ type })) } : {}) });
 const said = (nodes: readonly DocumentNode[] | null) => nodes?.map((node) => node.text ?? "").join("") ?? null;
 const merge = (before: string, ours: string, theirs: string) => said(mergeSentences([text(before)], [text(ours)], [text(theirs)]));
 

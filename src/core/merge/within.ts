@@ -4,12 +4,13 @@
  */
 import { canonical } from "../document/canonical";
 import type { DocumentNode } from "../document/model";
+import { factsOf, type NodeType } from "../document/parts";
 
 /** Merges documents whose blocks have ids: handed in, since documents and blocks are merged by each other. */
 export type MergeContent = (before: readonly DocumentNode[], ours: readonly DocumentNode[], theirs: readonly DocumentNode[]) => readonly DocumentNode[] | null;
 
-const running = new Set(["paragraph", "heading"]);
-const holding = new Set(["bulletList", "orderedList", "listItem", "blockquote", "table", "tableRow", "tableCell", "tableHeader"]);
+/** Captions and code are too short, or too much of one piece, to be brought together. */
+const running: ReadonlySet<NodeType> = new Set(["paragraph", "heading"]);
 
 /** What `before` becomes by both changes; null where a person has to say. O(sentences) for running text, and up to `mostCompared` where it changed. */
 export function mergeWithin(before: DocumentNode, ours: DocumentNode, theirs: DocumentNode, mergeContent: MergeContent): DocumentNode | null {
@@ -17,8 +18,8 @@ export function mergeWithin(before: DocumentNode, ours: DocumentNode, theirs: Do
   const attrs = mergeValue(before.attrs, ours.attrs, theirs.attrs);
   if (attrs === null) return null;
   const contents = [before, ours, theirs].map(({ content = [] }) => content) as [readonly DocumentNode[], readonly DocumentNode[], readonly DocumentNode[]];
-  const content = running.has(before.type) ? mergeSentences(...contents) : holding.has(before.type) ? mergeContent(...contents) : null;
-  if (content === null || (content.length === 0 && holding.has(before.type)) || (before.type === "table" && !isEven(content))) return null;
+  const content = running.has(before.type) ? mergeSentences(...contents) : factsOf(before.type).holds === "parts" ? mergeContent(...contents) : null;
+  if (content === null || (content.length === 0 && factsOf(before.type).holds === "parts") || (before.type === "table" && !isEven(content))) return null;
   const { content: _, ...bare } = ours;
   return { ...bare, ...(attrs.value ? { attrs: attrs.value } : {}), ...(content.length > 0 ? { content: [...content] } : {}) };
 }

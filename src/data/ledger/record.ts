@@ -47,7 +47,7 @@ export type Recorded =
   | { readonly kind: "unchanged"; readonly number: number };
 
 /** Acts that are entries only if they change the text. The others are acts even where it stays as it is. */
-const savesText: ReadonlySet<EntryKind> = new Set(["started", "wrote", "restored"]);
+const savesText: Readonly<Record<EntryKind, boolean>> = { started: true, wrote: true, restored: true, renamed: false, removed: false, "brought back": false };
 
 /** Locks the wiki until the transaction ends, so that its entries are numbered and credited one after the other. */
 export async function lockWiki(tx: Queryable, courseId: string, wikiId: string) {
@@ -81,7 +81,7 @@ export async function recordEntry(tx: Queryable, given: NewEntry): Promise<Recor
   }
   const document = identifyBlocks(given.document, given.newBlockId);
   const newest = known ? await newestEntry(tx, courseId, pageId) : null;
-  if (newest && savesText.has(given.kind) && canonical(newest.document) === canonical(document)) return { kind: "unchanged", number: number - 1 };
+  if (newest && savesText[given.kind] && canonical(newest.document) === canonical(document)) return { kind: "unchanged", number: number - 1 };
 
   const rev = locked.entries + 1;
   const toCredit: EntryToCredit = { courseId, wikiId, pageId, rev, authorId: given.authorId, at: given.at, document, before: known?.credit ?? null, spread: locked.spread };

@@ -2,7 +2,7 @@
 import "server-only";
 import { and, desc, eq, isNull } from "drizzle-orm";
 import * as z from "zod";
-import type { PageDocument } from "@/core/document/model";
+import type { DocumentNode, PageDocument } from "@/core/document/model";
 import { linkedPages, titleKey } from "@/core/links/titles";
 import { may, standAtPage } from "../access/read";
 import { entry, page } from "../db/tables/wikis";
@@ -48,7 +48,7 @@ async function link({ db, viewer, now, newId, ...more }: ContextIn, { courseId, 
   const [found] = await db.select({ title: page.title, entries: page.entries, document: entry.document }).from(page).innerJoin(entry, and(eq(entry.courseId, page.courseId), eq(entry.pageId, page.id)))
     .where(and(eq(page.courseId, courseId), eq(page.id, from), isNull(page.removedAt))).orderBy(desc(entry.number)).limit(1);
   if (!found || linkedPages(found.document).some((each) => each.page === pageId || titleKey(each.title) === titleKey(title))) return;
-  const paragraph = { type: "paragraph", content: [{ type: "text", text: title, marks: [{ type: "pageLink", attrs: { page: pageId, title, heading: null } }] }] };
+  const paragraph: DocumentNode = { type: "paragraph", content: [{ type: "text", text: title, marks: [{ type: "pageLink", attrs: { page: pageId, title, heading: null } }] }] };
   const document: PageDocument = { ...found.document, content: [...(found.document.content ?? []), paragraph] };
   await recordEntry(db, {
     courseId, wikiId, pageId: from, kind: "wrote", authorId: viewer.id, at: now, note: `Link to “${title}”`.slice(0, 300), title: found.title, document, base: found.entries, restoredFrom: null, newBlockId: newId,

@@ -23,7 +23,7 @@ export function marked(text: ReactNode, marks: readonly DocumentMark[], links: L
       case "pageLink": return links ? <PageLinkView mark={mark} links={links}>{inside}</PageLinkView> : <span className="promised-link">{inside}</span>;
       case "fileLink": return links ? <FileLinkView mark={mark} links={links}>{inside}</FileLinkView> : <span className="promised-link">{inside}</span>;
       case "passage": return links && "passages" in links ? <PassageView mark={mark} passages={links.passages}>{inside}</PassageView> : inside;
-      default: return inside;
+      default: return mark satisfies never;
     }
   }, text);
 }

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, test } from "vitest";
 import { parseDocument } from "@/core/document/parse";
-import type { DocumentNode } from "@/core/document/model";
+import type { DocumentMark, DocumentNode } from "@/core/document/model";
 import type { FileDto } from "@/data/files/dto";
 import { worstContents, worstDocument } from "../../../tests/support/worst-documents";
 import { DocumentView, wikiLinks } from "./DocumentView";
@@ -37,7 +37,7 @@ const refusalOf = (content: readonly DocumentNode[]) => {
   const read = parseDocument({ type: "doc", content });
   return read.kind === "refused" ? read.problem : null;
 };
-const many = (count: number, node: DocumentNode) => Array.from({ length: count }, () => node);
+const many = <Part extends DocumentNode | DocumentMark>(count: number, node: Part) => Array.from({ length: count }, () => node);
 const equation: DocumentNode = { type: "equationBlock", attrs: { latex: "x" } };
 const row = (count: number, attrs: object): DocumentNode => ({ type: "tableRow", content: many(count, { type: "tableCell", attrs: { ...attrs }, content: [{ type: "paragraph" }] }) });
 

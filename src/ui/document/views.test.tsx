@@ -40,7 +40,7 @@ describe("text that is copied from a page as it is read is what it was on the pa
     ["a table with widths, and figures on the right", { type: "table", content: [{ type: "tableRow", content: [{ type: "tableHeader", attrs: { colspan: 1, rowspan: 1, colwidth: [180] }, content: [line(text("mg/l"))] }, { type: "tableCell", attrs: { colspan: 1, rowspan: 1, align: "right" }, content: [line(text("0.21"))] }] }] }],
     ["a passage that a comment is about", line(text("It "), text("leaks", { type: "passage", attrs: { id: "q1", opens: true } }), text(" here"))],
   ])("%s", (_, block) => {
-    const before = { type: "heading", attrs: { level: 2 }, content: [text("Osier Weir")] };
+    const before: DocumentNode = { type: "heading", attrs: { level: 2 }, content: [text("Osier Weir")] };
     const wanted = parsed([before, withoutPassages(block), line(text("The end"))]);
     const html = renderToStaticMarkup(
       <DocumentView document={{ type: "doc", content: [before, block, line(text("The end"))] }} links={{ ...links, files: [file], fileHref: (id) => `/files/${id}` }} passages={[{ ...({} as ShownPassage), id: "q1", kind: "comment", sign: "a", author: "Mira" } as ShownPassage]} />,
@@ -94,7 +94,7 @@ describe("a page as it is read", () => {
   test("text that looks like a tag is text", () => expect(page("a `<script>` b")).toContain("&lt;script&gt;"));
   test("an empty page says so", () => expect(page("")).toContain("Nothing is written here yet."));
   test("a part that nobody knows shows what is in it", () => {
-    const document = { type: "doc", content: [{ type: "later", content: [{ type: "text", text: "still readable" }] }] } as PageDocument;
+    const document = { type: "doc", content: [{ type: "later", content: [{ type: "text", text: "still readable" }] }] } as unknown as PageDocument;
     expect(renderToStaticMarkup(<DocumentView document={document} links={links} />)).toContain("still readable");
   });
 });

@@ -1,7 +1,7 @@
 /** A comparison in the page's own formatting: what came is underlined, what went struck, what moved dotted. */
 import { Fragment, type ReactNode } from "react";
 import type { ComparedBlock, Segment } from "@/core/diff/document";
-import type { Frame } from "@/core/document/leaves";
+import { type Frame, isObjectKind, type ObjectKind } from "@/core/document/leaves";
 import type { DocumentNode } from "@/core/document/model";
 import { readNote } from "@/core/document/notes";
 import { AuthorMark, Joined } from "../authors/AuthorMark";
@@ -118,7 +118,7 @@ function Block({ block, look: { links, drawEntry, doneBy } }: { block: ComparedB
   });
   return (
     <div className="block" data-state={block.state} data-sign={signs[block.state]}>
-      {block.was && <div className="object-change" data-change="went"><span className="object-sign">before</span><Look node={block.was} links={links}>{null}</Look></div>}
+      {block.was && <div className="object-change" data-change="went"><span className="object-sign">before</span>{isObjectKind(block.look.kind) && <Look kind={block.look.kind} node={block.was} links={links}>{null}</Look>}</div>}
       {framed(block.look.frames, <LookOf block={block} links={links}>{text}</LookOf>)}
     </div>
   );
@@ -161,24 +161,25 @@ function LookOf({ block: { look, state, was }, links, children }: { block: Compa
       return <Heading>{children}</Heading>;
     }
     case "note": return <p className="compared-note"><span className="object-sign">{readNote(node).kind}</span>{children}</p>;
-    default: {
+    case "figure": case "media": case "linkCard": case "equationBlock": case "contentsList": case "horizontalRule": {
       const change = was ? "came" : state === "came" || state === "went" ? state : null;
-      const shown = <Look node={node} links={links}>{children}</Look>;
+      const shown = <Look kind={kind} node={node} links={links}>{children}</Look>;
       return change === null ? shown : <div className="object-change" data-change={change}><span className="object-sign">{was ? "now" : change}</span>{shown}</div>;
     }
+    default: return kind satisfies never;
   }
 }
 
 /** What is no text, as it looks. */
-function Look({ node, links, children }: { node: DocumentNode; links: Drawing; children: ReactNode }) {
-  switch (node.type) {
+function Look({ kind, node, links, children }: { kind: ObjectKind; node: DocumentNode; links: Drawing; children: ReactNode }) {
+  switch (kind) {
     case "figure": return <FigureView node={node} reading={links}>{children}</FigureView>;
     case "media": return <MediaView node={node} reading={links}>{children}</MediaView>;
     case "linkCard": return <LinkCardView node={node}>{children}</LinkCardView>;
     case "equationBlock": return <EquationView latex={String(node.attrs?.latex ?? "")} isBlock budget={links.equations} />;
     case "contentsList": return <p className="quiet">List of the page’s headings</p>;
     case "horizontalRule": return <hr />;
-    default: return <p>{children}</p>;
+    default: return kind satisfies never;
   }
 }
 

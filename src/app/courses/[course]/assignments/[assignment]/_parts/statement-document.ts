@@ -59,7 +59,8 @@ function whatOf({ ref, figures, pageTitle, together, isAnswer, remarkText }: Sta
 }
 
 /** Objects are named; what text they have (a caption) stands behind it. */
-const kindWords: Partial<Record<ExcerptBlock["kind"], string>> = {
+const kindWords: Readonly<Record<ExcerptBlock["kind"], string | null>> = {
+  paragraph: null, heading: null, codeBlock: null,
   figure: "picture", media: "recording", linkCard: "link card", equationBlock: "equation", contentsList: "list of headings", horizontalRule: "line", note: "note",
 };
 const stateWords: Record<ExcerptBlock["state"], string> = { changed: "", restyled: "other formatting", came: "", went: "", moved: "moved here", "moved away": "moved from here" };
