@@ -32,5 +32,15 @@ export default defineConfig([
     files: ["src/**/*.tsx"], ignores: ["src/ui/frame/Link.tsx"],
     rules: { "no-restricted-imports": ["error", { paths: [{ name: "next/link", message: "Take the Link of src/ui/frame: it fetches nothing ahead." }] }] },
   },
+  {
+    // What a role means is said in one place, so that a new power is found there by everybody.
+    files: ["src/**/*.{ts,tsx}"], ignores: ["src/core/{access,roster}/**", "src/demo/**", "src/**/*.test.{ts,tsx}"],
+    rules: {
+      "no-restricted-syntax": ["error", ...["MemberExpression[property.name=/[rR]ole$/]", "Identifier[name=/[rR]ole$/]", "ChainExpression", "AwaitExpression"].map((left) => ({
+        selector: `BinaryExpression[operator=/^[!=]==$/][right.value=/^(instructor|assistant|student|observer)$/] > ${left}.left`,
+        message: "Ask core/access/role.ts what a role means.",
+      }))],
+    },
+  },
   { files: ["src/commands/**", "src/core/cli.ts", "bench/**"], rules: { "no-console": "off" } },
 ]);

@@ -18,7 +18,7 @@ export default defineConfig({
         resolve: { alias },
         test: {
           // Letters name the address of the application; nothing listens there.
-          env: { BETTER_AUTH_SECRET: "x".repeat(32), BETTER_AUTH_URL: "http://127.0.0.1" },
+          env: { TIDY_LOG: "silent", BETTER_AUTH_SECRET: "x".repeat(32), BETTER_AUTH_URL: "http://127.0.0.1" },
           ...together, name: "integration", include: ["tests/integration/**/*.test.ts"],
           // Machines that run tests are at times many times slower than the one that one sits at.
           globalSetup: "tests/support/database.setup.ts", setupFiles: "tests/support/settings.ts", testTimeout: 150_000, hookTimeout: 150_000,

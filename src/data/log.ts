@@ -6,7 +6,7 @@ import pino, { type Logger } from "pino";
 export type LogEvent =
   | "server started" | "settings are wrong" | "database is not there" | "database is there again" | "migrations are missing" | "job failed" | "work beside requests failed"
   | "sign-in failed" | "sign-in had to wait" | "signed in" | "password link asked for" | "password changed" | "address changed" | "session ended" | "wrong room code" | "room code had to wait"
-  | "refused as too often" | "visit was not written" | "old rows removed" | "request failed";
+  | "refused as too often" | "refused" | "slow request" | "connection lost" | "queue failed" | "visit was not written" | "old rows removed" | "request failed";
 
 let made: Logger | undefined;
 
@@ -18,6 +18,15 @@ function logger(): Logger {
 /** `facts`: ids, addresses of machines, counts, codes of problems; no text of people's, and no secrets. */
 export function note(event: LogEvent, facts: Readonly<Record<string, string | number | boolean | null>> = {}, level: "info" | "warn" | "error" = "info"): void {
   logger()[level](facts, event);
+}
+
+const lastNoted = new Map<LogEvent, number>();
+
+/** The same, once a minute at most: for what comes in crowds, such as all connections that end with a database. */
+export function noteSeldom(event: LogEvent, facts: Parameters<typeof note>[1], level: Parameters<typeof note>[2], now = Date.now()): void {
+  if (now - (lastNoted.get(event) ?? -Infinity) < 60_000) return;
+  lastNoted.set(event, now);
+  note(event, facts, level);
 }
 
 /** What a problem is called, for the log: its kind and code, never its message, in which values may stand. */

@@ -112,7 +112,7 @@ export async function tell(telling: Telling, deeds: readonly Deed[]): Promise<vo
         const page = pageNamed(act.page);
         const passage = act.act === "comment" && act.about ? { quote: act.about, near: 0, entry: page.base } : null;
         const answer = await addComment(ctx, { courseId: telling.courseId, pageId: page.id, parent, body: act.text, passage });
-        if (answer.kind !== "commented") throw new Error(`${deed.who} could not comment: ${answer.code}`);
+        if (answer.kind !== "commented") throw new Error(`${deed.who} could not comment: ${answer.problem.code}`);
         if (act.act === "comment") comments.set(key, answer.id);
         break;
       }

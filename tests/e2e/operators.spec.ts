@@ -2,6 +2,7 @@
 import { expect, test } from "@playwright/test";
 import { type ChildProcess, execFileSync, spawn } from "node:child_process";
 import { createServer, connect } from "node:net";
+import postgres from "postgres";
 
 const started: ChildProcess[] = [];
 test.afterEach(() => { for (const each of started.splice(0)) each.kill("SIGKILL"); });
@@ -43,6 +44,7 @@ test("a server whose settings are wrong says which, without their values, and do
   const server = serve({ PORT: String(await freePort()), BETTER_AUTH_SECRET: "too short to sign", BETTER_AUTH_URL: "no address", SMTP_URL: "smtp://mail.example" });
   expect(await server.exited).toBe(78);
   expect(server.said("settings are wrong").map(({ setting }) => setting).sort()).toEqual(["BETTER_AUTH_SECRET", "BETTER_AUTH_URL", "MAIL_FROM"]);
+  for (const { setting, what } of server.said("settings are wrong")) expect(what).toMatch(new RegExp(`^${setting as string} is (missing|not as it has to be)\\. It `));
   expect(JSON.stringify(server.lines)).not.toContain("too short to sign");
 });
 
@@ -76,4 +78,23 @@ test("the server that is built has all that it serves beside it, works behind a 
   expect(answer.toLowerCase()).toContain("strict-transport-security: max-age=");
   await expect.poll(() => server.said("sign-in failed").length).toBe(1);
   expect(server.said("sign-in failed")[0]).toMatchObject({ address: "203.0.113.5", account: null });
+});
+
+test("work that fails, and connections that are lost, are told in the log", async () => {
+  const port = await freePort();
+  const address = process.env.DATABASE_URL!.replace(/\/[^/]*$/, "/e2e_operators");
+  const server = serve({ PORT: String(port), DATABASE_URL: address, BETTER_AUTH_URL: `http://127.0.0.1:${port}` });
+  await expect.poll(() => fetch(`http://127.0.0.1:${port}/api/ready`).then(({ status }) => status, () => 0)).toBe(200);
+  const sql = postgres(address, { max: 1, onnotice: () => {}, connection: { application_name: "operators" } });
+  try {
+    // A job that says nothing of where its wikis are to be made.
+    await expect.poll(async () => (await sql`select 1 from jobs.queue where name = 'wikis'`).length).toBe(1);
+    await sql`insert into jobs.job (name, data) values ('wikis', null)`;
+    await expect.poll(() => server.said("job failed").length).toBeGreaterThan(0);
+    expect(server.said("job failed")[0]).toMatchObject({ kind: "wikis", level: "error", problem: "TypeError" });
+    await sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = 'e2e_operators' and application_name <> 'operators'`;
+    await expect.poll(() => server.said("connection lost").length).toBe(1);
+  } finally {
+    await sql.end();
+  }
 });

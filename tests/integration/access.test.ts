@@ -35,7 +35,7 @@ describe("what is not for somebody does not exist for them", () => {
     expect(await savePage(ctx, { courseId, pageId: homeId, base: 1, document: fromMarkdown("Mine now."), note: "" })).toEqual(nothing);
     expect(await startPage(ctx, { courseId, wikiId, title: "Mine", document: fromMarkdown("Mine."), note: "" })).toEqual(nothing);
     expect(await restoreEntry(ctx, { courseId, pageId: homeId, number: 1, base: 1 })).toEqual(nothing);
-    expect(await addComment(ctx, { courseId, pageId: homeId, parent: null, body: "Hello" })).toEqual({ kind: "refused", code: "not found" });
+    expect(await addComment(ctx, { courseId, pageId: homeId, parent: null, body: "Hello" })).toEqual({ kind: "refused", problem: { code: "not found" } });
     expect(await setGroupLevel(ctx, { courseId, assignmentId }, homeId, "hidden")).toEqual({ kind: "refused", problem: { code: "not allowed" } });
     for (const act of [renamePage, removePage, bringPageBack, arrangePage, makeHomePage]) {
       expect(await act(ctx, { courseId, pageId: homeId, title: "Mine", parentId: null, before: null })).toEqual({ kind: "refused", problem: { code: "not found" } });

@@ -87,11 +87,11 @@ describe("a forgotten password", () => {
     const token = tokenIn(letter!.text);
     expect(await findLink(db, "password", token, later(61))).toBeNull();
     expect(await findLink(db, "address", token, later(1))).toBeNull();
-    expect(await setPasswordByLink(at(1), token, "password123")).toEqual({ kind: "refused", code: "common" });
+    expect(await setPasswordByLink(at(1), token, "password123")).toEqual({ kind: "refused", problem: { code: "common" } });
     expect(await setPasswordByLink(at(1), token, "another one, longer")).toEqual({ kind: "set", address });
     expect([await isPassword(id, first), await isPassword(id, "another one, longer")]).toEqual([false, true]);
     expect(await sessionsOf(id)).toEqual([]);
-    expect(await setPasswordByLink(at(2), token, "a third one, longer")).toEqual({ kind: "refused", code: "no link" });
+    expect(await setPasswordByLink(at(2), token, "a third one, longer")).toEqual({ kind: "refused", problem: { code: "no link" } });
     expect((await lettersTo(address)).map(({ subject }) => subject)).toEqual(["Choose a new password", "Your password was changed"]);
   });
   test("brings nothing to an address that nobody has, nor more than a few letters an hour to one that somebody has", async () => {
@@ -113,7 +113,7 @@ describe("a forgotten password", () => {
     const { courseId, as } = await makePeople();
     const { id, address } = await somebody();
     await db.insert(enrolment).values({ courseId, personId: id, role: "student", since: monday });
-    expect(await sendPasswordLinks(as("tobin"), courseId, [id])).toEqual({ kind: "refused", code: "not allowed" });
+    expect(await sendPasswordLinks(as("tobin"), courseId, [id])).toEqual({ kind: "refused", problem: { code: "not allowed" } });
     expect(await sendPasswordLinks(as("ines"), courseId, [id, "nobody"])).toEqual({ kind: "saved", count: 1 });
     const shown = async () => (await mailTray(as("ines"), { after: null, find: address }))!.mails[0]!.text;
     expect(await shown()).toContain("/password/");
@@ -130,8 +130,8 @@ describe("a forgotten password", () => {
 describe("one's own account", () => {
   test("a password is changed by who knows the present one; other sessions end, this one stays", async () => {
     const { ctx, id } = await somebody();
-    expect(await changePassword(ctx, { current: "not this", next: "another one, longer" })).toEqual({ kind: "refused", code: "wrong password" });
-    expect(await changePassword(ctx, { current: first, next: "Mira Okonjo" })).toEqual({ kind: "refused", code: "personal" });
+    expect(await changePassword(ctx, { current: "not this", next: "another one, longer" })).toEqual({ kind: "refused", problem: { code: "wrong password" } });
+    expect(await changePassword(ctx, { current: first, next: "Mira Okonjo" })).toEqual({ kind: "refused", problem: { code: "personal" } });
     expect(await changePassword(ctx, { current: first, next: "another one, longer" })).toEqual({ kind: "changed" });
     expect(await isPassword(id, "another one, longer")).toBe(true);
     expect(await sessionsOf(id)).toEqual([`${id}-1`]);
@@ -139,20 +139,20 @@ describe("one's own account", () => {
   test("wrong passwords there are slowed down as at the sign-in", async () => {
     const { ctx } = await somebody();
     for (let tries = 0; tries < accountGuard.free; tries++) await changePassword(ctx, { current: "not this", next: "another one, longer" });
-    expect(await changePassword(ctx, { current: first, next: "another one, longer" })).toEqual({ kind: "refused", code: "wait" });
+    expect(await changePassword(ctx, { current: first, next: "another one, longer" })).toEqual({ kind: "refused", problem: { code: "wait" } });
   });
   test("an address is theirs once the link sent there was followed; both are told, and a taken one stays whose it is", async () => {
     const [mira, jonas] = [await somebody(), await somebody()];
     const wanted = `new-${mira.address}`;
-    expect(await askForAddress(mira.ctx, { password: first, address: mira.address })).toEqual({ kind: "refused", code: "same address" });
-    expect(await askForAddress(mira.ctx, { password: "not this", address: wanted })).toEqual({ kind: "refused", code: "wrong password" });
+    expect(await askForAddress(mira.ctx, { password: first, address: mira.address })).toEqual({ kind: "refused", problem: { code: "same address" } });
+    expect(await askForAddress(mira.ctx, { password: "not this", address: wanted })).toEqual({ kind: "refused", problem: { code: "wrong password" } });
     expect(await askForAddress(mira.ctx, { password: first, address: jonas.address })).toEqual({ kind: "changed" });
     expect(await lettersTo(jonas.address)).toEqual([]);
     expect(await askForAddress(mira.ctx, { password: first, address: wanted })).toEqual({ kind: "changed" });
     expect((await ownAccount(mira.ctx))!.address).toBe(mira.address);
     const token = tokenIn((await lettersTo(wanted))[0]!.text);
     expect(await confirmAddress(at(1), token)).toEqual({ kind: "confirmed", address: wanted });
-    expect(await confirmAddress(at(2), token)).toEqual({ kind: "refused", code: "no link" });
+    expect(await confirmAddress(at(2), token)).toEqual({ kind: "refused", problem: { code: "no link" } });
     expect((await ownAccount(mira.ctx))!.address).toBe(wanted);
     expect((await lettersTo(mira.address)).map(({ subject }) => subject)).toContain("Your address was changed");
     expect((await lettersTo(wanted)).map(({ subject }) => subject)).toContain("Your address was changed");
@@ -160,7 +160,7 @@ describe("one's own account", () => {
   test("sessions are listed and ended one by one, and never somebody else's", async () => {
     const [mira, jonas] = [await somebody(), await somebody()];
     expect((await ownAccount(mira.ctx))!.sessions.map(({ id, isThis }) => [id, isThis])).toEqual([[`${mira.id}-2`, false], [`${mira.id}-1`, true]]);
-    expect(await endSessions(mira.ctx, { id: `${jonas.id}-1` })).toEqual({ kind: "refused", code: "not found" });
+    expect(await endSessions(mira.ctx, { id: `${jonas.id}-1` })).toEqual({ kind: "refused", problem: { code: "not found" } });
     expect(await endSessions(mira.ctx, { id: `${mira.id}-2` })).toEqual({ kind: "changed" });
     expect(await sessionsOf(mira.id)).toEqual([`${mira.id}-1`]);
     expect(await endSessions(jonas.ctx, "others")).toEqual({ kind: "changed" });
@@ -170,8 +170,8 @@ describe("one's own account", () => {
     const { ctx } = await somebody();
     const looking = { ...ctx, lookingAs: { by: { id: "x", name: "Ines" }, courseId: "c" } };
     expect(await ownAccount(looking)).toBeNull();
-    expect(await changePassword(looking, { current: first, next: "another one, longer" })).toEqual({ kind: "refused", code: "only looking" });
-    expect(await endSessions(looking, "others")).toEqual({ kind: "refused", code: "only looking" });
+    expect(await changePassword(looking, { current: first, next: "another one, longer" })).toEqual({ kind: "refused", problem: { code: "only looking" } });
+    expect(await endSessions(looking, "others")).toEqual({ kind: "refused", problem: { code: "only looking" } });
   });
 });
 

@@ -22,12 +22,12 @@ test("what an instructor marks counts as discussion, on whatever page it stands,
   const page = (await findPage(as("ines"), courseId, homeId))!;
   const given = { quote: talk, near: 8, entry: page.entries };
   for (const name of ["mira", "tobin", "priya", "olga"] as const) expect((await markDiscussion(as(name, later(3)), courseId, homeId, given)).kind).toBe("refused");
-  expect(await markDiscussion(as("ines", later(3)), courseId, homeId, { ...given, quote: "words that nobody wrote" })).toEqual({ kind: "refused", code: "passage not found" });
+  expect(await markDiscussion(as("ines", later(3)), courseId, homeId, { ...given, quote: "words that nobody wrote" })).toEqual({ kind: "refused", problem: { code: "passage not found" } });
   const figures = async (period = allTime) => (await assignmentReview(as("ines"), courseId, assignmentId, period))![0]!.members.map(({ figures: { added, standing }, sharePercent }) => [added, standing, sharePercent]);
   expect(await figures()).toEqual([[8, 8, 42], [11, 11, 58]]);
   const marked = await markDiscussion(as("ines", later(3)), courseId, homeId, given);
   expect(await figures()).toEqual([[8, 8, 100], [0, 0, 0]]);
-  expect(await markDiscussion(as("ines", later(3)), courseId, homeId, { ...given, quote: "who built it" })).toEqual({ kind: "refused", code: "marked already" });
+  expect(await markDiscussion(as("ines", later(3)), courseId, homeId, { ...given, quote: "who built it" })).toEqual({ kind: "refused", problem: { code: "marked already" } });
   // What is expected of students in words leaves it out as well.
   const { met } = (await metByEach(as("ines"), courseId, assignmentId, [wikiId]))!;
   expect(["mira", "jonas"].map((name) => (met.get(`${wikiId} ${name}${courseId}`) ?? 0))).toEqual([1, 0]);
@@ -52,7 +52,7 @@ test("what an instructor marks counts as discussion, on whatever page it stands,
   const id = marked.kind === "marked" ? marked.id : "";
   expect((await endDiscussion(as("tobin", later(6)), courseId, id)).kind).toBe("refused");
   expect(await endDiscussion(as("ines", later(6)), courseId, id)).toEqual({ kind: "marked", id });
-  expect(await endDiscussion(as("ines", later(7)), courseId, id)).toEqual({ kind: "refused", code: "not found" });
+  expect(await endDiscussion(as("ines", later(7)), courseId, id)).toEqual({ kind: "refused", problem: { code: "not found" } });
   expect(await figures()).toEqual([[10, 10, 48], [11, 11, 52]]);
   const [kept] = await db.select().from(discussion).where(eq(discussion.courseId, courseId));
   expect(kept).toMatchObject({ endedBy: `ines${courseId}`, quote: talk.replace(/\.$/, "") });

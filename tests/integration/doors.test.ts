@@ -43,9 +43,9 @@ async function roomAtHome(over: Parameters<typeof openRoomFor>[3] | object = {})
 
 async function comeIn(code: string, name: string, minutes = 5): Promise<{ token: string; guest: (minutes: number) => Promise<Guest | null> }> {
   const door = await knock(at(minutes), code);
-  if (door.kind !== "room") throw new Error(door.code);
+  if (door.kind !== "room") throw new Error(door.problem.code);
   const entered = await enter(at(minutes), code, door.room.names.find((each) => each.name === name)!.id);
-  if (entered.kind !== "entered") throw new Error(entered.code);
+  if (entered.kind !== "entered") throw new Error(entered.problem.code);
   return {
     token: entered.token,
     guest: async (now) => {
@@ -129,10 +129,10 @@ describe("an open room", () => {
     const here = newId();
     for (let times = 0; times < codeGuard.free; times++) {
       if (times % 50 === 0) expect((await knock(at(1, here), room.code)).kind).toBe("room");
-      expect(await knock(at(1, here), "BCDF2345")).toEqual({ kind: "refused", code: "no such room" });
+      expect(await knock(at(1, here), "BCDF2345")).toEqual({ kind: "refused", problem: { code: "no such room" } });
     }
     // Whoever tries on has to wait, longer each time, and a class at another address does not.
-    expect(await knock(at(1, here), room.code)).toEqual({ kind: "refused", code: "too many" });
+    expect(await knock(at(1, here), room.code)).toEqual({ kind: "refused", problem: { code: "too many" } });
     expect((await knock(at(1), room.code)).kind).toBe("room");
     expect((await knock(at(2, here), room.code)).kind).toBe("room");
   });

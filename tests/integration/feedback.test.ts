@@ -87,7 +87,7 @@ test("nobody is told anything by those who may not, nor anybody who is not there
   for (const body of ["  ", "x".repeat(longestFeedback + 1)]) await refused("ines", group, body);
   const other = await makeCourse();
   expect(await giveFeedback(as("ines"), courseId, other.assignmentId, group, "Words.", link)).toMatchObject({ kind: "refused" });
-  expect(await giveFeedback({ ...as("ines"), lookingAs: { by: as("ines").viewer, courseId } }, courseId, assignmentId, group, "Words.", link)).toEqual({ kind: "refused", code: "only looking" });
+  expect(await giveFeedback({ ...as("ines"), lookingAs: { by: as("ines").viewer, courseId } }, courseId, assignmentId, group, "Words.", link)).toEqual({ kind: "refused", problem: { code: "only looking" } });
   await setArchived(as("ines", later(11)), courseId, true);
   await refused("ines", group);
   expect(await course.read("mira")).toHaveLength(3);

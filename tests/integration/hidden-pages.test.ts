@@ -110,7 +110,7 @@ test("a hidden page is told to nobody from whom it is hidden, on any screen, and
   if (begun.kind !== "saved") throw new Error(JSON.stringify(begun));
   const room = (await findRoom(as("ines", now), courseId, begun.id))!;
   const entered = await enter({ db, now, newId, address: newId() }, room.code, room.names[0]!.id);
-  if (entered.kind !== "entered") throw new Error(entered.code);
+  if (entered.kind !== "entered") throw new Error(entered.problem.code);
   const { guestId } = (await guestByToken(db, entered.token, now))!;
   const guest = { db, now, newId, viewer: { id: guestId, name: "Ada" }, door: { courseId, id: begun.id } };
   expect(told(await pagesInRoom(guest))).not.toContain(mark);

@@ -53,7 +53,7 @@ test("each is told what others did where they may read, folded into sittings, un
 test("what is muted is not heard of, and what may not be read cannot be muted, nor is it told", async () => {
   const course = await aMorning();
   const { courseId, wikiId, homeId, planId, as } = course;
-  expect(await setMuted(as("priya"), courseId, { kind: "page", id: homeId }, true)).toEqual({ kind: "refused", code: "not found" });
+  expect(await setMuted(as("priya"), courseId, { kind: "page", id: homeId }, true)).toEqual({ kind: "refused", problem: { code: "not found" } });
   await setMuted(as("mira"), courseId, { kind: "page", id: homeId }, true);
   expect(await newsOf(course, "mira", 90)).toEqual(["jonas entries Plan"]);
   expect((await findNews(as("mira", later(90)), courseId, null, null))!.mutedPages).toEqual([{ id: homeId, title: "Home" }]);
@@ -120,5 +120,5 @@ test("a feed shows what its person may read now, and its address ends when it is
   await setLeft(as("ines", later(95)), courseId, [as("mira").viewer.id], true);
   expect(await pages(second)).toBeNull();
   for (const none of ["", "nosuchtoken", "0".repeat(32)]) expect(await pages(none)).toBeNull();
-  expect(await setFeed(as("una"), courseId, true)).toEqual({ kind: "refused", code: "not found" });
+  expect(await setFeed(as("una"), courseId, true)).toEqual({ kind: "refused", problem: { code: "not found" } });
 });

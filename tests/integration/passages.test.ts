@@ -93,6 +93,6 @@ test.each([
 ])("a passage of %s is refused, and nothing is said", async (_, passage) => {
   const { courseId, homeId, as } = await makeCourse();
   await write(as("mira", later(1)), courseId, homeId, bank);
-  expect(await addComment(as("jonas", later(2)), { courseId, pageId: homeId, parent: null, body: "Where?", passage })).toEqual({ kind: "refused", code: "passage not found" });
+  expect(await addComment(as("jonas", later(2)), { courseId, pageId: homeId, parent: null, body: "Where?", passage })).toEqual({ kind: "refused", problem: { code: "passage not found" } });
   expect((await findPage(as("jonas"), courseId, homeId))!.comments).toEqual([]);
 });

@@ -141,10 +141,10 @@ describe("invitations", () => {
     const { courseId, address, token } = await invited();
     const at = later(60);
     expect(await findInvitation(db, token, at)).toMatchObject({ courseId, address, name: "Oona" });
-    expect(await acceptInvitation(db, { token, password: "short", now: at })).toEqual({ kind: "refused", code: "too short" });
-    expect(await acceptInvitation(db, { token, password: "down by the old weir", now: new Date(monday.getTime() + 15 * 86_400_000) })).toEqual({ kind: "refused", code: "no invitation" });
+    expect(await acceptInvitation(db, { token, password: "short", now: at })).toEqual({ kind: "refused", problem: { code: "too short" } });
+    expect(await acceptInvitation(db, { token, password: "down by the old weir", now: new Date(monday.getTime() + 15 * 86_400_000) })).toEqual({ kind: "refused", problem: { code: "no invitation" } });
     expect(await acceptInvitation(db, { token, password: "down by the old weir", now: at })).toMatchObject({ kind: "accepted", address, courseId });
-    expect(await acceptInvitation(db, { token, password: "another password", now: at })).toEqual({ kind: "refused", code: "no invitation" });
+    expect(await acceptInvitation(db, { token, password: "another password", now: at })).toEqual({ kind: "refused", problem: { code: "no invitation" } });
     const [stored] = await db.select({ password: account.password }).from(account).innerJoin(person, eq(person.id, account.userId)).where(eq(person.email, address));
     expect(stored?.password).toMatch(/^\$argon2id\$/);
   });

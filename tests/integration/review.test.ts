@@ -63,7 +63,7 @@ describe("a group and its students", () => {
       expect(await findGroup(as(name), courseId, wikiId, allTime)).toBeNull();
       expect(await findStatement(as(name), courseId, wikiId, `jonas${courseId}`, allTime)).toBeNull();
       expect(await findEvidence(as(name), courseId, wikiId, `mira${courseId}`, "added", allTime)).toBeNull();
-      expect(await markReviewed(as(name), courseId, wikiId, `mira${courseId}`, true)).toEqual({ kind: "refused", code: "not found" });
+      expect(await markReviewed(as(name), courseId, wikiId, `mira${courseId}`, true)).toEqual({ kind: "refused", problem: { code: "not found" } });
     }
     const own = (await findStatement(as("mira"), courseId, wikiId, `mira${courseId}`, allTime))!;
     expect(own).toMatchObject({ members: [], findings: [], marks: [], figures: { added: 3 } });
@@ -107,9 +107,9 @@ describe("a group and its students", () => {
     const found = async () => (await findGroup(as("ines", later(9)), courseId, wikiId, allTime))!.findings.map(({ key, dismissed }) => [key.replaceAll(courseId, ""), dismissed?.reason ?? null]);
     expect(await found()).toEqual([["one author for most|mira", null], ["large arrival|mira|3", null], ["nothing done|jonas", null]]);
     const key = `nothing done|jonas${courseId}`;
-    expect(await actOnFinding(as("ines", later(2)), courseId, wikiId, key, "  ")).toEqual({ kind: "refused", code: "no reason" });
-    expect(await actOnFinding(as("ines", later(2)), courseId, wikiId, "something else", "Because.")).toEqual({ kind: "refused", code: "not found" });
-    for (const name of ["mira", "priya", "olga", "una"] as const) expect(await actOnFinding(as(name, later(2)), courseId, wikiId, key, "Because.")).toEqual({ kind: "refused", code: "not found" });
+    expect(await actOnFinding(as("ines", later(2)), courseId, wikiId, key, "  ")).toEqual({ kind: "refused", problem: { code: "no reason" } });
+    expect(await actOnFinding(as("ines", later(2)), courseId, wikiId, "something else", "Because.")).toEqual({ kind: "refused", problem: { code: "not found" } });
+    for (const name of ["mira", "priya", "olga", "una"] as const) expect(await actOnFinding(as(name, later(2)), courseId, wikiId, key, "Because.")).toEqual({ kind: "refused", problem: { code: "not found" } });
     expect(await actOnFinding(as("tobin", later(3)), courseId, wikiId, key, "He was ill.")).toEqual({ kind: "done" });
     expect((await found()).at(-1)).toEqual(["nothing done|jonas", "He was ill."]);
     expect(await actOnFinding(as("ines", later(4)), courseId, wikiId, key, null)).toEqual({ kind: "done" });
@@ -140,15 +140,15 @@ describe("a group and its students", () => {
     expect(await sayOwn(as("mira", later(2)), courseId, wikiId, "done outside", " Took the samples. ")).toMatchObject({ kind: "said" });
     expect(await waiting()).toEqual([["mira", "Alder"]]);
     for (const name of ["ines", "mira"] as const) expect(await said(name)).toEqual([["objection", "I wrote the brief on paper first.", null], ["done outside", "Took the samples.", null]]);
-    for (const name of ["priya", "una", "ines", "tobin", "olga"] as const) expect(await sayOwn(as(name), courseId, wikiId, "objection", "Mine.")).toEqual({ kind: "refused", code: "not found" });
-    for (const name of ["mira", "jonas", "priya", "una", "olga"] as const) expect(await answerOwn(as(name), courseId, id, "No.")).toEqual({ kind: "refused", code: "not found" });
-    expect(await sayOwn(as("mira"), courseId, wikiId, "objection", " ")).toEqual({ kind: "refused", code: "empty or too long" });
+    for (const name of ["priya", "una", "ines", "tobin", "olga"] as const) expect(await sayOwn(as(name), courseId, wikiId, "objection", "Mine.")).toEqual({ kind: "refused", problem: { code: "not found" } });
+    for (const name of ["mira", "jonas", "priya", "una", "olga"] as const) expect(await answerOwn(as(name), courseId, id, "No.")).toEqual({ kind: "refused", problem: { code: "not found" } });
+    expect(await sayOwn(as("mira"), courseId, wikiId, "objection", " ")).toEqual({ kind: "refused", problem: { code: "empty or too long" } });
     expect(await answerOwn(as("tobin", later(3)), courseId, id, "Thank you, it counts.")).toMatchObject({ kind: "said" });
     expect((await said("mira"))[0]).toEqual(["objection", "I wrote the brief on paper first.", "Thank you, it counts."]);
     expect(await waiting()).toEqual([]);
-    for (const name of ["jonas", "ines"] as const) expect(await takeBackOwn(as(name, later(4)), courseId, id)).toEqual({ kind: "refused", code: "not found" });
+    for (const name of ["jonas", "ines"] as const) expect(await takeBackOwn(as(name, later(4)), courseId, id)).toEqual({ kind: "refused", problem: { code: "not found" } });
     expect(await takeBackOwn(as("mira", later(4)), courseId, id)).toMatchObject({ kind: "said" });
-    expect(await answerOwn(as("ines", later(5)), courseId, id, "Too late.")).toEqual({ kind: "refused", code: "not found" });
+    expect(await answerOwn(as("ines", later(5)), courseId, id, "Too late.")).toEqual({ kind: "refused", problem: { code: "not found" } });
     expect(await said("ines")).toEqual([["done outside", "Took the samples.", null]]);
   });
 
@@ -158,7 +158,7 @@ describe("a group and its students", () => {
     const said = await sayOwn(as("mira", later(2)), courseId, wikiId, "objection", "Said in time.");
     const id = said.kind === "said" ? said.id : "";
     await setArchived(as("ines", later(3)), courseId, true);
-    const refusal = { kind: "refused", code: "not found" };
+    const refusal = { kind: "refused", problem: { code: "not found" } };
     expect(await sayOwn(as("mira", later(4)), courseId, wikiId, "objection", "Too late.")).toEqual(refusal);
     expect(await takeBackOwn(as("mira", later(4)), courseId, id)).toEqual(refusal);
     for (const name of ["ines", "tobin"] as const) {
@@ -191,7 +191,7 @@ describe("thresholds", () => {
     const usual = { ...usualThresholds };
     for (const name of ["mira", "tobin", "priya", "olga"] as const) {
       expect(await findThresholds(as(name), courseId, assignmentId)).toBeNull();
-      expect(await setThresholds(as(name), courseId, assignmentId, usual)).toEqual({ kind: "refused", code: "not found" });
+      expect(await setThresholds(as(name), courseId, assignmentId, usual)).toEqual({ kind: "refused", problem: { code: "not found" } });
     }
     const found = async () => (await classFindings(as("ines", later(9)), courseId, [{ wikiId, name: "Alder" }]))[0]!.open.map(({ kind }) => kind);
     expect(await found()).toEqual(["one author for most", "large arrival", "nothing done"]);
@@ -200,7 +200,7 @@ describe("thresholds", () => {
     expect(told.groups[0]!.candidates.filter((each) => isFound(each, usual)).map(({ kind, names }) => [kind, names])).toEqual([["one author for most", ["mira"]], ["large arrival", ["mira"]], ["nothing done", ["jonas"]]]);
     expect(await setThresholds(as("ines"), courseId, assignmentId, { ...usual, arrivalWords: 161 })).toEqual({ kind: "set" });
     expect(await found()).toEqual(["one author for most", "nothing done"]);
-    for (const wrong of [{ ...usual, shareOfOne: 2 }, { ...usual, removedWords: 0 }, { shareOfOne: 0.5 }, "all", { ...usual, arrivalWords: Number.NaN }]) expect(await setThresholds(as("ines"), courseId, assignmentId, wrong)).toEqual({ kind: "refused", code: "bad input" });
+    for (const wrong of [{ ...usual, shareOfOne: 2 }, { ...usual, removedWords: 0 }, { shareOfOne: 0.5 }, "all", { ...usual, arrivalWords: Number.NaN }]) expect(await setThresholds(as("ines"), courseId, assignmentId, wrong)).toEqual({ kind: "refused", problem: { code: "bad input" } });
     expect(await found()).toEqual(["one author for most", "nothing done"]);
     expect(await setThresholds(as("ines"), courseId, assignmentId, null)).toEqual({ kind: "set" });
     expect(await found()).toHaveLength(3);
@@ -212,9 +212,9 @@ test("a student stands for three entries of their own at most, and for nobody el
   await write(as("mira", later(1)), courseId, homeId, "Mira wrote this.");
   await write(as("jonas", later(2)), courseId, homeId, "Mira wrote this. Jonas wrote that.");
   const stand = (number: number, pageId = homeId) => sayOwn(as("mira", later(3)), courseId, wikiId, "stands for", "Look at it.", { pageId, number });
-  for (const wrong of [await stand(3), await stand(1), await stand(2, "nosuchpage"), await sayOwn(as("mira"), courseId, wikiId, "stands for", "Look.")]) expect(wrong).toEqual({ kind: "refused", code: "not your entry" });
+  for (const wrong of [await stand(3), await stand(1), await stand(2, "nosuchpage"), await sayOwn(as("mira"), courseId, wikiId, "stands for", "Look.")]) expect(wrong).toEqual({ kind: "refused", problem: { code: "not your entry" } });
   for (let time = 0; time < 3; time++) expect((await stand(2)).kind).toBe("said");
-  expect(await stand(2)).toEqual({ kind: "refused", code: "three already" });
+  expect(await stand(2)).toEqual({ kind: "refused", problem: { code: "three already" } });
   const { ownWords } = (await findStatement(as("ines"), courseId, wikiId, `mira${courseId}`, allTime))!;
   expect(ownWords).toHaveLength(3);
   expect(ownWords[0]!.entry).toEqual({ pageId: homeId, number: 2, title: "Home" });

@@ -33,8 +33,8 @@ test("words count for both once the one who was named confirms, and no longer if
   expect((await visitDesk(as("mira", later(2)), courseId))?.together).toEqual([]);
 
   const answer = { courseId, pageId: homeId, number: 2, isConfirmed: true };
-  for (const name of ["mira", "priya", "ines", "una"] as const) expect(await answerShared(as(name, later(3)), answer)).toEqual({ kind: "refused", code: "not found" });
-  expect(await answerShared({ ...as("jonas", later(3)), lookingAs: { by: "ines" } } as never, answer)).toEqual({ kind: "refused", code: "only looking" });
+  for (const name of ["mira", "priya", "ines", "una"] as const) expect(await answerShared(as(name, later(3)), answer)).toEqual({ kind: "refused", problem: { code: "not found" } });
+  expect(await answerShared({ ...as("jonas", later(3)), lookingAs: { by: "ines" } } as never, answer)).toEqual({ kind: "refused", problem: { code: "only looking" } });
   expect(await answerShared(as("jonas", later(3)), answer)).toEqual({ kind: "answered" });
   expect((await visitDesk(as("jonas", later(4)), courseId))?.together).toEqual([]);
   expect(await membersOf(course)).toEqual([[3, 3, 50], [3, 3, 50]]);

@@ -34,24 +34,24 @@ test("a comment is edited by its author alone, and withdrawn by its author or re
   const seen = async (name: "mira" | "jonas" | "ines") => (await findPage(as(name, later(9)), courseId, homeId))!.comments.map(({ body, earlier, withdrawn, replies }) => [body, earlier, withdrawn?.by ?? null, replies.length]);
   const counted = async () => (await assignmentReview(as("ines"), courseId, assignmentId))![0]!.members.map(({ figures }) => figures.comments);
 
-  for (const name of ["jonas", "ines"] as const) expect(await editComment(as(name, later(3)), { courseId, commentId, body: "Mine now." })).toEqual({ kind: "refused", code: "not yours" });
-  for (const name of ["priya", "una"] as const) expect(await editComment(as(name, later(3)), { courseId, commentId, body: "Mine now." })).toEqual({ kind: "refused", code: "not found" });
-  expect(await editComment(as("mira", later(3)), { courseId, commentId, body: " " })).toEqual({ kind: "refused", code: "empty or too long" });
+  for (const name of ["jonas", "ines"] as const) expect(await editComment(as(name, later(3)), { courseId, commentId, body: "Mine now." })).toEqual({ kind: "refused", problem: { code: "not yours" } });
+  for (const name of ["priya", "una"] as const) expect(await editComment(as(name, later(3)), { courseId, commentId, body: "Mine now." })).toEqual({ kind: "refused", problem: { code: "not found" } });
+  expect(await editComment(as("mira", later(3)), { courseId, commentId, body: " " })).toEqual({ kind: "refused", problem: { code: "empty or too long" } });
   expect(await editComment(as("mira", later(4)), { courseId, commentId, body: "Which gauge, upper or lower?" })).toMatchObject({ kind: "commented" });
   expect(await seen("jonas")).toEqual([["Which gauge, upper or lower?", [], null, 1]]);
   for (const name of ["mira", "ines"] as const) expect(await seen(name)).toEqual([["Which gauge, upper or lower?", ["Which gauge?"], null, 1]]);
 
-  expect(await withdrawComment(as("jonas", later(5)), { courseId, commentId, withdrawn: true })).toEqual({ kind: "refused", code: "not yours" });
+  expect(await withdrawComment(as("jonas", later(5)), { courseId, commentId, withdrawn: true })).toEqual({ kind: "refused", problem: { code: "not yours" } });
   expect(await withdrawComment(as("mira", later(5)), { courseId, commentId, withdrawn: true })).toMatchObject({ kind: "commented" });
   expect(await seen("jonas")).toEqual([["", [], "mira", 1]]);
   expect(await seen("ines")).toEqual([["Which gauge, upper or lower?", ["Which gauge?"], "mira", 1]]);
   expect(await counted()).toEqual([0, 1]);
-  expect(await editComment(as("mira", later(6)), { courseId, commentId, body: "Again." })).toEqual({ kind: "refused", code: "withdrawn" });
+  expect(await editComment(as("mira", later(6)), { courseId, commentId, body: "Again." })).toEqual({ kind: "refused", problem: { code: "withdrawn" } });
   await withdrawComment(as("mira", later(6)), { courseId, commentId, withdrawn: false });
   expect(await counted()).toEqual([1, 1]);
   // What an instructor removed, its author does not put back.
   await withdrawComment(as("ines", later(7)), { courseId, commentId, withdrawn: true });
-  expect(await withdrawComment(as("mira", later(8)), { courseId, commentId, withdrawn: false })).toEqual({ kind: "refused", code: "not yours" });
+  expect(await withdrawComment(as("mira", later(8)), { courseId, commentId, withdrawn: false })).toEqual({ kind: "refused", problem: { code: "not yours" } });
   expect(await withdrawComment(as("ines", later(8)), { courseId, commentId, withdrawn: false })).toMatchObject({ kind: "commented" });
   expect(await seen("jonas")).toEqual([["Which gauge, upper or lower?", [], null, 1]]);
 });
@@ -81,7 +81,7 @@ test("the desk of those who run the course names the conversations in which a st
 
 test.each([["nothing", "   \n"], ["too much", "x".repeat(longestComment + 1)], ["only what can't be stored", "\u0000\ud800"]])("a comment of %s is refused", async (_, body) => {
   const { courseId, homeId, as } = await makeCourse();
-  expect(await addComment(as("mira"), { courseId, pageId: homeId, parent: null, body })).toEqual({ kind: "refused", code: "empty or too long" });
+  expect(await addComment(as("mira"), { courseId, pageId: homeId, parent: null, body })).toEqual({ kind: "refused", problem: { code: "empty or too long" } });
 });
 
 test("characters that can't be stored are left out of comments, notes and titles", async () => {
@@ -97,7 +97,7 @@ test("an answer to a comment of another page finds nothing to answer", async () 
   const { courseId, wikiId, homeId, as } = await makeCourse();
   const planId = await pageNamed(as("mira"), courseId, wikiId, "Plan");
   const said = await addComment(as("mira"), { courseId, pageId: homeId, parent: null, body: "Here." });
-  expect(await addComment(as("mira"), { courseId, pageId: planId, parent: said.kind === "commented" ? said.id : "", body: "There." })).toEqual({ kind: "refused", code: "not found" });
+  expect(await addComment(as("mira"), { courseId, pageId: planId, parent: said.kind === "commented" ? said.id : "", body: "There." })).toEqual({ kind: "refused", problem: { code: "not found" } });
 });
 
 test("a page promises what it links to, until that is written", async () => {

@@ -1,4 +1,5 @@
 /** Files over HTTP: sent in pieces, in part if that is asked for, and never as something that a browser would run. */
+import { id } from "@/core/text/id";
 import * as z from "zod";
 import { findFile } from "@/data/files/read";
 import { sendBytes } from "@/data/files/store";
@@ -8,7 +9,7 @@ import { uploadFile } from "@/data/files/write";
 import type { Context, ContextIn } from "@/data/session/context";
 import { fileProblem } from "@/ui/words/files";
 
-const asked = z.object({ courseId: z.string().max(60), fileId: z.string().max(60), width: z.coerce.number().int().min(1).max(10_000).nullable() });
+const asked = z.object({ courseId: id, fileId: id, width: z.coerce.number().int().min(1).max(10_000).nullable() });
 const nothing = () => new Response(null, { status: 404 });
 
 /** Kinds that are shown where they stand; all else is handed over to be kept. */

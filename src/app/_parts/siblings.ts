@@ -1,4 +1,5 @@
 "use server";
+import { id } from "@/core/text/id";
 import * as z from "zod";
 import { courseAssignments, wikiNames } from "@/data/assignments/read";
 import { myCourses } from "@/data/courses/read";
@@ -6,7 +7,6 @@ import { paths } from "@/ui/paths";
 import type { Sibling, SiblingsAsked } from "@/ui/frame/HeadLine";
 import { signedIn } from "./context";
 
-const id = z.string().max(60);
 const asked = z.union([
   z.object({ of: z.literal("course"), here: id }), z.object({ of: z.literal("assignment"), courseId: id, here: id }), z.object({ of: z.literal("wiki"), courseId: id, assignmentId: id, here: id }),
 ]);

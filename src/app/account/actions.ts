@@ -17,14 +17,14 @@ function answer(changed: OwnChanged, text: string): Answer {
     revalidatePath(paths.account());
     return { kind: "done", text };
   }
-  switch (changed.code) {
+  switch (changed.problem.code) {
     case "only looking": return { kind: "wrong", text: onlyLooking };
     case "wrong password": return { kind: "wrong", text: "This is not your present password. Nothing was changed." };
     case "wait": return { kind: "wrong", text: "Too many wrong passwords. Wait some minutes, then try again." };
     case "not found": return { kind: "wrong", text: "That session has ended already. Load the page again." };
     case "bad address": return { kind: "wrong", text: "This is no mail address. Nothing was changed." };
     case "same address": return { kind: "wrong", text: "This is your address already." };
-    default: return { kind: "wrong", text: passwordWords(changed.code) };
+    default: return { kind: "wrong", text: passwordWords(changed.problem.code) };
   }
 }
 
@@ -48,5 +48,5 @@ export async function signOutThere(session: string | null): Promise<Answer> {
 export async function confirm(token: string): Promise<Answer> {
   const done = await confirmAddress(await guestContext(), z.string().max(100).parse(token));
   if (done.kind === "confirmed") return { kind: "done", text: `You sign in with ${done.address} from now on.` };
-  return { kind: "wrong", text: done.code === "taken" ? "Another account has this address by now. Nothing was changed." : "This link does not work any more. Ask for another on the page of your account." };
+  return { kind: "wrong", text: done.problem.code === "taken" ? "Another account has this address by now. Nothing was changed." : "This link does not work any more. Ask for another on the page of your account." };
 }

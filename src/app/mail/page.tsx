@@ -1,3 +1,4 @@
+import { id } from "@/core/text/id";
 import type { Metadata } from "next";
 import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
@@ -16,7 +17,7 @@ export const metadata: Metadata = { title: "Mail" };
 
 export default async function MailPage({ searchParams }: PageProps<"/mail">) {
   const ctx = await signedIn();
-  const asked = z.object({ after: z.string().max(40).nullable().catch(null), find: z.string().trim().max(100).catch("") }).parse({ after: null, find: "", ...(await searchParams) });
+  const asked = z.object({ after: id.nullable().catch(null), find: z.string().trim().max(100).catch("") }).parse({ after: null, find: "", ...(await searchParams) });
   const tray = await mailTray(ctx, asked);
   if (!tray) notFound();
   return (

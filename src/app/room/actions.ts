@@ -1,4 +1,5 @@
 "use server";
+import { id } from "@/core/text/id";
 import { cookies } from "next/headers";
 import { redirect } from "next/navigation";
 import * as z from "zod";
@@ -15,15 +16,15 @@ const typed = z.string().max(40);
 /** Looks for the room with a code, and leads to its names. */
 export async function findRoomByCode(code: string): Promise<Answer> {
   const given = typed.safeParse(code);
-  const found = given.success ? await knock(await knocking(), given.data) : { kind: "refused" as const, code: "no such room" as const };
-  return found.kind === "room" ? { kind: "done", href: paths.room(code.toUpperCase().replace(/[\s-]/g, "")) } : { kind: "wrong", text: notEntered(found.code) };
+  const found = given.success ? await knock(await knocking(), given.data) : { kind: "refused" as const, problem: { code: "no such room" as const } };
+  return found.kind === "room" ? { kind: "done", href: paths.room(code.toUpperCase().replace(/[\s-]/g, "")) } : { kind: "wrong", text: notEntered(found.problem.code) };
 }
 
 /** Comes in by a name, which nobody else can choose from then on. */
 export async function enterAs(code: string, nameId: string): Promise<Answer> {
   const former = await roomRequest();
-  const entered = await enter(await knocking(), typed.parse(code), z.string().max(60).parse(nameId));
-  if (entered.kind === "refused") return { kind: "wrong", text: notEntered(entered.code) };
+  const entered = await enter(await knocking(), typed.parse(code), id.parse(nameId));
+  if (entered.kind === "refused") return { kind: "wrong", text: notEntered(entered.problem.code) };
   const at = await knocking();
   if (former) await leaveRoom(at.db, former.token);
   // The server asks with each request whether the room is open: the cookie only says who comes.

@@ -1,6 +1,7 @@
 import type { Closed, Power, PowerRule, Rule } from "@/core/access/may";
 import type { Effect, SheetColumn, SheetRow } from "@/core/access/sheet";
 import type { ChangeKind, ToldChange, ToldPowers } from "../db/tables/wikis";
+import type { Refused } from "../refusal";
 
 export type { ToldChange, ToldPowers, ToldSetting } from "../db/tables/wikis";
 
@@ -65,7 +66,7 @@ export interface LogDto {
 export type AccessChanged =
   | { readonly kind: "changed"; readonly changeId: string; readonly cells: number }
   | { readonly kind: "unchanged" }
-  | { readonly kind: "refused"; readonly problem: AccessProblem };
+  | Refused<AccessProblem>;
 
 export type AccessProblem =
   | { readonly code: "not found" | "not allowed" | "nothing chosen" | "window ends before it begins" | "no hours" | "undone already" | "not as it was left" | "guests have no powers" }
@@ -74,7 +75,7 @@ export type AccessProblem =
 
 export type AccessPreview =
   | { readonly kind: "seen"; readonly cells: number; readonly ends: number; readonly effects: readonly Effect[]; /** From when it changes; null: at once. */ readonly from: Date | null }
-  | { readonly kind: "refused"; readonly problem: AccessProblem };
+  | Refused<AccessProblem>;
 
 export interface MoreTimeDto {
   readonly id: string;

@@ -12,6 +12,7 @@ import type { AccessChanged, MoreTimeDto } from "./dto";
 import { isInstructor, type Standpoint } from "./read";
 import { assignmentAt, wikisOf } from "./sheet";
 import { setAccess } from "./write";
+import { refused } from "../refusal";
 
 /** Who more time can be given to: wikis, and their members. */
 export interface MoreTimeChoices {
@@ -37,7 +38,7 @@ export async function moreTime(ctx: ContextIn, courseId: string, assignmentId: s
 /** Lets a group, or one of its members, write in their wiki until `until`, from the due time on. */
 export async function giveMoreTime(ctx: Context, courseId: string, assignmentId: string, to: readonly { readonly wikiId: string; readonly personId: string | null }[], until: Date): Promise<AccessChanged> {
   const found = await assignmentAt(ctx.db, courseId, assignmentId);
-  if (!found) return { kind: "refused", problem: { code: "not found" } };
+  if (!found) return refused({ code: "not found" });
   const cells = to.map(({ wikiId, personId }): Cell => ({ scope: "wiki", place: wikiId, who: personId === null ? { kind: "group" } : { kind: "person", person: personId } }));
   return setAccess(ctx, courseId, assignmentId, cells, { level: "write", from: found.dueAt.getTime(), until: until.getTime(), weekly: null }, "more time");
 }

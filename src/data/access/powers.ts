@@ -12,6 +12,7 @@ import { placesKnown } from "./places";
 import { mayChangeCourse, rulesAt } from "./read";
 import { endRules, lockWikis, makePowerRules } from "./record";
 import { wikisOf } from "./sheet";
+import { refused, refusedFor } from "../refusal";
 
 export const powersInput = z.array(z.enum(powers)).max(powers.length);
 
@@ -19,7 +20,7 @@ export const powersInput = z.array(z.enum(powers)).max(powers.length);
 export async function setMemberPowers(ctx: Context, courseId: string, assignmentId: string, given: readonly Power[]): Promise<AccessChanged> {
   return ctx.db.transaction(async (tx): Promise<AccessChanged> => {
     const inside = { ...ctx, db: tx };
-    if (!(await mayChangeCourse(inside, courseId))) return { kind: "refused", problem: { code: "not allowed" } };
+    if (!(await mayChangeCourse(inside, courseId))) return refused({ code: "not allowed" });
     return changePowers(inside, courseId, assignmentId, given, null);
   });
 }
@@ -30,13 +31,12 @@ export const powerSettingInput = z.object(Object.fromEntries(powers.map((power) 
 export async function setCellPowers(ctx: Context, courseId: string, assignmentId: string, cells: readonly Cell[], wanted: PowerSetting): Promise<AccessChanged> {
   return ctx.db.transaction(async (tx): Promise<AccessChanged> => {
     const inside = { ...ctx, db: tx };
-    const refused = (code: "not allowed" | "nothing chosen" | "guests have no powers" | "not found") => ({ kind: "refused" as const, problem: { code } });
-    if (!(await mayChangeCourse(inside, courseId))) return refused("not allowed");
-    if (cells.length === 0 || powers.every((power) => wanted[power] === undefined)) return refused("nothing chosen");
+    if (!(await mayChangeCourse(inside, courseId))) return refusedFor("not allowed");
+    if (cells.length === 0 || powers.every((power) => wanted[power] === undefined)) return refusedFor("nothing chosen");
     // Guests of an open room do nothing but read and write: see `core/access/may`.
-    if (cells.some(({ who }) => who.kind === "guests")) return refused("guests have no powers");
+    if (cells.some(({ who }) => who.kind === "guests")) return refusedFor("guests have no powers");
     const known = await placesKnown(tx, courseId, assignmentId, cells);
-    if (!known) return refused("not found");
+    if (!known) return refusedFor("not found");
     await lockWikis(tx, courseId, known.wikis);
     const rules = (await rulesAt(tx, courseId, [...new Set(cells.map(({ place }) => place))])).filter((rule): rule is PowerRule => "power" in rule);
     const planned = planPowers(rules, cells, wanted);
@@ -63,7 +63,7 @@ function toldPowers(rules: readonly PowerRule[], cells: readonly Cell[], wanted:
 /** Puts back what a change of powers changed; refused where they have been changed since. */
 export async function undoPowers(inside: ContextIn, courseId: string, assignmentId: string, changeId: string, { before, after }: ToldPowers): Promise<AccessChanged> {
   const [found] = await inside.db.select({ now: assignment.membersMay }).from(assignment).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
-  if (!found || !same(found.now, after)) return { kind: "refused", problem: { code: "not as it was left" } };
+  if (!found || !same(found.now, after)) return refused({ code: "not as it was left" });
   await inside.db.update(accessChange).set({ undoneAt: inside.now }).where(and(eq(accessChange.courseId, courseId), eq(accessChange.id, changeId)));
   return changePowers(inside, courseId, assignmentId, before, changeId);
 }
@@ -71,7 +71,7 @@ export async function undoPowers(inside: ContextIn, courseId: string, assignment
 async function changePowers(inside: ContextIn, courseId: string, assignmentId: string, given: readonly Power[], undoes: string | null): Promise<AccessChanged> {
   const here = and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId));
   const [found] = await inside.db.select().from(assignment).where(here).for("update");
-  if (!found) return { kind: "refused", problem: { code: "not found" } };
+  if (!found) return refused({ code: "not found" });
   const after = powers.filter((power) => given.includes(power));
   if (same(found.membersMay, after)) return { kind: "unchanged" };
   await lockWikis(inside.db, courseId, await wikisOf(inside.db, courseId, assignmentId));

@@ -1,4 +1,5 @@
 /** Access as the data layer asks for it: the place, the person and the rules are loaded, the core decides. */
+import { runsCourse } from "@/core/access/role";
 import "server-only";
 import { and, eq, inArray, isNull, or, sql } from "drizzle-orm";
 import { Ahead } from "@/core/access/ahead";
@@ -60,7 +61,7 @@ function isWithinLook({ lookingAs }: ContextIn, courseId: string): boolean {
 
 /** Whether the viewer runs the course: sets up, changes access, restores, reviews all. */
 export async function isInstructor(ctx: ContextIn, courseId: string): Promise<boolean> {
-  return (await roleOn(ctx, courseId)) === "instructor";
+  return runsCourse(await roleOn(ctx, courseId));
 }
 
 /** Where the viewer stands at a wiki; null if they are not on the course, may not read it, or it does not exist. */
@@ -103,7 +104,7 @@ async function stand(ctx: ContextIn, courseId: string, wikiId: string, at: { rea
 type Seat = Awaited<ReturnType<typeof seats>>[number];
 
 function sit(ctx: ContextIn, courseId: string, wikiId: string, found: Omit<Seat, "ownerId" | "wikiId">, at: { readonly id: string; readonly ownerId: string | null } | null): Promise<Standpoint | null> | null {
-  if (found.setAsideAt && found.role !== "instructor") return null;
+  if (found.setAsideAt && !runsCourse(found.role)) return null;
   const person: Person = { id: ctx.viewer.id, role: found.role, isMember: found.isMember, isGiven: found.isGiven, groups: found.groups, ...ownership(at?.ownerId ?? null, ctx.viewer.id) };
   return standing(ctx, { courseId, wikiId, pageId: at?.id ?? null, ...found }, person);
 }

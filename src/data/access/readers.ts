@@ -1,4 +1,5 @@
 /** Who of many may read a page now: for what is told to all who have it open, in two questions however many they are. */
+import { runsCourse } from "@/core/access/role";
 import "server-only";
 import { and, eq, inArray, isNull } from "drizzle-orm";
 import { allows, type Person, Rulebook, whenClosed, whenIn } from "@/core/access/may";
@@ -27,7 +28,7 @@ export async function readersAmong(db: Queryable, courseId: string, pageId: stri
   const book = new Rulebook(await rulesAt(db, courseId, Object.values(place)), whenIn(timeZone, now.getTime()));
   const closed = archivedAt ? "archived" : setAsideAt ? "set aside" : null;
   return new Set(rows.flatMap(({ id, role, isMember, isGiven, groups }) => {
-    if (setAsideAt && role !== "instructor") return [];
+    if (setAsideAt && !runsCourse(role)) return [];
     const asked: Person = { id, role, isMember, isGiven, groups, ...ownership(ownerId, id) };
     return allows(whenClosed(book.decide(asked, place), closed).level, "read") ? [id] : [];
   }));

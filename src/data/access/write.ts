@@ -1,5 +1,6 @@
 /** Changing access: whole selections at once, looked at before, with a line in the log, and undone as a whole. */
 import "server-only";
+import { id } from "@/core/text/id";
 import { and, desc, eq, inArray, isNull } from "drizzle-orm";
 import * as z from "zod";
 import { Ahead } from "@/core/access/ahead";
@@ -19,8 +20,8 @@ import { placesKnown } from "./places";
 import { undoPowers } from "./powers";
 import { endRules, lockWikis, makeRules, tell } from "./record";
 import { assignmentAt, pagesOf, wikisOf } from "./sheet";
+import { refused } from "../refusal";
 
-const id = z.string().max(60);
 
 export const cellInput = z.object({
   scope: z.enum(["assignment", "wiki", "page"]), place: id,
@@ -40,7 +41,6 @@ export const settingInput = z.object({
 /** More than a sheet of 200 pages and 40 people has. */
 export const mostCells = 10_000;
 
-const refused = (problem: AccessProblem) => ({ kind: "refused" as const, problem });
 
 /** Sets the same for all of `cells`: one change in the log, that can be undone. */
 export async function setAccess(ctx: Context, courseId: string, assignmentId: string, cells: readonly Cell[], setting: Setting, kind: "set" | "more time" = "set"): Promise<AccessChanged> {

@@ -16,6 +16,7 @@ import { attemptKey, type Limit, takeAttempt } from "../session/attempts";
 import { hashPassword } from "../session/auth";
 import type { Context } from "../session/context";
 import { problemOf } from "./common";
+import { type RefusedFor, refusedFor } from "../refusal";
 
 const minute = 60_000;
 /** Minutes for which a link that sets a password works, and one that confirms an address. */
@@ -71,17 +72,17 @@ export async function askForPasswordLink({ db, now, newId }: Omit<Writing, "db">
   await db.transaction(async (tx) => postPasswordLink({ db: tx, now, newId }, found, await onlyCourseOf(tx, found.id), "somebody asked for a new password for your account."));
 }
 
-export type LinkSent = { readonly kind: "saved"; readonly count: number } | { readonly kind: "refused"; readonly code: "not allowed" | "too often" };
+export type LinkSent = { readonly kind: "saved"; readonly count: number } | RefusedFor<"not allowed" | "too often">;
 
 /** An instructor has links sent to people of their course who have a password. They never see the links where a mail server is set up, nor ever a password. */
 export async function sendPasswordLinks(ctx: Context, courseId: string, people: readonly string[]): Promise<LinkSent> {
-  if (!(await isInstructor(ctx, courseId)) || ctx.lookingAs) return { kind: "refused", code: "not allowed" };
+  if (!(await isInstructor(ctx, courseId)) || ctx.lookingAs) return refusedFor("not allowed");
   let count = 0;
   for (const personId of people.slice(0, 50)) {
     const [found] = await ctx.db.select({ id: person.id, name: person.name, address: person.email }).from(person)
       .innerJoin(enrolment, and(eq(enrolment.personId, person.id), eq(enrolment.courseId, courseId), isNull(enrolment.leftAt))).where(and(eq(person.id, personId), hasPassword));
     if (!found) continue;
-    if (!(await takeAttempt(ctx.db, attemptKey("password link to", found.address), toOne, ctx.now))) return count > 0 ? { kind: "saved", count } : { kind: "refused", code: "too often" };
+    if (!(await takeAttempt(ctx.db, attemptKey("password link to", found.address), toOne, ctx.now))) return count > 0 ? { kind: "saved", count } : refusedFor("too often");
     await ctx.db.transaction((tx) => postPasswordLink({ ...ctx, db: tx }, found, courseId, `${ctx.viewer.name} has a link sent to you with which you can set a new password.`));
     count++;
   }
@@ -109,18 +110,18 @@ export async function findLink(db: Queryable, kind: "password" | "address", toke
   return found ?? null;
 }
 
-export type PasswordSet = { readonly kind: "set"; readonly address: string } | { readonly kind: "refused"; readonly code: "no link" | PasswordProblem };
+export type PasswordSet = { readonly kind: "set"; readonly address: string } | RefusedFor<"no link" | PasswordProblem>;
 
 /** Sets the password of whom a link was sent to. All their sessions end, and they are told by mail. */
 export async function setPasswordByLink(at: Writing & { readonly db: Database }, token: string, password: string): Promise<PasswordSet> {
   const owner = await findLink(at.db, "password", token, at.now);
-  if (!owner) return { kind: "refused", code: "no link" };
+  if (!owner) return refusedFor("no link");
   const problem = problemOf(password, owner);
-  if (problem) return { kind: "refused", code: problem };
+  if (problem) return refusedFor(problem);
   const hash = await hashPassword(password);
   return at.db.transaction(async (tx): Promise<PasswordSet> => {
     const used = await tx.update(accountLink).set({ usedAt: at.now }).where(and(eq(accountLink.tokenHash, hashOf(token)), isNull(accountLink.usedAt), gt(accountLink.expiresAt, at.now))).returning({ personId: accountLink.personId });
-    if (used.length === 0) return { kind: "refused", code: "no link" };
+    if (used.length === 0) return refusedFor("no link");
     await putPassword({ ...at, db: tx }, owner, hash, null);
     return { kind: "set", address: owner.address };
   });
@@ -154,18 +155,18 @@ export async function postAddressLink(at: Writing, owner: { readonly personId: s
 
 export { onlyCourseOf };
 
-export type AddressConfirmed = { readonly kind: "confirmed"; readonly address: string } | { readonly kind: "refused"; readonly code: "no link" | "taken" };
+export type AddressConfirmed = { readonly kind: "confirmed"; readonly address: string } | RefusedFor<"no link" | "taken">;
 
 /** Makes the address that a link was sent to the person's own. Both addresses are told. */
 export async function confirmAddress(at: Writing & { readonly db: Database }, token: string): Promise<AddressConfirmed> {
   return at.db.transaction(async (tx): Promise<AddressConfirmed> => {
     const inside = { ...at, db: tx };
     const owner = await findLink(tx, "address", token, at.now);
-    if (!owner?.newAddress) return { kind: "refused", code: "no link" };
+    if (!owner?.newAddress) return refusedFor("no link");
     const [taken] = await tx.select({ id: person.id }).from(person).where(eq(person.email, owner.newAddress));
-    if (taken) return { kind: "refused", code: "taken" };
+    if (taken) return refusedFor("taken");
     const used = await tx.update(accountLink).set({ usedAt: at.now }).where(and(eq(accountLink.tokenHash, hashOf(token)), isNull(accountLink.usedAt))).returning({ id: accountLink.id });
-    if (used.length === 0) return { kind: "refused", code: "no link" };
+    if (used.length === 0) return refusedFor("no link");
     await tx.update(person).set({ email: owner.newAddress, emailVerified: true, updatedAt: at.now }).where(eq(person.id, owner.personId));
     const what = `the address with which you sign in is ${owner.newAddress} from now on. It was ${owner.address}.`;
     await post(inside, [told(owner, "Your address was changed", what), told({ ...owner, address: owner.newAddress }, "Your address was changed", what)]);

@@ -13,6 +13,8 @@ import { problemOf } from "./common";
 import type { AccountDto } from "./dto";
 import { accountGuard, countTry, tryWasRight } from "./guard";
 import { onlyCourseOf, postAddressLink, putPassword, told } from "./links";
+import { type RefusedFor, refusedFor } from "../refusal";
+import { act } from "../session/act";
 
 /** The viewer's account; null for whoever looks as somebody else. */
 export async function ownAccount(ctx: Context): Promise<AccountDto | null> {
@@ -23,8 +25,7 @@ export async function ownAccount(ctx: Context): Promise<AccountDto | null> {
   return { ...found, sessions: sessions.map((each) => ({ id: each.id, isThis: each.id === ctx.sessionId, since: each.createdAt, lastUsed: each.updatedAt, browser: each.userAgent ?? "", address: each.ipAddress ?? "" })) };
 }
 
-export type OwnChanged = { readonly kind: "changed" } | { readonly kind: "refused"; readonly code: "only looking" | "wrong password" | "wait" | "not found" | "bad address" | "same address" | PasswordProblem };
-const refused = (code: Extract<OwnChanged, { kind: "refused" }>["code"]): OwnChanged => ({ kind: "refused", code });
+export type OwnChanged = { readonly kind: "changed" } | RefusedFor<"only looking" | "wrong password" | "wait" | "not found" | "bad address" | "same address" | PasswordProblem>;
 
 /** Asks for the password once more, as what is sensitive does; wrong ones count as at the sign-in. */
 async function isPassword(ctx: Context, address: string, password: string): Promise<"right" | "wrong password" | "wait"> {
@@ -39,11 +40,11 @@ async function isPassword(ctx: Context, address: string, password: string): Prom
 /** Changes the viewer's password. Their other sessions end, and they are told by mail. */
 export async function changePassword(ctx: Context, given: { readonly current: string; readonly next: string }): Promise<OwnChanged> {
   const own = await ownAccount(ctx);
-  if (!own) return refused("only looking");
+  if (!own) return refusedFor("only looking");
   const known = await isPassword(ctx, own.address, given.current);
-  if (known !== "right") return refused(known);
+  if (known !== "right") return refusedFor(known);
   const problem = problemOf(given.next, own);
-  if (problem) return refused(problem);
+  if (problem) return refusedFor(problem);
   const hash = await hashPassword(given.next);
   await ctx.db.transaction((tx) => putPassword({ ...ctx, db: tx }, { personId: ctx.viewer.id, ...own }, hash, ctx.sessionId ?? null));
   return { kind: "changed" };
@@ -55,12 +56,12 @@ export async function changePassword(ctx: Context, given: { readonly current: st
  */
 export async function askForAddress(ctx: Context, given: { readonly password: string; readonly address: string }): Promise<OwnChanged> {
   const own = await ownAccount(ctx);
-  if (!own) return refused("only looking");
+  if (!own) return refusedFor("only looking");
   const address = readAddress(given.address);
-  if (!address) return refused("bad address");
-  if (address === own.address) return refused("same address");
+  if (!address) return refusedFor("bad address");
+  if (address === own.address) return refusedFor("same address");
   const known = await isPassword(ctx, own.address, given.password);
-  if (known !== "right") return refused(known);
+  if (known !== "right") return refusedFor(known);
   await ctx.db.transaction(async (tx) => {
     const inside = { ...ctx, db: tx };
     await post(inside, [told(own, "Another address was asked for", `somebody who knows your password wants to sign in with ${address} from now on. Nothing changes until that address is confirmed.`)]);
@@ -71,10 +72,9 @@ export async function askForAddress(ctx: Context, given: { readonly password: st
 }
 
 /** Ends one of the viewer's sessions, or all but this one. */
-export async function endSessions(ctx: Context, which: { readonly id: string } | "others"): Promise<OwnChanged> {
-  if (ctx.lookingAs) return refused("only looking");
+export const endSessions = act(async (ctx, which: { readonly id: string } | "others"): Promise<OwnChanged> => {
   const ended = await ctx.db.delete(session)
     .where(and(eq(session.userId, ctx.viewer.id), which === "others" ? ne(session.id, ctx.sessionId ?? "") : eq(session.id, which.id))).returning({ id: session.id });
   note("session ended", { account: ctx.viewer.id, count: ended.length });
-  return ended.length > 0 || which === "others" ? { kind: "changed" } : refused("not found");
-}
+  return ended.length > 0 || which === "others" ? { kind: "changed" } : refusedFor("not found");
+});

@@ -5,6 +5,7 @@ import type { PageDocument } from "@/core/document/model";
 import type { DocumentProblem } from "@/core/document/parse";
 import type { Sharing } from "../db/tables/wikis";
 import type { AssignmentInput } from "./input";
+import type { Refused } from "../refusal";
 
 export interface AssignmentDto {
   readonly id: string;
@@ -60,7 +61,7 @@ export interface Progress {
 
 export type AssignmentSaved =
   | { readonly kind: "saved"; readonly assignmentId: string }
-  | { readonly kind: "refused"; readonly problem: AssignmentProblem };
+  | Refused<AssignmentProblem>;
 
 export type AssignmentProblem =
   | { readonly code: "not allowed" }

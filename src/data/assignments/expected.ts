@@ -1,4 +1,5 @@
 /** How far what an assignment expects has been met: for a student of themselves and their wiki, for staff of everybody. */
+import { reviewsWork, takesPart } from "@/core/access/role";
 import "server-only";
 import { and, eq, inArray, isNull, lt, ne, sql, type SQL } from "drizzle-orm";
 import { checkWiki, type Expectation, isMet, type Met, type StudentExpectation, type WikiExpectation, type WikiPage } from "@/core/assignment/expected";
@@ -28,10 +29,10 @@ export async function findExpected(ctx: ContextIn, courseId: string, assignmentI
   const found = await expectedIn(ctx, courseId, assignmentId);
   if (!role || !found || found.expected.length === 0) return null;
   const wikis = await readableWikis(ctx, courseId, assignmentId);
-  if (role === "instructor" || role === "assistant") return { mine: null, everyone: await metByAll(ctx, courseId, assignmentId, found.expected, found.zone) };
+  if (reviewsWork(role)) return { mine: null, everyone: await metByAll(ctx, courseId, assignmentId, found.expected, found.zone) };
   const shown = found.expected.filter((each) => each.shown);
   const own = wikis.find((each) => each.isMine);
-  if (role !== "student" || !own || shown.length === 0) return null;
+  if (!takesPart(role) || !own || shown.length === 0) return null;
   const standpoint = await standAtWiki(ctx, courseId, own.id);
   const pages = standpoint ? readablePages(standpoint, await pagesOf(ctx, courseId, [own.id])) : [];
   const ofWiki = new Map<Expectation, Met>(checkWiki(shown.filter((each) => each.of === "wiki"), pages, own.homePageId).map((met) => [met.expectation, met]));

@@ -1,4 +1,5 @@
 /** What an instructor sends to set up an assignment. Shared with the form, so that both refuse the same things. */
+import { id } from "@/core/text/id";
 import * as z from "zod";
 import { powers } from "@/core/access/may";
 import { contributionKinds } from "@/core/assignment/kinds";
@@ -53,7 +54,7 @@ export const assignmentInput = z.object({
   membersMay: z.array(z.enum(powers)).max(100),
   sharing: z.enum(["group", "student", "class"]),
   /** The set of groups, where groups share a wiki. Null while it is not chosen. */
-  setId: z.string().max(40).nullable(),
+  setId: id.nullable(),
   expected: z.array(expectationInput).max(40, "At most 40 things can be expected"),
   /** The kinds of contribution that count; said before students start, and not changed after that. */
   counts: z.array(z.enum(contributionKinds)).max(100).transform((given) => contributionKinds.filter((kind) => given.includes(kind))).default([]),

@@ -18,10 +18,11 @@ import { type AssignmentInput, assignmentInput } from "./input";
 import { putTimes } from "./rules";
 import { findSetUp } from "./set-up";
 import { hasStarted } from "./started";
+import { type Refused, refused } from "../refusal";
 
 type Stored = Omit<typeof assignment.$inferInsert, "courseId" | "id" | "createdAt">;
 type StoredPage = Omit<typeof starterPage.$inferInsert, "courseId" | "assignmentId">;
-type Read = { readonly kind: "read"; readonly row: Stored; readonly pages: readonly StoredPage[] } | { readonly kind: "refused"; readonly problem: AssignmentProblem };
+type Read = { readonly kind: "read"; readonly row: Stored; readonly pages: readonly StoredPage[] } | Refused<AssignmentProblem>;
 
 /** Stores a new assignment, which nobody but instructors sees until it is published. */
 export async function prepareAssignment(ctx: Context, courseId: string, input: AssignmentInput): Promise<AssignmentSaved> {
@@ -48,13 +49,13 @@ export async function changeAssignment(ctx: Context, courseId: string, assignmen
     if (read.kind === "refused") return read;
     const at = and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId));
     await tx.select({ id: assignment.id }).from(assignment).where(at).for("update");
-    if (seen !== undefined && (await findSetUp(inside, courseId, assignmentId))?.state !== seen) return { kind: "refused", problem: { code: "changed since" } };
+    if (seen !== undefined && (await findSetUp(inside, courseId, assignmentId))?.state !== seen) return refused({ code: "changed since" });
     const [stored] = await tx.select({ counts: assignment.counts, hasStarted: hasStarted(ctx.now) }).from(assignment).where(at);
     if (stored?.hasStarted && contributionKinds.some((kind) => stored.counts.includes(kind) !== read.row.counts?.includes(kind))) {
-      return { kind: "refused", problem: { code: "bad input", field: "counts", message: "Students have started: what counts stays as they were told" } };
+      return refused({ code: "bad input", field: "counts", message: "Students have started: what counts stays as they were told" });
     }
     const [changed] = await tx.update(assignment).set(read.row).where(at).returning();
-    if (!changed) return { kind: "refused", problem: { code: "not found" } };
+    if (!changed) return refused({ code: "not found" });
     await putPages(inside, courseId, assignmentId, read.pages);
     if (changed.publishedAt) {
       await putTimes(inside, changed);
@@ -68,12 +69,12 @@ export async function changeAssignment(ctx: Context, courseId: string, assignmen
 export async function publishAssignment(ctx: Context, courseId: string, assignmentId: string): Promise<AssignmentSaved> {
   return ctx.db.transaction(async (tx) => {
     const inside = { ...ctx, db: tx };
-    if (!(await mayChangeCourse(inside, courseId))) return { kind: "refused", problem: { code: "not allowed" } };
+    if (!(await mayChangeCourse(inside, courseId))) return refused({ code: "not allowed" });
     const [locked] = await tx.select().from(assignment).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId))).for("update");
     const setUp = locked && (await findSetUp(inside, courseId, assignmentId));
-    if (!locked || !setUp) return { kind: "refused", problem: { code: "not found" } };
+    if (!locked || !setUp) return refused({ code: "not found" });
     const findings = setUp.findings.filter(mustMend);
-    if (findings.length > 0) return { kind: "refused", problem: { code: "to be mended", findings } };
+    if (findings.length > 0) return refused({ code: "to be mended", findings });
     if (locked.publishedAt === null) {
       await tx.update(assignment).set({ publishedAt: ctx.now }).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
       await putTimes(inside, locked);
@@ -84,7 +85,6 @@ export async function publishAssignment(ctx: Context, courseId: string, assignme
 }
 
 async function readInput(ctx: ContextIn, courseId: string, input: AssignmentInput): Promise<Read> {
-  const refused = (problem: AssignmentProblem): Read => ({ kind: "refused", problem });
   const course = await findCourse(ctx, courseId);
   if (!course || !(await mayChangeCourse(ctx, courseId))) return refused({ code: "not allowed" });
   const parsed = assignmentInput.safeParse(input);

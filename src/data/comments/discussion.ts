@@ -11,36 +11,34 @@ import { person } from "../db/tables/accounts";
 import { discussion } from "../db/tables/review";
 import { entry, entryCredit } from "../db/tables/wikis";
 import { creditOfEntry } from "../ledger/credit";
-import type { Context } from "../session/context";
 import type { DiscussionDto, DiscussionMarked } from "./dto";
 import { type GivenPassage, type PageHere, pointedAt } from "./passages";
+import { refusedFor } from "../refusal";
+import { act } from "../session/act";
 
-const refused = (code: Extract<DiscussionMarked, { kind: "refused" }>["code"]): DiscussionMarked => ({ kind: "refused", code });
 
 /** Marks a passage as discussion. For those who run the course, on pages that they read. */
-export async function markDiscussion(ctx: Context, courseId: string, pageId: string, given: GivenPassage): Promise<DiscussionMarked> {
-  if (ctx.lookingAs) return refused("only looking");
+export const markDiscussion = act(async (ctx, courseId: string, pageId: string, given: GivenPassage): Promise<DiscussionMarked> => {
   const standpoint = await standAtPage(ctx, courseId, pageId);
-  if (!standpoint) return refused("not found");
-  if (!(await mayChangeCourse(ctx, courseId))) return refused("may not");
+  if (!standpoint) return refusedFor("not found");
+  if (!(await mayChangeCourse(ctx, courseId))) return refusedFor("may not");
   const found = await pointedAt(ctx.db, courseId, pageId, given);
-  if (!found) return refused("passage not found");
+  if (!found) return refusedFor("passage not found");
   const marked = (await discussedIn(ctx.db, courseId, [standpoint.wikiId])).get(standpoint.wikiId);
   const { entries, ordinals } = readStoredOrigins(found.origins);
-  if (marked && entries.every((entry, at) => marked.has(entry, ordinals[at]!))) return refused("marked already");
+  if (marked && entries.every((entry, at) => marked.has(entry, ordinals[at]!))) return refusedFor("marked already");
   const id = ctx.newId();
   await ctx.db.insert(discussion).values({ courseId, id, wikiId: standpoint.wikiId, pageId, entry: given.entry, ...found, byId: ctx.viewer.id, at: ctx.now });
   return { kind: "marked", id };
-}
+});
 
 /** Lets a passage count as text again. What was marked, by whom and when, is kept. */
-export async function endDiscussion(ctx: Context, courseId: string, id: string): Promise<DiscussionMarked> {
-  if (ctx.lookingAs) return refused("only looking");
-  if (!(await mayChangeCourse(ctx, courseId))) return refused("may not");
+export const endDiscussion = act(async (ctx, courseId: string, id: string): Promise<DiscussionMarked> => {
+  if (!(await mayChangeCourse(ctx, courseId))) return refusedFor("may not");
   const ended = await ctx.db.update(discussion).set({ endedAt: ctx.now, endedBy: ctx.viewer.id })
     .where(and(eq(discussion.courseId, courseId), eq(discussion.id, id), isNull(discussion.endedAt))).returning({ id: discussion.id });
-  return ended.length > 0 ? { kind: "marked", id } : refused("not found");
-}
+  return ended.length > 0 ? { kind: "marked", id } : refusedFor("not found");
+});
 
 /** The passages that count as discussion and of which words stand on a page. The caller has asked whether it may be read. */
 export async function discussionsOn(db: Queryable, { courseId, wikiId, origins }: PageHere): Promise<DiscussionDto[]> {

@@ -1,9 +1,10 @@
 /** The most characters that a comment may have. */
+import type { RefusedFor } from "../refusal";
 export const longestComment = 5000;
 
 export type Commented =
   | { readonly kind: "commented"; readonly id: string }
-  | { readonly kind: "refused"; readonly code: "not found" | "passage not found" | "may not comment" | "may not settle" | "not yours" | "withdrawn" | "only looking" | "empty or too long" };
+  | RefusedFor<"not found" | "passage not found" | "may not comment" | "may not settle" | "not yours" | "withdrawn" | "only looking" | "empty or too long">;
 
 /** The passage that a comment is about: what it said, after which entry, and where its text stands now. */
 export interface PassageDto {
@@ -19,7 +20,7 @@ export interface PassageDto {
 
 export type DiscussionMarked =
   | { readonly kind: "marked"; readonly id: string }
-  | { readonly kind: "refused"; readonly code: "not found" | "passage not found" | "marked already" | "may not" | "only looking" };
+  | RefusedFor<"not found" | "passage not found" | "marked already" | "may not" | "only looking">;
 
 /** A passage that counts as discussion, and where its words stand on the page that is shown: by number, `to` excluded. */
 export interface DiscussionDto {

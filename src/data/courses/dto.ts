@@ -1,4 +1,5 @@
 import type { Role } from "@/core/access/may";
+import type { Refused } from "../refusal";
 
 export interface CourseDto {
   readonly id: string;
@@ -15,7 +16,7 @@ export interface CourseDto {
 
 export type CourseSaved =
   | { readonly kind: "saved"; readonly courseId: string }
-  | { readonly kind: "refused"; readonly problem: CourseProblem };
+  | Refused<CourseProblem>;
 
 export type CourseProblem =
   | { readonly code: "not allowed" }

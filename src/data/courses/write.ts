@@ -10,11 +10,11 @@ import { course, enrolment } from "../db/tables/courses";
 import { file } from "../db/tables/files";
 import { assignment, starterPage } from "../db/tables/wikis";
 import type { Context, ContextIn } from "../session/context";
-import type { CourseProblem, CourseSaved } from "./dto";
+import type { CourseSaved } from "./dto";
 import { type CourseInput, courseInput } from "./input";
 import { mayMakeCourses } from "./read";
+import { refused } from "../refusal";
 
-const refused = (problem: CourseProblem): CourseSaved => ({ kind: "refused", problem });
 
 /** Makes a course with its people. For set-up by a command; nobody can reach it from a screen. */
 export async function insertCourse(
@@ -42,7 +42,7 @@ function read(input: CourseInput): { kind: "read"; course: CourseInput } | Extra
   const parsed = courseInput.safeParse(input);
   if (parsed.success) return { kind: "read", course: parsed.data };
   const issue = parsed.error.issues[0]!;
-  return { kind: "refused", problem: { code: "bad input", field: issue.path.join("."), message: issue.message } };
+  return refused({ code: "bad input", field: issue.path.join("."), message: issue.message });
 }
 
 /** Changes what a course is called and when it is. Instants stay what they are: a new time zone changes only how they read. */

@@ -1,4 +1,5 @@
 import pg from "pg";
+import { kindOf, noteSeldom } from "../log";
 
 /** So many milliseconds a connection may take to come about. */
 const connectTimeout = 10_000;
@@ -22,7 +23,7 @@ const nothing = () => {};
 export class SteadyPool extends pg.Pool {
   constructor(config: pg.PoolConfig) {
     super({ idleTimeoutMillis: 0, maxLifetimeSeconds: 60 * 60, keepAlive: true, keepAliveInitialDelayMillis: stillThereAfter, ...config, Client });
-    this.on("error", nothing);
+    this.on("error", (problem) => noteSeldom("connection lost", kindOf(problem), "warn"));
     this.on("connect", (client) => client.on("error", nothing));
   }
 

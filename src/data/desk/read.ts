@@ -1,4 +1,5 @@
 /** The course's front screen: what waits, and what happened since the last visit. */
+import { runsCourse, takesPart } from "@/core/access/role";
 import "server-only";
 import { and, desc, eq, inArray, isNotNull, isNull, sql, type SQLWrapper } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
@@ -30,9 +31,9 @@ export async function visitDesk(ctx: ContextIn, courseId: string): Promise<DeskD
   const before = await noteVisit(ctx, courseId);
   const watched = await watchedWikis(ctx, courseId);
   const [happenings, leftOff, signUps] = await Promise.all([
-    happenedIn(ctx, courseId, watched, { most: shownAtMost, withoutMuted: true }), role === "student" ? whereLeftOff(ctx, courseId, watched) : null, role === "student" ? openSignUps(ctx, courseId) : [],
+    happenedIn(ctx, courseId, watched, { most: shownAtMost, withoutMuted: true }), takesPart(role) ? whereLeftOff(ctx, courseId, watched) : null, takesPart(role) ? openSignUps(ctx, courseId) : [],
   ]);
-  return { before, happenings: happenings.map((each) => ({ ...each, isNew: before !== null && each.at > before })), leftOff, signUps, together: role === "student" ? await sharedToAnswer(ctx, courseId) : [], feedback: await unseenFeedback(ctx, courseId), waits: role === "instructor" ? await whatWaits(ctx, courseId) : null };
+  return { before, happenings: happenings.map((each) => ({ ...each, isNew: before !== null && each.at > before })), leftOff, signUps, together: takesPart(role) ? await sharedToAnswer(ctx, courseId) : [], feedback: await unseenFeedback(ctx, courseId), waits: runsCourse(role) ? await whatWaits(ctx, courseId) : null };
 }
 
 async function noteVisit({ db, viewer, now, lookingAs }: ContextIn, courseId: string): Promise<Date | null> {

@@ -1,6 +1,7 @@
 /** Open rooms and readers' links, as their screens show them. */
 import type { FileDto } from "../files/dto";
 import type { PageDocument } from "@/core/document/model";
+import type { Refused, RefusedFor } from "../refusal";
 
 export interface RoomLineDto {
   readonly id: string;
@@ -88,7 +89,7 @@ export type DoorProblem =
   | { readonly code: "name twice"; readonly name: string }
   | { readonly code: "bad input"; readonly message: string };
 
-export type DoorSaved = { readonly kind: "saved"; readonly id: string } | { readonly kind: "refused"; readonly problem: DoorProblem };
+export type DoorSaved = { readonly kind: "saved"; readonly id: string } | Refused<DoorProblem>;
 
 /** A room as those see it who know its code. */
 export interface RoomDoorDto {
@@ -101,11 +102,11 @@ export interface RoomDoorDto {
 
 export type Knocked =
   | { readonly kind: "room"; readonly room: RoomDoorDto }
-  | { readonly kind: "refused"; readonly code: "no such room" | "too many" };
+  | RefusedFor<"no such room" | "too many">;
 
 export type Entered =
   | { readonly kind: "entered"; readonly token: string; readonly endsAt: Date }
-  | { readonly kind: "refused"; readonly code: "no such room" | "too many" | "no such name" | "taken" };
+  | RefusedFor<"no such room" | "too many" | "no such name" | "taken">;
 
 /** The room that a guest is in. */
 export interface RoomInsideDto {

@@ -10,6 +10,7 @@ import { note } from "../log";
 import { hashToken, newToken, readCode } from "./code";
 import type { Entered, Knocked, RoomInsideDto } from "./dto";
 import { isOpenAt } from "./rooms";
+import { refusedFor } from "../refusal";
 
 export interface Knocking {
   readonly db: Database;
@@ -22,7 +23,7 @@ export interface Knocking {
 /** The room with this code, with the names that can be chosen. Wrong codes are counted, right ones are not. */
 export async function knock(at: Knocking, typed: string): Promise<Knocked> {
   const found = await roomByCode(at, typed);
-  if ("refused" in found) return { kind: "refused", code: found.refused };
+  if ("refused" in found) return refusedFor(found.refused);
   const names = await at.db.select({ id: roomName.id, name: roomName.name, isTaken: sql<boolean>`${roomName.tokenHash} is not null` }).from(roomName)
     .where(and(eq(roomName.courseId, found.courseId), eq(roomName.roomId, found.id))).orderBy(asc(roomName.position));
   return { kind: "room", room: { title: found.title, course: found.course, endsAt: found.endsAt, timeZone: found.timeZone, names } };
@@ -31,13 +32,13 @@ export async function knock(at: Knocking, typed: string): Promise<Knocked> {
 /** Takes a name, if nobody has it, and gives what lets this browser in again. */
 export async function enter(at: Knocking, typed: string, nameId: string): Promise<Entered> {
   const found = await roomByCode(at, typed);
-  if ("refused" in found) return { kind: "refused", code: found.refused };
+  if ("refused" in found) return refusedFor(found.refused);
   const token = newToken();
   return at.db.transaction(async (tx): Promise<Entered> => {
     const here = and(eq(roomName.courseId, found.courseId), eq(roomName.roomId, found.id), eq(roomName.id, nameId));
     const [chosen] = await tx.select().from(roomName).where(here).for("update");
-    if (!chosen) return { kind: "refused", code: "no such name" };
-    if (chosen.tokenHash) return { kind: "refused", code: "taken" };
+    if (!chosen) return refusedFor("no such name");
+    if (chosen.tokenHash) return refusedFor("taken");
     let { guestId } = chosen;
     if (!guestId) {
       guestId = at.newId();

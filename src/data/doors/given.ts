@@ -8,10 +8,10 @@ import { givenEntry, roomName, roomPage } from "../db/tables/doors";
 import { entry, page } from "../db/tables/wikis";
 import { recomputeWikisOf } from "../ledger/recompute";
 import type { Context } from "../session/context";
-import type { DoorProblem, DoorSaved } from "./dto";
+import type { DoorSaved } from "./dto";
 import { studentsOf } from "./people";
+import { refused } from "../refusal";
 
-const refused = (problem: DoorProblem): DoorSaved => ({ kind: "refused", problem });
 
 /** What is given: one entry by its wiki and number there, or all that was and will be written under a name. */
 export type Gift = { readonly wikiId: string; readonly rev: number } | { readonly nameId: string };

@@ -1,5 +1,6 @@
 /** Links by which anybody reads a wiki or a page of it, without an account. */
 import "server-only";
+import { id } from "@/core/text/id";
 import { and, desc, eq, isNull, sql } from "drizzle-orm";
 import * as z from "zod";
 import { inOrder } from "@/core/contents/order";
@@ -14,15 +15,15 @@ import { page, standing, wiki } from "../db/tables/wikis";
 import { homeFirst } from "../pages/read";
 import type { Context, ContextIn, Door } from "../session/context";
 import { newToken } from "./code";
-import type { DoorProblem, DoorSaved, LinkLineDto, OpenedDto, OpenedPageDto } from "./dto";
+import type { DoorSaved, LinkLineDto, OpenedDto, OpenedPageDto } from "./dto";
 import { outsidePage, pagesOfWiki } from "./outside";
 import { isOpenAt, setForGuests } from "./rooms";
+import { refused } from "../refusal";
 
 export const linkInput = z.object({
-  wikiId: z.string().max(60), pageId: z.string().max(60).nullable(), names: z.enum(readerNames), isListed: z.boolean(), endsAt: z.date().nullable(),
+  wikiId: id, pageId: id.nullable(), names: z.enum(readerNames), isListed: z.boolean(), endsAt: z.date().nullable(),
 });
 
-const refused = (problem: DoorProblem): DoorSaved => ({ kind: "refused", problem });
 
 /** Makes a link that works at once. */
 export async function makeLink(ctx: Context, courseId: string, assignmentId: string, input: z.input<typeof linkInput>): Promise<DoorSaved> {

@@ -1,5 +1,6 @@
 /** Open rooms, for those who run the course: opening, ending, going on, and letting a name go. */
 import "server-only";
+import { id } from "@/core/text/id";
 import { and, eq, inArray } from "drizzle-orm";
 import * as z from "zod";
 import type { Cell, Setting } from "@/core/access/setting";
@@ -12,10 +13,10 @@ import { accessChange, accessRule, type ChangeKind, type ToldSetting, wiki } fro
 import type { Queryable } from "../db/client";
 import type { Context, ContextIn } from "../session/context";
 import { newCode } from "./code";
-import type { DoorProblem, DoorSaved } from "./dto";
+import type { DoorSaved } from "./dto";
 import { studentsOf } from "./people";
+import { refused } from "../refusal";
 
-const id = z.string().max(60);
 const name = typedText(80, { tooLong: "A name has at most 80 characters" }, 1);
 const minutes = z.int().min(5, "A room is open for at least 5 minutes").max(600, "A room is open for 10 hours at most");
 
@@ -29,7 +30,6 @@ export const roomInput = z.object({
   ]),
 });
 
-const refused = (problem: DoorProblem): DoorSaved => ({ kind: "refused", problem });
 const minute = 60_000;
 
 /** Opens a room at once: its code works, and its guests may write the chosen pages until it ends. */

@@ -1,4 +1,5 @@
 /** Files as screens show them. */
+import type { Refused } from "../refusal";
 
 /** What a file turned out to be, by its content. */
 export type FileKind = "image" | "video" | "audio" | "captions" | "document";
@@ -62,4 +63,4 @@ export type FileProblem =
 /** What came of a piece of a file: so many bytes have arrived in all, or what came of the whole file. */
 export type PieceTaken = { readonly kind: "going on"; readonly size: number } | Uploaded;
 
-export type Uploaded = { readonly kind: "stored"; readonly file: FileDto } | { readonly kind: "refused"; readonly problem: FileProblem };
+export type Uploaded = { readonly kind: "stored"; readonly file: FileDto } | Refused<FileProblem>;

@@ -10,6 +10,8 @@ import { chunkSize, headSize, largestFile, pieceSize, wikiQuota } from "./limits
 import { recognise, type Recognised } from "./recognise";
 import { settleBytes } from "./store";
 import { register, roomFor, whyNotUpload } from "./write";
+import { act } from "../session/act";
+import { refused } from "../refusal";
 
 export const pieceInput = z.object({
   /** Made by the browser for each file: the same for all of its pieces. */
@@ -33,10 +35,8 @@ function arrivingId({ viewer }: Context, { courseId, wikiId, upload }: Pick<Piec
 }
 
 /** Takes one piece; with the last, the file is stored as any other. What does not follow what has arrived is not taken: the answer says how much has. */
-export async function takePiece(ctx: Context, piece: Piece): Promise<PieceTaken> {
+export const takePiece = act(async (ctx, piece: Piece): Promise<PieceTaken> => {
   const { courseId, wikiId, pageId, from, total, content } = piece;
-  const refused = (problem: Extract<PieceTaken, { kind: "refused" }>["problem"]): PieceTaken => ({ kind: "refused", problem });
-  if (ctx.lookingAs) return refused({ code: "only looking" });
   const problem = await whyNotUpload(ctx, courseId, wikiId, pageId);
   if (problem) return refused(problem);
   const isLast = from + content.length === total;
@@ -67,7 +67,7 @@ export async function takePiece(ctx: Context, piece: Piece): Promise<PieceTaken>
   if (!isLast) return { kind: "going on", size };
   const stored = await settleBytes(ctx.db, id, { digest: await hashOf(ctx, id), size: total, known: known! });
   return register(ctx, piece, stored, room, taken);
-}
+});
 
 async function kindOf({ db }: Context, id: string): Promise<Recognised | null> {
   const [first] = await db.select({ content: storedChunk.content }).from(storedChunk).where(and(eq(storedChunk.bytesId, id), eq(storedChunk.position, 0)));

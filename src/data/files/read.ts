@@ -1,4 +1,5 @@
 /** Files for those who may read them: a file is read by whoever may read a page that shows it. */
+import { runsCourse } from "@/core/access/role";
 import "server-only";
 import { and, asc, desc, eq, gte, inArray, isNull, or, sql } from "drizzle-orm";
 import { allows } from "@/core/access/may";
@@ -84,7 +85,7 @@ export async function wikiFiles(ctx: ContextIn, courseId: string, wikiId: string
     .where(and(eq(fileChange.courseId, courseId), eq(fileChange.wikiId, wikiId))).orderBy(desc(fileChange.at));
   const uses = rows.length === 0 ? [] : await ctx.db.select({ fileId: fileUse.fileId, pageId: fileUse.pageId, stands: fileUse.stands }).from(fileUse)
     .where(and(eq(fileUse.courseId, courseId), inArray(fileUse.fileId, rows.map(({ id }) => id))));
-  const runs = standpoint.person.role === "instructor";
+  const runs = runsCourse(standpoint.person.role);
   const files = rows.flatMap((row): FileLineDto[] => {
     const own = uses.filter(({ fileId, pageId }) => fileId === row.id && readable.has(pageId));
     if (!runs && own.length === 0 && row.uploadedById !== ctx.viewer.id) return [];

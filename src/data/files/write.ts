@@ -13,8 +13,9 @@ import { mostPixels, wikiQuota, largestFile } from "./limits";
 import { measure } from "./pictures";
 import { filesNamed, takenBy, wikiFiles } from "./read";
 import { storeBytes, type Stored, wholeBytes } from "./store";
+import { act } from "../session/act";
+import { refused } from "../refusal";
 
-const refused = (problem: FileProblem): Uploaded => ({ kind: "refused", problem });
 
 const line = (what: string, most: number) => typedText(most, { tooLong: `${what} has at most ${most} characters` });
 
@@ -31,15 +32,14 @@ export interface Upload {
 }
 
 /** Stores a file that arrives, if the viewer may put files there. Its bytes are read once, and stand whole in memory only if they are a picture's. */
-export async function uploadFile(ctx: Context, given: Upload): Promise<Uploaded> {
+export const uploadFile = act(async (ctx, given: Upload): Promise<Uploaded> => {
   const { courseId, wikiId, pageId, body } = given;
-  if (ctx.lookingAs) return refused({ code: "only looking" });
   const problem = await whyNotUpload(ctx, courseId, wikiId, pageId);
   if (problem) return refused(problem);
   const { room, taken } = await roomFor(ctx, courseId, wikiId);
   if (room <= 0) return refused({ code: "no room left", quota: wikiQuota, taken });
   return register(ctx, given, await storeBytes(ctx.db, body, { id: ctx.newId(), now: ctx.now, room }), room, taken);
-}
+});
 
 /** How many bytes may still come to a wiki, and how many its files take. */
 export async function roomFor(ctx: Context, courseId: string, wikiId: string | null): Promise<{ readonly room: number; readonly taken: number }> {
@@ -91,8 +91,7 @@ export async function whyNotUpload(ctx: Context, courseId: string, wikiId: strin
 const description = z.object({ name: fileName, source: line("Where it comes from", 500), licence: line("The licence", 200) });
 
 /** Names a file anew, and says where it comes from and under which terms it may be shown. */
-export async function describeFile(ctx: Context, courseId: string, wikiId: string, fileId: string, input: z.input<typeof description>): Promise<Uploaded> {
-  if (ctx.lookingAs) return refused({ code: "only looking" });
+export const describeFile = act(async (ctx, courseId: string, wikiId: string, fileId: string, input: z.input<typeof description>): Promise<Uploaded> => {
   const known = (await wikiFiles(ctx, courseId, wikiId))?.files.find(({ id }) => id === fileId);
   if (!known) return refused({ code: "not found" });
   if (!known.mayDescribe) return refused({ code: "may not write" });
@@ -106,4 +105,4 @@ export async function describeFile(ctx: Context, courseId: string, wikiId: strin
     await tx.insert(fileChange).values({ courseId, id: ctx.newId(), fileId, wikiId, byId: ctx.viewer.id, at: ctx.now, before, after: parsed.data });
   });
   return { kind: "stored", file: (await filesNamed(ctx.db, courseId, [fileId]))[0]! };
-}
+});

@@ -1,3 +1,4 @@
+import type { Refused } from "../refusal";
 export interface GroupMemberDto {
   readonly id: string;
   readonly name: string;
@@ -29,7 +30,7 @@ export interface GroupSetDto {
 
 export type GroupsSaved =
   | { readonly kind: "saved"; readonly setId: string }
-  | { readonly kind: "refused"; readonly problem: GroupsProblem };
+  | Refused<GroupsProblem>;
 
 export type GroupsProblem =
   | { readonly code: "not allowed" }

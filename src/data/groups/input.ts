@@ -1,3 +1,4 @@
+import { id, ids } from "@/core/text/id";
 import * as z from "zod";
 import { typedText } from "@/core/text/typed";
 import { titleOf } from "../assignments/input";
@@ -8,10 +9,10 @@ export const groupSetInput = z.object({
   title: titleOf("The title"),
   /** In order; a group without an id is new. */
   groups: z.array(z.object({
-    id: z.string().max(40).nullable(),
+    id: id.nullable(),
     name: titleOf("A group's name"),
     topic: typedText(200, { tooLong: "A topic is longer than 200 characters" }),
-    members: z.array(z.string().max(60)).max(5000),
+    members: ids(5000),
   })).max(mostGroups, `A set has at most ${mostGroups} groups`),
   seed: z.number().int().min(0).max(2 ** 31 - 1).nullable(),
   signUpLimit: z.number().int().min(1, "A group has room for at least one").max(1000).nullable(),

@@ -1,4 +1,5 @@
 /** Sets of groups: made, saved as a whole, moved in later, signed up to. */
+import { takesPart } from "@/core/access/role";
 import "server-only";
 import { and, eq, inArray, isNull, sql } from "drizzle-orm";
 import { titleKey } from "@/core/links/titles";
@@ -16,8 +17,9 @@ import type { GroupsProblem, GroupsSaved } from "./dto";
 import { type GroupSetInput, groupSetInput } from "./input";
 import { groupsWithWikis, lockSet, membershipOf, putMembers, withMoved } from "./members";
 import { findGroupSet } from "./read";
+import { act } from "../session/act";
+import { refused } from "../refusal";
 
-const refused = (problem: GroupsProblem): GroupsSaved => ({ kind: "refused", problem });
 
 /**
  * Saves a new set (`setId` null) or the whole of one that exists. Wikis by it are brought up beside the request. With
@@ -105,12 +107,11 @@ async function putGroups({ db, newId }: ContextIn, courseId: string, setId: stri
 }
 
 /** Signs the viewer up to a group of a set, or (`groupId` null) out of it. */
-export async function signUp(ctx: Context, courseId: string, setId: string, groupId: string | null): Promise<GroupsSaved> {
+export const signUp = act(async (ctx, courseId: string, setId: string, groupId: string | null): Promise<GroupsSaved> => {
   return ctx.db.transaction(async (tx) => {
     const inside: ContextIn = { ...ctx, db: tx };
     const course = await findCourse(inside, courseId);
-    if (course?.role !== "student" || course.archivedAt) return refused({ code: "not allowed" });
-    if (ctx.lookingAs) return refused({ code: "only looking" });
+    if (!course || !takesPart(course.role) || course.archivedAt) return refused({ code: "not allowed" });
     // Locked, so that of two who want the last place one gets it.
     const set = await lockSet(tx, courseId, setId);
     if (!set || set.signUpLimit === null) return refused({ code: "not found" });
@@ -123,7 +124,7 @@ export async function signUp(ctx: Context, courseId: string, setId: string, grou
     await bringWikisOfSetUp(tx, courseId, setId);
     return { kind: "saved", setId };
   });
-}
+});
 
 async function bringWikisOfSetUp(tx: Queryable, courseId: string, setId: string): Promise<void> {
   const assignments = await assignmentsToBringUp(tx, courseId, setId);

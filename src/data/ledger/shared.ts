@@ -4,8 +4,8 @@
  * words to entries; whose parts these are is decided here, so that nothing is computed anew when somebody confirms.
  */
 import "server-only";
+import { ids } from "@/core/text/id";
 import { and, desc, eq, inArray, isNull, type SQL, sql, type SQLWrapper } from "drizzle-orm";
-import * as z from "zod";
 import { standAtPage } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
@@ -14,10 +14,12 @@ import { sharedCredit } from "../db/tables/writing";
 import { wikiMembers } from "../pages/members";
 import type { CoWriterDto } from "./dto";
 import { mergedAccounts } from "../people/merged";
-import type { Context, ContextIn } from "../session/context";
+import type { ContextIn } from "../session/context";
 import { creditOfEntry } from "./credit";
+import { type RefusedFor, refusedFor } from "../refusal";
+import { act } from "../session/act";
 
-export const coWritersInput = z.array(z.string().max(60)).max(30);
+export const coWritersInput = ids(30);
 
 /** Notes whom the viewer named with an entry of theirs. Who is no member of the wiki at the time is left out. */
 export async function nameCoWriters({ db, viewer, now }: ContextIn, courseId: string, pageId: string, number: number, named: readonly string[]): Promise<void> {
@@ -29,17 +31,16 @@ export async function nameCoWriters({ db, viewer, now }: ContextIn, courseId: st
   await db.insert(sharedCredit).values(members.map(({ id }) => ({ courseId, pageId, number, personId: id, wikiId: found!.wikiId, askedAt: now }))).onConflictDoNothing();
 }
 
-export type SharedAnswered = { readonly kind: "answered" } | { readonly kind: "refused"; readonly code: "not found" | "only looking" };
+export type SharedAnswered = { readonly kind: "answered" } | RefusedFor<"not found" | "only looking">;
 
 /** The viewer says whether they wrote an entry too; they can change their mind. Only who was named is asked. */
-export async function answerShared(ctx: Context, { courseId, pageId, number, isConfirmed }: { courseId: string; pageId: string; number: number; isConfirmed: boolean }): Promise<SharedAnswered> {
-  if (ctx.lookingAs) return { kind: "refused", code: "only looking" };
+export const answerShared = act(async (ctx, { courseId, pageId, number, isConfirmed }: { courseId: string; pageId: string; number: number; isConfirmed: boolean }): Promise<SharedAnswered> => {
   const standpoint = await standAtPage(ctx, courseId, pageId);
-  if (!standpoint || standpoint.closed !== null) return { kind: "refused", code: "not found" };
+  if (!standpoint || standpoint.closed !== null) return refusedFor("not found");
   const answered = await ctx.db.update(sharedCredit).set({ isConfirmed, answeredAt: ctx.now })
     .where(and(eq(sharedCredit.courseId, courseId), eq(sharedCredit.pageId, pageId), eq(sharedCredit.number, number), eq(sharedCredit.personId, ctx.viewer.id))).returning({ number: sharedCredit.number });
-  return answered.length > 0 ? { kind: "answered" } : { kind: "refused", code: "not found" };
-}
+  return answered.length > 0 ? { kind: "answered" } : refusedFor("not found");
+});
 
 /** Whom the authors of a page's entries named, by the entry's number. */
 export async function coWritersOf(db: Queryable, courseId: string, pageId: string, numbers: readonly number[]): Promise<ReadonlyMap<number, readonly CoWriterDto[]>> {

@@ -1,5 +1,6 @@
 /** What others did in the wikis that somebody watches, as far as they may read the pages. */
 import "server-only";
+import { takesPart } from "@/core/access/role";
 import { and, asc, desc, eq, inArray, isNull, lt, ne, notInArray, sql } from "drizzle-orm";
 import { plainRemark } from "@/core/text/remark";
 import { allows } from "@/core/access/may";
@@ -19,7 +20,7 @@ export type Watched = Awaited<ReturnType<typeof readableWikis>>;
 /** The wikis that the viewer watches: a student their own, others all that they read. */
 export async function watchedWikis(ctx: ContextIn, courseId: string): Promise<Watched> {
   const wikis = await readableWikis(ctx, courseId);
-  return (await roleOn(ctx, courseId)) === "student" ? wikis.filter(({ isMine }) => isMine) : wikis;
+  return takesPart(await roleOn(ctx, courseId)) ? wikis.filter(({ isMine }) => isMine) : wikis;
 }
 
 export interface Wanted {

@@ -10,9 +10,10 @@ import { newToken } from "../doors/code";
 import type { Context } from "../session/context";
 import type { NewsMail } from "./dto";
 import { watchedWikis } from "./read";
+import { act } from "../session/act";
+import { type RefusedFor, refusedFor } from "../refusal";
 
-export type NewsChanged = { readonly kind: "changed" } | { readonly kind: "refused"; readonly code: "not found" | "only looking" };
-const refused = (code: "not found" | "only looking"): NewsChanged => ({ kind: "refused", code });
+export type NewsChanged = { readonly kind: "changed" } | RefusedFor<"not found" | "only looking">;
 const changed: NewsChanged = { kind: "changed" };
 
 /** Milliseconds within which another look at a page is the same one, so that reading costs no writing. */
@@ -26,26 +27,24 @@ export async function notePageVisit({ db, viewer, now, lookingAs }: Context, cou
 }
 
 /** All that the viewer watches is read, or all of one wiki. */
-export async function markRead(ctx: Context, courseId: string, wikiId: string | null): Promise<NewsChanged> {
-  if (ctx.lookingAs) return refused("only looking");
-  if (!(await roleOn(ctx, courseId))) return refused("not found");
+export const markRead = act(async (ctx, courseId: string, wikiId: string | null): Promise<NewsChanged> => {
+  if (!(await roleOn(ctx, courseId))) return refusedFor("not found");
   const wikis = (await watchedWikis(ctx, courseId)).map(({ id }) => id).filter((id) => wikiId === null || id === wikiId);
   for (const id of wikis) {
     await ctx.db.insert(pageVisit).select(ctx.db.select({ courseId: page.courseId, personId: sql<string>`${ctx.viewer.id}`.as("person_id"), pageId: page.id, at: sql<Date>`${ctx.now.toISOString()}::timestamptz`.as("at") }).from(page).where(and(eq(page.courseId, courseId), eq(page.wikiId, id))))
       .onConflictDoUpdate({ target: [pageVisit.courseId, pageVisit.personId, pageVisit.pageId], set: { at: ctx.now } });
   }
   return changed;
-}
+});
 
 /** The viewer wants to hear nothing of a wiki or a page any more, or again. */
-export async function setMuted(ctx: Context, courseId: string, place: { readonly kind: "wiki" | "page"; readonly id: string }, isMuted: boolean): Promise<NewsChanged> {
-  if (ctx.lookingAs) return refused("only looking");
+export const setMuted = act(async (ctx, courseId: string, place: { readonly kind: "wiki" | "page"; readonly id: string }, isMuted: boolean): Promise<NewsChanged> => {
   const standpoint = place.kind === "wiki" ? await standAtWiki(ctx, courseId, place.id) : await standAtPage(ctx, courseId, place.id);
-  if (!standpoint || ctx.door) return refused("not found");
+  if (!standpoint || ctx.door) return refusedFor("not found");
   if (isMuted) await ctx.db.insert(muted).values({ courseId, personId: ctx.viewer.id, placeId: place.id, isPage: place.kind === "page", at: ctx.now }).onConflictDoNothing();
   else await ctx.db.delete(muted).where(and(eq(muted.courseId, courseId), eq(muted.personId, ctx.viewer.id), eq(muted.placeId, place.id)));
   return changed;
-}
+});
 
 export const newsMail = z.enum(newsMails);
 
@@ -59,12 +58,11 @@ export async function setFeed(ctx: Context, courseId: string, hasFeed: boolean):
   return setWish(ctx, courseId, { feedToken: hasFeed ? newToken() : null });
 }
 
-async function setWish(ctx: Context, courseId: string, wish: Partial<typeof newsWish.$inferInsert>): Promise<NewsChanged> {
-  if (ctx.lookingAs) return refused("only looking");
-  if (!(await roleOn(ctx, courseId))) return refused("not found");
+const setWish = act(async (ctx, courseId: string, wish: Partial<typeof newsWish.$inferInsert>): Promise<NewsChanged> => {
+  if (!(await roleOn(ctx, courseId))) return refusedFor("not found");
   await ctx.db.insert(newsWish).values({ courseId, personId: ctx.viewer.id, mailedUntil: ctx.now, ...wish }).onConflictDoUpdate({ target: [newsWish.courseId, newsWish.personId], set: wish });
   return changed;
-}
+});
 
 /** Whether the viewer has muted a page. */
 export async function isPageMuted({ db, viewer }: Context, courseId: string, pageId: string): Promise<boolean> {

@@ -1,5 +1,6 @@
 /** Where a page that was just started belongs: below another one in the contents, and linked from where its writer came. */
 import "server-only";
+import { id } from "@/core/text/id";
 import { and, desc, eq, isNull } from "drizzle-orm";
 import * as z from "zod";
 import type { DocumentNode, PageDocument } from "@/core/document/model";
@@ -9,13 +10,12 @@ import { entry, page } from "../db/tables/wikis";
 import { recordEntry } from "../ledger/record";
 import type { ContextIn } from "../session/context";
 
-const id = z.string().max(60).nullable();
 
 export const belongsInput = z.object({
   /** The page below which it is to stand; null: behind all. */
-  below: id,
+  below: id.nullable(),
   /** The page that is to lead to it; null: none. */
-  linkFrom: id,
+  linkFrom: id.nullable(),
 });
 
 export type Belongs = z.output<typeof belongsInput>;

@@ -4,20 +4,19 @@ import { and, desc, eq } from "drizzle-orm";
 import { mayUsePower, standAtWiki } from "../access/read";
 import { entry, page } from "../db/tables/wikis";
 import { recordEntry } from "../ledger/record";
-import type { Context } from "../session/context";
 import type { ContentsProblem } from "./dto";
 import { atLockedPage } from "./locked";
 import { pageTitle } from "./write";
+import { act } from "../session/act";
+import { type Refused, refused } from "../refusal";
 
-export type Copied = { readonly kind: "copied"; readonly pageId: string } | { readonly kind: "refused"; readonly problem: ContentsProblem };
+export type Copied = { readonly kind: "copied"; readonly pageId: string } | Refused<ContentsProblem>;
 
-const refused = (problem: ContentsProblem): Copied => ({ kind: "refused", problem });
 
 /** Starts a page with the text of another one of the same wiki. Its words stay those of who wrote them: they are carried over. */
-export async function copyPage(ctx: Context, { courseId, pageId, title }: { courseId: string; pageId: string; title: string }): Promise<Copied> {
+export const copyPage = act(async (ctx, { courseId, pageId, title }: { courseId: string; pageId: string; title: string }): Promise<Copied> => {
   const name = pageTitle.safeParse(title);
   if (!name.success) return refused({ code: "bad title" });
-  if (ctx.lookingAs) return refused({ code: "only looking" });
   return atLockedPage(ctx, courseId, pageId, async (inside, standpoint): Promise<Copied> => {
     const atWiki = standpoint && (await standAtWiki(inside, courseId, standpoint.wikiId));
     if (!standpoint || !atWiki) return refused({ code: "not found" });
@@ -33,4 +32,4 @@ export async function copyPage(ctx: Context, { courseId, pageId, title }: { cour
     });
     return recorded.kind === "title taken" ? refused({ code: "title taken", title: name.data }) : { kind: "copied", pageId: copyId };
   });
-}
+});

@@ -5,6 +5,7 @@ import type { LeftOut } from "@/core/merge/blocks";
 import type { DocumentProblem } from "@/core/document/parse";
 import type { DiscussionDto, PassageDto } from "../comments/dto";
 import type { FileDto } from "../files/dto";
+import type { Refused } from "../refusal";
 
 /** One of those whose wiki it is. `mark` is the order of joining: it decides colour and glyph, on every screen. */
 export interface MemberDto {
@@ -136,7 +137,7 @@ export interface RemovedPageDto {
 /** What became of a change in the contents. */
 export type ContentsSaved =
   | { readonly kind: "saved" }
-  | { readonly kind: "refused"; readonly problem: ContentsProblem };
+  | Refused<ContentsProblem>;
 
 export type ContentsProblem =
   | { readonly code: "not found" | "not allowed" | "only looking" | "bad title" | "home page stays" | "no such place" | "bad tag" | "bad heading" | "may not write" | "no titles" }
@@ -147,7 +148,7 @@ export type Saved =
   /** `mergedSince`: the entry that the writer began from, where what others saved since has been merged. */
   | { readonly kind: "saved"; readonly pageId: string; readonly number: number; readonly mergedSince?: number; /** The text with what was merged into it. */ readonly document?: PageDocument }
   | { readonly kind: "unchanged"; readonly pageId: string; readonly number: number }
-  | { readonly kind: "refused"; readonly problem: SaveProblem };
+  | Refused<SaveProblem>;
 
 /** What a writer began from and what others made of it meanwhile: what they need to settle by hand what both changed. */
 export interface ToSettle {

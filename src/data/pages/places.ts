@@ -12,9 +12,11 @@ import { person } from "../db/tables/accounts";
 import { contentsAct, entry, formerTitle, page, wiki } from "../db/tables/wikis";
 import { recordEntry } from "../ledger/record";
 import type { Context, ContextIn } from "../session/context";
-import type { ContentsProblem, ContentsSaved, RemovedPageDto } from "./dto";
+import type { ContentsSaved, RemovedPageDto } from "./dto";
 import { atLockedPage } from "./locked";
 import { pageTitle } from "./write";
+import { act } from "../session/act";
+import { refused } from "../refusal";
 
 interface PageAt {
   readonly courseId: string;
@@ -22,7 +24,6 @@ interface PageAt {
 }
 
 const saved: ContentsSaved = { kind: "saved" };
-const refused = (problem: ContentsProblem): ContentsSaved => ({ kind: "refused", problem });
 
 /** Gives a page another title: an entry of its ledger. Links that name the old one lead to it still. */
 export async function renamePage(ctx: Context, { courseId, pageId, title }: PageAt & { readonly title: string }): Promise<ContentsSaved> {
@@ -66,8 +67,7 @@ export async function bringPageBack(ctx: Context, { title, ...at }: PageAt & { r
 }
 
 /** Puts a page elsewhere in the contents. The home page comes first, and is moved by nobody. */
-export async function arrangePage(ctx: Context, { courseId, pageId, ...spot }: PageAt & Spot): Promise<ContentsSaved> {
-  if (ctx.lookingAs) return refused({ code: "only looking" });
+export const arrangePage = act(async (ctx, { courseId, pageId, ...spot }: PageAt & Spot): Promise<ContentsSaved> => {
   return atLockedPage(ctx, courseId, pageId, async (inside, atPage) => {
     const tx = inside.db;
     const atWiki = atPage && (await standAtWiki(inside, courseId, atPage.wikiId));
@@ -84,13 +84,12 @@ export async function arrangePage(ctx: Context, { courseId, pageId, ...spot }: P
     await tx.insert(contentsAct).values({ courseId, id: ctx.newId(), wikiId: atWiki.wikiId, kind: "arranged", pageId, byId: ctx.viewer.id, at: ctx.now });
     return saved;
   });
-}
+});
 
 /** Puts a heading above a page in the contents, where it stays with it; an empty one takes it away. */
-export async function setHeading(ctx: Context, { courseId, pageId, heading }: PageAt & { readonly heading: string }): Promise<ContentsSaved> {
+export const setHeading = act(async (ctx, { courseId, pageId, heading }: PageAt & { readonly heading: string }): Promise<ContentsSaved> => {
   const words = typedText(100).safeParse(heading);
   if (!words.success) return refused({ code: "bad heading" });
-  if (ctx.lookingAs) return refused({ code: "only looking" });
   return atLockedPage(ctx, courseId, pageId, async (inside, atPage) => {
     const atWiki = atPage && (await standAtWiki(inside, courseId, atPage.wikiId));
     if (!atWiki) return refused({ code: "not found" });
@@ -101,11 +100,10 @@ export async function setHeading(ctx: Context, { courseId, pageId, heading }: Pa
     await inside.db.insert(contentsAct).values({ courseId, id: ctx.newId(), wikiId: atWiki.wikiId, kind: "heading", pageId, byId: ctx.viewer.id, at: ctx.now });
     return saved;
   });
-}
+});
 
 /** Makes another page the wiki's home page. For instructors. */
-export async function makeHomePage(ctx: Context, { courseId, pageId }: PageAt): Promise<ContentsSaved> {
-  if (ctx.lookingAs) return refused({ code: "only looking" });
+export const makeHomePage = act(async (ctx, { courseId, pageId }: PageAt): Promise<ContentsSaved> => {
   return atLockedPage(ctx, courseId, pageId, async (inside, standpoint) => {
     const tx = inside.db;
     if (!standpoint) return refused({ code: "not found" });
@@ -118,7 +116,7 @@ export async function makeHomePage(ctx: Context, { courseId, pageId }: PageAt): 
     await tx.insert(contentsAct).values({ courseId, id: ctx.newId(), wikiId, kind: "home page", pageId, byId: ctx.viewer.id, at: ctx.now });
     return saved;
   });
-}
+});
 
 /** The pages of a wiki that lie in the bin, the last removed first, as far as the viewer may read them; null if there is no such wiki for them. */
 export async function removedPages(ctx: ContextIn, courseId: string, wikiId: string): Promise<RemovedPageDto[] | null> {
@@ -147,8 +145,7 @@ interface Found {
 }
 
 /** Does something with a page, its wiki locked, if the viewer has the power that it takes. */
-async function withPage(ctx: Context, { courseId, pageId }: PageAt, power: Power, act: (inside: ContextIn, found: Found) => Promise<ContentsSaved>): Promise<ContentsSaved> {
-  if (ctx.lookingAs) return refused({ code: "only looking" });
+const withPage = act(async (ctx, { courseId, pageId }: PageAt, power: Power, carryOut: (inside: ContextIn, found: Found) => Promise<ContentsSaved>): Promise<ContentsSaved> => {
   return atLockedPage(ctx, courseId, pageId, async (inside, standpoint) => {
     if (!standpoint) return refused({ code: "not found" });
     if (!mayUsePower(standpoint, power)) return refused({ code: "power not given", power });
@@ -157,9 +154,9 @@ async function withPage(ctx: Context, { courseId, pageId }: PageAt, power: Power
       .from(page).innerJoin(wiki, and(eq(wiki.courseId, page.courseId), eq(wiki.id, page.wikiId)))
       .innerJoin(entry, and(eq(entry.courseId, page.courseId), eq(entry.pageId, page.id), eq(entry.number, page.entries)))
       .where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
-    return act(inside, found!);
+    return carryOut(inside, found!);
   });
-}
+});
 
 /** Records the act as the page's next entry; null if that went through. */
 async function record(

@@ -1,5 +1,6 @@
 /** Starting several pages at once: from a list of titles, or one for each member. All of them or none. */
 import "server-only";
+import { id } from "@/core/text/id";
 import { and, eq } from "drizzle-orm";
 import * as z from "zod";
 import { emptyDocument } from "@/core/document/model";
@@ -7,12 +8,13 @@ import { titleKey } from "@/core/links/titles";
 import { mayChangeCourse, mayUsePower, standAtWiki } from "../access/read";
 import { page, wiki } from "../db/tables/wikis";
 import { lockWiki, pageByTitle, recordEntry } from "../ledger/record";
-import type { Context } from "../session/context";
 import { belongsInput, settleIn } from "./belongs";
 import type { ContentsProblem } from "./dto";
 import { wikiMembers } from "./members";
 import { pageTemplates } from "./templates";
 import { pageTitle } from "./write";
+import { act } from "../session/act";
+import { type Refused, refused } from "../refusal";
 
 /** More than a wiki's contents can be read with. */
 export const mostAtOnce = 200;
@@ -21,7 +23,7 @@ export const severalInput = z.object({
   titles: z.array(z.string().max(2000)).max(mostAtOnce),
   /** One for each member besides, called by their name. */
   forMembers: z.enum(["no", "everybody’s", "theirs alone"]),
-  templateId: z.string().max(60).nullable(),
+  templateId: id.nullable(),
   below: belongsInput.shape.below,
 });
 
@@ -30,15 +32,13 @@ export type Several = z.output<typeof severalInput>;
 export type SeveralStarted =
   /** `there`: titles that a page had already. */
   | { readonly kind: "started"; readonly number: number; readonly there: readonly string[] }
-  | { readonly kind: "refused"; readonly problem: ContentsProblem };
+  | Refused<ContentsProblem>;
 
-const refused = (problem: ContentsProblem): SeveralStarted => ({ kind: "refused", problem });
 
 /** Starts a page for each title that none has yet. Pages that are to be one member's alone are for instructors to make. */
-export async function startSeveral(ctx: Context, courseId: string, wikiId: string, { titles, forMembers, templateId, below }: Several): Promise<SeveralStarted> {
+export const startSeveral = act(async (ctx, courseId: string, wikiId: string, { titles, forMembers, templateId, below }: Several): Promise<SeveralStarted> => {
   const named = titles.map((title) => pageTitle.safeParse(title));
   if (named.some(({ success }) => !success)) return refused({ code: "bad title" });
-  if (ctx.lookingAs) return refused({ code: "only looking" });
   return ctx.db.transaction(async (tx): Promise<SeveralStarted> => {
     const inside = { ...ctx, db: tx };
     if (!(await standAtWiki(inside, courseId, wikiId))) return refused({ code: "not found" });
@@ -72,4 +72,4 @@ export async function startSeveral(ctx: Context, courseId: string, wikiId: strin
     }
     return { kind: "started", number, there };
   });
-}
+});

@@ -7,23 +7,23 @@ import { typedText } from "@/core/text/typed";
 import { may } from "../access/read";
 import { contentsAct } from "../db/tables/wikis";
 import { pageTag } from "../db/tables/writing";
-import type { Context } from "../session/context";
 import type { ContentsSaved } from "./dto";
 import { atLockedPage } from "./locked";
+import { refused } from "../refusal";
+import { act } from "../session/act";
 
 const mostTags = 20;
 const tagInput = typedText(60, {}, 1);
 
 /** Gives a page exactly `tags`; of two that differ by capitals alone the first is kept. */
-export async function setTags(ctx: Context, { courseId, pageId, tags }: { courseId: string; pageId: string; tags: readonly string[] }): Promise<ContentsSaved> {
-  if (ctx.lookingAs) return { kind: "refused", problem: { code: "only looking" } };
+export const setTags = act(async (ctx, { courseId, pageId, tags }: { courseId: string; pageId: string; tags: readonly string[] }): Promise<ContentsSaved> => {
   const parsed = z.array(tagInput).max(mostTags).safeParse(tags);
-  if (!parsed.success) return { kind: "refused", problem: { code: "bad tag" } };
+  if (!parsed.success) return refused({ code: "bad tag" });
   const wanted = new Map<string, string>();
   for (const tag of parsed.data) if (!wanted.has(titleKey(tag))) wanted.set(titleKey(tag), tag);
   return atLockedPage(ctx, courseId, pageId, async (inside, standpoint): Promise<ContentsSaved> => {
-    if (!standpoint) return { kind: "refused", problem: { code: "not found" } };
-    if (!may(standpoint, "write")) return { kind: "refused", problem: { code: "may not write" } };
+    if (!standpoint) return refused({ code: "not found" });
+    if (!may(standpoint, "write")) return refused({ code: "may not write" });
     const { wikiId } = standpoint;
     const ofPage = and(eq(pageTag.courseId, courseId), eq(pageTag.pageId, pageId));
     const known = await inside.db.select({ key: pageTag.key, tag: pageTag.tag }).from(pageTag).where(ofPage);
@@ -35,4 +35,4 @@ export async function setTags(ctx: Context, { courseId, pageId, tags }: { course
     await inside.db.insert(contentsAct).values({ courseId, id: ctx.newId(), wikiId, kind: "tags", pageId, byId: ctx.viewer.id, at: ctx.now });
     return { kind: "saved" };
   });
-}
+});

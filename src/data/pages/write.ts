@@ -21,10 +21,12 @@ import { type NewEntry, recordEntry, type Recorded } from "../ledger/record";
 import { attemptKey, type Limit, takeAttempt } from "../session/attempts";
 import type { Context, ContextIn } from "../session/context";
 import { type Belongs, nowhere, settleIn } from "./belongs";
-import type { Saved, SaveProblem, ToSettle } from "./dto";
+import type { Saved, ToSettle } from "./dto";
 import { atLockedPage } from "./locked";
 import { restoredText } from "./restoring";
 import { pageTemplates } from "./templates";
+import { act } from "../session/act";
+import { refused } from "../refusal";
 
 const note = typedText(300);
 export const pageTitle = typedText(200, {}, 1);
@@ -74,9 +76,9 @@ function fromText(sent: unknown): unknown {
 /** The document and the note of a save, checked. */
 function readText(given: { readonly document: unknown; readonly note: string }): Text {
   const parsed = parseDocument(fromText(given.document));
-  if (parsed.kind === "refused") return { kind: "refused", problem: { code: "bad document", problem: parsed.problem } };
+  if (parsed.kind === "refused") return refused({ code: "bad document", problem: parsed.problem });
   const words = note.safeParse(given.note);
-  return words.success ? { kind: "read", document: parsed.document, note: words.data } : { kind: "refused", problem: { code: "bad note" } };
+  return words.success ? { kind: "read", document: parsed.document, note: words.data } : refused({ code: "bad note" });
 }
 
 /**
@@ -98,11 +100,10 @@ type PageChange = Pick<NewEntry, "kind" | "note" | "document" | "restoredFrom">;
  * first, so that what is asked about access still holds when the entry is written. `change` says what is recorded; null:
  * there is nothing such.
  */
-async function changePage(
-  ctx: Context, { courseId, pageId, base, power }: { courseId: string; pageId: string; base: number; power?: Power }, change: (tx: Queryable) => Promise<PageChange | null>,
+const changePage = act(async (
+  ctx, { courseId, pageId, base, power }: { courseId: string; pageId: string; base: number; power?: Power }, change: (tx: Queryable) => Promise<PageChange | null>,
   sending?: Sending,
-): Promise<Saved> {
-  if (ctx.lookingAs) return refused({ code: "only looking" });
+): Promise<Saved> => {
   return atLockedPage(ctx, courseId, pageId, async (inside, standpoint) => {
     const tx = inside.db;
     if (!standpoint) return refused({ code: "not found" });
@@ -125,7 +126,7 @@ async function changePage(
     if (changed.kind === "wrote") await afterSave(inside, { courseId, pageId }, saved, sending);
     return saved.kind === "saved" && on.isMerged ? { ...saved, mergedSince: base, document: on.document } : saved;
   });
-}
+});
 
 /** Files that a document names and the page has never shown. */
 async function newFiles(tx: Queryable, courseId: string, pageId: string, document: PageDocument): Promise<string[]> {
@@ -182,14 +183,13 @@ export interface PageStart {
 }
 
 /** Starts a page in a wiki. */
-export async function startPage(ctx: Context, given: PageStart): Promise<Saved> {
+export const startPage = act(async (ctx, given: PageStart): Promise<Saved> => {
   if (!(await standAtWiki(ctx, given.courseId, given.wikiId))) return refused({ code: "not found" });
   if (await savesTooOften(ctx)) return refused({ code: "too often" });
   const text = readText(given);
   if (text.kind === "refused") return text;
   const name = pageTitle.safeParse(given.title);
   if (!name.success) return refused({ code: "bad title" });
-  if (ctx.lookingAs) return refused({ code: "only looking" });
   return ctx.db.transaction(async (tx) => {
     const inside = { ...ctx, db: tx };
     const standpoint = await standAtWiki(inside, given.courseId, given.wikiId);
@@ -213,11 +213,7 @@ export async function startPage(ctx: Context, given: PageStart): Promise<Saved> 
     await afterSave(inside, { courseId: given.courseId, wikiId: given.wikiId }, saved, given.sending);
     return saved;
   });
-}
-
-function refused(problem: SaveProblem): Saved {
-  return { kind: "refused", problem };
-}
+});
 
 async function answer(ctx: ContextIn, courseId: string, pageId: string, base: number, recorded: Recorded): Promise<Saved> {
   switch (recorded.kind) {

@@ -1,5 +1,6 @@
 import type { Role } from "@/core/access/may";
 import type { PlannedRow } from "@/core/roster/plan";
+import type { Refused } from "../refusal";
 
 /** Where somebody stands on the way to signing in. */
 export type Arrival = "active" | "invited" | "invitation expired" | "not invited";
@@ -40,9 +41,9 @@ export interface ListPlanDto {
   readonly newGroups: readonly string[];
 }
 
-export type ListPlanned = { readonly kind: "planned"; readonly plan: ListPlanDto } | { readonly kind: "refused"; readonly problem: PeopleProblem };
-export type ListRead = { readonly kind: "read"; readonly added: number; readonly changed: number; readonly setId: string | null } | { readonly kind: "refused"; readonly problem: PeopleProblem };
-export type PeopleSaved = { readonly kind: "saved"; readonly count: number } | { readonly kind: "refused"; readonly problem: PeopleProblem };
+export type ListPlanned = { readonly kind: "planned"; readonly plan: ListPlanDto } | Refused<PeopleProblem>;
+export type ListRead = { readonly kind: "read"; readonly added: number; readonly changed: number; readonly setId: string | null } | Refused<PeopleProblem>;
+export type PeopleSaved = { readonly kind: "saved"; readonly count: number } | Refused<PeopleProblem>;
 
 export type PeopleProblem =
   | { readonly code: "not allowed" }

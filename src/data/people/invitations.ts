@@ -13,6 +13,7 @@ import { hashPassword } from "../session/auth";
 import type { ContextIn } from "../session/context";
 import { hasPassword } from "./read";
 import { dayLength } from "@/core/time/lengths";
+import { type RefusedFor, refusedFor } from "../refusal";
 
 const daysValid = 14;
 
@@ -71,15 +72,15 @@ export async function findInvitation(db: Database, token: string, now: Date): Pr
   return found ?? null;
 }
 
-export type Accepted = { readonly kind: "accepted"; readonly address: string; readonly courseId: string } | { readonly kind: "refused"; readonly code: "no invitation" | PasswordProblem };
+export type Accepted = { readonly kind: "accepted"; readonly address: string; readonly courseId: string } | RefusedFor<"no invitation" | PasswordProblem>;
 
 /** Sets the password of the invited person. The link works no more afterwards, nor does any other of theirs. */
 export async function acceptInvitation(db: Database, given: { token: string; password: string; now: Date }): Promise<Accepted> {
   // Hashing is slow on purpose: not for links that open nothing.
   const invited = await findInvitation(db, given.token, given.now);
-  if (!invited) return { kind: "refused", code: "no invitation" };
+  if (!invited) return refusedFor("no invitation");
   const problem = problemOf(given.password, invited);
-  if (problem) return { kind: "refused", code: problem };
+  if (problem) return refusedFor(problem);
   const password = await hashPassword(given.password);
   return db.transaction(async (tx): Promise<Accepted> => {
     const [found] = await tx.select({ personId: invitation.personId, courseId: invitation.courseId, address: person.email, isActive: hasPassword }).from(invitation)
@@ -87,7 +88,7 @@ export async function acceptInvitation(db: Database, given: { token: string; pas
       .innerJoin(enrolment, and(eq(enrolment.courseId, invitation.courseId), eq(enrolment.personId, invitation.personId), isNull(enrolment.leftAt)))
       .where(and(eq(invitation.tokenHash, hashOf(given.token)), isNull(invitation.usedAt), gt(invitation.expiresAt, given.now))).for("update", { of: invitation });
     // Whoever has a password by now signs in with it: an old link must not set another.
-    if (!found || found.isActive) return { kind: "refused", code: "no invitation" };
+    if (!found || found.isActive) return refusedFor("no invitation");
     await tx.update(invitation).set({ usedAt: given.now }).where(and(eq(invitation.personId, found.personId), isNull(invitation.usedAt)));
     await tx.insert(account).values({
       id: `${found.personId}-password`, accountId: found.personId, providerId: "credential", userId: found.personId, password, createdAt: given.now, updatedAt: given.now,

@@ -1,5 +1,6 @@
 /** Reading a list of people: a dry run that changes nothing, then all of it or nothing. */
 import "server-only";
+import { id } from "@/core/text/id";
 import { and, eq, inArray, or, sql } from "drizzle-orm";
 import * as z from "zod";
 import { readAddress } from "@/core/roster/address";
@@ -21,6 +22,7 @@ import type { ListPlanned, ListRead, PeopleProblem } from "./dto";
 import { endInvitations, invite } from "./invitations";
 import { mergedInto } from "./merged";
 import { hasPassword } from "./read";
+import { type Refused, refused } from "../refusal";
 
 const cell = z.string().max(2000).transform(cleanText);
 
@@ -32,7 +34,7 @@ export const listInput = z.object({
   }).refine(({ rows, lines }) => rows.length === lines.length),
   kinds: z.array(z.enum(columnKinds)).max(mostColumns),
   /** Where the column of groups leads: to a set that exists, to a new one of this title, or nowhere. */
-  groups: z.union([z.object({ setId: z.string().max(40) }), z.object({ title: z.string().trim().min(1).max(200) }), z.null()]),
+  groups: z.union([z.object({ setId: id }), z.object({ title: z.string().trim().min(1).max(200) }), z.null()]),
 });
 
 export type ListInput = z.input<typeof listInput>;
@@ -40,7 +42,7 @@ export type ListInput = z.input<typeof listInput>;
 /** Rows of each kind that a plan carries to the screen. */
 const shownOfEach = 300;
 
-type Plan = { readonly kind: "plan"; readonly rows: readonly PlannedRow[]; readonly newGroups: readonly string[]; readonly groups: Groups } | { readonly kind: "refused"; readonly problem: PeopleProblem };
+type Plan = { readonly kind: "plan"; readonly rows: readonly PlannedRow[]; readonly newGroups: readonly string[]; readonly groups: Groups } | Refused<PeopleProblem>;
 type Groups = z.output<typeof listInput>["groups"];
 
 /** What reading the list would do. Changes nothing. O(rows), one query for the people known. */
@@ -70,9 +72,9 @@ export async function readList(ctx: Context, courseId: string, input: ListInput,
     const plan = await makePlan(inside, courseId, input);
     if (plan.kind === "refused") return plan;
     const count = (kind: PlannedRow["kind"]) => plan.rows.filter((row) => row.kind === kind).length;
-    if (count("faulty") > 0 && !options.leaveOutFaulty) return { kind: "refused", problem: { code: "faulty rows", count: count("faulty") } };
+    if (count("faulty") > 0 && !options.leaveOutFaulty) return refused({ code: "faulty rows", count: count("faulty") });
     const { expected } = options;
-    if (count("new") !== expected.new || count("changed") !== expected.changed || count("faulty") !== expected.faulty) return { kind: "refused", problem: { code: "changed since" } };
+    if (count("new") !== expected.new || count("changed") !== expected.changed || count("faulty") !== expected.faulty) return refused({ code: "changed since" });
     const added = await addPeople(inside, courseId, plan.rows);
     await changePeople(inside, courseId, plan.rows);
     const ids = new Map(plan.rows.flatMap((row) => (row.kind === "faulty" ? [] : [[row.listed.line, row.kind === "new" ? added.get(row.listed.line)! : row.person]])));
@@ -87,7 +89,6 @@ export async function readList(ctx: Context, courseId: string, input: ListInput,
 const fieldOf: Partial<Record<ColumnKind, string>> = { "given name": "given", "family name": "family", "preferred name": "preferred" };
 
 async function makePlan(ctx: ContextIn, courseId: string, input: ListInput): Promise<Plan> {
-  const refused = (problem: PeopleProblem): Plan => ({ kind: "refused", problem });
   if (!(await mayChangeCourse(ctx, courseId))) return refused({ code: "not allowed" });
   const parsed = listInput.safeParse(input);
   if (!parsed.success) return refused({ code: "bad input", message: "What arrived is not a list" });

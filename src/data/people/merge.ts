@@ -1,4 +1,5 @@
 /** Merging two accounts of one person on a course, and undoing it. */
+import { takesPart } from "@/core/access/role";
 import "server-only";
 import { and, eq, inArray, isNull, or, sql } from "drizzle-orm";
 import { assignmentsToBringUp } from "../assignments/wikis";
@@ -9,9 +10,9 @@ import { assignment, comment, entry, page, wiki } from "../db/tables/wikis";
 import { askForAll } from "../jobs/ask";
 import { recomputeWikisOf } from "../ledger/recompute";
 import type { Context, ContextIn } from "../session/context";
-import type { PeopleProblem, PeopleSaved } from "./dto";
+import type { PeopleSaved } from "./dto";
+import { refused } from "../refusal";
 
-const refused = (problem: PeopleProblem): PeopleSaved => ({ kind: "refused", problem });
 
 /**
  * Lets all that `goneId` did on the course count as `keptId`'s: entries (which stay as they were written), comments, places
@@ -26,7 +27,7 @@ export async function mergeAccounts(ctx: Context, courseId: string, goneId: stri
       .where(and(eq(enrolment.courseId, courseId), inArray(enrolment.personId, [goneId, keptId]))).for("update");
     const [gone, kept] = [rows.find(({ id }) => id === goneId), rows.find(({ id }) => id === keptId)];
     if (!gone || !kept || kept.leftAt) return refused({ code: "not found" });
-    if (gone.role !== "student" || kept.role !== "student") return refused({ code: "not students" });
+    if (!takesPart(gone.role) || !takesPart(kept.role)) return refused({ code: "not students" });
     const [merged] = await db.select({ id: accountMerge.id }).from(accountMerge)
       .where(and(eq(accountMerge.courseId, courseId), isNull(accountMerge.undoneAt), or(inArray(accountMerge.goneId, [goneId, keptId]), eq(accountMerge.keptId, goneId))));
     if (merged) return refused({ code: "merged already" });

@@ -14,6 +14,7 @@ import { type Letter, post } from "../mail/write";
 import type { Context } from "../session/context";
 import type { PeopleSaved } from "./dto";
 import { invite } from "./invitations";
+import { refused } from "../refusal";
 
 /** Waiting requests of one course: beyond this the form says that it is full, so that nobody can fill the database by it. */
 const mostWaiting = 2000;
@@ -38,11 +39,11 @@ export async function askForPlace(
   { db, now, newId }: { readonly db: Database; readonly now: Date; readonly newId: () => string }, code: string, input: z.input<typeof requestInput>,
 ): Promise<Asked> {
   const form = await findAskForm(db, code);
-  if (!form) return { kind: "refused", problem: { code: "not found" } };
+  if (!form) return refused({ code: "not found" });
   const parsed = requestInput.safeParse(input);
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;
-    return { kind: "refused", problem: { code: "bad input", field: issue.path.join("."), message: issue.message } };
+    return refused({ code: "bad input", field: issue.path.join("."), message: issue.message });
   }
   const waiting = and(eq(placeRequest.courseId, form.courseId), eq(placeRequest.state, "waiting"));
   return db.transaction(async (tx): Promise<Asked> => {
@@ -52,7 +53,7 @@ export async function askForPlace(
       return { kind: "asked" };
     }
     const [all] = await tx.select({ waiting: count() }).from(placeRequest).where(waiting);
-    if (all!.waiting >= mostWaiting) return { kind: "refused", problem: { code: "full" } };
+    if (all!.waiting >= mostWaiting) return refused({ code: "full" });
     await tx.insert(placeRequest).values({ courseId: form.courseId, id: newId(), ...parsed.data, at: now, state: "waiting" });
     return { kind: "asked" };
   });
@@ -60,7 +61,7 @@ export async function askForPlace(
 
 /** Switches the form for asking on, under a new address, or off. */
 export async function setAsking(ctx: Context, courseId: string, on: boolean): Promise<PeopleSaved> {
-  if (!(await mayChangeCourse(ctx, courseId))) return { kind: "refused", problem: { code: "not allowed" } };
+  if (!(await mayChangeCourse(ctx, courseId))) return refused({ code: "not allowed" });
   await ctx.db.update(course).set({ askCode: on ? ctx.newId() : null }).where(eq(course.id, courseId));
   return { kind: "saved", count: 1 };
 }
@@ -69,7 +70,7 @@ export async function setAsking(ctx: Context, courseId: string, on: boolean): Pr
 export async function decideRequests(ctx: Context, courseId: string, ids: readonly string[], decision: "admitted" | "declined"): Promise<PeopleSaved> {
   return ctx.db.transaction(async (tx): Promise<PeopleSaved> => {
     const inside = { ...ctx, db: tx };
-    if (!(await mayChangeCourse(inside, courseId))) return { kind: "refused", problem: { code: "not allowed" } };
+    if (!(await mayChangeCourse(inside, courseId))) return refused({ code: "not allowed" });
     const at = and(eq(placeRequest.courseId, courseId), eq(placeRequest.state, "waiting"), inArray(placeRequest.id, [...ids, ""]));
     const requests = await tx.update(placeRequest).set({ state: decision, decidedAt: ctx.now, decidedBy: ctx.viewer.id }).where(at).returning();
     const [found] = await tx.select({ title: course.title }).from(course).where(eq(course.id, courseId));

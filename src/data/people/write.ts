@@ -1,4 +1,6 @@
 /** Changing people of a course one by one, or some at once. */
+import { ids } from "@/core/text/id";
+import { runsCourse } from "@/core/access/role";
 import "server-only";
 import { and, count, eq, inArray, isNull, ne, sql } from "drizzle-orm";
 import * as z from "zod";
@@ -16,8 +18,8 @@ import type { PeopleProblem, PeopleSaved } from "./dto";
 import { endInvitations, invite } from "./invitations";
 import { mergedAccounts, mergedInto } from "./merged";
 import { hasPassword } from "./read";
+import { refused } from "../refusal";
 
-const refused = (problem: PeopleProblem): PeopleSaved => ({ kind: "refused", problem });
 const text = (what: string) => typedText(longestName, { tooLong: `${what} has more than ${longestName} characters` });
 
 export const personInput = z.object({
@@ -28,7 +30,7 @@ export const personInput = z.object({
   number: text("The number"),
   onlyGivenGroups: z.boolean(),
   /** For assistants who see only these. */
-  groups: z.array(z.string().max(40)).max(500),
+  groups: ids(500),
 });
 
 export type PersonInput = z.input<typeof personInput>;
@@ -59,7 +61,7 @@ export async function changePerson(ctx: Context, courseId: string, personId: str
       elsewhere: sql<boolean>`exists (select 1 from ${enrolment} e where e.person_id = ${person.id} and e.course_id <> ${courseId})`,
     }).from(enrolment).innerJoin(person, eq(person.id, enrolment.personId)).where(and(eq(enrolment.courseId, courseId), eq(enrolment.personId, personId)));
     if (!known) return { code: "not found" };
-    if (known.role === "instructor" && given.role !== "instructor" && (await otherInstructors(inside, courseId, [personId])) === 0) return { code: "last instructor" };
+    if (runsCourse(known.role) && !runsCourse(given.role) && (await otherInstructors(inside, courseId, [personId])) === 0) return { code: "last instructor" };
     if (!known.isActive && !known.elsewhere) {
       const [taken] = await inside.db.select({ id: person.id }).from(person).where(and(eq(person.email, given.address), ne(person.id, personId)));
       if (taken) return { code: "address taken" };

@@ -1,4 +1,5 @@
 /** What was found in many groups, in a few words: looked for again only where something happened since. */
+import { reviewsWork, runsCourse } from "@/core/access/role";
 import "server-only";
 import { and, eq, isNotNull, isNull } from "drizzle-orm";
 import { roleOn } from "../access/read";
@@ -24,7 +25,7 @@ const known = new Known<GroupFindingsDto["open"]>({ name: "findings", most: 5000
 /** In the order given; nothing for people who may not review. The caller names wikis that the viewer may review. Cost: one query, and the work of each wiki in which something happened since. */
 export async function classFindings(ctx: ContextIn, courseId: string, wikis: readonly { readonly wikiId: string; readonly name: string }[]): Promise<GroupFindingsDto[]> {
   const role = await roleOn(ctx, courseId);
-  if (wikis.length === 0 || (role !== "instructor" && role !== "assistant")) return [];
+  if (wikis.length === 0 || !reviewsWork(role)) return [];
   const open = await known.of(ctx, courseId, wikis.map(({ wikiId }) => wikiId), "findings", async (missing) => {
     const found = new Map<string, GroupFindingsDto["open"]>();
     for (let at = 0; at < missing.length; at += atOnce) await Promise.all(missing.slice(at, at + atOnce).map(async (wikiId) => found.set(wikiId, await openIn(ctx, courseId, wikiId))));
@@ -42,7 +43,7 @@ async function openIn(ctx: ContextIn, courseId: string, wikiId: string): Promise
 
 /** How many findings wait in each published assignment of a course that has some. For instructors. */
 export async function findingsWaiting(ctx: ContextIn, courseId: string): Promise<{ assignmentId: string; title: string; number: number }[]> {
-  if ((await roleOn(ctx, courseId)) !== "instructor") return [];
+  if (!runsCourse(await roleOn(ctx, courseId))) return [];
   const rows = await ctx.db.select({ wikiId: wiki.id, name: wiki.name, assignmentId: assignment.id, title: assignment.title }).from(wiki).innerJoin(assignment, and(eq(assignment.courseId, wiki.courseId), eq(assignment.id, wiki.assignmentId)))
     .where(and(eq(wiki.courseId, courseId), isNull(wiki.setAsideAt), isNotNull(assignment.publishedAt))).orderBy(assignment.dueAt, wiki.position);
   const found = await classFindings(ctx, courseId, rows);

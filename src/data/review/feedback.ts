@@ -1,4 +1,5 @@
 /** Feedback: what those who review an assignment tell all of its students, one group, or one student alone. */
+import { reviewsWork, runsCourse, takesPart } from "@/core/access/role";
 import "server-only";
 import { typedText } from "@/core/text/typed";
 import { and, asc, desc, eq, inArray, isNotNull, isNull, notExists, or, type SQL, sql } from "drizzle-orm";
@@ -13,6 +14,8 @@ import { assignment, wiki } from "../db/tables/wikis";
 import { type Letter, post } from "../mail/write";
 import { membersOfWikis } from "../pages/members";
 import type { Context, ContextIn } from "../session/context";
+import { act } from "../session/act";
+import { type RefusedFor, refusedFor } from "../refusal";
 
 export const longestFeedback = 10_000;
 const words = typedText(longestFeedback, {}, 1);
@@ -38,8 +41,7 @@ export interface FeedbackDto extends Audience {
   readonly seenBy: readonly string[];
 }
 
-export type FeedbackGiven = { readonly kind: "given"; readonly id: string } | { readonly kind: "refused"; readonly code: "not found" | "only looking" | "empty or too long" | "not yours" };
-const refused = (code: Extract<FeedbackGiven, { kind: "refused" }>["code"]): FeedbackGiven => ({ kind: "refused", code });
+export type FeedbackGiven = { readonly kind: "given"; readonly id: string } | RefusedFor<"not found" | "only looking" | "empty or too long" | "not yours">;
 
 /** What a group, or one of its members, was told, newest first: for those who review it. Null for anybody else. */
 export async function feedbackOn(ctx: ContextIn, courseId: string, wikiId: string, personId: string | null): Promise<FeedbackDto[] | null> {
@@ -72,14 +74,13 @@ export async function noteSeen({ db, viewer, now, lookingAs }: Context, courseId
 }
 
 /** Tells an audience, and each of them by mail that they were told something: what it says stands where they have to sign in. */
-export async function giveFeedback(ctx: Context, courseId: string, assignmentId: string, to: Audience, body: string, link: string): Promise<FeedbackGiven> {
+export const giveFeedback = act(async (ctx, courseId: string, assignmentId: string, to: Audience, body: string, link: string): Promise<FeedbackGiven> => {
   const text = words.safeParse(body);
-  if (!text.success) return refused("empty or too long");
-  if (ctx.lookingAs) return refused("only looking");
+  if (!text.success) return refusedFor("empty or too long");
   return ctx.db.transaction(async (tx) => {
     const inside = { ...ctx, db: tx };
     const told = await audience(inside, courseId, assignmentId, to);
-    if (!told) return refused("not found");
+    if (!told) return refusedFor("not found");
     const id = ctx.newId();
     await tx.insert(feedback).values({ courseId, id, assignmentId, ...to, authorId: ctx.viewer.id, body: text.data, at: ctx.now });
     const [found] = await tx.select({ title: assignment.title }).from(assignment).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
@@ -90,27 +91,26 @@ export async function giveFeedback(ctx: Context, courseId: string, assignmentId:
     })));
     return { kind: "given", id };
   });
-}
+});
 
 /** Changes what one's own feedback says; what it said before is kept for those who review. */
-export async function changeFeedback(ctx: Context, courseId: string, id: string, change: { readonly body: string } | { readonly withdrawn: boolean }): Promise<FeedbackGiven> {
+export const changeFeedback = act(async (ctx, courseId: string, id: string, change: { readonly body: string } | { readonly withdrawn: boolean }): Promise<FeedbackGiven> => {
   const text = "body" in change ? words.safeParse(change.body) : null;
-  if (text && !text.success) return refused("empty or too long");
-  if (ctx.lookingAs) return refused("only looking");
+  if (text && !text.success) return refusedFor("empty or too long");
   return ctx.db.transaction(async (tx) => {
     const here = and(eq(feedback.courseId, courseId), eq(feedback.id, id));
     const [found] = await tx.select().from(feedback).where(here).for("update");
-    if (!found || !(await audience({ ...ctx, db: tx }, courseId, found.assignmentId, found))) return refused("not found");
-    if (found.authorId !== ctx.viewer.id) return refused("not yours");
+    if (!found || !(await audience({ ...ctx, db: tx }, courseId, found.assignmentId, found))) return refusedFor("not found");
+    if (found.authorId !== ctx.viewer.id) return refusedFor("not yours");
     if ("withdrawn" in change) await tx.update(feedback).set({ withdrawnAt: change.withdrawn ? ctx.now : null }).where(here);
     else if (text!.data !== found.body) await tx.update(feedback).set({ body: text!.data!, editedAt: ctx.now, earlier: [...found.earlier, found.body] }).where(here);
     return { kind: "given", id };
   });
-}
+});
 
 /** SQL: what the viewer was told and may read still; null if they are no student of the course. */
 async function toldToMe(ctx: ContextIn, courseId: string, assignmentId: string | null): Promise<SQL | null> {
-  if ((await roleOn(ctx, courseId)) !== "student") return null;
+  if (!takesPart(await roleOn(ctx, courseId))) return null;
   const mine = (await readableWikis(ctx, courseId, ...(assignmentId === null ? [] : [assignmentId]))).filter(({ isMine }) => isMine).map(({ id }) => id);
   const published = ctx.db.select({ id: assignment.id }).from(assignment).where(and(eq(assignment.courseId, courseId), isNotNull(assignment.publishedAt)));
   const toMyGroup = mine.length === 0 ? sql`false` : and(inArray(feedback.wikiId, mine), or(isNull(feedback.personId), eq(feedback.personId, ctx.viewer.id)));
@@ -123,7 +123,7 @@ async function toldToMe(ctx: ContextIn, courseId: string, assignmentId: string |
 async function audience(ctx: ContextIn, courseId: string, assignmentId: string, { wikiId, personId }: Audience): Promise<string[] | null> {
   const [found] = await ctx.db.select({ archivedAt: course.archivedAt }).from(assignment).innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
   if (!found || found.archivedAt) return null;
-  if (wikiId === null) return personId === null && (await roleOn(ctx, courseId)) === "instructor" ? membersOf(ctx, await ctx.db.select().from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.assignmentId, assignmentId), isNull(wiki.setAsideAt))), courseId) : null;
+  if (wikiId === null) return personId === null && runsCourse(await roleOn(ctx, courseId)) ? membersOf(ctx, await ctx.db.select().from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.assignmentId, assignmentId), isNull(wiki.setAsideAt))), courseId) : null;
   const reviewed = await reviewedWiki(ctx, courseId, wikiId);
   if (!reviewed || reviewed.assignmentId !== assignmentId) return null;
   const members = await membersOf(ctx, [reviewed], courseId);
@@ -138,7 +138,7 @@ async function membersOf(ctx: ContextIn, wikis: readonly (typeof wiki.$inferSele
 /** A wiki whose work the viewer may review; null otherwise. */
 async function reviewedWiki(ctx: ContextIn, courseId: string, wikiId: string): Promise<typeof wiki.$inferSelect | null> {
   const role = await roleOn(ctx, courseId);
-  if (role !== "instructor" && role !== "assistant") return null;
+  if (!reviewsWork(role)) return null;
   const [found] = await ctx.db.select().from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId), isNull(wiki.setAsideAt), givenToAssistant(ctx.viewer.id)));
   return found ?? null;
 }

@@ -12,10 +12,12 @@ import { expectedOf, type ExpectedOfWiki } from "../assignments/expected";
 import { findingAct } from "../db/tables/review";
 import { standing } from "../db/tables/wikis";
 import { type Closed, closedTo } from "../access/past";
-import type { Context, ContextIn } from "../session/context";
+import type { ContextIn } from "../session/context";
 import { allTime } from "./period";
 import type { EntryRef } from "./entries";
 import { hiddenTitle, loadWork, type WikiWork } from "./work";
+import { type RefusedFor, refusedFor } from "../refusal";
+import { act } from "../session/act";
 
 /** What was noticed in people's work, and in the wiki as a whole. */
 export type AnyFinding = Finding | WikiFinding;
@@ -94,19 +96,18 @@ async function wikiState(ctx: ContextIn, loaded: WikiWork, asked: ExpectedOfWiki
 
 const reasonInput = typedText(500);
 
-export type FindingActed = { readonly kind: "done" } | { readonly kind: "refused"; readonly code: "not found" | "only looking" | "no reason" | "too long" };
+export type FindingActed = { readonly kind: "done" } | RefusedFor<"not found" | "only looking" | "no reason" | "too long">;
 
 /** Dismisses a finding with a reason, or takes it up again (`reason` null). It stands in the log of findings either way. */
-export async function actOnFinding(ctx: Context, courseId: string, wikiId: string, key: string, reason: string | null): Promise<FindingActed> {
-  if (ctx.lookingAs) return { kind: "refused", code: "only looking" };
+export const actOnFinding = act(async (ctx, courseId: string, wikiId: string, key: string, reason: string | null): Promise<FindingActed> => {
   const words = reasonInput.safeParse(reason ?? "");
-  if (!words.success) return { kind: "refused", code: "too long" };
+  if (!words.success) return refusedFor("too long");
   const loaded = await loadWork(ctx, courseId, wikiId, allTime, "reviewers");
   // Assistants review, and so dismiss, in the groups given to them.
   const known = loaded && !loaded.isArchived ? (await findingsOf(ctx, loaded)).find((each) => each.key === key) : undefined;
-  if (!known) return { kind: "refused", code: "not found" };
-  if (reason !== null && words.data === "") return { kind: "refused", code: "no reason" };
+  if (!known) return refusedFor("not found");
+  if (reason !== null && words.data === "") return refusedFor("no reason");
   if ((known.dismissed === null) === (reason === null)) return { kind: "done" };
   await ctx.db.insert(findingAct).values({ courseId, id: ctx.newId(), wikiId, key, kind: reason === null ? "reopened" : "dismissed", reason: words.data, byId: ctx.viewer.id, at: ctx.now });
   return { kind: "done" };
-}
+});

@@ -4,9 +4,10 @@ import { and, desc, eq, inArray } from "drizzle-orm";
 import { person } from "../db/tables/accounts";
 import { reviewMark } from "../db/tables/review";
 import type { Queryable } from "../db/client";
-import type { Context } from "../session/context";
 import { allTime } from "./period";
 import { loadWork } from "./work";
+import { type RefusedFor, refusedFor } from "../refusal";
+import { act } from "../session/act";
 
 export interface MarkDto {
   readonly wikiId: string;
@@ -26,10 +27,9 @@ export async function marksIn(db: Queryable, courseId: string, wikis: readonly s
 }
 
 /** Notes that the viewer has looked at a student's work as it is now, or (`isReviewed` false) takes that back. */
-export async function markReviewed(ctx: Context, courseId: string, wikiId: string, personId: string, isReviewed: boolean): Promise<{ readonly kind: "done" } | { readonly kind: "refused"; readonly code: "not found" | "only looking" }> {
-  if (ctx.lookingAs) return { kind: "refused", code: "only looking" };
+export const markReviewed = act(async (ctx, courseId: string, wikiId: string, personId: string, isReviewed: boolean): Promise<{ readonly kind: "done" } | RefusedFor<"not found" | "only looking">> => {
   const loaded = await loadWork(ctx, courseId, wikiId, allTime, "reviewers");
-  if (!loaded?.members.some(({ id }) => id === personId)) return { kind: "refused", code: "not found" };
+  if (!loaded?.members.some(({ id }) => id === personId)) return refusedFor("not found");
   const own = and(eq(reviewMark.courseId, courseId), eq(reviewMark.wikiId, wikiId), eq(reviewMark.personId, personId), eq(reviewMark.byId, ctx.viewer.id));
   if (!isReviewed) await ctx.db.delete(reviewMark).where(own);
   else {
@@ -37,4 +37,4 @@ export async function markReviewed(ctx: Context, courseId: string, wikiId: strin
     await ctx.db.insert(reviewMark).values(values).onConflictDoUpdate({ target: [reviewMark.courseId, reviewMark.wikiId, reviewMark.personId, reviewMark.byId], set: { rev: values.rev, at: values.at } });
   }
   return { kind: "done" };
-}
+});

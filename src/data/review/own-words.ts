@@ -1,5 +1,6 @@
 /** What a student says beside the record of their work, and what those who review it answer. */
 import "server-only";
+import { takesPart } from "@/core/access/role";
 import { and, asc, eq, isNull } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
 import * as z from "zod";
@@ -10,9 +11,10 @@ import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { ownWord } from "../db/tables/review";
 import { page, wiki } from "../db/tables/wikis";
-import type { Context } from "../session/context";
 import { allTime } from "./period";
 import { loadWork } from "./work";
+import { type RefusedFor, refusedFor } from "../refusal";
+import { act } from "../session/act";
 
 const words = typedText(2000, {}, 1);
 export const ownWordKind = z.enum(["done outside", "objection", "stands for"]);
@@ -40,51 +42,47 @@ export async function ownWordsOf(db: Queryable, courseId: string, wikiId: string
   return rows.map(({ answer, by, answeredAt, pageId, number, title, ...row }) => ({ ...row, entry: pageId !== null && number !== null ? { pageId, number, title: title ?? "" } : null, answer: answer !== null && answeredAt ? { body: answer, by: by ?? "", at: answeredAt } : null }));
 }
 
-export type OwnWordSaid = { readonly kind: "said"; readonly id: string } | { readonly kind: "refused"; readonly code: "not found" | "only looking" | "empty or too long" | "too many" | "three already" | "not your entry" };
+export type OwnWordSaid = { readonly kind: "said"; readonly id: string } | RefusedFor<"not found" | "only looking" | "empty or too long" | "too many" | "three already" | "not your entry">;
 
-const refused = (code: Extract<OwnWordSaid, { kind: "refused" }>["code"]): OwnWordSaid => ({ kind: "refused", code });
 
 /** A member says something beside the record of their own work in a wiki. */
-export async function sayOwn(ctx: Context, courseId: string, wikiId: string, kind: OwnWordDto["kind"], body: string, entry: { pageId: string; number: number } | null = null): Promise<OwnWordSaid> {
-  if (ctx.lookingAs) return refused("only looking");
+export const sayOwn = act(async (ctx, courseId: string, wikiId: string, kind: OwnWordDto["kind"], body: string, entry: { pageId: string; number: number } | null = null): Promise<OwnWordSaid> => {
   const text = words.safeParse(body);
-  if (!text.success) return refused("empty or too long");
-  const loaded = (await roleOn(ctx, courseId)) === "student" ? await loadWork(ctx, courseId, wikiId, allTime, "members") : null;
-  if (!loaded || loaded.isArchived) return refused("not found");
+  if (!text.success) return refusedFor("empty or too long");
+  const loaded = takesPart(await roleOn(ctx, courseId)) ? await loadWork(ctx, courseId, wikiId, allTime, "members") : null;
+  if (!loaded || loaded.isArchived) return refusedFor("not found");
   const known = await ownWordsOf(ctx.db, courseId, wikiId, ctx.viewer.id);
-  if (known.length >= mostOfOne) return refused("too many");
+  if (known.length >= mostOfOne) return refusedFor("too many");
   if (kind === "stands for") {
-    if (known.filter((each) => each.kind === kind).length >= mostStoodFor) return refused("three already");
+    if (known.filter((each) => each.kind === kind).length >= mostStoodFor) return refusedFor("three already");
     const ref = [...loaded.refs.values()].find(({ pageId, number }) => pageId === entry?.pageId && number === entry.number);
     const deed = ref && indexOf(loaded.work).deeds.get(ref.rev);
-    if (!deed || !creditedWith(deed).includes(ctx.viewer.id)) return refused("not your entry");
+    if (!deed || !creditedWith(deed).includes(ctx.viewer.id)) return refusedFor("not your entry");
   }
   const id = ctx.newId();
   await ctx.db.insert(ownWord).values({ courseId, id, wikiId, personId: ctx.viewer.id, kind, ...(kind === "stands for" ? { pageId: entry!.pageId, entry: entry!.number } : {}), body: text.data, at: ctx.now });
   return { kind: "said", id };
-}
+});
 
 /** Takes back what one said oneself. */
-export async function takeBackOwn(ctx: Context, courseId: string, id: string): Promise<OwnWordSaid> {
-  if (ctx.lookingAs) return refused("only looking");
+export const takeBackOwn = act(async (ctx, courseId: string, id: string): Promise<OwnWordSaid> => {
   const [found] = await ctx.db.select({ wikiId: ownWord.wikiId }).from(ownWord).where(and(eq(ownWord.courseId, courseId), eq(ownWord.id, id)));
   const loaded = found && (await loadWork(ctx, courseId, found.wikiId, allTime, "members"));
-  if (!loaded || loaded.isArchived) return refused("not found");
+  if (!loaded || loaded.isArchived) return refusedFor("not found");
   const taken = await ctx.db.update(ownWord).set({ takenBackAt: ctx.now }).where(and(eq(ownWord.courseId, courseId), eq(ownWord.id, id), eq(ownWord.personId, ctx.viewer.id), isNull(ownWord.takenBackAt))).returning({ id: ownWord.id });
-  return taken.length > 0 ? { kind: "said", id } : refused("not found");
-}
+  return taken.length > 0 ? { kind: "said", id } : refusedFor("not found");
+});
 
 /** Answers what a student said, or answers it anew. For those who review the group. */
-export async function answerOwn(ctx: Context, courseId: string, id: string, body: string): Promise<OwnWordSaid> {
-  if (ctx.lookingAs) return refused("only looking");
+export const answerOwn = act(async (ctx, courseId: string, id: string, body: string): Promise<OwnWordSaid> => {
   const text = words.safeParse(body);
-  if (!text.success) return refused("empty or too long");
+  if (!text.success) return refusedFor("empty or too long");
   const [found] = await ctx.db.select({ wikiId: ownWord.wikiId }).from(ownWord).where(and(eq(ownWord.courseId, courseId), eq(ownWord.id, id), isNull(ownWord.takenBackAt)));
   const loaded = found && (await loadWork(ctx, courseId, found.wikiId, allTime, "reviewers"));
-  if (!loaded || loaded.isArchived) return refused("not found");
+  if (!loaded || loaded.isArchived) return refusedFor("not found");
   await ctx.db.update(ownWord).set({ answer: text.data, answeredBy: ctx.viewer.id, answeredAt: ctx.now }).where(and(eq(ownWord.courseId, courseId), eq(ownWord.id, id)));
   return { kind: "said", id };
-}
+});
 
 export interface ToHearDto {
   readonly wikiId: string;

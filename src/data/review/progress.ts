@@ -1,4 +1,5 @@
 /** How far the viewer has read an assignment, and how far others have. */
+import { reviewsWork } from "@/core/access/role";
 import "server-only";
 import { and, eq, inArray, sql } from "drizzle-orm";
 import { roleOn } from "../access/read";
@@ -22,7 +23,7 @@ export interface ProgressDto {
 /** Null for people who may not review. Two queries. */
 export async function readingProgress(ctx: ContextIn, courseId: string, wikis: readonly string[]): Promise<ProgressDto | null> {
   const role = await roleOn(ctx, courseId);
-  if (role !== "instructor" && role !== "assistant") return null;
+  if (!reviewsWork(role)) return null;
   const marks = await marksIn(ctx.db, courseId, wikis);
   const since = wikis.length === 0 ? [] : await ctx.db.select({ wikiId: reviewMark.wikiId, personId: reviewMark.personId, number: sql<number>`count(*)::int` }).from(reviewMark)
     .innerJoin(wiki, and(eq(wiki.courseId, reviewMark.courseId), eq(wiki.id, reviewMark.wikiId), sql`${wiki.entries} > ${reviewMark.rev}`))

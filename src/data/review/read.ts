@@ -1,4 +1,5 @@
 /** The review of an assignment: every group, every member, from stored figures. */
+import { reviewsWork } from "@/core/access/role";
 import "server-only";
 import { and, asc, eq, isNull } from "drizzle-orm";
 import type { ClassFigure } from "@/core/credit/figure-table";
@@ -18,7 +19,7 @@ import { allTime, type Period } from "./period";
 /** Every group of the assignment with every member, those who did nothing included, as of a period; null for people who may not review. A fixed number of queries. */
 export async function assignmentReview(ctx: ContextIn, courseId: string, assignmentId: string, period: Period = allTime): Promise<GroupReviewDto[] | null> {
   const role = await roleOn(ctx, courseId);
-  if (role !== "instructor" && role !== "assistant") return null;
+  if (!reviewsWork(role)) return null;
   const [found] = await ctx.db.select({ dueAt: assignment.dueAt, timeZone: course.timeZone }).from(assignment).innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
   if (!found) return [];
   const wikis = await ctx.db.select().from(wiki).where(reviewed(ctx, courseId, assignmentId)).orderBy(asc(wiki.position));
@@ -35,7 +36,7 @@ export async function assignmentReview(ctx: ContextIn, courseId: string, assignm
 /** The wikis of an assignment that the viewer reviews, in their order; null for people who may not review. */
 export async function reviewedWikis(ctx: ContextIn, courseId: string, assignmentId: string): Promise<string[] | null> {
   const role = await roleOn(ctx, courseId);
-  if (role !== "instructor" && role !== "assistant") return null;
+  if (!reviewsWork(role)) return null;
   return (await ctx.db.select({ id: wiki.id }).from(wiki).where(reviewed(ctx, courseId, assignmentId)).orderBy(asc(wiki.position))).map(({ id }) => id);
 }
 

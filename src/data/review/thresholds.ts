@@ -6,9 +6,11 @@ import { type Candidate, candidates } from "@/core/credit/candidates";
 import { type Thresholds, usualThresholds } from "@/core/credit/findings";
 import { isInstructor, mayChangeCourse } from "../access/read";
 import { assignment, wiki } from "../db/tables/wikis";
-import type { Context, ContextIn } from "../session/context";
+import type { ContextIn } from "../session/context";
 import { allTime } from "./period";
 import { loadWork } from "./work";
+import { type RefusedFor, refusedFor } from "../refusal";
+import { act } from "../session/act";
 
 const part = z.number().min(0.05).max(1);
 const count = z.int().min(1).max(100_000);
@@ -38,14 +40,13 @@ export async function findThresholds(ctx: ContextIn, courseId: string, assignmen
   return { title: found.title, thresholds: found.thresholds ?? usualThresholds, isUsual: found.thresholds === null, groups };
 }
 
-export type ThresholdsSet = { readonly kind: "set" } | { readonly kind: "refused"; readonly code: "not found" | "only looking" | "bad input" };
+export type ThresholdsSet = { readonly kind: "set" } | RefusedFor<"not found" | "only looking" | "bad input">;
 
 /** Sets an assignment's thresholds, or the usual ones (null). What was dismissed stays so. */
-export async function setThresholds(ctx: Context, courseId: string, assignmentId: string, given: unknown): Promise<ThresholdsSet> {
-  if (ctx.lookingAs) return { kind: "refused", code: "only looking" };
+export const setThresholds = act(async (ctx, courseId: string, assignmentId: string, given: unknown): Promise<ThresholdsSet> => {
   const read = thresholdsInput.nullable().safeParse(given);
-  if (!read.success) return { kind: "refused", code: "bad input" };
-  if (!(await mayChangeCourse(ctx, courseId))) return { kind: "refused", code: "not found" };
+  if (!read.success) return refusedFor("bad input");
+  if (!(await mayChangeCourse(ctx, courseId))) return refusedFor("not found");
   const set = await ctx.db.update(assignment).set({ thresholds: read.data }).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId))).returning({ id: assignment.id });
-  return set.length > 0 ? { kind: "set" } : { kind: "refused", code: "not found" };
-}
+  return set.length > 0 ? { kind: "set" } : refusedFor("not found");
+});

@@ -1,4 +1,5 @@
 /** The work of one wiki's group, from stored figures: what the screens of a group and of a student are computed from. */
+import { reviewsWork, runsCourse } from "@/core/access/role";
 import "server-only";
 import { and, asc, eq, isNull, lt } from "drizzle-orm";
 import type { Thresholds } from "@/core/credit/findings";
@@ -56,7 +57,7 @@ export const hiddenTitle = "A page that is hidden from you";
  */
 export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string, { from, until }: Period, who: "reviewers" | "members"): Promise<WikiWork | null> {
   const role = await roleOn(ctx, courseId);
-  const isReviewer = role === "instructor" || role === "assistant";
+  const isReviewer = reviewsWork(role);
   if (!role || (who === "reviewers" && !isReviewer)) return null;
   const [found] = await ctx.db.select({
     wikiId: wiki.id, courseId: wiki.courseId, groupId: wiki.groupId, personId: wiki.personId, name: wiki.name, homePageId: wiki.homePageId, entries: wiki.entries, creditRound: wiki.creditRound, assignmentId: wiki.assignmentId,
@@ -106,7 +107,7 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
 
 /** Those of a wiki's pages that the viewer may not read. */
 async function hiddenFrom(ctx: ContextIn, role: Role, { courseId, wikiId }: { courseId: string; wikiId: string }, pages: readonly { readonly id: string; readonly ownerId: string | null }[]): Promise<Set<string>> {
-  if (role === "instructor") return new Set();
+  if (runsCourse(role)) return new Set();
   const standpoint = await standAtWiki(ctx, courseId, wikiId);
   const readable = new Set((standpoint ? readablePages(standpoint, pages) : []).map(({ id }) => id));
   return new Set(pages.flatMap(({ id }) => (readable.has(id) ? [] : [id])));

@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { prepare } from "./front";
+import { pathForLog, prepare } from "./front";
 
 const asked = (headers: Record<string, string>, hops: number) => {
   const request = { headers: { ...headers } as Record<string, string>, socket: { remoteAddress: "10.0.0.1" } };
@@ -16,4 +16,10 @@ test("behind a proxy the application is where its settings say, also if no host 
   expect(asked({ host: "backend:3000", "x-forwarded-for": "5.6.7.8" }, 1)).toMatchObject({ ...behind, "x-tidy-address": "5.6.7.8" });
   expect(asked({}, 1)).toMatchObject(behind);
   expect(asked({}, 0)).toMatchObject(behind);
+});
+
+test("what a path could give away is not logged", () => {
+  expect(pathForLog("/courses/urbanrivers/pages/x7k2m9/write?find=eels")).toBe("/courses/urbanrivers/pages/*/write");
+  expect(pathForLog("/password/Zm9sbG93IHRoZSB3YXRlcg")).toBe("/password/*");
+  expect(pathForLog("/invitation/abcdefghijklmnopqrst")).toBe("/invitation/*");
 });

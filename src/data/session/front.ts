@@ -4,6 +4,7 @@
  */
 import { randomBytes } from "node:crypto";
 import { IncomingMessage, Server, ServerResponse } from "node:http";
+import { note } from "../log";
 import { addressHeader, clientAddress } from "./client-address";
 
 /** Where people reach the application, and behind how many proxies it stands. */
@@ -52,6 +53,24 @@ export function guard(request: Pick<IncomingMessage, "headers" | "url">, answer:
   answer.setHeader("Content-Security-Policy", said);
 }
 
+/** Milliseconds above which an answer is noted as slow. */
+const slowAfter = 2000;
+
+/** Words of addresses that are no ids, codes or keys: all else in a path may lead to something, and is left out of the log. */
+const plainStep = /^[a-z-]{1,14}$/;
+
+export const pathForLog = (url: string): string => url.split("?")[0]!.split("/").map((step) => (step === "" || plainStep.test(step) ? step : "*")).join("/");
+
+/** Notes what took long to answer. Streams stay open, and uploads are as slow as the line that they come by. */
+function watch({ method = "", url = "" }: IncomingMessage, answer: ServerResponse): void {
+  const began = Date.now();
+  answer.once("finish", () => {
+    const milliseconds = Date.now() - began;
+    const isStream = String(answer.getHeader("content-type") ?? "").startsWith("text/event-stream");
+    if (milliseconds > slowAfter && !isStream && !url.includes("/files/")) note("slow request", { method, path: pathForLog(url), status: answer.statusCode, milliseconds }, "warn");
+  });
+}
+
 const patched = Symbol.for("tidy-ledger.front");
 
 /** Sees to it that all requests of this process are prepared. Done once, before the first. */
@@ -65,6 +84,7 @@ export function standInFront(front: Front): void {
     if (name === "request" && request instanceof IncomingMessage && answer instanceof ServerResponse) {
       prepare(request, front);
       guard(request, answer, front);
+      watch(request, answer);
     }
     return (emit as (...given: unknown[]) => boolean).call(this, name, ...given);
   } as typeof emit;

@@ -6,6 +6,7 @@ import DialogTitle from "@mui/material/DialogTitle";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import { Button } from "../forms/Button";
+import { answerOf, tryAgain } from "../forms/no-answer";
 
 interface Props {
   readonly heading: string;
@@ -28,15 +29,10 @@ export function RenameDialog({ heading, title: first, button, about, label = "Ti
   const submit = async (event: React.FormEvent) => {
     event.preventDefault();
     setBusy(true);
-    try {
-      const answer = await save(title);
-      if (answer.kind === "done") close();
-      else setProblem(answer.text);
-    } catch {
-      setProblem("The server did not answer. Nothing is known to have changed; try again.");
-    } finally {
-      setBusy(false);
-    }
+    const answer = await answerOf(save(title));
+    if (answer?.kind === "done") close();
+    else setProblem(answer?.text ?? tryAgain);
+    setBusy(false);
   };
   return (
     <Dialog open onClose={close} fullWidth maxWidth="xs">

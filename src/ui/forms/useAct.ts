@@ -1,11 +1,12 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { noAnswer } from "./no-answer";
 
 type Answer = { readonly kind: "done"; readonly text?: string; readonly href?: string } | { readonly kind: "wrong"; readonly text: string };
 
-/** Calls an action of the server, and says what came of it. A server that does not answer has changed nothing that is known. */
-export function useAct() {
+/** Calls an action of the server, and says what came of it; `lost` where the server did not answer: it has changed nothing that is known. */
+export function useAct(lost = noAnswer("What you filled in is still here; try again.")) {
   const router = useRouter();
   const [said, setSaid] = useState<{ readonly kind: "done" | "wrong"; readonly text: string } | null>(null);
   const [isBusy, setBusy] = useState(false);
@@ -24,7 +25,7 @@ export function useAct() {
       else router.refresh();
       return true;
     } catch {
-      setSaid({ kind: "wrong", text: "The server did not answer. What you filled in is still here; try again." });
+      setSaid({ kind: "wrong", text: lost });
       return false;
     } finally {
       setBusy(false);

@@ -11,6 +11,7 @@ import { showKeys } from "../keys/KeysHere";
 import { paths } from "../paths";
 import { Library } from "../theme/Library";
 import type { HeadLineActions, Sibling, TrailStep } from "./HeadLine";
+import { noAnswer } from "../forms/no-answer";
 
 interface Opened {
   readonly anchor: HTMLElement;
@@ -37,7 +38,7 @@ export function SiblingMenu({ step, ask, anchor, close }: Opened & { step: Trail
         <ListSubheader role="presentation">{step.siblingsAre}</ListSubheader>
         {siblings === null && <MenuItem disabled>Looking</MenuItem>}
         {Array.isArray(siblings) && siblings.length <= 1 && <MenuItem disabled>No other that you can read</MenuItem>}
-        {siblings === "failed" && <MenuItem onClick={close}>The server did not answer. Open the list again.</MenuItem>}
+        {siblings === "failed" && <MenuItem onClick={close}>{noAnswer("Open the list again.")}</MenuItem>}
         {Array.isArray(siblings) && siblings.map((sibling: Sibling) => (
           <MenuItem key={sibling.href} component={Link} href={sibling.href} selected={sibling.isHere} onClick={close}>{sibling.label}</MenuItem>
         ))}

@@ -5,6 +5,7 @@ import type { CheckedDto } from "@/data/ledger/dto";
 import { Button } from "../forms/Button";
 import { paths } from "../paths";
 import { counted } from "../words/counts";
+import { noAnswer } from "../forms/no-answer";
 
 interface Props {
   readonly courseId: string;
@@ -54,7 +55,7 @@ function Words({ told: { state, done, entries, pages, faults }, wikis }: { told:
   const checked = `${counted(entries, "entry", "entries")} on ${counted(pages, "page")}`;
   switch (state) {
     case "busy": return <>Checking{wikis > 1 ? `, ${done} of ${counted(wikis, "wiki")}` : ""}</>;
-    case "failed": return <>The server did not answer. {checked} had been checked.</>;
+    case "failed": return <>{noAnswer(`${checked} had been checked.`)}</>;
     case "stopped": return <>Stopped. {checked} had been checked.</>;
     case "done": return <>{faults.length === 0 ? `All fit: ${checked}, each as it was saved.` : `${counted(faults.length, "page")} of ${pages} do${faults.length === 1 ? "es" : ""} not fit.`}</>;
     default: return state satisfies never;

@@ -1,5 +1,6 @@
 "use client";
 import { type ReactNode, useCallback, useEffect, useRef, useState } from "react";
+import { noAnswer } from "../forms/no-answer";
 
 interface Props {
   /** Where the rows that follow begin. */
@@ -38,7 +39,7 @@ export function EarlierRows({ next: first, columns, hrefBase, load }: Props) {
       {loaded}
       {next !== null && (
         <tbody ref={end}><tr><td colSpan={columns} className="earlier">
-          <a href={`${hrefBase}${next}`} onClick={(event) => { event.preventDefault(); if (state !== "busy") void more(next); }}>{state === "busy" ? "Fetching earlier entries" : state === "failed" ? "The server did not answer. Try again" : "Earlier entries"}</a>
+          <a href={`${hrefBase}${next}`} onClick={(event) => { event.preventDefault(); if (state !== "busy") void more(next); }}>{state === "busy" ? "Fetching earlier entries" : state === "failed" ? noAnswer("Try again") : "Earlier entries"}</a>
         </td></tr></tbody>
       )}
     </>

@@ -23,7 +23,7 @@ export function codeWords(code: string): string {
   return `${code.slice(0, 4)}-${code.slice(4)}`;
 }
 
-export function notEntered(code: Extract<Knocked | Entered, { kind: "refused" }>["code"]): string {
+export function notEntered(code: Extract<Knocked | Entered, { kind: "refused" }>["problem"]["code"]): string {
   switch (code) {
     case "no such room": return "No room is open with this code. Look at it once more: it has eight letters and digits, without vowels. Rooms close when their lesson ends.";
     case "too many": return "Too many wrong codes came from here. Wait ten minutes, and try again.";

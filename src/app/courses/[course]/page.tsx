@@ -1,3 +1,4 @@
+import { assists, runsCourse, takesPart } from "@/core/access/role";
 import type { Metadata } from "next";
 import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
@@ -27,8 +28,8 @@ export default async function CoursePage({ params }: PageProps<"/courses/[course
   if (!course || !desk) notFound();
   const assignments = await courseAssignments(ctx, courseId);
   const wikis = await readableWikis(ctx, courseId);
-  const isInstructor = course.role === "instructor";
-  const mayReview = isInstructor || course.role === "assistant";
+  const isInstructor = runsCourse(course.role);
+  const mayReview = isInstructor || assists(course.role);
   const mine = wikis.filter((wiki) => wiki.isMine);
   const people = isInstructor ? ((await countPeople(ctx, courseId)).student ?? 0) : 0;
   return (
@@ -45,7 +46,7 @@ export default async function CoursePage({ params }: PageProps<"/courses/[course
         <div className="desk-columns">
           <div>
             {isInstructor && people === 0 && assignments.length === 0 ? <FirstSteps courseId={courseId} /> : <Assignments {...{ course, assignments, mayReview }} wikis={mayReview ? wikis : mine} now={ctx.now} />}
-            {wikis.length > 0 && <Happenings desk={desk} courseId={courseId} zone={course.timeZone} now={ctx.now} isStudent={course.role === "student"} />}
+            {wikis.length > 0 && <Happenings desk={desk} courseId={courseId} zone={course.timeZone} now={ctx.now} isStudent={takesPart(course.role)} />}
           </div>
           <Waits ctx={ctx} desk={desk} course={course} students={people} />
         </div>
@@ -79,7 +80,7 @@ interface AssignmentsProps {
 }
 
 function Assignments({ course, assignments, wikis, mayReview, now }: AssignmentsProps) {
-  if (assignments.length === 0) return <p className="notice">{course.role === "instructor" ? "No assignment yet. Make one, and each group has its wiki with one step." : "No assignment is open yet. When one opens, it stands here with your wiki."}</p>;
+  if (assignments.length === 0) return <p className="notice">{runsCourse(course.role) ? "No assignment yet. Make one, and each group has its wiki with one step." : "No assignment is open yet. When one opens, it stands here with your wiki."}</p>;
   return (
     <div className="scroll-x">
       <table className="ledger">

@@ -1,6 +1,6 @@
 "use server";
+import { id } from "@/core/text/id";
 import { revalidatePath } from "next/cache";
-import * as z from "zod";
 import type { CourseInput } from "@/data/courses/input";
 import { copyCourse, makeCourse } from "@/data/courses/write";
 import { paths } from "@/ui/paths";
@@ -11,7 +11,7 @@ import { signedIn } from "@/app/_parts/context";
 export async function makeNewCourse(from: string | null, json: string): Promise<Answer> {
   const ctx = await signedIn();
   const input = fromJson(json) as CourseInput;
-  const earlier = z.string().max(40).nullable().parse(from);
+  const earlier = id.nullable().parse(from);
   const saved = earlier === null ? await makeCourse(ctx, input) : await copyCourse(ctx, earlier, input);
   if (saved.kind === "refused") return { kind: "wrong", text: `No course was made. ${courseProblem(saved.problem)}` };
   revalidatePath("/", "layout");

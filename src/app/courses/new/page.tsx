@@ -1,3 +1,4 @@
+import { runsCourse } from "@/core/access/role";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { wallClockAt } from "@/core/time/zone";
@@ -20,7 +21,7 @@ export default async function NewCoursePage({ searchParams }: PageProps<"/course
   if (!(await mayMakeCourses(ctx))) notFound();
   const { from } = await searchParams;
   const earlier = typeof from === "string" ? await findCourse(ctx, from) : null;
-  const copied = earlier?.role === "instructor" ? earlier : null;
+  const copied = runsCourse(earlier?.role) ? earlier : null;
   const zone = copied?.timeZone ?? startZone;
   const dayAt = (instant: number) => wallClockAt(new Date(instant), zone).slice(0, 10);
   const length = copied ? Date.parse(copied.endsOn) - Date.parse(copied.startsOn) : 90 * dayLength;

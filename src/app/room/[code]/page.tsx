@@ -18,7 +18,7 @@ export default async function RoomDoorPage({ params }: PageProps<"/room/[code]">
     return (
       <main className="alone" id="main">
         <h1>Open room</h1>
-        <p className="notice wrong" role="alert">{notEntered(found.code)}</p>
+        <p className="notice wrong" role="alert">{notEntered(found.problem.code)}</p>
         <Library><CodeForm /></Library>
       </main>
     );

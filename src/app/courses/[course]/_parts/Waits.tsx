@@ -1,3 +1,4 @@
+import { runsCourse } from "@/core/access/role";
 import { Link } from "@/ui/frame/Link";
 import { Suspense } from "react";
 import type { CourseDto } from "@/data/courses/dto";
@@ -17,7 +18,7 @@ interface Line {
 export function Waits({ ctx, desk, course, students }: { ctx: Context; desk: DeskDto; course: CourseDto; students: number }) {
   const { now } = ctx;
   const waiting = waitingLines(desk, course, now);
-  const isInstructor = course.role === "instructor";
+  const isInstructor = runsCourse(course.role);
   return (
     <aside aria-label="Beside the assignments">
       {(isInstructor || waiting.length > 0) && (

@@ -1,4 +1,5 @@
 "use server";
+import { id } from "@/core/text/id";
 import * as z from "zod";
 import type { AskedFilter, CheckedDto } from "@/data/ledger/dto";
 import { askedFilter, ledgerLines } from "@/data/ledger/list";
@@ -8,7 +9,6 @@ import { LedgerRows } from "@/ui/ledger/LedgerRows";
 import { signedIn } from "@/app/_parts/context";
 import { filterOf, lookOf } from "./ledger-look";
 
-const id = z.string().max(60);
 
 /** The lines of a ledger that follow, drawn. */
 export async function earlierLines(courseId: string, kind: "page" | "wiki", place: string, asked: AskedFilter, before: number): Promise<{ rows: React.ReactNode; next: number | null }> {

@@ -1,5 +1,6 @@
 "use server";
 /** What the editor asks for beside saving: keeping drafts, headings to link to, where files come from. */
+import { id } from "@/core/text/id";
 import * as z from "zod";
 import { headingsOf } from "@/core/document/model";
 import { dropDraft, type DraftPlace, keepDraft } from "@/data/drafts/write";
@@ -10,7 +11,6 @@ import { fileProblem } from "@/ui/words/files";
 import { unpacked } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
-const id = z.string().max(60);
 const place = z.union([z.object({ courseId: id, pageId: id }), z.object({ courseId: id, wikiId: id })]);
 
 /** Keeps what somebody is writing, for themselves; false: it could not be kept. */

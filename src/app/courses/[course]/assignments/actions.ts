@@ -1,4 +1,5 @@
 "use server";
+import { id } from "@/core/text/id";
 import { revalidatePath } from "next/cache";
 import * as z from "zod";
 import type { Progress } from "@/data/assignments/dto";
@@ -12,7 +13,6 @@ import { assignmentProblem } from "@/ui/words/problems";
 import { type Answer, unpacked } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
-const id = z.string().max(40);
 const after = z.enum(["stay", "publish", "groups"]);
 export type AfterSaving = z.infer<typeof after>;
 

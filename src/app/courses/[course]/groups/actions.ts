@@ -1,6 +1,6 @@
 "use server";
+import { id } from "@/core/text/id";
 import { revalidatePath } from "next/cache";
-import * as z from "zod";
 import type { GroupSetInput } from "@/data/groups/input";
 import { removeGroupSet, saveGroupSet, signUp } from "@/data/groups/write";
 import { paths } from "@/ui/paths";
@@ -8,7 +8,6 @@ import { groupsProblem } from "@/ui/words/problems";
 import { type Answer, fromJson } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
-const id = z.string().max(40);
 
 export async function saveSet(courseId: string, setId: string | null, json: string, state: string | null): Promise<Answer> {
   const saved = await saveGroupSet(await signedIn(), id.parse(courseId), id.nullable().parse(setId), fromJson(json, 2_000_000) as GroupSetInput, id.nullable().parse(state) ?? undefined);

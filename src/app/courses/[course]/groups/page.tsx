@@ -1,3 +1,4 @@
+import { runsCourse, takesPart } from "@/core/access/role";
 import type { Metadata } from "next";
 import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
@@ -20,14 +21,14 @@ export default async function GroupsPage({ params }: PageProps<"/courses/[course
   const ctx = await signedIn();
   const course = await findCourse(ctx, courseId);
   if (!course) notFound();
-  if (course.role !== "instructor") {
+  if (!runsCourse(course.role)) {
     const sets = await groupSetsForStudents(ctx, courseId);
     return (
       <Frame ctx={ctx} trail={await courseTrail(ctx, courseId)}>
         <div className="desk">
           <div className="title-line"><h1>Groups</h1></div>
           {sets.length === 0 && <p className="notice">There are no groups to see yet.</p>}
-          {sets.map((set) => <SignUp key={set.id} set={set} me={ctx.viewer.id} isStudent={course.role === "student"} zone={course.timeZone} now={ctx.now} take={takePlace.bind(null, courseId, set.id)} />)}
+          {sets.map((set) => <SignUp key={set.id} set={set} me={ctx.viewer.id} isStudent={takesPart(course.role)} zone={course.timeZone} now={ctx.now} take={takePlace.bind(null, courseId, set.id)} />)}
         </div>
       </Frame>
     );

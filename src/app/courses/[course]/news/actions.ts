@@ -1,4 +1,5 @@
 "use server";
+import { id } from "@/core/text/id";
 import { revalidatePath } from "next/cache";
 import * as z from "zod";
 import { markRead, type NewsChanged, newsMail, setFeed, setMuted, setNewsMail } from "@/data/news/write";
@@ -6,7 +7,6 @@ import { onlyLooking } from "@/ui/words/problems";
 import type { Answer } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
-const id = z.string().max(60);
 
 /** All that the viewer watches is read, or all of one wiki. */
 export async function readAll(courseId: string, wiki: string | null): Promise<Answer> {
@@ -29,7 +29,7 @@ export async function renewFeed(courseId: string, hasFeed: boolean): Promise<Ans
 }
 
 function told(courseId: string, changed: NewsChanged): Answer {
-  if (changed.kind === "refused") return { kind: "wrong", text: changed.code === "only looking" ? onlyLooking : "This is not here any more. Load the page again." };
+  if (changed.kind === "refused") return { kind: "wrong", text: changed.problem.code === "only looking" ? onlyLooking : "This is not here any more. Load the page again." };
   revalidatePath(`/courses/${courseId}`, "layout");
   return { kind: "done" };
 }

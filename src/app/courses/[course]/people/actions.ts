@@ -1,4 +1,5 @@
 "use server";
+import { id, ids } from "@/core/text/id";
 import { revalidatePath } from "next/cache";
 import * as z from "zod";
 import { sendPasswordLinks } from "@/data/accounts/links";
@@ -12,8 +13,7 @@ import { peopleProblem } from "@/ui/words/problems";
 import { type Answer, fromJson } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
-const id = z.string().max(60);
-const ids = z.array(id).max(5000);
+const many = ids(5000);
 
 function answer(courseId: string, saved: PeopleSaved, said: (count: number) => string): Answer {
   if (saved.kind === "refused") return { kind: "wrong", text: `Nothing was changed. ${peopleProblem(saved.problem)}` };
@@ -22,19 +22,19 @@ function answer(courseId: string, saved: PeopleSaved, said: (count: number) => s
 }
 
 export async function invite(courseId: string, people: string[]): Promise<Answer> {
-  const saved = await invitePeople(await signedIn(), id.parse(courseId), ids.parse(people));
+  const saved = await invitePeople(await signedIn(), id.parse(courseId), many.parse(people));
   return answer(courseId, saved, (count) => `${counted(count, "invitation is", "invitations are")} on the way.`);
 }
 
 /** Has links sent by which people choose another password. */
 export async function sendLinks(courseId: string, people: string[]): Promise<Answer> {
-  const sent = await sendPasswordLinks(await signedIn(), id.parse(courseId), z.array(id).max(50).parse(people));
-  if (sent.kind === "refused") return { kind: "wrong", text: sent.code === "too often" ? "Several links went to this person in the last hour. The newest one works; wait before you send another." : "Nothing was sent: only instructors of the course have links sent." };
+  const sent = await sendPasswordLinks(await signedIn(), id.parse(courseId), ids(50).parse(people));
+  if (sent.kind === "refused") return { kind: "wrong", text: sent.problem.code === "too often" ? "Several links went to this person in the last hour. The newest one works; wait before you send another." : "Nothing was sent: only instructors of the course have links sent." };
   return { kind: "done", text: sent.count === 0 ? "Nobody of these has a password yet: send them an invitation." : `${counted(sent.count, "link is", "links are")} on the way. Each works once, for an hour.` };
 }
 
 export async function leave(courseId: string, people: string[], left: boolean): Promise<Answer> {
-  const saved = await setLeft(await signedIn(), id.parse(courseId), ids.parse(people), z.boolean().parse(left));
+  const saved = await setLeft(await signedIn(), id.parse(courseId), many.parse(people), z.boolean().parse(left));
   return answer(courseId, saved, (count) => (left ? `${counted(count, "person is", "people are")} off the course. What they wrote stays.` : `${counted(count, "person is", "people are")} back on the course.`));
 }
 
@@ -58,7 +58,7 @@ export async function unmerge(courseId: string, gone: string): Promise<Answer> {
 }
 
 export async function decide(courseId: string, requests: string[], decision: "admitted" | "declined"): Promise<Answer> {
-  const saved = await decideRequests(await signedIn(), id.parse(courseId), ids.parse(requests), z.enum(["admitted", "declined"]).parse(decision));
+  const saved = await decideRequests(await signedIn(), id.parse(courseId), many.parse(requests), z.enum(["admitted", "declined"]).parse(decision));
   return answer(courseId, saved, (count) => `${counted(count, "request is", "requests are")} ${decision}. ${count === 1 ? "The person gets" : "They get"} mail.`);
 }
 

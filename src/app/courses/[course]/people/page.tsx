@@ -1,3 +1,4 @@
+import { runsCourse, takesPart } from "@/core/access/role";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { findCourse } from "@/data/courses/read";
@@ -21,13 +22,13 @@ export default async function PeoplePage({ params }: PageProps<"/courses/[course
   const { course: courseId } = await params;
   const ctx = await signedIn();
   const course = await findCourse(ctx, courseId);
-  if (!course || course.role !== "instructor") notFound();
+  if (!course || !runsCourse(course.role)) notFound();
   const people = await coursePeople(ctx, courseId);
   const given = await givenGroups(ctx, courseId);
   const requests = await waitingRequests(ctx, courseId);
   const askCode = await askCodeOf(ctx, courseId);
   const sets = await groupSets(ctx, courseId);
-  const students = people.filter((person) => person.role === "student" && !person.leftAt).length;
+  const students = people.filter((person) => takesPart(person.role) && !person.leftAt).length;
   return (
     <Frame ctx={ctx} trail={await coursePartTrail(ctx, courseId, "People")}>
       <div className="desk wide">

@@ -1,4 +1,5 @@
 "use server";
+import { id } from "@/core/text/id";
 import { revalidatePath } from "next/cache";
 import * as z from "zod";
 import type { CourseInput } from "@/data/courses/input";
@@ -7,7 +8,6 @@ import { courseProblem } from "@/ui/words/problems";
 import { type Answer, fromJson } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
-const id = z.string().max(40);
 
 export async function saveCourse(courseId: string, json: string): Promise<Answer> {
   const saved = await changeCourse(await signedIn(), id.parse(courseId), fromJson(json) as CourseInput);

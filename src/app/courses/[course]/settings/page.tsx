@@ -1,3 +1,4 @@
+import { runsCourse } from "@/core/access/role";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { readableWikis } from "@/data/assignments/read";
@@ -19,7 +20,7 @@ export default async function SettingsPage({ params }: PageProps<"/courses/[cour
   const { course: courseId } = await params;
   const ctx = await signedIn();
   const course = await findCourse(ctx, courseId);
-  if (!course || course.role !== "instructor") notFound();
+  if (!course || !runsCourse(course.role)) notFound();
   const wikis = (await readableWikis(ctx, courseId)).map(({ id, name }) => ({ id, name }));
   const { title, term, timeZone, startsOn, endsOn, archivedAt } = course;
   return (

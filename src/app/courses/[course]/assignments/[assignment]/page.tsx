@@ -1,3 +1,4 @@
+import { reviewsWork, runsCourse, takesPart } from "@/core/access/role";
 import type { Metadata } from "next";
 import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
@@ -31,14 +32,14 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
   const course = await findCourse(ctx, courseId);
   const assignment = course && (await findAssignment(ctx, courseId, assignmentId));
   if (!course || !assignment) notFound();
-  const isInstructor = course.role === "instructor";
+  const isInstructor = runsCourse(course.role);
   // Asked before the wikis are read: those made in between are then waited for, not missed.
   const progress = isInstructor && assignment.publishedAt ? await findProgress(ctx, courseId, assignmentId) : null;
   const wikis = await readableWikis(ctx, courseId, assignmentId);
-  const mayReview = course.role === "instructor" || course.role === "assistant";
+  const mayReview = reviewsWork(course.role);
   const expected = assignment.publishedAt ? await findExpected(ctx, courseId, assignmentId) : null;
   const own = wikis.find((wiki) => wiki.isMine);
-  const feedback = course.role === "student" ? await myFeedback(ctx, courseId, assignmentId) : [];
+  const feedback = takesPart(course.role) ? await myFeedback(ctx, courseId, assignmentId) : [];
   await noteSeen(ctx, courseId, feedback);
   const isMaking = progress !== null && progress.made < progress.wanted;
   return (
@@ -55,7 +56,7 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
           {isInstructor && assignment.publishedAt && <LinkButton href={paths.access(courseId, assignmentId)} variant="outlined">Access</LinkButton>}
           {isInstructor && assignment.publishedAt && <LinkButton href={paths.doors(courseId, assignmentId)} variant="outlined">Guests</LinkButton>}
           {mayReview && assignment.publishedAt && <LinkButton href={paths.review(courseId, assignmentId)} variant="contained">Review contributions</LinkButton>}
-          {!mayReview && own && course.role === "student" && <LinkButton href={paths.ownStatement(courseId, assignmentId)} variant="outlined">What I did</LinkButton>}
+          {!mayReview && own && takesPart(course.role) && <LinkButton href={paths.ownStatement(courseId, assignmentId)} variant="outlined">What I did</LinkButton>}
           {!mayReview && own && <LinkButton href={paths.wiki(courseId, own.id)} variant="contained">Open {own.name}</LinkButton>}
         </div>
         {!assignment.publishedAt && <p className="notice waits">Not published yet: students see nothing of it, and it has no wikis.</p>}

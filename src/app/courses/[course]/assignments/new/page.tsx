@@ -1,3 +1,4 @@
+import { runsCourse } from "@/core/access/role";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { powers } from "@/core/access/may";
@@ -21,7 +22,7 @@ export default async function NewAssignmentPage({ params }: PageProps<"/courses/
   const { course: courseId } = await params;
   const ctx = await signedIn();
   const course = await findCourse(ctx, courseId);
-  if (!course || course.role !== "instructor") notFound();
+  if (!course || !runsCourse(course.role)) notFound();
   const sets = setChoices(await groupSets(ctx, courseId));
   const opensAt = wallClockAt(ctx.now, course.timeZone);
   const fields = {

@@ -1,3 +1,4 @@
+import { takesPart } from "@/core/access/role";
 import type { PersonDto } from "@/data/people/dto";
 
 /** A student as the board needs them. */
@@ -9,7 +10,7 @@ export interface Placeable {
 }
 
 export function placeable(people: readonly PersonDto[]): Placeable[] {
-  return people.filter((person) => person.role === "student" && !person.leftAt).map(({ id, name, section, own }) => ({
+  return people.filter((person) => takesPart(person.role) && !person.leftAt).map(({ id, name, section, own }) => ({
     id, name, columns: { ...(section ? { Section: section } : {}), ...Object.fromEntries(Object.entries(own).filter(([, value]) => value !== "")) },
   }));
 }

@@ -1,3 +1,4 @@
+import { runsCourse } from "@/core/access/role";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { findCourse } from "@/data/courses/read";
@@ -15,7 +16,7 @@ export default async function NewGroupsPage({ params }: PageProps<"/courses/[cou
   const { course: courseId } = await params;
   const ctx = await signedIn();
   const course = await findCourse(ctx, courseId);
-  if (!course || course.role !== "instructor") notFound();
+  if (!course || !runsCourse(course.role)) notFound();
   const fields = { title: "Groups", groups: [], seed: null, signUpLimit: null, signUpUntil: null, published: false, movesFrom: null };
   return (
     <Frame ctx={ctx} trail={await coursePartTrail(ctx, courseId, "Groups")}>

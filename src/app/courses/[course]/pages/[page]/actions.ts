@@ -1,4 +1,5 @@
 "use server";
+import { id } from "@/core/text/id";
 import { refresh, revalidatePath } from "next/cache";
 import * as z from "zod";
 import { endDiscussion, markDiscussion } from "@/data/comments/discussion";
@@ -11,7 +12,6 @@ import { onlyLooking } from "@/ui/words/problems";
 import type { Answer } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
-const id = z.string().max(40);
 const place = z.object({ quote: z.string().max(20_000), near: z.int().min(0) });
 
 /** Comments on a page as it stood after an entry, or on a passage of it. */
@@ -74,7 +74,7 @@ export async function settle(courseId: string, commentId: string, settled: boole
 export async function answerTogether(courseId: string, pageId: string, number: number, isConfirmed: boolean): Promise<Answer> {
   const given = z.object({ courseId: id, pageId: id, number: z.int().min(1), isConfirmed: z.boolean() }).parse({ courseId, pageId, number, isConfirmed });
   const answered = await answerShared(await signedIn(), given);
-  if (answered.kind === "refused") return { kind: "wrong", text: answered.code === "only looking" ? onlyLooking : "Nobody says any more that you wrote this." };
+  if (answered.kind === "refused") return { kind: "wrong", text: answered.problem.code === "only looking" ? onlyLooking : "Nobody says any more that you wrote this." };
   revalidatePath(`/courses/${given.courseId}`, "layout");
   return { kind: "done" };
 }

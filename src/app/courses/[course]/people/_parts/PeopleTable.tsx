@@ -1,4 +1,5 @@
 "use client";
+import { takesPart } from "@/core/access/role";
 import TextField from "@mui/material/TextField";
 import { useMemo, useState } from "react";
 import { roles, type Role } from "@/core/access/may";
@@ -122,7 +123,7 @@ export function PeopleTable({ people, zone, now, groups, given, files, invite, l
           </TableFrame>
         )}
       {found.length > rows && <div className="actions" style={{ marginTop: 12 }}><Button size="small" variant="outlined" onClick={() => setRows(rows + rowsAtOnce)}>Show {Math.min(rowsAtOnce, found.length - rows)} more of {found.length - rows}</Button></div>}
-      {open && <PersonDialog person={open === "new" ? null : open} groups={groups} given={open === "new" ? [] : (given[open.id] ?? [])} onClose={() => setOpen(null)} save={save} sendLink={(id) => sendLinks([id])} others={open !== "new" && open.role === "student" ? people.filter(({ id, role, leftAt }) => role === "student" && !leftAt && id !== open.id) : []} merge={async (gone, kept) => {
+      {open && <PersonDialog person={open === "new" ? null : open} groups={groups} given={open === "new" ? [] : (given[open.id] ?? [])} onClose={() => setOpen(null)} save={save} sendLink={(id) => sendLinks([id])} others={open !== "new" && takesPart(open.role) ? people.filter(({ id, role, leftAt }) => takesPart(role) && !leftAt && id !== open.id) : []} merge={async (gone, kept) => {
         const answer = await merge(gone, kept);
         if (answer.kind === "done") { setOpen(null); await run(() => Promise.resolve(answer)); }
         return answer;

@@ -1,4 +1,5 @@
 "use client";
+import { assists } from "@/core/access/role";
 import Autocomplete from "@mui/material/Autocomplete";
 import Dialog from "@mui/material/Dialog";
 import DialogActions from "@mui/material/DialogActions";
@@ -59,10 +60,10 @@ export function PersonDialog({ person, groups, given, onClose, save, others, mer
                 <label className="choice" key={role}><input type="radio" name="role" checked={fields.role === role} onChange={() => put("role", role)} /><span>{roleWords[role]}<small>{roleAbout[role]}</small></span></label>
               ))}
             </fieldset>
-            {fields.role === "assistant" && (
+            {assists(fields.role) && (
               <label className="choice"><input type="checkbox" checked={fields.onlyGivenGroups} onChange={(event) => put("onlyGivenGroups", event.target.checked)} /><span>Sees only the groups given to them<small>all other wikis do not exist for them</small></span></label>
             )}
-            {fields.role === "assistant" && fields.onlyGivenGroups && (
+            {assists(fields.role) && fields.onlyGivenGroups && (
               <fieldset className="ticks"><legend>Groups</legend>
                 {groups.length === 0 && <p className="quiet">There are no groups yet.</p>}
                 {groups.map(({ id, name, set }) => (

@@ -1,3 +1,4 @@
+import { runsCourse } from "@/core/access/role";
 import { zipSync } from "fflate";
 import { csvText } from "@/core/roster/export";
 import { writeArchive } from "@/core/roster/one-roster";
@@ -10,7 +11,7 @@ export async function GET(request: Request, { params }: RouteContext<"/courses/[
   const ctx = await requestContext();
   const { course: courseId } = await params;
   const course = ctx && (await findCourse(ctx, courseId));
-  if (!ctx || course?.role !== "instructor") return new Response(null, { status: 404 });
+  if (!ctx || !course || !runsCourse(course.role)) return new Response(null, { status: 404 });
   const people = (await coursePeople(ctx, courseId)).filter((person) => !person.leftAt);
   const form = new URL(request.url).searchParams.get("form");
   if (form === "1.1" || form === "1.2") {

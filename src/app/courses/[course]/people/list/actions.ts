@@ -1,4 +1,5 @@
 "use server";
+import { id } from "@/core/text/id";
 import { revalidatePath } from "next/cache";
 import * as z from "zod";
 import type { ListPlanDto } from "@/data/people/dto";
@@ -9,7 +10,6 @@ import { peopleProblem } from "@/ui/words/problems";
 import { type Answer, unpacked } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
-const id = z.string().max(40);
 const count = z.number().int().min(0);
 const options = z.object({ expected: z.object({ new: count, changed: count, faulty: count }), leaveOutFaulty: z.boolean(), invites: z.boolean() });
 

@@ -1,3 +1,4 @@
+import { runsCourse } from "@/core/access/role";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { findCourse } from "@/data/courses/read";
@@ -14,7 +15,7 @@ export default async function ReadListPage({ params }: PageProps<"/courses/[cour
   const { course: courseId } = await params;
   const ctx = await signedIn();
   const course = await findCourse(ctx, courseId);
-  if (!course || course.role !== "instructor") notFound();
+  if (!course || !runsCourse(course.role)) notFound();
   const sets = (await groupSets(ctx, courseId)).map(({ id, title }) => ({ id, title }));
   return (
     <Frame ctx={ctx} trail={await coursePartTrail(ctx, courseId, "People")}>

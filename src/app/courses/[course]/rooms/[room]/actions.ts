@@ -1,4 +1,5 @@
 "use server";
+import { id } from "@/core/text/id";
 import { revalidatePath } from "next/cache";
 import * as z from "zod";
 import type { DoorSaved } from "@/data/doors/dto";
@@ -9,7 +10,6 @@ import { doorProblem } from "@/ui/words/doors";
 import type { Answer } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
-const id = z.string().max(60);
 const gift = z.union([z.object({ wikiId: id, rev: z.int().min(1) }), z.object({ nameId: id })]);
 
 export async function end(courseId: string, roomId: string): Promise<Answer> {

@@ -1,5 +1,5 @@
 "use server";
-import * as z from "zod";
+import { id } from "@/core/text/id";
 import { savePage } from "@/data/pages/write";
 import { roomRequest } from "@/data/session/door";
 import type { SaveAnswer } from "@/ui/editor/useSaving";
@@ -9,7 +9,7 @@ import { saveAnswer, savedText, sendingOf } from "@/app/_parts/saving";
 
 /** Saves a page's text as the guest whose browser asks, as long as the room is open. */
 export async function saveInRoom(pageId: string, sent: FormData): Promise<SaveAnswer> {
-  const id = z.string().max(40).parse(pageId);
+  const at = id.parse(pageId);
   const asked = await roomRequest();
   if (!asked?.ctx) {
     return {
@@ -20,7 +20,7 @@ export async function saveInRoom(pageId: string, sent: FormData): Promise<SaveAn
   const { ctx, room } = asked;
   const given = savedText.parse(await unpacked(sent));
   const sending = sendingOf(given);
-  const saved = await savePage(ctx, { courseId: ctx.door.courseId, pageId: id, base: given.base, document: given.document, note: given.note, ...(sending ? { sending } : {}) });
+  const saved = await savePage(ctx, { courseId: ctx.door.courseId, pageId: at, base: given.base, document: given.document, note: given.note, ...(sending ? { sending } : {}) });
   const pageHref = (page: string, since?: number) => `${paths.roomPage(page)}${since === undefined ? "" : `?since=${since}`}`;
-  return saveAnswer({ zone: room.timeZone, now: ctx.now, pageHref, entryHref: null }, id, saved);
+  return saveAnswer({ zone: room.timeZone, now: ctx.now, pageHref, entryHref: null }, at, saved);
 }

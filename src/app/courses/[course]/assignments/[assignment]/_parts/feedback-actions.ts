@@ -1,4 +1,5 @@
 "use server";
+import { id } from "@/core/text/id";
 import { revalidatePath } from "next/cache";
 import * as z from "zod";
 import { changeFeedback, type FeedbackGiven, giveFeedback } from "@/data/review/feedback";
@@ -8,10 +9,9 @@ import { paths } from "@/ui/paths";
 import type { Answer } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
-const id = z.string().max(60);
 const body = z.string().max(50_000);
 
-const problems: Record<Extract<FeedbackGiven, { kind: "refused" }>["code"], string> = {
+const problems: Record<Extract<FeedbackGiven, { kind: "refused" }>["problem"]["code"], string> = {
   "not found": "Nothing was sent: they are not here any more, or the course is archived. What you wrote is still in the field.", "only looking": onlyLooking,
   "empty or too long": "Feedback has between 1 and 10,000 characters.", "not yours": "Its author alone changes it.",
 };
@@ -33,7 +33,7 @@ export async function withdrawWords(courseId: string, feedbackId: string, withdr
 }
 
 function told(courseId: string, given: FeedbackGiven): Answer {
-  if (given.kind === "refused") return { kind: "wrong", text: problems[given.code] };
+  if (given.kind === "refused") return { kind: "wrong", text: problems[given.problem.code] };
   revalidatePath(`/courses/${courseId}`, "layout");
   return { kind: "done" };
 }

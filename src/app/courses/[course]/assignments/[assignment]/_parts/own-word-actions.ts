@@ -1,4 +1,5 @@
 "use server";
+import { id } from "@/core/text/id";
 import { revalidatePath } from "next/cache";
 import * as z from "zod";
 import { answerOwn, type OwnWordSaid, ownWordKind, sayOwn, takeBackOwn } from "@/data/review/own-words";
@@ -6,10 +7,9 @@ import { onlyLooking } from "@/ui/words/problems";
 import type { Answer } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
-const id = z.string().max(60);
 const body = z.string().max(10_000);
 
-const problems: Record<Extract<OwnWordSaid, { kind: "refused" }>["code"], string> = {
+const problems: Record<Extract<OwnWordSaid, { kind: "refused" }>["problem"]["code"], string> = {
   "not found": "Nothing was kept: this is not here any more. Load the page again.", "only looking": onlyLooking, "empty or too long": "That has between 1 and 2,000 characters.",
   "too many": "You have said fifty things here. Take some back first.",
   "three already": "You stand for three entries already. Take one back first.", "not your entry": "Choose one of your own entries.",
@@ -30,7 +30,7 @@ export async function answerWord(courseId: string, word: string, text: string): 
 }
 
 function told(courseId: string, said: OwnWordSaid): Answer {
-  if (said.kind === "refused") return { kind: "wrong", text: problems[said.code] };
+  if (said.kind === "refused") return { kind: "wrong", text: problems[said.problem.code] };
   revalidatePath(`/courses/${courseId}`, "layout");
   return { kind: "done" };
 }

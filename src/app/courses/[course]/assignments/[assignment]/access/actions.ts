@@ -1,4 +1,5 @@
 "use server";
+import { id } from "@/core/text/id";
 import { revalidatePath } from "next/cache";
 import * as z from "zod";
 import { instantAt } from "@/core/time/zone";
@@ -13,7 +14,6 @@ import { moment } from "@/ui/words/times";
 import { type Answer, unpacked } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
-const id = z.string().max(60);
 const asked = z.object({ cells: z.array(cellInput).max(mostCells), setting: settingInput });
 
 /** What came of a change of access: what to undo it by, or what is wrong in words. */

@@ -1,3 +1,4 @@
+import { id } from "@/core/text/id";
 import type { Metadata } from "next";
 import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
@@ -20,7 +21,7 @@ import { ViewChooser } from "./_parts/ViewChooser";
 
 export const metadata: Metadata = { title: "Access" };
 
-const asked = z.object({ wiki: z.string().max(60).optional(), page: z.string().max(200).optional() });
+const asked = z.object({ wiki: id.optional(), page: z.string().max(200).optional() });
 
 /** Who may do what in an assignment: one wiki's pages against its people, or one page of every wiki against groups. */
 export default async function AccessPage({ params, searchParams }: PageProps<"/courses/[course]/assignments/[assignment]/access">) {

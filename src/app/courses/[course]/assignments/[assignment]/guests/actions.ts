@@ -1,4 +1,5 @@
 "use server";
+import { id } from "@/core/text/id";
 import { revalidatePath } from "next/cache";
 import * as z from "zod";
 import { instantAt } from "@/core/time/zone";
@@ -11,7 +12,6 @@ import { doorProblem } from "@/ui/words/doors";
 import { type Answer, fromJson } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
-const id = z.string().max(60);
 
 /** Opens a room, and leads to it. */
 export async function open(courseId: string, assignmentId: string, json: string): Promise<Answer> {

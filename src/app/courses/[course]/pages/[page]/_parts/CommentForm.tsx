@@ -4,9 +4,10 @@ import type { Commented } from "@/data/comments/dto";
 import { Button } from "@/ui/forms/Button";
 import { SteadyForm } from "@/ui/forms/SteadyForm";
 import { NamingField } from "./NamingField";
+import { answerOf, noAnswer } from "@/ui/forms/no-answer";
 
 /** Why nothing came of it, in words. */
-export const commentProblems: Record<Extract<Commented, { kind: "refused" }>["code"], string> = {
+export const commentProblems: Record<Extract<Commented, { kind: "refused" }>["problem"]["code"], string> = {
   "not found": "This page, or the comment you answer, is not here any more. Your text is still in the field.",
   "passage not found": "These words are not on the page as you see it. Your text is still in the field; choose the passage again.",
   "may not settle": "You may not settle comments of others here.",
@@ -42,16 +43,13 @@ export function CommentForm({ label, button, send, isFolded = false, first = "",
   const [isBusy, startTransition] = useTransition();
 
   const submit = () => startTransition(async () => {
-    try {
-      const answer = await send(body);
-      if (answer.kind === "refused") return setProblem(commentProblems[answer.code]);
-      setProblem(null);
-      setBody("");
-      setOpen(!isFolded);
-      onDone?.();
-    } catch {
-      setProblem("The server did not answer. Your text is still in the field; try again.");
-    }
+    const answer = await answerOf(send(body));
+    if (answer === null) return setProblem(noAnswer("Your text is still in the field; try again."));
+    if (answer.kind === "refused") return setProblem(commentProblems[answer.problem.code]);
+    setProblem(null);
+    setBody("");
+    setOpen(!isFolded);
+    onDone?.();
   });
 
   if (!isOpen) return <Button size="small" onClick={() => setOpen(true)} aria-label={label}>{button}</Button>;

@@ -3,14 +3,15 @@ import { useState, useTransition } from "react";
 import type { DiscussionMarked } from "@/data/comments/dto";
 import { Button } from "@/ui/forms/Button";
 import { discussionProblems } from "./discussion-problems";
+import { answerOf, seeWhatHolds } from "@/ui/forms/no-answer";
 
 /** Lets a passage that was marked as discussion count as text again. */
 export function CountAsText({ quote, end }: { quote: string; end: () => Promise<DiscussionMarked> }) {
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, startTransition] = useTransition();
   const act = () => startTransition(async () => {
-    const answer = await end().catch(() => null);
-    setProblem(answer?.kind === "marked" ? null : answer ? discussionProblems[answer.code] : "The server did not answer. Load the page again.");
+    const answer = await answerOf(end());
+    setProblem(answer?.kind === "marked" ? null : answer ? discussionProblems[answer.problem.code] : seeWhatHolds);
   });
   return (
     <>

@@ -7,6 +7,7 @@ import { RenameDialog } from "@/ui/contents/RenameDialog";
 import { paths } from "@/ui/paths";
 import { Library } from "@/ui/theme/Library";
 import { copy, remove, rename, tag } from "../../../wikis/[wiki]/contents/actions";
+import { answerOf, tryAgain } from "@/ui/forms/no-answer";
 
 /** A page, and what the viewer may do with it. */
 export interface ActedOn {
@@ -39,14 +40,10 @@ export default function PageMenu({ page: { courseId, wikiId, pageId, title, tags
 
   async function putAway(): Promise<void> {
     close();
-    try {
-      const answer = await remove(courseId, pageId);
-      if (answer.kind === "wrong") say(answer.text);
-      // The contents show the bin, from which it comes back.
-      else router.push(paths.contents(courseId, wikiId));
-    } catch {
-      say("The server did not answer. Nothing is known to have changed; try again.");
-    }
+    const answer = await answerOf(remove(courseId, pageId));
+    if (answer?.kind !== "done") say(answer?.text ?? tryAgain);
+    // The contents show the bin, from which it comes back.
+    else router.push(paths.contents(courseId, wikiId));
   }
 
   // Once the menu has gone from the screen, and so from the paper.

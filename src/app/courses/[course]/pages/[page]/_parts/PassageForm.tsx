@@ -7,6 +7,7 @@ import { Button } from "@/ui/forms/Button";
 import { shortened } from "@/ui/words/shortened";
 import { CommentForm } from "./CommentForm";
 import { discussionProblems } from "./discussion-problems";
+import { answerOf, tryAgain } from "@/ui/forms/no-answer";
 
 interface Props {
   /** The page's newest entry: with another one its paragraphs are others. */
@@ -45,9 +46,9 @@ export function PassageForm({ entries, people, send, mark }: Props) {
   const [markProblem, setMarkProblem] = useState<string | null>(null);
   const [isMarking, startMarking] = useTransition();
   const markIt = () => startMarking(async () => {
-    const answer = await mark!(about!).catch(() => null);
+    const answer = await answerOf(mark!(about!));
     if (answer?.kind === "marked") { setAbout(null); setSelected(null); }
-    setMarkProblem(answer?.kind === "marked" ? null : answer ? discussionProblems[answer.code] : "The server did not answer. Nothing was marked; try again.");
+    setMarkProblem(answer?.kind === "marked" ? null : answer ? discussionProblems[answer.problem.code] : tryAgain);
   });
   const value = about === null ? "page" : about === selected ? "selected" : String(blocks.indexOf(about));
   return (

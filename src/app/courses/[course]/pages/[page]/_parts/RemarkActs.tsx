@@ -3,6 +3,7 @@ import { type ReactNode, useState, useTransition } from "react";
 import type { Commented } from "@/data/comments/dto";
 import { Button } from "@/ui/forms/Button";
 import { CommentForm, commentProblems } from "./CommentForm";
+import { answerOf, seeWhatHolds } from "@/ui/forms/no-answer";
 
 interface Props {
   readonly author: string;
@@ -24,8 +25,8 @@ export function RemarkActs({ author, body, isOwn, isWithdrawn, mayEdit, mayWithd
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, startTransition] = useTransition();
   const act = () => startTransition(async () => {
-    const answer = await withdraw(!isWithdrawn).catch(() => null);
-    setProblem(answer?.kind === "commented" ? null : answer ? commentProblems[answer.code] : "The server did not answer. Load the page again.");
+    const answer = await answerOf(withdraw(!isWithdrawn));
+    setProblem(answer?.kind === "commented" ? null : answer ? commentProblems[answer.problem.code] : seeWhatHolds);
   });
   if (isEditing) return <CommentForm label={`What ${author} says`} button="Change it" first={body} people={people} send={edit} onDone={() => setEditing(false)} />;
   const ending = isOwn ? "Withdraw" : "Remove";

@@ -1,3 +1,4 @@
+import { id } from "@/core/text/id";
 import * as z from "zod";
 import type { LiveEvent } from "@/data/live/dto";
 import { beatEvery, goNear, whoIsHere } from "@/data/live/presence";
@@ -6,7 +7,6 @@ import type { Context } from "@/data/session/context";
 import { requestContext } from "@/data/session/request";
 import { endWithProcess, stopsNow } from "./open-streams";
 
-const id = z.string().max(60);
 const nothing = () => new Response(null, { status: 404 });
 /** Then the window asks anew, and with it whether its session still holds. */
 const streamLasts = 10 * 60_000;

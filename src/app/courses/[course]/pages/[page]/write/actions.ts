@@ -1,4 +1,5 @@
 "use server";
+import { id } from "@/core/text/id";
 import * as z from "zod";
 import { savePage } from "@/data/pages/write";
 import type { SaveAnswer } from "@/ui/editor/useSaving";
@@ -6,7 +7,7 @@ import { unpacked } from "@/app/_parts/answers";
 import { onCourse, saveAnswer, savedText, sendingOf } from "@/app/_parts/saving";
 import { signedIn } from "@/app/_parts/context";
 
-const place = z.object({ courseId: z.string().max(40), pageId: z.string().max(40) });
+const place = z.object({ courseId: id, pageId: id });
 
 /** Saves a page's text on top of the entry that the writer began from. Nothing is drawn anew with the answer: if it broke off half way, the editor would go. */
 export async function saveText(courseId: string, pageId: string, sent: FormData): Promise<SaveAnswer> {

@@ -17,6 +17,7 @@ import { LinkButton } from "@/ui/forms/LinkButton";
 import type { PlanAnswer } from "../actions";
 import { ListSource } from "./ListSource";
 import { PlanView } from "./PlanView";
+import { noAnswer } from "@/ui/forms/no-answer";
 
 interface Props {
   readonly sets: readonly { readonly id: string; readonly title: string }[];
@@ -64,7 +65,7 @@ export function ListReader({ sets, plan, read }: Props) {
         if (asked !== question.current) return;
         setProblem(answer.kind === "wrong" ? answer.text : null);
         setPlanned(answer.kind === "planned" ? { plan: answer.plan, asked: asking } : null);
-      }, () => { if (asked === question.current) setProblem("The server did not answer. The list is still here; change a column to ask again."); });
+      }, () => { if (asked === question.current) setProblem(noAnswer("The list is still here; change a column to ask again.")); });
     }, 250);
     return () => clearTimeout(wait);
   }, [asking, plan]);

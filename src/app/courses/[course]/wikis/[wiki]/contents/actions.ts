@@ -1,4 +1,5 @@
 "use server";
+import { id } from "@/core/text/id";
 import { revalidatePath } from "next/cache";
 import * as z from "zod";
 import { copyPage } from "@/data/pages/copy";
@@ -10,7 +11,6 @@ import { contentsProblem } from "@/ui/words/problems";
 import type { Answer } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
-const id = z.string().max(60);
 
 export async function rename(courseId: string, pageId: string, title: string): Promise<Answer> {
   return answer(courseId, await renamePage(await signedIn(), { courseId: id.parse(courseId), pageId: id.parse(pageId), title: z.string().max(2000).parse(title) }));

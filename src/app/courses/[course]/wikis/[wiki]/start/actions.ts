@@ -1,4 +1,5 @@
 "use server";
+import { id } from "@/core/text/id";
 import * as z from "zod";
 import { type Belongs, belongsInput } from "@/data/pages/belongs";
 import { startPage } from "@/data/pages/write";
@@ -7,7 +8,7 @@ import { unpacked } from "@/app/_parts/answers";
 import { onCourse, saveAnswer, savedText, sendingOf } from "@/app/_parts/saving";
 import { signedIn } from "@/app/_parts/context";
 
-const place = z.object({ courseId: z.string().max(40), wikiId: z.string().max(40) });
+const place = z.object({ courseId: id, wikiId: id });
 
 /** Starts a page with its first text. As with every save, nothing is drawn anew with the answer. */
 export async function startText(courseId: string, wikiId: string, template: string | null, belongs: Belongs, sent: FormData): Promise<SaveAnswer> {
@@ -15,6 +16,6 @@ export async function startText(courseId: string, wikiId: string, template: stri
   const ctx = await signedIn();
   const given = savedText.parse(await unpacked(sent));
   const sending = sendingOf(given);
-  const saved = await startPage(ctx, { ...at, templateId: z.string().max(40).nullable().parse(template), belongs: belongsInput.parse(belongs), title: given.title, document: given.document, note: given.note, ...(sending ? { sending } : {}) });
+  const saved = await startPage(ctx, { ...at, templateId: id.nullable().parse(template), belongs: belongsInput.parse(belongs), title: given.title, document: given.document, note: given.note, ...(sending ? { sending } : {}) });
   return saveAnswer(await onCourse(ctx, at.courseId), null, saved);
 }

@@ -5,6 +5,7 @@ import { counted } from "@/ui/words/counts";
 import { moment } from "@/ui/words/times";
 import { type Changed, undo } from "../actions";
 import type { LogLine } from "./log-lines";
+import { answerOf, seeWhatHolds } from "@/ui/forms/no-answer";
 
 /** Every change of access of the assignment: who, when, what stood before and after. Each can be undone. */
 export function LogTable({ courseId, lines, zone, now }: { courseId: string; lines: readonly LogLine[]; zone: string; now: Date }) {
@@ -14,15 +15,10 @@ export function LogTable({ courseId, lines, zone, now }: { courseId: string; lin
 
   async function takeBack(line: LogLine): Promise<void> {
     setBusy(line.id);
-    try {
-      const answer = await undo(courseId, line.id);
-      setSaid(answer);
-      if (answer.kind === "done") router.refresh();
-    } catch {
-      setSaid({ kind: "wrong", text: "The server did not answer. Load the page again to see what holds." });
-    } finally {
-      setBusy(null);
-    }
+    const answer = await answerOf(undo(courseId, line.id));
+    setSaid(answer ?? { kind: "wrong", text: seeWhatHolds });
+    if (answer?.kind === "done") router.refresh();
+    setBusy(null);
   }
 
   return (

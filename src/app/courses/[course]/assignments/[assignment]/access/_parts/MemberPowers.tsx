@@ -5,6 +5,7 @@ import { type Power, powers } from "@/core/access/rule";
 import { Button } from "@/ui/forms/Button";
 import { powerNotes, powerWords } from "@/ui/words/access";
 import { type Changed, setPowers } from "../actions";
+import { answerOf, seeWhatHolds } from "@/ui/forms/no-answer";
 
 /** What members may do apart from writing, in all wikis of the assignment. */
 export function MemberPowers({ courseId, assignmentId, given }: { courseId: string; assignmentId: string; given: readonly Power[] }) {
@@ -16,8 +17,8 @@ export function MemberPowers({ courseId, assignmentId, given }: { courseId: stri
 
   async function apply(): Promise<void> {
     setBusy(true);
-    const answer = await setPowers(courseId, assignmentId, [...chosen]).catch(() => null);
-    setSaid(answer ?? { kind: "wrong", text: "The server did not answer. Load the page again to see what holds." });
+    const answer = await answerOf(setPowers(courseId, assignmentId, [...chosen]));
+    setSaid(answer ?? { kind: "wrong", text: seeWhatHolds });
     if (answer?.kind === "done") router.refresh();
     setBusy(false);
   }

@@ -12,6 +12,7 @@ import { counted } from "@/ui/words/counts";
 import { moment } from "@/ui/words/times";
 import { type Changed, preview, set, undo } from "../actions";
 import { CellPowers } from "./CellPowers";
+import { answerOf, seeWhatHolds } from "@/ui/forms/no-answer";
 
 interface Props {
   readonly courseId: string;
@@ -70,19 +71,14 @@ export function SettingPanel({ courseId, assignmentId, cells, about, zone, now, 
 
   async function act(action: () => Promise<Changed>): Promise<void> {
     setBusy(true);
-    try {
-      const answer = await action();
-      setSaid(answer);
-      if (answer.kind === "done") {
-        setLevel(null);
-        setSeen(null);
-        router.refresh();
-      }
-    } catch {
-      setSaid({ kind: "wrong", text: "The server did not answer. Load the page again to see what holds." });
-    } finally {
-      setBusy(false);
+    const answer = await answerOf(action());
+    setSaid(answer ?? { kind: "wrong", text: seeWhatHolds });
+    if (answer?.kind === "done") {
+      setLevel(null);
+      setSeen(null);
+      router.refresh();
     }
+    setBusy(false);
   }
 
   return (

@@ -1,3 +1,5 @@
+import { id } from "@/core/text/id";
+import { runsCourse } from "@/core/access/role";
 import type { Metadata } from "next";
 import { cookies } from "next/headers";
 import { Link } from "@/ui/frame/Link";
@@ -35,7 +37,7 @@ import { RowKeys } from "../_parts/RowKeys";
 
 export const metadata: Metadata = { title: "Review" };
 
-const opened = z.object({ wiki: z.string().max(40), person: z.string().max(40), figure: z.enum(figureNames) });
+const opened = z.object({ wiki: id, person: id, figure: z.enum(figureNames) });
 
 /** The review of an assignment: all groups, all members; the evidence of the figure that was opened stands beside it. */
 export default async function ReviewPage({ params, searchParams }: PageProps<"/courses/[course]/assignments/[assignment]/review">) {
@@ -74,7 +76,7 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
           {next && <LinkButton href={paths.statement(courseId, assignmentId, next.wikiId, next.personId)} variant="contained">{done === 0 ? "Begin to review" : "Next not looked at"}: {next.name}</LinkButton>}
         </div>
         <section className="section class-asked" aria-labelledby="found">
-          <h2 id="found">What to ask about{course.role === "instructor" && <> <Link href={paths.thresholds(courseId, assignmentId)} className="beside-heading">When to ask</Link></>}</h2>
+          <h2 id="found">What to ask about{runsCourse(course.role) && <> <Link href={paths.thresholds(courseId, assignmentId)} className="beside-heading">When to ask</Link></>}</h2>
           <ClassFindings findings={findings} groups={groups.length} courseId={courseId} assignmentId={assignmentId} />
         </section>
         <PeriodChoice period={period} dueAt={assignment.dueAt} cutOffAt={assignment.cutOffAt} weeksFrom={assignment.opensAt} zone={course.timeZone} now={ctx.now} />

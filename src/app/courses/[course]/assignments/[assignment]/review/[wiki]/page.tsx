@@ -1,3 +1,4 @@
+import { id } from "@/core/text/id";
 import type { Metadata } from "next";
 import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
@@ -34,7 +35,7 @@ import { layersOf } from "./_parts/layers";
 
 export const metadata: Metadata = { title: "Review of a group" };
 
-const opened = z.object({ person: z.string().max(60), figure: z.enum(figureNames) });
+const opened = z.object({ person: id, figure: z.enum(figureNames) });
 
 /** A group: how its text grew, its members compared, who built on whom, who wrote where, and what was found. */
 export default async function GroupReviewPage({ params, searchParams }: PageProps<"/courses/[course]/assignments/[assignment]/review/[wiki]">) {

@@ -13,6 +13,7 @@ import { TagLine } from "@/ui/contents/TagLine";
 import { RenameDialog } from "@/ui/contents/RenameDialog";
 import { arrange, bringBack, makeHome, putHeading, remove, rename } from "../actions";
 import { type Direction, spotOf, stepTo } from "./order";
+import { seeWhatHolds } from "@/ui/forms/no-answer";
 
 export interface ListedPage {
   readonly id: string;
@@ -65,7 +66,7 @@ export function ContentsList({ courseId, pages, removed, homeId, mayArrange, isI
       router.refresh();
       return answer;
     } catch {
-      const answer = { kind: "wrong", text: "The server did not answer. Load the contents again to see what holds." } as const;
+      const answer = { kind: "wrong", text: seeWhatHolds } as const;
       setSaid(answer);
       return answer;
     } finally {

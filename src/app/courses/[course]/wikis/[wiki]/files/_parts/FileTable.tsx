@@ -7,6 +7,7 @@ import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
 import { fileSize } from "@/ui/words/sizes";
 import { distance } from "@/ui/words/times";
+import { answerOf, noAnswer } from "@/ui/forms/no-answer";
 
 type Describe = NonNullable<WritingPlace["describe"]>;
 type Shown = "all" | "unused" | "no source";
@@ -75,8 +76,8 @@ function OriginFields({ file, describe }: { file: FileLineDto; describe: Describ
   const [said, setSaid] = useState("");
   const keep = async () => {
     if (source === file.source && licence === file.licence) return;
-    const answer = await describe(file.id, { name: file.name, source, licence }).catch(() => null);
-    setSaid(answer === null ? "The server did not answer: it was not kept." : answer.kind === "stored" ? "Kept" : answer.text);
+    const answer = await answerOf(describe(file.id, { name: file.name, source, licence }));
+    setSaid(answer === null ? noAnswer("It was not kept.") : answer.kind === "stored" ? "Kept" : answer.text);
   };
   return (
     <span className="origin-fields">

@@ -1,6 +1,6 @@
 "use server";
+import { id } from "@/core/text/id";
 import { revalidatePath } from "next/cache";
-import * as z from "zod";
 import { severalInput, startSeveral } from "@/data/pages/several";
 import { paths } from "@/ui/paths";
 import { counted, listed } from "@/ui/words/counts";
@@ -8,7 +8,6 @@ import { contentsProblem } from "@/ui/words/problems";
 import { type Answer, fromJson } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
-const id = z.string().max(60);
 
 /** Starts several pages, and says which titles were there already. */
 export async function startAll(courseId: string, wikiId: string, json: string): Promise<Answer> {

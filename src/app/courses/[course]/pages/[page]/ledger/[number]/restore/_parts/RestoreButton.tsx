@@ -5,6 +5,7 @@ import type { Saved, SaveProblem } from "@/data/pages/dto";
 import { Button } from "@/ui/forms/Button";
 import { powerMissing } from "@/ui/words/access";
 import { onlyLooking } from "@/ui/words/problems";
+import { answerOf, tryAgain } from "@/ui/forms/no-answer";
 
 function whyNot(problem: SaveProblem): string {
   switch (problem.code) {
@@ -23,14 +24,10 @@ export function RestoreButton({ what, restore, backHref }: { what: string; resto
   const [isBusy, startTransition] = useTransition();
 
   const run = () => startTransition(async () => {
-    try {
-      const saved = await restore();
-      if (saved.kind === "saved") return router.push(backHref);
-      if (saved.kind === "unchanged") return setProblem("The page reads like this already. Nothing was changed.");
-      setProblem(whyNot(saved.problem));
-    } catch {
-      setProblem("The server did not answer. Nothing was changed; try again.");
-    }
+    const saved = await answerOf(restore());
+    if (saved === null) return setProblem(tryAgain);
+    if (saved.kind === "saved") return router.push(backHref);
+    setProblem(saved.kind === "unchanged" ? "The page reads like this already. Nothing was changed." : whyNot(saved.problem));
   });
 
   return (
