@@ -25,13 +25,14 @@ module.exports = {
     only("core/contents", `${core}contents/`, []),
     only("core/assignment", `${core}assignment/`, [`${core}(text|document|links)/`]),
     only("core", core, []),
-    only("data", "^src/data/", [core]),
+    only("messages", "^src/messages/", []),
+    only("data", "^src/data/", [core, "^src/messages/"]),
     only("commands", "^src/commands/", [core, "^src/data/", "^src/demo/"]),
     only("jobs", "^src/jobs/", [core, "^src/data/"]),
     only("demo", "^src/demo/", [core, "^src/data/"]),
     {
       name: "ui", severity: "error", comment: "ui knows the core, and of the data layer the shapes of what it shows",
-      from: { path: "^src/ui/" }, to: { path: "^src/", pathNot: ["^src/ui/", core, "^src/data/[^/]+/dto\\.ts$"] },
+      from: { path: "^src/ui/" }, to: { path: "^src/", pathNot: ["^src/ui/", core, "^src/messages/", "^src/data/[^/]+/dto\\.ts$"] },
     },
     {
       name: "ui-shapes-only", severity: "error", comment: "of the data layer ui takes types, never code",

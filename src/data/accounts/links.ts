@@ -9,7 +9,8 @@ import type { Database, Queryable } from "../db/client";
 import { account, accountLink, person, session } from "../db/tables/accounts";
 import { course, enrolment } from "../db/tables/courses";
 import { note } from "../log";
-import { type Letter, post } from "../mail/write";
+import { letter } from "../mail/letters";
+import { post } from "../mail/write";
 import { hasPassword } from "../people/read";
 import { addressOf } from "../session/address";
 import { attemptKey, type Limit, takeAttempt } from "../session/attempts";
@@ -50,12 +51,10 @@ async function onlyCourseOf(db: Queryable, personId: string): Promise<string | n
   return rows.length === 1 ? rows[0]!.id : null;
 }
 
-async function postPasswordLink(at: Writing, to: { readonly id: string; readonly name: string; readonly address: string }, courseId: string | null, why: string): Promise<void> {
+async function postPasswordLink(at: Writing, to: { readonly id: string; readonly name: string; readonly address: string }, courseId: string | null, by: string | null): Promise<void> {
   const token = await makeLink(at, to.id, "password", null);
-  await post(at, [{
-    courseId, toName: to.name, toAddress: to.address, isSecret: true, subject: "Choose a new password",
-    text: `Dear ${to.name},\n\n${why} Choose a new password here:\n${addressOf(`/password/${token}`)}\n\nThe link is for you alone. It works once, for ${passwordLinkMinutes} minutes. If you do not want a new password, do nothing: yours stays as it is.\n`,
-  }]);
+  const link = addressOf(`/password/${token}`);
+  await post(at, [letter("passwordLink", courseId, to, { why: by === null ? "asked" : "instructor", by: by ?? "", link, minutes: passwordLinkMinutes })]);
 }
 
 /**
@@ -69,7 +68,7 @@ export async function askForPasswordLink({ db, now, newId }: Omit<Writing, "db">
   const [found] = await db.select({ id: person.id, name: person.name, address: person.email }).from(person).where(and(eq(person.email, address), hasPassword));
   note("password link asked for", { address: from, account: found?.id ?? null });
   if (!found) return;
-  await db.transaction(async (tx) => postPasswordLink({ db: tx, now, newId }, found, await onlyCourseOf(tx, found.id), "somebody asked for a new password for your account."));
+  await db.transaction(async (tx) => postPasswordLink({ db: tx, now, newId }, found, await onlyCourseOf(tx, found.id), null));
 }
 
 export type LinkSent = { readonly kind: "saved"; readonly count: number } | RefusedFor<"not allowed" | "too often">;
@@ -83,7 +82,7 @@ export async function sendPasswordLinks(ctx: Context, courseId: string, people: 
       .innerJoin(enrolment, and(eq(enrolment.personId, person.id), eq(enrolment.courseId, courseId), isNull(enrolment.leftAt))).where(and(eq(person.id, personId), hasPassword));
     if (!found) continue;
     if (!(await takeAttempt(ctx.db, attemptKey("password link to", found.address), toOne, ctx.now))) return count > 0 ? { kind: "saved", count } : refusedFor("too often");
-    await ctx.db.transaction((tx) => postPasswordLink({ ...ctx, db: tx }, found, courseId, `${ctx.viewer.name} has a link sent to you with which you can set a new password.`));
+    await ctx.db.transaction((tx) => postPasswordLink({ ...ctx, db: tx }, found, courseId, ctx.viewer.name));
     count++;
   }
   return { kind: "saved", count };
@@ -132,25 +131,17 @@ export async function putPassword(at: Writing, owner: { readonly personId: strin
   await at.db.update(account).set({ password: hash, updatedAt: at.now }).where(and(eq(account.userId, owner.personId), eq(account.providerId, "credential")));
   await at.db.delete(session).where(and(eq(session.userId, owner.personId), exceptSession === null ? undefined : ne(session.id, exceptSession)));
   await at.db.delete(accountLink).where(and(eq(accountLink.personId, owner.personId), isNull(accountLink.usedAt)));
-  await post(at, [told(owner, "Your password was changed", "your password has just been changed. You are signed out on all other machines.")]);
+  await post(at, [letter("passwordChanged", null, owner, { link: addressOf(forgotten) })]);
   note("password changed", { account: owner.personId });
 }
 
-/** A letter that tells somebody what was done with their account, and what to do if it was not them. */
-export function told(owner: { readonly name: string; readonly address: string }, subject: string, what: string): Letter {
-  return {
-    courseId: null, toName: owner.name, toAddress: owner.address, isSecret: false, subject,
-    text: `Dear ${owner.name},\n\n${what}\n\nIf it was not you, choose a new password at once:\n${addressOf("/sign-in/forgotten")}\n`,
-  };
-}
+/** Where whoever did not change something themselves is sent. */
+export const forgotten = "/sign-in/forgotten";
 
 /** Writes to the new address for it to be confirmed. The address stays as it is until then. */
 export async function postAddressLink(at: Writing, owner: { readonly personId: string; readonly name: string }, address: string, courseId: string | null): Promise<void> {
   const token = await makeLink(at, owner.personId, "address", address);
-  await post(at, [{
-    courseId, toName: owner.name, toAddress: address, isSecret: true, subject: "Confirm your new address",
-    text: `Dear ${owner.name},\n\nthis is to be the address with which you sign in to Tidy Ledger. Confirm it here:\n${addressOf(`/account/address/${token}`)}\n\nThe link works once, for a day. If this is not yours, do nothing.\n`,
-  }]);
+  await post(at, [letter("confirmAddress", courseId, { name: owner.name, address }, { link: addressOf(`/account/address/${token}`) })]);
 }
 
 export { onlyCourseOf };
@@ -168,8 +159,8 @@ export async function confirmAddress(at: Writing & { readonly db: Database }, to
     const used = await tx.update(accountLink).set({ usedAt: at.now }).where(and(eq(accountLink.tokenHash, hashOf(token)), isNull(accountLink.usedAt))).returning({ id: accountLink.id });
     if (used.length === 0) return refusedFor("no link");
     await tx.update(person).set({ email: owner.newAddress, emailVerified: true, updatedAt: at.now }).where(eq(person.id, owner.personId));
-    const what = `the address with which you sign in is ${owner.newAddress} from now on. It was ${owner.address}.`;
-    await post(inside, [told(owner, "Your address was changed", what), told({ ...owner, address: owner.newAddress }, "Your address was changed", what)]);
+    const { name, address: before, newAddress: after } = owner;
+    await post(inside, [before, after].map((address) => letter("addressChanged", null, { name, address }, { before, after, link: addressOf(forgotten) })));
     note("address changed", { account: owner.personId });
     return { kind: "confirmed", address: owner.newAddress };
   });

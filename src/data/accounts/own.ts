@@ -6,13 +6,15 @@ import type { PasswordProblem } from "@/core/account/password";
 import { readAddress } from "@/core/roster/address";
 import { account, person, session } from "../db/tables/accounts";
 import { note } from "../log";
+import { letter } from "../mail/letters";
 import { post } from "../mail/write";
+import { addressOf } from "../session/address";
 import { hashPassword } from "../session/auth";
 import type { Context } from "../session/context";
 import { problemOf } from "./common";
 import type { AccountDto } from "./dto";
 import { accountGuard, countTry, tryWasRight } from "./guard";
-import { onlyCourseOf, postAddressLink, putPassword, told } from "./links";
+import { forgotten, onlyCourseOf, postAddressLink, putPassword } from "./links";
 import { type RefusedFor, refusedFor } from "../refusal";
 import { act } from "../session/act";
 
@@ -64,7 +66,7 @@ export async function askForAddress(ctx: Context, given: { readonly password: st
   if (known !== "right") return refusedFor(known);
   await ctx.db.transaction(async (tx) => {
     const inside = { ...ctx, db: tx };
-    await post(inside, [told(own, "Another address was asked for", `somebody who knows your password wants to sign in with ${address} from now on. Nothing changes until that address is confirmed.`)]);
+    await post(inside, [letter("addressAsked", null, own, { address, link: addressOf(forgotten) })]);
     const [taken] = await tx.select({ id: person.id }).from(person).where(eq(person.email, address));
     if (!taken) await postAddressLink(inside, { personId: ctx.viewer.id, name: own.name }, address, await onlyCourseOf(tx, ctx.viewer.id));
   });

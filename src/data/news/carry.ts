@@ -6,7 +6,9 @@ import type { Database } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { course, enrolment } from "../db/tables/courses";
 import { newsWish } from "../db/tables/news";
-import { type Letter, post } from "../mail/write";
+import { newsWords } from "@/messages/translate";
+import { letter } from "../mail/letters";
+import { post } from "../mail/write";
 import { addressOf } from "../session/address";
 import type { HappeningDto } from "./dto";
 import { happenedIn, watchedWikis } from "./read";
@@ -38,11 +40,10 @@ async function mailTo(db: Database, now: Date, newId: () => string, courseId: st
     const happenings = (await happenedIn(ctx, courseId, await watchedWikis(ctx, courseId), { most: told, from: wish.mailedUntil, withoutMuted: true })).filter(({ isUnread }) => isUnread);
     await tx.update(newsWish).set({ mailedUntil: now }).where(here);
     if (happenings.length === 0) return false;
-    const letter: Letter = {
-      courseId, toName: found.name, toAddress: found.email, isSecret: false, subject: `${found.title}: ${happenings.length === 1 ? line(happenings[0]!) : "what happened"}`,
-      text: `Dear ${found.name},\n\n${happenings.map(line).join("\n")}${happenings.length === told ? "\nand more." : ""}\n\nAll of it: ${addressOf(`/courses/${courseId}/news`)}\nThere you also choose how often you get this mail.\n`,
-    };
-    await post(ctx, [letter]);
+    const lines = happenings.map(line);
+    await post(ctx, [letter("news", courseId, { name: found.name, address: found.email }, {
+      course: found.title, what: lines.length === 1 ? lines[0]! : newsWords("several"), lines: lines.join("\n"), isMore: lines.length === told ? "true" : "false", link: addressOf(`/courses/${courseId}/news`),
+    })]);
     return true;
   });
 }
@@ -56,6 +57,5 @@ function lastMorning(now: Date, zone: string): Date {
 
 /** Whatever mail is read by on the way: who did something where, and nothing of what it says. */
 function line({ kind, person: who, page, wiki, count, namesViewer }: HappeningDto): string {
-  const did = kind === "entries" ? "wrote" : kind === "answer" ? "answered" : "commented";
-  return `${who} ${did} on ${page}, ${wiki}${count > 1 ? ` (${count} entries)` : ""}${namesViewer ? ", and named you" : ""}`;
+  return newsWords("line", { who, did: kind, page, wiki, count, named: String(namesViewer) });
 }

@@ -6,6 +6,7 @@ import type { Database, Queryable } from "../db/client";
 import { account, person } from "../db/tables/accounts";
 import { course, enrolment, invitation } from "../db/tables/courses";
 import { settings } from "../env";
+import { letter } from "../mail/letters";
 import { type Letter, post } from "../mail/write";
 import type { PasswordProblem } from "@/core/account/password";
 import { problemOf } from "../accounts/common";
@@ -29,20 +30,11 @@ export async function invite(ctx: ContextIn, courseId: string, people: readonly 
   const base = settings().BETTER_AUTH_URL;
   const links: (typeof invitation.$inferInsert)[] = [];
   const letters = to.map(({ id, name, address, isActive }): Letter => {
-    const common = { courseId, toName: name, toAddress: address };
-    if (isActive) {
-      return {
-        ...common, isSecret: false, subject: `You are on the course ${found!.title}`,
-        text: `Dear ${name},\n\n${ctx.viewer.name} has put you on the course “${found!.title}” (${found!.term}).\n\nSign in with the account that you have:\n${base}/sign-in\n`,
-      };
-    }
+    const common = { by: ctx.viewer.name, course: found!.title, term: found!.term };
+    if (isActive) return letter("onCourse", courseId, { name, address }, { ...common, link: `${base}/sign-in` });
     const token = randomBytes(24).toString("base64url");
     links.push({ courseId, id: ctx.newId(), personId: id, tokenHash: hashOf(token), madeAt: ctx.now, expiresAt });
-    return {
-      ...common, isSecret: true, subject: `Invitation to the course ${found!.title}`,
-      text: `Dear ${name},\n\n${ctx.viewer.name} invites you to the course “${found!.title}” (${found!.term}). Your group writes there together.\n\n`
-        + `Choose a password here, and you are in:\n${base}/invitation/${token}\n\nThe link is for you alone. It works once, for ${daysValid} days.\n`,
-    };
+    return letter("invitation", courseId, { name, address }, { ...common, link: `${base}/invitation/${token}`, days: daysValid });
   });
   // A new link takes the place of the ones before it.
   await ctx.db.delete(invitation).where(and(eq(invitation.courseId, courseId), inArray(invitation.personId, to.map(({ id }) => id).concat("")), isNull(invitation.usedAt)));

@@ -10,7 +10,8 @@ import type { Database } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { course, enrolment, placeRequest } from "../db/tables/courses";
 import { askForAll } from "../jobs/ask";
-import { type Letter, post } from "../mail/write";
+import { letter } from "../mail/letters";
+import { post } from "../mail/write";
 import type { Context } from "../session/context";
 import type { PeopleSaved } from "./dto";
 import { invite } from "./invitations";
@@ -75,10 +76,7 @@ export async function decideRequests(ctx: Context, courseId: string, ids: readon
     const requests = await tx.update(placeRequest).set({ state: decision, decidedAt: ctx.now, decidedBy: ctx.viewer.id }).where(at).returning();
     const [found] = await tx.select({ title: course.title }).from(course).where(eq(course.id, courseId));
     if (decision === "declined") {
-      await post(inside, requests.map(({ name, address }): Letter => ({
-        courseId, toName: name, toAddress: address, isSecret: false, subject: `Your request for a place on ${found!.title}`,
-        text: `Dear ${name},\n\nyou asked for a place on the course “${found!.title}”. ${ctx.viewer.name} has declined it. If you think that this is a mistake, write to them.\n`,
-      })));
+      await post(inside, requests.map((to) => letter("placeDeclined", courseId, to, { by: ctx.viewer.name, course: found!.title })));
       return { kind: "saved", count: requests.length };
     }
     const addresses = requests.map(({ address }) => address);

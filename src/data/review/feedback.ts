@@ -11,7 +11,8 @@ import { person } from "../db/tables/accounts";
 import { course, enrolment } from "../db/tables/courses";
 import { feedback, feedbackSeen } from "../db/tables/review";
 import { assignment, wiki } from "../db/tables/wikis";
-import { type Letter, post } from "../mail/write";
+import { letter } from "../mail/letters";
+import { post } from "../mail/write";
 import { membersOfWikis } from "../pages/members";
 import type { Context, ContextIn } from "../session/context";
 import { act } from "../session/act";
@@ -85,10 +86,8 @@ export const giveFeedback = act(async (ctx, courseId: string, assignmentId: stri
     await tx.insert(feedback).values({ courseId, id, assignmentId, ...to, authorId: ctx.viewer.id, body: text.data, at: ctx.now });
     const [found] = await tx.select({ title: assignment.title }).from(assignment).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
     const people = told.length === 0 ? [] : await tx.select({ name: person.name, email: person.email }).from(person).innerJoin(enrolment, and(eq(enrolment.courseId, courseId), eq(enrolment.personId, person.id), isNull(enrolment.leftAt))).where(inArray(person.id, told)).orderBy(asc(person.id));
-    await post(inside, people.map(({ name, email }): Letter => ({
-      courseId, toName: name, toAddress: email, isSecret: false, subject: `Feedback on ${found!.title}`,
-      text: `Dear ${name},\n\n${ctx.viewer.name} wrote feedback for ${to.personId ? "you alone" : to.wikiId ? "your group" : "all groups"} on \u201c${found!.title}\u201d. You can read it here:\n\n${link}\n`,
-    })));
+    const about = { by: ctx.viewer.name, to: to.personId ? "person" : to.wikiId ? "group" : "all", assignment: found!.title, link } as const;
+    await post(inside, people.map(({ name, email }) => letter("feedback", courseId, { name, address: email }, about)));
     return { kind: "given", id };
   });
 });
