@@ -8,6 +8,7 @@ import { eq, sql } from "drizzle-orm";
 import type { Queryable } from "../db/client";
 import { rateLimit } from "../db/tables/accounts";
 import { attemptKey } from "../session/attempts";
+import { newId } from "../session/ids";
 
 export interface Guard {
   /** What the counts are kept under. */
@@ -41,7 +42,8 @@ export async function countTry(db: Queryable, guard: Guard, of: string, now: Dat
   const [key, at] = [attemptKey(guard.kind, of), now.getTime()];
   const isOver = sql`${rateLimit.lastRequest} < ${at - guard.forgets}`;
   const opensAt = sql`${rateLimit.lastRequest} + least(${guard.longest}::bigint, ${guard.first} * power(2, least(${rateLimit.count} - ${guard.free}, 30)))::bigint`;
-  const [counted] = await db.insert(rateLimit).values({ id: key, key, count: 1, lastRequest: at }).onConflictDoUpdate({
+  // An id of its own: of two that come at once the second would meet the first by its id, for which there is no second try.
+  const [counted] = await db.insert(rateLimit).values({ id: newId(), key, count: 1, lastRequest: at }).onConflictDoUpdate({
     target: rateLimit.key,
     set: { count: sql`case when ${isOver} then 1 else ${rateLimit.count} + 1 end`, lastRequest: sql`greatest(${rateLimit.lastRequest}, ${at})` },
     // Of two at once the one that came first may be counted last: what is free asks for no time.

@@ -4,6 +4,7 @@ import { sql } from "drizzle-orm";
 import { createHash } from "node:crypto";
 import type { Queryable } from "../db/client";
 import { rateLimit } from "../db/tables/accounts";
+import { newId } from "./ids";
 
 export interface Limit {
   readonly most: number;
@@ -25,7 +26,8 @@ export async function takeAttempt(db: Queryable, key: string, limit: Limit, now:
 export async function countAttempt(db: Queryable, key: string, { within }: Pick<Limit, "within">, now: Date): Promise<number> {
   const at = now.getTime();
   const isOver = sql`${rateLimit.lastRequest} < ${at - within}`;
-  const [counted] = await db.insert(rateLimit).values({ id: key, key, count: 1, lastRequest: at }).onConflictDoUpdate({
+  // An id of its own: of two that come at once the second would meet the first by its id, for which there is no second try.
+  const [counted] = await db.insert(rateLimit).values({ id: newId(), key, count: 1, lastRequest: at }).onConflictDoUpdate({
     target: rateLimit.key,
     set: { count: sql`case when ${isOver} then 1 else ${rateLimit.count} + 1 end`, lastRequest: sql`case when ${isOver} then ${at} else ${rateLimit.lastRequest} end` },
   }).returning({ count: rateLimit.count });
