@@ -13,7 +13,9 @@ import { findPage } from "@/data/pages/read";
 import { savePage } from "@/data/pages/write";
 import { findEvidence } from "@/data/review/evidence";
 import { findGroup } from "@/data/review/group";
-import { allTime } from "@/data/review/period";
+import { allTime, atCutOff } from "@/data/review/period";
+import { loadWork } from "@/data/review/work";
+import { memberFigures } from "@/core/credit/figures";
 import { assignmentReview } from "@/data/review/read";
 import { findStatement } from "@/data/review/student";
 import { fromMarkdown } from "@/core/document/markdown";
@@ -56,18 +58,18 @@ const extension = fc.record({ of: fc.constantFrom<"group" | "mira" | "jonas">("g
 const close = (one: number | null | undefined, other: number | null | undefined) => (one === null || one === undefined ? expect(one ?? null).toBe(other ?? null) : expect(one).toBeCloseTo(other!));
 
 test("what opens behind a figure adds up to it, in the class, the group and the statement alike, whoever was given more time", async () => {
-  await fc.assert(fc.asyncProperty(deeds, minute, minute, fc.nat(30), fc.nat(7), fc.array(extension, { maxLength: 3 }), async (history, one, other, talk, due, extensions) => {
+  await fc.assert(fc.asyncProperty(deeds, minute, minute, fc.nat(30), fc.nat(7), fc.nat(4), fc.array(extension, { maxLength: 3 }), async (history, one, other, talk, due, after, extensions) => {
     const course = await makeCourse();
     const { courseId, assignmentId, wikiId, as } = course;
     await carryOut(course, history);
     await markSome(course, talk);
-    await db.update(assignment).set({ dueAt: later(due) }).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+    await db.update(assignment).set({ dueAt: later(due), cutOffAt: later(due + after) }).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
     for (const { of, minutes } of extensions) {
       const to = [{ wikiId, personId: of === "group" ? null : `${of}${courseId}` }];
       expect((await giveMoreTime(as("ines"), courseId, assignmentId, to, later(due + minutes))).kind).toMatch(/^(un)?changed$/);
     }
     const [from, until] = one !== null && other !== null && one >= other ? [other, one + 1] : [one, other];
-    for (const period of [allTime, { from: from === null ? null : later(from), until: until === null ? null : later(until) }]) {
+    for (const period of [allTime, { from: from === null ? null : later(from), until: until === null ? null : later(until) }, atCutOff]) {
       const review = (await assignmentReview(as("ines"), courseId, assignmentId, period))!.find((group) => group.wikiId === wikiId)!;
       const group = (await findGroup(as("ines", later(100)), courseId, wikiId, period))!;
       close(group.balance, review.balance);
@@ -91,6 +93,17 @@ test("what opens behind a figure adds up to it, in the class, the group and the 
         if (figures.inTime !== null) expect(figures.added * (1 - figures.inTime)).toBeCloseTo(figures.addedLate);
       }
     }
+    // As at the cut-off is as if each line had been cut at its author's own time, and without extensions as at that moment for everybody.
+    const whole = (await loadWork(as("ines"), courseId, wikiId, allTime, "reviewers"))!.work;
+    const cutOf = await workTimes(db, courseId, assignmentId);
+    const isIn = ({ author, at }: { readonly author: string | null; readonly at: number }) => at < cutOf(wikiId, author).cutOffAt!;
+    const cut = { ...whole, deeds: whole.deeds.filter(isIn), remarks: whole.remarks.filter(isIn) };
+    const asAt = (await findGroup(as("ines", later(100)), courseId, wikiId, atCutOff))!;
+    const asThen = (await findGroup(as("ines", later(100)), courseId, wikiId, { from: null, until: later(due + after) }))!;
+    asAt.members.forEach(({ member, figures }, at) => {
+      expect(figures).toEqual(memberFigures(cut, member.id));
+      if (extensions.length === 0) expect(figures).toEqual(asThen.members[at]!.figures);
+    });
     // Entry by entry: late is what was saved at its author's own time or after it.
     const timesOf = await workTimes(db, courseId, assignmentId);
     const rows = await db.select({ author: entryCredit.authorId, at: entryCredit.at, pageId: entryCredit.pageId, number: entryCredit.number }).from(entryCredit).where(and(eq(entryCredit.courseId, courseId), eq(entryCredit.wikiId, wikiId)));

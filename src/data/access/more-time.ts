@@ -43,6 +43,13 @@ export async function giveMoreTime(ctx: Context, courseId: string, assignmentId:
   return setAccess(ctx, courseId, assignmentId, cells, { level: "write", from: found.dueAt.getTime(), until: until.getTime(), weekly: null }, "more time");
 }
 
+/** The wikis of an assignment of which somebody has more time than others. One query. */
+export async function wikisWithMoreTime(db: Queryable, courseId: string, assignmentId: string): Promise<Set<string>> {
+  const rows = await db.selectDistinct({ id: accessRule.place }).from(accessRule).innerJoin(wiki, and(eq(wiki.courseId, accessRule.courseId), eq(wiki.id, accessRule.place), eq(wiki.assignmentId, assignmentId)))
+    .where(and(eq(accessRule.courseId, courseId), eq(accessRule.origin, "more time"), isNull(accessRule.endedAt)));
+  return new Set(rows.map(({ id }) => id));
+}
+
 /** Whether what an author saved in the standpoint's wiki was late. Only members' work has a time by which it is due. */
 export async function lateness(db: Queryable, { courseId, assignmentId, wikiId }: Pick<Standpoint, "courseId" | "assignmentId" | "wikiId">): Promise<(authorId: string | null, at: Date) => boolean> {
   const timesOf = await workTimes(db, courseId, assignmentId);

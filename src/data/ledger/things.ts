@@ -40,13 +40,14 @@ export interface ThingsOfWiki {
   readonly authors: ReadonlyMap<number, string | null>;
 }
 
-/** Whose the things are that stand in these wikis, as at a time (excluded; null: now). One query, by index, of the entries that changed things. */
-export async function thingsOfWikis(db: Queryable, courseId: string, wikis: readonly string[], until: Date | null): Promise<Map<string, ThingsOfWiki>> {
+/** Whose the things are that stand in these wikis, as at a time (excluded; null: now), of the entries that count. One query, by index, of the entries that changed things. */
+export async function thingsOfWikis(db: Queryable, courseId: string, wikis: readonly string[], until: Date | null, counts: (rev: number) => boolean = () => true): Promise<Map<string, ThingsOfWiki>> {
   const rows = wikis.length === 0 ? [] : await db.select({ wikiId: thingChange.wikiId, entry: thingChange.rev, author: entryCredit.authorId, page: thingChange.pageId, thing: thingChange.thing, change: thingChange.change }).from(thingChange)
     .innerJoin(entryCredit, and(eq(entryCredit.courseId, thingChange.courseId), eq(entryCredit.pageId, thingChange.pageId), eq(entryCredit.number, thingChange.number)))
     .where(and(eq(thingChange.courseId, courseId), inArray(thingChange.wikiId, [...wikis]), until ? lt(entryCredit.at, until) : undefined)).orderBy(asc(thingChange.wikiId), asc(thingChange.rev), asc(thingChange.thing));
   const steps = new Map<string, (ThingStep & { changes: ThingChange[] })[]>();
   for (const { wikiId, thing, change, ...step } of rows) {
+    if (!counts(step.entry)) continue;
     const ofWiki = steps.get(wikiId) ?? steps.set(wikiId, []).get(wikiId)!;
     const last = ofWiki.at(-1);
     if (last?.entry === step.entry) last.changes.push([thing, change]);

@@ -14,6 +14,8 @@ export interface MemberReviewDto {
   readonly figures: Readonly<Record<ClassFigure, number | null>>;
   /** Of the comments, those that answer others. */
   readonly replies: number;
+  /** What the student's work counts up to, where that is later than for others. */
+  readonly ownCutOffAt: Date | null;
   /** Entries and comments of each day from the first that had some to the last; null: there were none. */
   readonly days: { readonly first: DayNumber; readonly acts: readonly number[] } | null;
   /** The share in whole per cent, rounded so that the group's add up to a hundred. */

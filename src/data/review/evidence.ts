@@ -31,7 +31,7 @@ const countsThings = (figure: FigureName) => ["links", "pictures", "sources"].in
 
 /** The same work with the things that stand where the period ends. One query. */
 export async function withThings(ctx: ContextIn, loaded: WikiWork, { until }: Period): Promise<WikiWork> {
-  const ofWiki = (await thingsOfWikis(ctx.db, loaded.courseId, [loaded.wikiId], until)).get(loaded.wikiId);
+  const ofWiki = (await thingsOfWikis(ctx.db, loaded.courseId, [loaded.wikiId], until, (rev) => loaded.refs.has(rev))).get(loaded.wikiId);
   const things = [...(ofWiki?.stands ?? [])].flatMap(([entry, kinds]) => [...kinds].map(([kind, count]): Thing => ({ entry, kind, count })));
   return { ...loaded, work: { ...loaded.work, things } };
 }

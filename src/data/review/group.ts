@@ -23,6 +23,8 @@ export interface MemberInGroupDto {
   readonly member: MemberDto;
   readonly figures: MemberFigures;
   readonly sharePercent: number | null;
+  /** What their work counts up to, where that is later than for the group. */
+  readonly ownCutOffAt: Date | null;
   readonly mark: MarkDto | null;
   /** Entries of theirs since the viewer looked at them; null: the viewer has not. */
   readonly newSince: number | null;
@@ -36,6 +38,10 @@ export interface GroupDto {
   readonly timeZone: string;
   readonly opensAt: Date;
   readonly dueAt: Date;
+  /** What the group's work counts up to; null: everything counts. */
+  readonly cutOffAt: Date | null;
+  /** Whether more time was given to some of the members alone. */
+  readonly linesDiffer: boolean;
   readonly members: readonly MemberInGroupDto[];
   /** 0 to 1; null for a group of one, or without words. */
   readonly balance: number | null;
@@ -73,10 +79,11 @@ export async function findGroup(ctx: ContextIn, courseId: string, wikiId: string
   const index = new Map<string | null, number>(members.map(({ id }, at) => [id, at]));
   return {
     courseId, wikiId, name: loaded.name, homePageId: loaded.homePageId, timeZone: loaded.timeZone, opensAt: loaded.opensAt, dueAt: loaded.dueAt,
+    cutOffAt: loaded.cutOffAt, linesDiffer: members.some(({ id }) => loaded.cutOffOf(id)?.getTime() !== loaded.cutOffAt?.getTime()),
     members: members.map((member) => {
       const mine = marks.find((mark) => mark.personId === member.id && mark.byId === ctx.viewer.id);
       return {
-        member, figures: memberFigures(work, member.id), sharePercent: percents.get(member.id) ?? null, mark: mine ?? marks.find((mark) => mark.personId === member.id) ?? null,
+        member, figures: memberFigures(work, member.id), sharePercent: percents.get(member.id) ?? null, ownCutOffAt: later(loaded.cutOffOf(member.id), loaded.cutOffAt), mark: mine ?? marks.find((mark) => mark.personId === member.id) ?? null,
         newSince: mine ? work.deeds.filter(({ author, entry }) => author === member.id && entry > mine.rev).length : null,
       };
     }),
@@ -87,6 +94,10 @@ export async function findGroup(ctx: ContextIn, courseId: string, wikiId: string
     pages: pagesOf(loaded, spread),
     findings: await findingsOf(ctx, loaded, { closed, expected }), remarks: work.remarks.length, conversation, expected: inOrder(expected, members),
   };
+}
+
+function later(own: Date | null, groups: Date | null): Date | null {
+  return own && groups && own > groups ? own : null;
 }
 
 function inOrder({ ofMembers, ofWiki }: ExpectedOfWiki, members: readonly MemberDto[]): GroupDto["expected"] {

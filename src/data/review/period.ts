@@ -4,6 +4,11 @@ export interface Period {
   readonly from: Date | null;
   /** Excluded: what came at it or later is as if it had never been. Null: to this day. */
   readonly until: Date | null;
+  /** Each line of the ledger up to its author's own cut-off: the assignment's, or a later one where more time was given. */
+  readonly isAtCutOff?: true;
+  /** What came after the cut-off was counted in by whoever looks. */
+  readonly withLater?: true;
 }
 
 export const allTime: Period = { from: null, until: null };
+export const atCutOff: Period = { from: null, until: null, isAtCutOff: true };

@@ -4,6 +4,7 @@ import "server-only";
 import { and, asc, eq, isNull } from "drizzle-orm";
 import type { ClassFigure } from "@/core/credit/figure-table";
 import { balance, shares, wholePercents } from "@/core/credit/shares";
+import { workTimes } from "../access/more-time";
 import { givenToAssistant } from "../access/people";
 import { roleOn } from "../access/read";
 import { course } from "../db/tables/courses";
@@ -13,23 +14,25 @@ import type { MemberDto } from "../pages/dto";
 import { membersOfWikis } from "../pages/members";
 import type { ContextIn } from "../session/context";
 import type { GroupReviewDto, MemberReviewDto } from "./dto";
-import { type StoredClassFigure, type Sums, sumsOf, together } from "./sums";
+import { sumsOf } from "./sums";
+import { type StoredClassFigure, type Sums, together } from "./sums-shape";
 import { allTime, type Period } from "./period";
 
 /** Every group of the assignment with every member, those who did nothing included, as of a period; null for people who may not review. A fixed number of queries. */
 export async function assignmentReview(ctx: ContextIn, courseId: string, assignmentId: string, period: Period = allTime): Promise<GroupReviewDto[] | null> {
   const role = await roleOn(ctx, courseId);
   if (!reviewsWork(role)) return null;
-  const [found] = await ctx.db.select({ dueAt: assignment.dueAt, timeZone: course.timeZone }).from(assignment).innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+  const [found] = await ctx.db.select({ dueAt: assignment.dueAt, cutOffAt: assignment.cutOffAt, timeZone: course.timeZone }).from(assignment).innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
   if (!found) return [];
   const wikis = await ctx.db.select().from(wiki).where(reviewed(ctx, courseId, assignmentId)).orderBy(asc(wiki.position));
-  const [sums, guests, membersOf] = await Promise.all([
-    sumsOf(ctx, { courseId, assignmentId, ...found }, wikis.map(({ id }) => id), period), guestsOfCourse(ctx.db, courseId), membersOfWikis(ctx.db, courseId, wikis),
+  const [sums, guests, membersOf, timesOf] = await Promise.all([
+    sumsOf(ctx, { courseId, assignmentId, ...found }, wikis.map(({ id }) => id), period), guestsOfCourse(ctx.db, courseId), membersOfWikis(ctx.db, courseId, wikis), workTimes(ctx.db, courseId, assignmentId),
   ]);
+  const ownCutOff = (wikiId: string, id: string) => { const { cutOffAt } = timesOf(wikiId, id); return cutOffAt === null || cutOffAt === found.cutOffAt?.getTime() ? null : new Date(cutOffAt); };
   return wikis.map((each, at) => {
     const here = sums.get(each.id)!;
     // Whoever went elsewhere stays in the list of those with whom they wrote, if they did.
-    return groupOf(each, here, membersOf[at]!.filter(({ id, until }) => until === null || until > ctx.now || here.has(id)), guests, period.from !== null);
+    return groupOf(each, here, membersOf[at]!.filter(({ id, until }) => until === null || until > ctx.now || here.has(id)), guests, period.from !== null, (id) => ownCutOff(each.id, id));
   });
 }
 
@@ -42,7 +45,7 @@ export async function reviewedWikis(ctx: ContextIn, courseId: string, assignment
 
 const reviewed = ({ viewer }: ContextIn, courseId: string, assignmentId: string) => and(eq(wiki.courseId, courseId), eq(wiki.assignmentId, assignmentId), isNull(wiki.setAsideAt), givenToAssistant(viewer.id));
 
-function groupOf({ id: wikiId, name, homePageId }: { id: string; name: string; homePageId: string | null }, sums: ReadonlyMap<string, Sums>, members: readonly MemberDto[], guests: ReadonlySet<string>, isPart: boolean): GroupReviewDto {
+function groupOf({ id: wikiId, name, homePageId }: { id: string; name: string; homePageId: string | null }, sums: ReadonlyMap<string, Sums>, members: readonly MemberDto[], guests: ReadonlySet<string>, isPart: boolean, ownCutOff: (id: string) => Date | null): GroupReviewDto {
   const words = members.map(({ id }) => sums.get(id)?.standing ?? 0);
   const byGuests = together([...sums].filter(([id]) => guests.has(id)).map(([, each]) => each));
   const hasOpen = byGuests.entries > 0 || byGuests.standing > 0;
@@ -52,7 +55,7 @@ function groupOf({ id: wikiId, name, homePageId }: { id: string; name: string; h
   const isMember = (id: string) => members.some((member) => member.id === id);
   const told = (each: Sums, at: number, person: string | null): Omit<MemberReviewDto, "member"> => ({
     figures: { ...each.stored, ...figuresBesides(each, { share: parts[at]!, isPart, isTeammate: (id) => id !== person && isMember(id) }) },
-    replies: each.replies, lastAt: each.lastAt, days: dayByDay(each.days), sharePercent: percents[at]!,
+    replies: each.replies, ownCutOffAt: person === null ? null : ownCutOff(person), lastAt: each.lastAt, days: dayByDay(each.days), sharePercent: percents[at]!,
   });
   return {
     wikiId, name, homePageId, balance: balance(words), starterWords: sums.get("")?.standing ?? 0,

@@ -36,6 +36,8 @@ export interface StatementDto {
   readonly timeZone: string;
   /** When it is due of this student. */
   readonly dueAt: Date;
+  /** What this student's work counts up to; null: everything counts. */
+  readonly cutOffAt: Date | null;
   readonly member: MemberDto;
   readonly figures: MemberFigures;
   /** The share as it is rounded for the group. */
@@ -81,7 +83,7 @@ export async function findStatement(ctx: ContextIn, courseId: string, wikiId: st
   const sittings = told.sittings.map((sitting) => sitting.filter(({ at }) => at >= from).map(line)).filter((sitting) => sitting.length > 0);
   const touched = new Set(sittings.flat().map(({ page }) => page));
   return {
-    courseId, assignmentId: loaded.assignmentId, wikiId, groupName: loaded.name, timeZone: loaded.timeZone, dueAt: new Date(work.timesOf(personId)?.dueAt ?? loaded.dueAt.getTime()), member, figures: memberFigures(work, personId), sharePercent: sharePercents(work).get(personId) ?? null, sittings, byOthersSince: told.byOthersSince,
+    courseId, assignmentId: loaded.assignmentId, wikiId, groupName: loaded.name, timeZone: loaded.timeZone, dueAt: new Date(work.timesOf(personId)?.dueAt ?? loaded.dueAt.getTime()), cutOffAt: loaded.cutOffOf(personId), member, figures: memberFigures(work, personId), sharePercent: sharePercents(work).get(personId) ?? null, sittings, byOthersSince: told.byOthersSince,
     members: reviewed ? loaded.members : [],
     findings: findings.filter(({ finding }) => membersIn(finding).includes(personId)), marks: marks.filter((mark) => mark.personId === personId),
     ownWords: ownWords.map((each) => (each.entry && loaded.hidden.has(each.entry.pageId) ? { ...each, entry: { ...each.entry, title: hiddenTitle } } : each)),

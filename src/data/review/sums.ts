@@ -2,12 +2,9 @@
 import "server-only";
 import { and, eq, gte, inArray, isNull, lt, type SQL, sql } from "drizzle-orm";
 import { alias } from "drizzle-orm/pg-core";
-import { type ClassFigure, classFigures, figureTable, type StoredFigure, storedFigures } from "@/core/credit/figure-table";
-import { figureOf } from "@/core/credit/figures";
-import { indexOf } from "@/core/credit/work";
-import type { ThingKind } from "@/core/document/things";
+import { figureTable } from "@/core/credit/figure-table";
 import { isLate } from "@/core/time/due";
-import { workTimes } from "../access/more-time";
+import { wikisWithMoreTime, workTimes } from "../access/more-time";
 import { discussedIn } from "../comments/discussion";
 import { comment, entryCredit, standing, standingChange } from "../db/tables/wikis";
 import { sharedEntries, shifts } from "../ledger/shared";
@@ -16,55 +13,10 @@ import type { ContextIn } from "../session/context";
 import type { DayNumber } from "./dto";
 import { Known } from "./known";
 import type { Period } from "./period";
+import { withThings } from "./evidence";
+import { sumsOfWork } from "./sums-of-work";
+import { nothing, type StoredClassFigure, storedClassFigures, type Sums } from "./sums-shape";
 import { loadWork } from "./work";
-
-/** What one person did in one wiki. */
-export interface Sums {
-  /** The figures of the class that are sums of what is stored with each entry. */
-  readonly stored: Readonly<Record<StoredClassFigure, number>>;
-  readonly entries: number;
-  readonly comments: number;
-  /** Of the comments, those that answer others. */
-  readonly replies: number;
-  /** Words. */
-  readonly added: number;
-  /** Of these, those that were saved when it was due already, more time that was given left out. */
-  readonly addedLate: number;
-  /** Words that stand where the period ends. */
-  readonly standing: number;
-  /** Things that stand where the period ends, and came with the person's entries at any time. */
-  readonly things: ReadonlyMap<ThingKind, number>;
-  /** Entries on pages that somebody else started, by who that was. */
-  readonly onPagesOf: ReadonlyMap<string, number>;
-  /** Entries and comments of each day that had some. */
-  readonly days: ReadonlyMap<DayNumber, number>;
-  readonly lastAt: Date | null;
-}
-
-/** Figures of the class that the database sums up by what the table says of them. */
-export type StoredClassFigure = StoredFigure & ClassFigure;
-export const storedClassFigures = storedFigures.filter((name): name is StoredClassFigure => (classFigures as readonly string[]).includes(name));
-
-const noneStored = Object.fromEntries(storedClassFigures.map((name) => [name, 0])) as Sums["stored"];
-const nothing: Sums = {
-  stored: noneStored, entries: 0, comments: 0, replies: 0, added: 0, addedLate: 0, standing: 0, things: new Map(), onPagesOf: new Map(), days: new Map(), lastAt: null,
-};
-
-/** What several people did together; of none, nothing. */
-export function together(all: readonly Sums[]): Sums {
-  const sum = (of: (each: Sums) => number) => all.reduce((total, each) => total + of(each), 0);
-  const merged = <Key>(of: (each: Sums) => ReadonlyMap<Key, number>) => {
-    const result = new Map<Key, number>();
-    for (const each of all) for (const [key, count] of of(each)) result.set(key, (result.get(key) ?? 0) + count);
-    return result;
-  };
-  return {
-    stored: Object.fromEntries(storedClassFigures.map((name) => [name, sum(({ stored }) => stored[name])])) as Sums["stored"],
-    entries: sum((each) => each.entries), comments: sum((each) => each.comments), replies: sum((each) => each.replies), added: sum((each) => each.added), addedLate: sum((each) => each.addedLate),
-    standing: sum((each) => each.standing), things: merged((each) => each.things), onPagesOf: merged((each) => each.onPagesOf), days: merged((each) => each.days),
-    lastAt: all.flatMap(({ lastAt }) => lastAt ?? []).sort((one, other) => other.getTime() - one.getTime())[0] ?? null,
-  };
-}
 
 /** By wiki, by person; starter text under "". */
 export type SumsOfWikis = ReadonlyMap<string, ReadonlyMap<string, Sums>>;
@@ -74,17 +26,19 @@ export interface SummedAssignment {
   readonly assignmentId: string;
   readonly timeZone: string;
   readonly dueAt: Date;
+  readonly cutOffAt: Date | null;
 }
 
 const known = new Known<ReadonlyMap<string, Sums>>({ name: "sums", most: 3000 });
 
 /** For whoever may review these wikis, which the caller has asked. Cost: one query, and `addUp` of the wikis in which something happened since they were asked about last. */
 export function sumsOf(ctx: ContextIn, of: SummedAssignment, wikis: readonly string[], period: Period): Promise<SumsOfWikis> {
-  return known.of(ctx, of.courseId, wikis, `sums ${of.timeZone} ${period.from?.getTime()} ${period.until?.getTime()}`, (missing) => addUp(ctx, of, missing, period));
+  return known.of(ctx, of.courseId, wikis, `sums ${of.timeZone} ${period.from?.getTime()} ${period.until?.getTime()} ${period.isAtCutOff === true}`, (missing) => addUp(ctx, of, missing, period));
 }
 
-/** The same, found anew. Cost: eight queries for all wikis together, and the work of each in which something was marked as discussion. */
-export async function addUp(ctx: ContextIn, of: SummedAssignment, wikis: readonly string[], period: Period): Promise<SumsOfWikis> {
+/** The same, found anew. Cost: eight queries for all wikis together, and the work of each in which something was marked as discussion, or whose lines are cut at different times. */
+export async function addUp(ctx: ContextIn, of: SummedAssignment, wikis: readonly string[], asked: Period): Promise<SumsOfWikis> {
+  const period = asked.isAtCutOff ? { from: asked.from, until: of.cutOffAt } : asked;
   const sums = new Map<string, Map<string, Sums>>(wikis.map((id) => [id, new Map()]));
   if (wikis.length === 0) return sums;
   const { courseId } = of;
@@ -109,7 +63,11 @@ export async function addUp(ctx: ContextIn, of: SummedAssignment, wikis: readonl
   for (const { wikiId, person, starter, entries } of onPages) add(wikiId, person, (known) => ({ onPagesOf: new Map([...known.onPagesOf, [starter!, entries]]) }));
   const isLate = await lateEntries(ctx, of, wikis, period, (wikiId, person, words) => add(wikiId, person, (known) => ({ addedLate: known.addedLate + words })));
   await share(ctx, courseId, wikis, period, isLate, add);
-  await setApart(ctx, courseId, wikis, period, sums);
+  // What is more than a sum by the stored figures is added up from the work, in the one way in which that is done.
+  for (const wikiId of await notSummed(ctx, of, wikis, asked)) {
+    const loaded = await loadWork(ctx, courseId, wikiId, asked, "reviewers");
+    if (loaded) sums.set(wikiId, sumsOfWork((await withThings(ctx, loaded, asked)).work));
+  }
   return sums;
 }
 
@@ -221,16 +179,10 @@ async function share({ db }: ContextIn, courseId: string, wikis: readonly string
   }
 }
 
-/** Where something was marked as discussion, its words are taken out, in the one way in which that is done. */
-async function setApart(ctx: ContextIn, courseId: string, wikis: readonly string[], period: Period, sums: Map<string, Map<string, Sums>>): Promise<void> {
-  for (const wikiId of (await discussedIn(ctx.db, courseId, wikis)).keys()) {
-    const loaded = await loadWork(ctx, courseId, wikiId, period, "reviewers");
-    if (!loaded) continue;
-    const { work } = loaded;
-    const of = (person: string, figure: "added" | "addedLate" | "standing") => figureOf(work, person, figure) ?? 0;
-    const starter = work.deeds.filter(({ author }) => author === null).reduce((sum, { entry: rev }) => sum + (indexOf(work).standing.get(rev) ?? 0), 0);
-    for (const [person, known] of sums.get(wikiId)!) {
-      sums.get(wikiId)!.set(person, person === "" ? { ...known, standing: starter } : { ...known, added: of(person, "added"), addedLate: of(person, "addedLate"), standing: of(person, "standing") });
-    }
-  }
+/** The wikis whose stored sums do not say it: where something was marked as discussion, or, as at the cut-off, where somebody was given more time. */
+async function notSummed({ db }: ContextIn, { courseId, assignmentId }: SummedAssignment, wikis: readonly string[], { isAtCutOff }: Period): Promise<Set<string>> {
+  const apart = new Set((await discussedIn(db, courseId, wikis)).keys());
+  if (!isAtCutOff) return apart;
+  const given = await wikisWithMoreTime(db, courseId, assignmentId);
+  return new Set([...apart, ...wikis.filter((id) => given.has(id))]);
 }

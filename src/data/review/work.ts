@@ -5,6 +5,7 @@ import { and, asc, eq, isNull, lt } from "drizzle-orm";
 import type { Thresholds } from "@/core/credit/findings";
 import type { Deed, GroupWork, Remark } from "@/core/credit/work";
 import type { Role } from "@/core/access/may";
+import type { TimesOf } from "@/core/time/due";
 import { wallClockAt } from "@/core/time/zone";
 import { givenToAssistant } from "../access/people";
 import { workTimes } from "../access/more-time";
@@ -36,6 +37,10 @@ export interface WikiWork {
   readonly opensAt: Date;
   /** When it is due of the wiki as a whole: more time that was given to all of its members counts. */
   readonly dueAt: Date;
+  /** What the wiki's work as a whole counts up to; null: everything counts. */
+  readonly cutOffAt: Date | null;
+  /** What a person's work counts up to. */
+  readonly cutOffOf: (personId: string) => Date | null;
   /** From when on something is found; null: as usual. */
   readonly thresholds: Thresholds | null;
   readonly members: readonly MemberDto[];
@@ -55,8 +60,9 @@ export const hiddenTitle = "A page that is hidden from you";
  * The work of a wiki for whoever may review it, or for one of its members: null for anybody else. Reads the figures of all
  * of its entries, by an index.
  */
-export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string, { from, until }: Period, who: "reviewers" | "members"): Promise<WikiWork | null> {
+export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string, period: Period, who: "reviewers" | "members"): Promise<WikiWork | null> {
   const role = await roleOn(ctx, courseId);
+  const { from, until } = period;
   const isReviewer = reviewsWork(role);
   if (!role || (who === "reviewers" && !isReviewer)) return null;
   const [found] = await ctx.db.select({
@@ -78,22 +84,25 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
   ]);
   if (who === "members" && !isReviewer && !all.some(({ id }) => id === ctx.viewer.id)) return null;
   const hidden = await hiddenFrom(ctx, role, found, pages);
-  const rows = until ? known.filter(({ ref: { at } }) => at < until) : known;
+  const counts = countsIn(period, wikiId, timesIn);
+  const rows = known.filter(({ author, ref: { at } }) => counts(author, at));
   const shared = new Map(coWritten.map((each) => [`${each.pageId} ${each.number}`, each.with]));
   const countsAs = (id: string) => merged.get(id) ?? id;
   const authorOfRemark = new Map(said.map(({ id, author }) => [id, countsAs(author)]));
-  const counted = rows.map(({ author, figures, ref: { rev, pageId, number, at } }): Deed => {
+  const counted = (period.isAtCutOff ? known : rows).map(({ author, figures, ref: { rev, pageId, number, at } }): Deed => {
     const coWriters = shared.get(`${pageId} ${number}`);
     return { entry: rev, author, at: at.getTime(), page: pageId, figures, ...(coWriters ? { with: coWriters } : {}) };
   });
-  const deeds = await withoutDiscussion(ctx.db, courseId, wikiId, counted, until);
-  const remarks = said.map(({ id, pageId, parentId, author, at }): Remark => ({ id, author: countsAs(author), at: at.getTime(), page: pageId, answers: parentId ? (authorOfRemark.get(parentId) ?? null) : null }));
+  // Set apart in the whole ledger, of which each line is cut at its own time.
+  const apart = await withoutDiscussion(ctx.db, courseId, wikiId, counted, until);
+  const deeds = period.isAtCutOff ? apart.filter(({ author, at }) => counts(author, new Date(at))) : apart;
+  const remarks = said.filter(({ author, at }) => counts(countsAs(author), at)).map(({ id, pageId, parentId, author, at }): Remark => ({ id, author: countsAs(author), at: at.getTime(), page: pageId, answers: parentId ? (authorOfRemark.get(parentId) ?? null) : null }));
   const didSomething = new Set([...deeds.map(({ author }) => author), ...deeds.flatMap((deed) => deed.with ?? []), ...remarks.map(({ author }) => author)]);
   // Whoever went elsewhere stays in the list of those with whom they wrote, if they did.
   const members = all.filter(({ id, until: end }) => end === null || end > ctx.now || didSomething.has(id));
   const ofMembers = new Set(members.map(({ id }) => id));
   return {
-    courseId, wikiId, name: found.name, assignmentId: found.assignmentId, groupId: found.groupId, homePageId: found.homePageId, entries: found.entries, isArchived: found.archivedAt !== null, timeZone: found.timeZone, opensAt: found.opensAt, dueAt: new Date(timesIn(wikiId, null).dueAt), thresholds: found.thresholds, members,
+    courseId, wikiId, name: found.name, assignmentId: found.assignmentId, groupId: found.groupId, homePageId: found.homePageId, entries: found.entries, isArchived: found.archivedAt !== null, timeZone: found.timeZone, opensAt: found.opensAt, dueAt: new Date(timesIn(wikiId, null).dueAt), cutOffAt: dateOf(timesIn(wikiId, null).cutOffAt), cutOffOf: (id) => dateOf(timesIn(wikiId, id).cutOffAt), thresholds: found.thresholds, members,
     work: {
       members: members.map(({ id }) => id), guests: [...guests].filter((id) => didSomething.has(id)), deeds, remarks,
       timesOf: (person) => (ofMembers.has(person) ? timesIn(wikiId, person) : null), dayOf: dayIn(found.timeZone), ...(from ? { from: from.getTime() } : {}),
@@ -102,6 +111,19 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
     pages: new Map(pages.map(({ id, title, removedAt }) => [id, { title: hidden.has(id) ? hiddenTitle : title, isRemoved: removedAt !== null }])),
     remarks: new Map(said.map(({ id, body, parentId, pageId }) => [id, { body: hidden.has(pageId) ? "" : body, parentId }])),
     guests, hidden,
+  };
+}
+
+const dateOf = (at: number | null): Date | null => (at === null ? null : new Date(at));
+
+/** Whether what somebody saved or said at a time counts in the period; who belongs to nobody's group is cut with the wiki. */
+function countsIn({ until, isAtCutOff }: Period, wikiId: string, timesIn: TimesOf): (author: string | null, at: Date) => boolean {
+  if (!isAtCutOff) return (_, at) => until === null || at < until;
+  const cuts = new Map<string | null, number>();
+  return (author, at) => {
+    const cut = cuts.get(author) ?? timesIn(wikiId, author).cutOffAt ?? Infinity;
+    cuts.set(author, cut);
+    return at.getTime() < cut;
   };
 }
 

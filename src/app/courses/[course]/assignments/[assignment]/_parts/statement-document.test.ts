@@ -17,7 +17,7 @@ function toldOf(history: Parameters<typeof replay>[0]): StatementDto {
   const work = workOf(history, replayed, { members: ["p", "q", "r"] });
   const told = statement(work, "p");
   return {
-    courseId: "c", assignmentId: "a", wikiId: "w", groupName: hostile, timeZone: "Europe/Dublin", dueAt: new Date("2026-04-01T17:00:00Z"), member: { id: "p", name: hostile, mark: 0, until: null }, figures: memberFigures(work, "p"), sharePercent: 40,
+    courseId: "c", assignmentId: "a", wikiId: "w", groupName: hostile, timeZone: "Europe/Dublin", cutOffAt: null, dueAt: new Date("2026-04-01T17:00:00Z"), member: { id: "p", name: hostile, mark: 0, until: null }, figures: memberFigures(work, "p"), sharePercent: 40,
     sittings: told.sittings.map((sitting) => sitting.map((line) => ({
       ...line, pageTitle: hostile, together: [hostile], remarkText: null, isAnswer: false, isLate: false, figures: replayed.figures[line.entry!]!,
       ref: { rev: line.entry!, pageId: "x", number: 1, kind: "wrote" as const, title: hostile, note: hostile, restoredFrom: null, at: new Date(line.at), pasted: 3 },

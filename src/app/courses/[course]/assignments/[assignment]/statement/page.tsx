@@ -1,10 +1,9 @@
 import type { Metadata } from "next";
 import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
-import { readableWikis } from "@/data/assignments/read";
+import { findAssignment, readableWikis } from "@/data/assignments/read";
 import { myFeedback, noteSeen } from "@/data/review/feedback";
 import { findStatement, type StatementDto } from "@/data/review/student";
-import { allTime } from "@/data/review/period";
 import { Author } from "@/ui/authors/AuthorMark";
 import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
@@ -15,6 +14,9 @@ import { assignmentTrail } from "@/app/_parts/trail";
 import { LinkButton } from "@/ui/forms/LinkButton";
 import { Feedback } from "../_parts/Feedback";
 import { OwnWords } from "../_parts/OwnWords";
+import { periodOf } from "../review/_parts/period";
+import { periodAsked } from "../review/_parts/period-asked";
+import { PeriodChoice } from "../review/_parts/PeriodChoice";
 import { openedOf, shownOf } from "../_parts/statement-asked";
 import { StatementFacts } from "../_parts/StatementFacts";
 import { StatementFilter } from "../_parts/StatementFilter";
@@ -34,12 +36,13 @@ export default async function OwnStatementPage({ params, searchParams }: PagePro
   const shown = shownOf(asked);
   const ctx = await signedIn();
   const own = (await readableWikis(ctx, course, assignment)).find(({ isMine }) => isMine);
-  const told = own && (await findStatement(ctx, course, own.id, ctx.viewer.id, allTime));
+  const period = periodOf(asked, { cutOffAt: (await findAssignment(ctx, course, assignment))?.cutOffAt ?? null, now: ctx.now });
+  const told = own && (await findStatement(ctx, course, own.id, ctx.viewer.id, period));
   if (!own || !told) notFound();
   const feedback = await myFeedback(ctx, course, assignment);
   await noteSeen(ctx, course, feedback);
   const { timeZone: zone, member } = told;
-  const kept = { ...(shown.page ? { page: shown.page } : {}), ...(shown.kind ? { kind: shown.kind } : {}) };
+  const kept = { ...periodAsked(period), ...(shown.page ? { page: shown.page } : {}), ...(shown.kind ? { kind: shown.kind } : {}) };
   const here = (more: Record<string, string>) => paths.ownStatement(course, assignment, more);
   return (
     <Frame ctx={ctx} trail={await assignmentTrail(ctx, course, assignment)}>
@@ -49,15 +52,16 @@ export default async function OwnStatementPage({ params, searchParams }: PagePro
             <h1>What I did in {told.groupName}</h1>
             <p className="quiet"><Author name={member.name} mark={member.mark} />; due {momentAndDistance(told.dueAt, zone, ctx.now)}. Your instructor sees the same. <Link href={paths.measures()}>How the figures come about</Link></p>
           </div>
-          <a className="plain-button" href={paths.statementFile(course, assignment, own.id, ctx.viewer.id)} download>Save as a document</a>
+          <a className="plain-button" href={paths.statementFile(course, assignment, own.id, ctx.viewer.id, periodAsked(period))} download>Save as a document</a>
           <LinkButton href={paths.wiki(course, own.id)} variant="outlined">Open the wiki</LinkButton>
         </div>
+        <PeriodChoice period={period} dueAt={told.dueAt} cutOffAt={told.cutOffAt} zone={zone} now={ctx.now} />
         <StatementFacts told={told} />
         {feedback.length > 0 && <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={course} assignmentId={assignment} told={feedback} viewerId={ctx.viewer.id} groupName={told.groupName} to={[]} zone={zone} now={ctx.now} /></section>}
         <section className="section" aria-labelledby="acts">
           <h2 id="acts">My entries and comments</h2>
-          <StatementFilter told={told} shown={shown} href={here} />
-          <Statement told={told} shown={shown} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
+          <StatementFilter told={told} shown={shown} href={(more) => here({ ...periodAsked(period), ...more })} />
+          <Statement told={told} shown={shown} isOfPeriod={period.from !== null || period.until !== null || period.isAtCutOff === true} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
         </section>
         <section className="section" aria-labelledby="own-words"><h2 id="own-words">What the record does not say</h2><OwnWords courseId={course} wikiId={own.id} said={told.ownWords} isOwn entries={ownEntries(told, ctx.now)} zone={zone} now={ctx.now} /></section>
       </div>

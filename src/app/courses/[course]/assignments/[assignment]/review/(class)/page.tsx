@@ -46,10 +46,10 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
   const course = await findCourse(ctx, courseId);
   const assignment = course && (await findAssignment(ctx, courseId, assignmentId));
   const searched = await searchParams;
-  const arrangement = arrangementOf(searched, periodOf(searched));
-  const { period } = arrangement;
   const remembered = readRemembered((await cookies()).get(rememberedColumnsCookie)?.value);
   if (!course || !assignment) notFound();
+  const arrangement = arrangementOf(searched, periodOf(searched, { cutOffAt: assignment.cutOffAt, now: ctx.now }));
+  const { period } = arrangement;
   const wikis = (await reviewedWikis(ctx, courseId, assignmentId)) ?? notFound();
   const [groups, expected, progress] = await Promise.all([assignmentReview(ctx, courseId, assignmentId, period), metByEach(ctx, courseId, assignmentId, wikis), readingProgress(ctx, courseId, wikis)]);
   if (!groups) notFound();
@@ -79,7 +79,7 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
           <h2 id="found">What to ask about{runsCourse(course.role) && <> <Link href={paths.thresholds(courseId, assignmentId)} className="beside-heading">When to ask</Link></>}</h2>
           <ClassFindings findings={findings} groups={groups.length} courseId={courseId} assignmentId={assignmentId} />
         </section>
-        <PeriodChoice period={period} dueAt={assignment.dueAt} cutOffAt={assignment.cutOffAt} weeksFrom={assignment.opensAt} zone={course.timeZone} now={ctx.now} />
+        <PeriodChoice period={period} dueAt={assignment.dueAt} cutOffAt={assignment.cutOffAt} linesDiffer={groups.some(({ members }) => members.some(({ ownCutOffAt }) => ownCutOffAt !== null))} weeksFrom={assignment.opensAt} zone={course.timeZone} now={ctx.now} />
         <ArrangeLine period={period} counts={counts} />
         <ColumnChoice key={JSON.stringify(arrangement.columns ?? remembered)} period={period} counts={assignment.counts} action={paths.review(courseId, assignmentId)} hasExpected={expected !== null} remembered={remembered} />
         <RowKeys />

@@ -7,7 +7,7 @@ import { feedbackOn } from "@/data/review/feedback";
 import * as z from "zod";
 import { figureNames } from "@/core/credit/figure-table";
 import { dayLength } from "@/core/time/lengths";
-import { wikiNames } from "@/data/assignments/read";
+import { findAssignment, wikiNames } from "@/data/assignments/read";
 import { findEvidence } from "@/data/review/evidence";
 import { findGroup } from "@/data/review/group";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
@@ -41,8 +41,8 @@ const opened = z.object({ person: id, figure: z.enum(figureNames) });
 export default async function GroupReviewPage({ params, searchParams }: PageProps<"/courses/[course]/assignments/[assignment]/review/[wiki]">) {
   const { course, assignment, wiki } = await params;
   const asked = await searchParams;
-  const period = periodOf(asked);
   const ctx = await signedIn();
+  const period = periodOf(asked, { cutOffAt: (await findAssignment(ctx, course, assignment))?.cutOffAt ?? null, now: ctx.now });
   const group = await findGroup(ctx, course, wiki, period);
   const wikis = group && (await wikiNames(ctx, course, assignment));
   const at = wikis?.findIndex(({ id }) => id === wiki) ?? -1;
@@ -76,7 +76,7 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
             <LinkButton href={paths.wiki(course, wiki)} variant="outlined">Open the wiki</LinkButton>
           </div>
         </div>
-        <PeriodChoice period={period} dueAt={group.dueAt} zone={zone} now={ctx.now} />
+        <PeriodChoice period={period} dueAt={group.dueAt} cutOffAt={group.cutOffAt} linesDiffer={group.linesDiffer} zone={zone} now={ctx.now} />
         <div className="paper group-growth">
           <GrowthChart
             points={group.growth.map((point) => ({ at: point.at, words: order.map((column) => point.words[column]!) }))} layers={layers} ticks={group.ticks.map(({ at: time, member }) => ({ at: time, mark: member === null ? null : members[member]!.mark }))}
@@ -85,7 +85,7 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
         </div>
         <div className="group-columns">
           <div>
-            <MembersTable group={group} href={(person, name) => href({ ...kept, person, figure: name })} statementHref={(person) => paths.statement(course, assignment, wiki, person, kept)} open={figure.success ? figure.data : null} zone={zone} now={ctx.now} />
+            <MembersTable group={group} href={(person, name) => href({ ...kept, person, figure: name })} statementHref={(person) => paths.statement(course, assignment, wiki, person, kept)} open={figure.success ? figure.data : null} isAtCutOff={period.isAtCutOff === true} zone={zone} now={ctx.now} />
             <section className="section" aria-labelledby="where"><h2 id="where">Who wrote where</h2><p className="quiet">Standing words on each page.</p><PagesTable group={group} courseId={course} /></section>
             <section className="section" aria-labelledby="built"><h2 id="built">Who built on whom</h2><p className="quiet">What each did with the words of each other: corrected, removed, wrote right beside, answered.</p><BuiltOnTable group={group} /></section>
             <section className="section" aria-labelledby="expected"><h2 id="expected">What is expected, and who has met it</h2><ExpectedTable group={group} now={ctx.now} /></section>

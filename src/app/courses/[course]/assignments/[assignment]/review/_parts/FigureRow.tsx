@@ -40,6 +40,9 @@ interface Props extends RowsIn {
 /** The period of an arrangement: what is opened is about the same time. */
 const inPeriod = ({ from, until }: Readonly<Record<string, string>>): Record<string, string> => ({ ...(from ? { from } : {}), ...(until ? { until } : {}) });
 
+/** Whether the time is the one that goes without saying, in which each line is cut at its own. */
+const isUsual = ({ from, until }: Readonly<Record<string, string>>) => !from && !until;
+
 /** One student's line: each figure opens what is behind it. */
 export function FigureRow(props: Props) {
   const { shown, kept, group, id, name: who, mark, figures: each, wikiId, place } = props;
@@ -68,7 +71,7 @@ export function FigureRow(props: Props) {
   };
   return (
     <tr>
-      <th scope="row">{isGuests ? <Author name={who} mark={mark} /> : <a href={paths.statement(place.courseId, place.assignmentId, wikiId, id, inPeriod(kept))} className="student-link"><Author name={who} mark={mark} /></a>}{group && <span className="quiet"> {group}</span>}</th>
+      <th scope="row">{isGuests ? <Author name={who} mark={mark} /> : <a href={paths.statement(place.courseId, place.assignmentId, wikiId, id, inPeriod(kept))} className="student-link"><Author name={who} mark={mark} /></a>}{group && <span className="quiet"> {group}</span>}{each.ownCutOffAt && isUsual(kept) && <small className="quiet own-time">as at {moment(each.ownCutOffAt, props.zone, props.now)}</small>}</th>
       {shown.map(cell)}
     </tr>
   );

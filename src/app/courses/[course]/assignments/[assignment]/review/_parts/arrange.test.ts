@@ -10,7 +10,7 @@ import { periodOf } from "./period";
 
 const noFigures = Object.fromEntries(classFigures.map((name) => [name, isPart(name) ? null : 0])) as MemberReviewDto["figures"];
 const member = (id: string, figures: Partial<MemberReviewDto["figures"]> = {}, over: Partial<MemberReviewDto> = {}): MemberReviewDto => ({
-  member: { id, name: id, mark: 0, until: null }, figures: { ...noFigures, ...figures }, replies: 0, days: null, sharePercent: null, lastAt: null, ...over,
+  member: { id, name: id, mark: 0, until: null }, figures: { ...noFigures, ...figures }, replies: 0, ownCutOffAt: null, days: null, sharePercent: null, lastAt: null, ...over,
 });
 const group = (wikiId: string, ...members: MemberReviewDto[]): GroupReviewDto => ({ wikiId, name: wikiId, homePageId: null, members, unassigned: null, balance: null, starterWords: 0, othersWords: 0 });
 const groups = [group("alder", member("mira", { entries: 3, share: 0.5 }, { sharePercent: 50 }), member("jonas", { comments: 1, share: 0.1 }, { sharePercent: 10 })), group("thorn", member("priya"), member("elin", { entries: 1, share: 0.9 }, { sharePercent: 90, lastAt: new Date(5) }))];
@@ -54,7 +54,7 @@ test("an arrangement is what its address says, and ordering loses nobody", () =>
     const period = { from: at % 2 === 0 ? null : new Date(at), until: at % 3 === 0 ? null : new Date(100 + at) };
     const arrangement = { by, isDescending: by !== null && isDescending, only: null, find, period, columns: chosen.length === 0 ? null : chosen };
     const asked = arrangementAsked(arrangement);
-    expect(arrangementOf(asked, periodOf(asked))).toEqual(arrangement);
+    expect(arrangementOf(asked, periodOf(asked, { cutOffAt: null, now: new Date(0) }))).toEqual(arrangement);
     const placed = selected([group("g", ...amounts.map((entries, at) => member(`m${at}`, { entries })))], null, null);
     const ordered = inOrder(placed, "entries", isDescending);
     expect(new Set(ordered)).toEqual(new Set(placed));

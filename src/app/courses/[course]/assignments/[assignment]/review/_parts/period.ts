@@ -1,15 +1,27 @@
 /** The period that is looked at, as it stands in an address. */
 import * as z from "zod";
-import { allTime, type Period } from "@/data/review/period";
+import { allTime, atCutOff, type Period } from "@/data/review/period";
 
 /** The end of the year 9999: the database reads no year with five digits. */
 const latest = 253_402_300_799_000;
 
 const instant = z.coerce.number().int().min(0).max(latest).transform((at) => new Date(at));
 
-/** `from` and `until` as milliseconds since 1970; what can't be read is left out. */
-export function periodOf(asked: Readonly<Record<string, string | string[] | undefined>>): Period {
+/** What an assignment's work counts up to; null: everything does. */
+export interface Counting {
+  readonly cutOffAt: Date | null;
+  readonly now: Date;
+}
+
+/**
+ * `from` and `until` as milliseconds since 1970; what can't be read is left out. An address that says nothing means as at the
+ * cut-off once that has passed, and `until=now` counts in what came later.
+ */
+export function periodOf(asked: Readonly<Record<string, string | string[] | undefined>>, { cutOffAt, now }: Counting): Period {
+  const hasPassed = cutOffAt !== null && cutOffAt <= now;
+  if (hasPassed && asked.until === "now") return { ...allTime, withLater: true };
   const read = (value: unknown) => (typeof value === "string" && value !== "" ? (instant.safeParse(value).data ?? null) : null);
   const period = { from: read(asked.from), until: read(asked.until) };
-  return period.from && period.until && period.from >= period.until ? allTime : period;
+  const isSome = (period.from !== null || period.until !== null) && !(period.from && period.until && period.from >= period.until);
+  return isSome ? period : hasPassed ? atCutOff : allTime;
 }

@@ -11,8 +11,8 @@ import { periodOf } from "../_parts/period";
 export async function GET(request: Request, { params }: RouteContext<"/courses/[course]/assignments/[assignment]/review/figures">): Promise<Response> {
   const ctx = await requestContext();
   const { course, assignment } = await params;
-  const period = periodOf(Object.fromEntries(new URL(request.url).searchParams));
   const found = ctx && (await findAssignment(ctx, course, assignment));
+  const period = periodOf(Object.fromEntries(new URL(request.url).searchParams), { cutOffAt: found?.cutOffAt ?? null, now: ctx?.now ?? new Date(0) });
   const wikis = found ? await reviewedWikis(ctx, course, assignment) : null;
   if (!ctx || !wikis) return new Response(null, { status: 404 });
   const rows: string[][] = [["Group", "Student", ...figureNames.map((name) => figureWords[name].label), `${accountWords.balance.label} of the group`]];

@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
+import { findAssignment } from "@/data/assignments/read";
 import { feedbackOn } from "@/data/review/feedback";
 import { findStatement } from "@/data/review/student";
 import { Author } from "@/ui/authors/AuthorMark";
@@ -30,8 +31,9 @@ export const metadata: Metadata = { title: "Statement" };
 export default async function StatementPage({ params, searchParams }: PageProps<"/courses/[course]/assignments/[assignment]/review/[wiki]/[person]">) {
   const { course, assignment, wiki, person } = await params;
   const asked = await searchParams;
-  const [period, shown] = [periodOf(asked), shownOf(asked)];
   const ctx = await signedIn();
+  const period = periodOf(asked, { cutOffAt: (await findAssignment(ctx, course, assignment))?.cutOffAt ?? null, now: ctx.now });
+  const shown = shownOf(asked);
   const told = await findStatement(ctx, course, wiki, person, period);
   // Whoever may not review has a statement of their own, at an address of its own.
   if (!told || told.members.length === 0) notFound();
@@ -60,7 +62,7 @@ export default async function StatementPage({ params, searchParams }: PageProps<
           </div>
         </div>
         <StepKeys before={stepTo(before)} next={stepTo(next)} />
-        <PeriodChoice period={period} dueAt={told.dueAt} zone={zone} now={ctx.now} />
+        <PeriodChoice period={period} dueAt={told.dueAt} cutOffAt={told.cutOffAt} zone={zone} now={ctx.now} />
         <StatementFacts told={told} />
         {told.findings.length > 0 && <section className="section" aria-labelledby="found"><h2 id="found">What to ask about</h2><FindingList courseId={course} wikiId={wiki} findings={toldFindings(told.findings, members, told.pages, zone)} zone={zone} now={ctx.now} /></section>}
         <section className="section" aria-labelledby="own-words"><h2 id="own-words">In their own words</h2><OwnWords courseId={course} wikiId={wiki} said={told.ownWords} isOwn={false} zone={zone} now={ctx.now} /></section>
@@ -68,7 +70,7 @@ export default async function StatementPage({ params, searchParams }: PageProps<
           <h2 id="acts">What was done</h2>
           <p className="quiet">As an account, a line an act. <Link href={`${paths.wikiLedger(course, wiki)}?person=${person}`}>In the wiki’s ledger</Link></p>
           <StatementFilter told={told} shown={shown} href={(more) => here({ ...periodAsked(period), ...more })} />
-          <Statement told={told} shown={shown} isOfPeriod={period.from !== null || period.until !== null} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
+          <Statement told={told} shown={shown} isOfPeriod={period.from !== null || period.until !== null || period.isAtCutOff === true} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
         </section>
         <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={course} assignmentId={assignment} told={feedback} viewerId={ctx.viewer.id} groupName={told.groupName} to={[{ label: `${member.name} alone`, wikiId: wiki, personId: person }, { label: told.groupName, wikiId: wiki, personId: null }]} zone={zone} now={ctx.now} /></section>
       </div>

@@ -5,19 +5,21 @@ import { Author, authorFill } from "@/ui/authors/AuthorMark";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { counted, percent } from "@/ui/words/counts";
 import { figureText, figureWords } from "@/ui/words/figures";
-import { distance } from "@/ui/words/times";
+import { distance, moment } from "@/ui/words/times";
 
 interface Props {
   readonly group: GroupDto;
   readonly href: (person: string, figure: FigureName) => string;
   readonly statementHref: (person: string) => string;
   readonly open: { readonly person: string; readonly figure: FigureName } | null;
+  /** Whether each line is cut at its own time. */
+  readonly isAtCutOff: boolean;
   readonly zone: string;
   readonly now: Date;
 }
 
 /** The members beside each other, figure by figure. */
-export function MembersTable({ group: { members }, href, statementHref, open, zone, now }: Props) {
+export function MembersTable({ group: { members }, href, statementHref, open, isAtCutOff, zone, now }: Props) {
   const cell = (figure: FigureName, { member, figures, sharePercent }: MemberInGroupDto) => {
     const text = figureText(figure, figures[figure], sharePercent);
     const isNothing = text === "0" || text === "–";
@@ -34,7 +36,7 @@ export function MembersTable({ group: { members }, href, statementHref, open, zo
     <div className="scroll-x">
       <table className="ledger members-table">
         <caption className="visually-hidden">The members compared</caption>
-        <thead><tr><th scope="col">Figure</th>{members.map(({ member }) => <th key={member.id} scope="col" className="number"><Link href={statementHref(member.id)}><Author name={member.name} mark={member.mark} /></Link></th>)}</tr></thead>
+        <thead><tr><th scope="col">Figure</th>{members.map(({ member, ownCutOffAt }) => <th key={member.id} scope="col" className="number"><Link href={statementHref(member.id)}><Author name={member.name} mark={member.mark} /></Link>{ownCutOffAt && isAtCutOff && <small className="quiet own-time">as at {moment(ownCutOffAt, zone, now)}</small>}</th>)}</tr></thead>
         <tbody>
           {figureNames.filter((name) => definitionOf(name).inGroup).map((name) => (
             <tr key={name}><th scope="row"><FigureLabel figure={name} /></th>{members.map((each) => cell(name, each))}</tr>

@@ -11,12 +11,12 @@ import { periodOf } from "../../../review/_parts/period";
 export async function GET(request: Request, { params }: RouteContext<"/courses/[course]/assignments/[assignment]/statement/[wiki]/[person]">): Promise<Response> {
   const ctx = await requestContext();
   const { course: courseId, assignment: assignmentId, wiki, person } = await params;
-  const period = periodOf(Object.fromEntries(new URL(request.url).searchParams));
   const [course, assignment] = ctx ? [await findCourse(ctx, courseId), await findAssignment(ctx, courseId, assignmentId)] : [null, null];
+  const period = periodOf(Object.fromEntries(new URL(request.url).searchParams), { cutOffAt: assignment?.cutOffAt ?? null, now: ctx?.now ?? new Date(0) });
   const told = ctx && course && assignment ? await findStatement(ctx, courseId, wiki, person, period) : null;
   if (!ctx || !course || !assignment || !told || told.assignmentId !== assignmentId) return new Response(null, { status: 404 });
   const at = (instant: Date) => moment(instant, told.timeZone, ctx.now);
-  const words = period.from || period.until ? `${period.from ? `From ${at(period.from)} ` : ""}${period.until ? `${period.from ? "until" : "As at"} ${at(period.until)}` : "on"}`.trim() : "All of it, as it is now";
+  const words = period.isAtCutOff && told.cutOffAt ? `As at the cut-off, ${at(told.cutOffAt)}` : period.withLater ? "All of it, with what was saved after the cut-off" : period.from || period.until ? `${period.from ? `From ${at(period.from)} ` : ""}${period.until ? `${period.from ? "until" : "As at"} ${at(period.until)}` : "on"}`.trim() : "All of it, as it is now";
   const name = told.member.name.replace(/[^\p{L}\p{N}]+/gu, "-").toLowerCase();
   return new Response(statementDocument({ told, assignment: assignment.title, course: course.title, period: words, now: ctx.now, changes: await changesOf(ctx, told) }), {
     headers: {
