@@ -154,7 +154,7 @@ describe("what is pasted to do harm", () => {
     }), { seed: 81, numRuns: 1000 });
   });
   test("of any soup of tags every word comes, and comes once", () => {
-    const part = fc.constantFrom("<p>", "</p>", "<ul>", "<ol>", "<li>", "</ul>", "<table>", "<caption>", "<tr>", "<td>", "<th>", "</tr>", "</table>", "<b>", "</b>", "<h2>", "</h2>", "<pre>", "</pre>", "<blockquote>", "</blockquote>", "<dl>", "<dt>", "<dd>", "<div>", "</div>", "<a href='https://a.example'>", "</a>", "<br>", "WORD ", "WORD ", "WORD ");
+    const part = fc.constantFrom("<p>", "</p>", "<ul>", "<ol>", "<li>", "</ul>", "<table>", "<caption>", "<tr>", "<td>", "<th>", "</tr>", "</table>", "<b>", "</b>", "<h2>", "</h2>", "<pre>", "</pre>", "<code>", "</code>", "<sub>", "<sup>", "</sup>", "<blockquote>", "</blockquote>", "<dl>", "<dt>", "<dd>", "<div>", "</div>", "<a href='https://a.example'>", "</a>", "<br>", "WORD ", "WORD ", "WORD ");
     fc.assert(fc.property(fc.array(part, { maxLength: 60 }), (parts) => {
       const words = parts.flatMap((each, at) => (each === "WORD " ? [`w${at}x`] : []));
       const { document } = fromHtml(parts.map((each, at) => (each === "WORD " ? `w${at}x ` : each)).join(""));
@@ -164,11 +164,13 @@ describe("what is pasted to do harm", () => {
     }), { seed: 83, numRuns: 2000 });
   });
   test("of any tree of tags every word comes, and comes once", () => {
-    const names = ["p", "ul", "ol", "li", "table", "caption", "tr", "td", "b", "i", "h2", "h5", "pre", "blockquote", "dl", "dt", "dd", "div", "span", "a", "center"];
+    const names = ["p", "ul", "ol", "li", "table", "caption", "tr", "td", "b", "i", "h2", "h5", "pre", "blockquote", "dl", "dt", "dd", "div", "span", "center", "code", "kbd", "sub", "sup", "u", "s", "em", "strong", "a"];
+    // Links lead somewhere, and marks that pages have of their own come by copying.
+    const opened = (name: string, at: number) => (name === "a" ? "a href='https://a.example'" : name === "span" ? [`span data-copied='${JSON.stringify({ type: "highlight", attrs: { tone: "red" } })}'`, "span"][at % 2]! : name);
     const { tree } = fc.letrec<{ tree: string; inside: string[] }>((tie) => ({
       inside: fc.array(tie("tree"), { minLength: 1, maxLength: 3 }),
       tree: fc.oneof(
-        { maxDepth: 7, depthSize: "large" }, fc.constant("WORD "), fc.tuple(fc.constantFrom(...names), tie("inside")).map(([name, inside]) => `<${name}>${inside.join("")}</${name}>`),
+        { maxDepth: 7, depthSize: "large" }, fc.constant("WORD "), fc.tuple(fc.constantFrom(...names), tie("inside"), fc.nat(1)).map(([name, inside, at]) => `<${opened(name, at)}>${inside.join("")}</${name}>`),
         tie("inside").map((items) => `<ul>${items.map((item) => `<li>${item}</li>`).join("")}</ul>`), tie("inside").map((cells) => `<table><tr>${cells.map((cell) => `<td>${cell}</td>`).join("")}</tr></table>`),
         tie("inside").map((inside) => `<blockquote>${inside.join("")}</blockquote>`),
       ),
@@ -180,6 +182,12 @@ describe("what is pasted to do harm", () => {
       eachNode(fromHtml(html).document, (node) => { text += `${node.text ?? ""} `; });
       expect([...text.matchAll(/w\d+x/g)].map(([word]) => word).sort()).toEqual([...words].sort());
     }), { seed: 84, numRuns: 1000 });
+  });
+  test("code stays code, whatever else it is marked as, and a link on it is told as left behind", () => {
+    const read = (html: string) => { const { document, dropped } = fromHtml(html); return [document.content![0]!.content, dropped.links]; };
+    const code = (text: string) => ({ type: "text", text, marks: [{ type: "code" }] });
+    for (const html of ["<p><b><code>v = 2</code></b></p>", "<p><code><i>v</i> = <u>2</u></code></p>", "<p><sub><kbd>v = 2</kbd></sub></p>"]) expect(read(html)).toEqual([[code("v = 2")], 0]);
+    expect(read("<p><a href='https://a.example'>see <code>v</code></a></p>")).toEqual([[{ type: "text", text: "see ", marks: [{ type: "link", attrs: { href: "https://a.example" } }] }, code("v")], 1]);
   });
   test("a tower of tags is read as its text", () => {
     const html = `${"<div><ul><li>".repeat(400)}deep${"</li></ul></div>".repeat(400)}`;

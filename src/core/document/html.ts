@@ -13,6 +13,7 @@ import { nested, paragraphOf, tableText, trimmed, withoutBold } from "./html-lin
 import { captionOf, copiedBlock, copiedInline, copiedMark, copiedSetting, isAside } from "./html-copied";
 import { type BroughtPicture, mostBrought, pictureWithin, placed, signFor } from "./html-pictures";
 import { countingOf, isHidden, isNamed, listItemOf, marksOf, type StyledListItem, textOf } from "./html-styles";
+import { marksTogether } from "./marks-together";
 import { parseDocument } from "./parse";
 
 /** What did not come along. */
@@ -220,7 +221,11 @@ class HtmlReader {
     return nodes.flatMap((node): DocumentNode[] => {
       if (node.type === "text") {
         const text = cleanText(node.value).replace(/[\s\u00a0]+/g, " ");
-        return text === "" ? [] : [{ type: "text", text, ...(marks.length > 0 ? { marks } : {}) }];
+        if (text === "") return [];
+        const held = marksTogether(marks);
+        // What is a link in the source and code here says where it led no more.
+        if (marks.some(({ type }) => type === "link") && !held.some(({ type }) => type === "link")) this.#dropped.links++;
+        return [{ type: "text", text, ...(held.length > 0 ? { marks: held } : {}) }];
       }
       if (node.type !== "element" || this.#isGone(node)) return [];
       const copied = copiedInline(node);
