@@ -2,7 +2,7 @@
  * The figures of a student: what each counts, and how it comes about. This table is the one place that says so. Screens,
  * evidence, files and the sums of the database read it; a new figure is a line here and its words in `ui/words/figures.ts`.
  */
-import { dayLength } from "../time/lengths";
+import { justBeforeDue } from "../time/due";
 import type { EntryFigures } from "./account";
 import { type Asked, entries, type EvidenceItem, inParts, isOfTeammate, remarks, sittingStarts, sum, within } from "./behind";
 import { type Deed, indexOf, isLateDeed, partOf, type Thing, timesOfDeed } from "./work";
@@ -128,7 +128,8 @@ export const figureTable = {
     unit: "words", inGroup: true, whole: (asked) => (hasDue(asked) ? addedInAll(asked) : null),
     behind: (asked) => addedWhere(asked, (deed) => {
       const times = timesOfDeed(asked.work, deed);
-      return times !== null && deed.at >= times.dueAt - dayLength && deed.at < times.dueAt;
+      const last = times && justBeforeDue(times);
+      return last !== null && deed.at >= last.from && deed.at < last.to;
     }),
   },
   inTime: {

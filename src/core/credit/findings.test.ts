@@ -83,3 +83,16 @@ describe("what is asked about", () => {
     expect(found!.evidence.entries).toEqual([1, 2, 3, 4, 6, 7, 8, 9, 10, 11]);
   });
 });
+
+test("who works evenly in a time of any length is not asked about the end of it; who works at its end alone is", () => {
+  for (const open of [10 / 60, 3, 24, 30 * 24, 365 * 24].map((hours) => hours * hour)) {
+    const times = { timesOf: () => ({ opensAt: start, dueAt: start + open, cutOffAt: null }) };
+    const spread = (from: number, to: number) => {
+      const work = worked(Array.from({ length: 10 }, (_, at) => ({ author: "p", text: freshWords("w", 30 * (at + 1)).join(" ") })), times);
+      return { ...work, deeds: work.deeds.map((deed, at) => ({ ...deed, at: start + open * (from + ((to - from) * at) / 10) })) };
+    };
+    const kinds = (work: GroupWork) => findings(work, usualThresholds).map(({ kind }) => kind);
+    expect(kinds(spread(0, 1))).not.toContain("most in the last day");
+    expect(kinds(spread(1 - Math.min(1 / 4, 24 * hour / open) * 0.9, 1))).toContain("most in the last day");
+  }
+});

@@ -1,4 +1,6 @@
 /** When somebody's work opens, is due and stops to count: asked here alone, since each can be another for everybody. */
+import { dayLength } from "./lengths";
+import type { Span } from "./span";
 
 /** Milliseconds since 1970. */
 export interface WorkTimes {
@@ -29,6 +31,14 @@ export function timesWith(assignment: WorkTimes, given: readonly MoreTime[]): Ti
     const { opensAt, cutOffAt } = assignment;
     return { opensAt, dueAt: until, cutOffAt: cutOffAt === null ? null : Math.max(cutOffAt, until) };
   };
+}
+
+/**
+ * The time just before it is due, in which work is looked at apart: a day, or a quarter of the time in which it was open where that is
+ * shorter. Of a lesson of three hours the last day would be all of it.
+ */
+export function justBeforeDue({ opensAt, dueAt }: WorkTimes): Span {
+  return { from: dueAt - Math.min(dayLength, (dueAt - opensAt) / 4), to: dueAt };
 }
 
 /** Whether what was saved at `at` came when it was due already. Of whom nothing is due (null), nothing is late. */

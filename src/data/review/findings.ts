@@ -5,7 +5,7 @@ import { picturesIn } from "@/core/assignment/expected";
 import { type WikiFinding, wikiFindingKey, wikiFindings, type WikiState } from "@/core/assignment/wiki-findings";
 import { type Finding, findingKey, findings, usualThresholds } from "@/core/credit/findings";
 import { linkGraph } from "@/core/links/graph";
-import { dayLength } from "@/core/time/lengths";
+import { justBeforeDue } from "@/core/time/due";
 import { typedText } from "@/core/text/typed";
 import { person } from "../db/tables/accounts";
 import { expectedOf, type ExpectedOfWiki } from "../assignments/expected";
@@ -76,15 +76,14 @@ export async function findingsOf(ctx: ContextIn, loaded: WikiWork, asked?: Asked
   return [...told.filter((each) => !each.dismissed), ...told.filter((each) => each.dismissed)];
 }
 
-/** What is asked once work is nearly due is asked from then on. */
-const nearlyDue = dayLength;
-
 async function wikiState(ctx: ContextIn, loaded: WikiWork, asked: ExpectedOfWiki | undefined): Promise<WikiState> {
   const { courseId, wikiId, guests } = loaded;
   const [sum] = guests.size === 0 ? [] : await ctx.db.select({ words: sql<number>`coalesce(sum(${standing.words}), 0)::int` }).from(standing)
     .where(and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId), inArray(standing.authorId, [...guests])));
   const unassignedWords = sum?.words ?? 0;
-  if (ctx.now.getTime() < loaded.dueAt.getTime() - nearlyDue) return { unassignedWords, nearDue: null };
+  // What is asked once work is nearly due is asked from then on.
+  const nearlyDue = justBeforeDue({ opensAt: loaded.opensAt.getTime(), dueAt: loaded.dueAt.getTime(), cutOffAt: null });
+  if (ctx.now.getTime() < nearlyDue.from) return { unassignedWords, nearDue: null };
   const members = loaded.members.filter(({ until }) => until === null || until > ctx.now).map(({ id }) => id);
   const { pages, ofWiki, ofMembers: ofAll } = asked ?? (await expectedOf(ctx, courseId, loaded.assignmentId, wikiId, loaded.homePageId, members));
   const ofMembers = new Map([...ofAll].filter(([id]) => members.includes(id)));

@@ -10,7 +10,7 @@ type AnyFinding = Finding | WikiFinding;
 
 /** What a finding is called, in a few words. */
 export const findingNames: Readonly<Record<AnyFinding["kind"], string>> = {
-  "nothing done": "Nothing yet", "most in the last day": "Most in the last day", "one author for most": "One author for most", "large arrival": "Much at once",
+  "nothing done": "Nothing yet", "most in the last day": "Most just before it was due", "one author for most": "One author for most", "large arrival": "Much at once",
   "removed and not talked about": "Removed, not talked about", "back and forth": "Back and forth", "only own pages": "Only own pages", "only restyling": "Only restyling",
   "unassigned words": "Words of nobody", "promised pages": "Promised pages", "loose pages": "Loose pages", "pictures without origin": "Pictures without origin", "expected of the wiki": "Expected, not there", "expected of a student": "Less than expected",
 };
@@ -38,7 +38,7 @@ export function findingWords(finding: AnyFinding, { person, page, zone }: Names)
     case "nothing done": {
       return `${person(finding.member)} has neither saved nor said anything.${keptOut(finding.couldNotWrite, zone)} What kept them?`;
     }
-    case "most in the last day": return `${percent(finding.part)} of the words that ${person(finding.member)} added came in the 24 hours before the due time. Was it planned so?`;
+    case "most in the last day": return `${percent(finding.part)} of the words that ${person(finding.member)} added came just before it was due. Was it planned so?`;
     case "one author for most": return `${percent(finding.share)} of the members’ standing words are ${person(finding.member)}’s. How did the group divide the work?`;
     case "large arrival": return `${person(finding.member)} added ${counted(finding.words, "word")} in one entry, ${percent(finding.part)} of all that they added. Where were they written?`;
     case "removed and not talked about": return `${person(finding.member)} removed ${counted(finding.words, "word")} of ${person(finding.of)}’s, and the two did not talk about it here. Did they agree on it?`;

@@ -26,7 +26,7 @@ const part = { least: 0.3, most: 1, step: 0.05, told: percent };
 const words = { told: (value: number) => counted(value, "word") };
 
 const ranges: readonly Range[] = [
-  { name: "lastDayPart", label: "Most in the last day: of what somebody added, from", ...part },
+  { name: "lastDayPart", label: "Most just before it was due: of what somebody added, from", ...part },
   { name: "shareOfOne", label: "One author for most: of the members’ standing words, from", ...part },
   { name: "arrivalWords", label: "Much at once: in one entry, from", least: 50, most: 1000, step: 10, ...words },
   { name: "arrivalPart", label: "Much at once: and of all that they added, from", ...part },
