@@ -1,5 +1,7 @@
 /** What is asked about a wiki as a whole, and when. */
 import { expect, test } from "vitest";
+import { findExpected } from "@/data/assignments/expected";
+import { renamePage } from "@/data/pages/places";
 import { actOnFinding, type FindingDto } from "@/data/review/findings";
 import { findGroup } from "@/data/review/group";
 import { classFindings } from "@/data/review/class-findings";
@@ -40,4 +42,15 @@ test("once the work is nearly due it is asked what hangs loose and what was expe
   await write(as("jonas", later(200)), courseId, homeId, "Eels below the weir, see [[Plan]].");
   await write(as("jonas", later(300)), courseId, planId, "First the weir. Back to [[Home]].");
   expect(await found(nearDue)).toEqual([]);
+});
+
+test("links by a title that a page had before count as links to it, in what is expected and in what is found", async () => {
+  const { courseId, assignmentId, wikiId, homeId, as } = await makeCourse({ expected: [{ of: "wiki", kind: "home links to all", shown: true }, { of: "wiki", kind: "all link home", shown: true }] });
+  const planId = await pageNamed(as("mira"), courseId, wikiId, "Plan");
+  await write(as("mira", later(1)), courseId, homeId, "See [[Plan]].");
+  await write(as("mira", later(2)), courseId, planId, "Back to [[Home]].");
+  for (const [pageId, title] of [[planId, "What we want to do"], [homeId, "The Alder"]] as const) expect((await renamePage(as("ines", later(3)), { courseId, pageId, title })).kind).toBe("saved");
+  const kinds = (await findGroup(as("ines", nearDue), courseId, wikiId, allTime))!.findings.map(({ finding }) => finding.kind);
+  for (const kind of ["promised pages", "loose pages", "expected of the wiki"]) expect(kinds).not.toContain(kind);
+  expect((await findExpected(as("mira", nearDue), courseId, assignmentId))!.mine!.map(({ have, want }) => have === want)).toEqual([true, true]);
 });

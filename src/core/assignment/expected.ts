@@ -5,7 +5,7 @@
 import { eachNode, type PageDocument } from "../document/model";
 import { plainText } from "../document/leaves";
 import { notesOf } from "../document/notes";
-import { linkedPages, titleKey } from "../links/titles";
+import { linkedPages, linkTargets, type TitledPage, titleKey } from "../links/titles";
 
 export const studentMeasures = ["entries", "days", "pages", "words", "corrections", "comments", "replies"] as const;
 export type StudentMeasure = (typeof studentMeasures)[number];
@@ -46,9 +46,7 @@ export function isMet({ have, want }: Met): boolean {
   return have >= want;
 }
 
-export interface WikiPage {
-  readonly id: string;
-  readonly title: string;
+export interface WikiPage extends TitledPage {
   readonly document: PageDocument;
   /** Words on it that are not starter text. */
   readonly words: number;
@@ -99,8 +97,8 @@ function pageOf(pages: readonly WikiPage[], title: string): WikiPage | undefined
 }
 
 function targetsOf(page: WikiPage, pages: readonly WikiPage[]): Set<string> {
-  const byKey = new Map(pages.map(({ id, title }) => [titleKey(title), id]));
-  return new Set(linkedPages(page.document).flatMap((link) => link.page ?? byKey.get(titleKey(link.title)) ?? []));
+  const targetOf = linkTargets(pages);
+  return new Set(linkedPages(page.document).flatMap((link) => targetOf(link) ?? []));
 }
 
 /** Whether a heading reads so, with text before the next heading of its level or above. */

@@ -24,3 +24,13 @@ test("every page but the home page is linked to or loose, and nothing that is wr
     expect(graph.loose).not.toContain("Home");
   }), { seed: 111, numRuns: 300 });
 });
+
+test("a link by an earlier title is a link to the page, unless another page has that title now", () => {
+  const pages = [page("h", "Home", "See [[Fish]]."), { ...page("f", "Fish passage", "Back [[Start]]."), formerTitles: ["Fish", "Eels"] }];
+  const renamed = [{ ...pages[0]!, formerTitles: ["Start"] }, pages[1]!];
+  expect(linkGraph(renamed, "h")).toMatchObject({ promised: [], loose: [] });
+  expect([...linkGraph(renamed, "h").links]).toEqual([["h", ["f"]], ["f", ["h"]]]);
+  const taken = [...renamed, page("n", "Fish", "Another page.")];
+  expect([...linkGraph(taken, "h").links]).toEqual([["h", ["n"]], ["f", ["h"]], ["n", []]]);
+  expect(linkGraph(taken, "h").loose).toEqual(["f"]);
+});

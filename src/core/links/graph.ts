@@ -1,10 +1,8 @@
 /** How the pages of a wiki hang together by their links. */
 import type { PageDocument } from "../document/model";
-import { linkedPages, titleKey } from "./titles";
+import { linkedPages, linkTargets, type TitledPage, titleKey } from "./titles";
 
-export interface LinkingPage {
-  readonly id: string;
-  readonly title: string;
+export interface LinkingPage extends TitledPage {
   readonly document: PageDocument;
 }
 
@@ -19,15 +17,14 @@ export interface LinkGraph {
 
 /** The links between pages, in the pages' order. O(text of all pages). */
 export function linkGraph(pages: readonly LinkingPage[], homePageId: string | null): LinkGraph {
-  const ids = new Set(pages.map(({ id }) => id));
-  const byTitle = new Map(pages.map(({ id, title }) => [titleKey(title), id]));
+  const targetOf = linkTargets(pages);
   const promised = new Map<string, { title: string; by: string[] }>();
   const links = new Map<string, string[]>();
   for (const { id, document } of pages) {
     const targets: string[] = [];
     for (const link of linkedPages(document)) {
-      const target = link.page !== null && ids.has(link.page) ? link.page : byTitle.get(titleKey(link.title));
-      if (target === undefined) {
+      const target = targetOf(link);
+      if (target === null) {
         const key = titleKey(link.title);
         const known = promised.get(key) ?? { title: link.title, by: [] };
         promised.set(key, { ...known, by: known.by.includes(id) ? known.by : [...known.by, id] });

@@ -9,7 +9,7 @@ import { readablePages, roleOn, standAtWiki } from "../access/read";
 import { discussedWords } from "../comments/discussion";
 import { course } from "../db/tables/courses";
 import { file } from "../db/tables/files";
-import { assignment, comment, entry, entryCredit, page, standing, wiki } from "../db/tables/wikis";
+import { assignment, comment, entry, entryCredit, formerTitle, page, standing, wiki } from "../db/tables/wikis";
 import { sharedEntries, shifts } from "../ledger/shared";
 import { membersOfWikis } from "../pages/members";
 import type { ContextIn } from "../session/context";
@@ -121,7 +121,10 @@ async function pagesOf({ db }: Pick<ContextIn, "db">, courseId: string, wikis: r
     .where(and(eq(page.courseId, courseId), inArray(page.wikiId, [...wikis]), isNull(page.removedAt))).orderBy(page.position);
   const known = await db.select({ id: file.id }).from(file).where(and(eq(file.courseId, courseId), inArray(file.wikiId, [...wikis]), ne(file.source, "")));
   const withOrigin = new Set(known.map(({ id }) => id));
-  return rows.map((row) => ({ ...row, withOrigin }));
+  const former = await db.select({ id: formerTitle.pageId, title: formerTitle.title }).from(formerTitle).where(and(eq(formerTitle.courseId, courseId), inArray(formerTitle.wikiId, [...wikis])));
+  const formerOf = new Map<string, string[]>();
+  for (const { id, title } of former) formerOf.set(id, [...(formerOf.get(id) ?? []), title]);
+  return rows.map((row) => ({ ...row, withOrigin, formerTitles: formerOf.get(row.id) ?? [] }));
 }
 
 /** What each author did in these wikis, by "wiki author"; up to the time by which it is expected (excluded). One query. */
