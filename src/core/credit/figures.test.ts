@@ -65,11 +65,15 @@ describe("a statement", () => {
         let before = 0;
         for (const line of lines) {
           expect(line.standing).toBeCloseTo(before + line.byOthers + line.own);
+          // A line is the student's or somebody else's, at its own time, and what somebody else did to nothing of theirs is no line.
+          expect(line.isByOther ? line.own : line.byOthers).toBe(0);
+          if (line.isByOther) expect([line.by !== member, line.byOthers !== 0, line.entry !== null]).toEqual([true, true, true]);
           before = line.standing;
         }
-        expect(told.standing).toBeCloseTo(before + told.byOthersSince);
+        expect(told.standing).toBeCloseTo(before);
+        expect(lines.map(({ at }) => at)).toEqual(lines.map(({ at }) => at).sort((one, other) => one - other));
         expect(told.standing).toBeCloseTo(memberFigures(work, member).standing);
-        expect(lines.filter(({ entry }) => entry !== null).length).toBeGreaterThanOrEqual(memberFigures(work, member).entries);
+        expect(lines.filter(({ entry, isByOther }) => entry !== null && !isByOther).length).toBeGreaterThanOrEqual(memberFigures(work, member).entries);
         if (!isShared) expect(told.sittings.length).toBe(memberFigures(work, member).sittings);
       }
     }), runs);

@@ -1,8 +1,8 @@
 /**
- * A student's statement: what they did, in the order of time, as an account with running standing words. Between two of
- * their lines others can change how many of their words stand; each line says what others did to them before it, so that
- * the account adds up, line by line, to the standing words at its end.
+ * A student's statement: what they did, in the order of time, as an account with running standing words. What others did to their
+ * words has lines of its own, at its own time, so that the account adds up, line by line, to the standing words at its end.
  */
+import type { Author } from "./entry";
 import { type GroupWork, indexOf, partOf, sittingGap } from "./work";
 
 export interface StatementLine {
@@ -12,19 +12,19 @@ export interface StatementLine {
   /** The entry, or the comment that it is. */
   readonly entry: number | null;
   readonly remark: string | null;
-  /** Words of the student's that came to stand by this line, less those that went by it. */
+  /** Whether somebody else did it to the student's words, and who; starter text that was brought in is nobody's (null). */
+  readonly isByOther: boolean;
+  readonly by: Author;
+  /** Words of the student's that came to stand by this line, less those that went by it: by the student, or by somebody else. */
   readonly own: number;
-  /** The same by what others did since the student's line before. */
   readonly byOthers: number;
-  /** Words of the student's that stand after it: the line before, and both of these. */
+  /** Words of the student's that stand after it: after the line before, and both of these. */
   readonly standing: number;
 }
 
 export interface Statement {
-  /** Runs of lines with gaps under half an hour, oldest first. */
+  /** Runs of the student's acts with gaps under half an hour, oldest first; what others did stands behind the act that it followed. */
   readonly sittings: readonly (readonly StatementLine[])[];
-  /** By what others did since the last line. */
-  readonly byOthersSince: number;
   readonly standing: number;
 }
 
@@ -36,19 +36,19 @@ export function statement(work: GroupWork, member: string): Statement {
     return sum + (owner ? words * partOf(owner, member) : 0);
   }, 0);
   const acts = [
-    ...work.deeds.map((deed) => ({ at: deed.at, page: deed.page, entry: deed.entry, remark: null, change: changeBy(deed), isTheirs: deed.author === member || partOf(deed, member) > 0 })),
-    ...work.remarks.map(({ at, page, id, author }) => ({ at, page, entry: null, remark: id, change: 0, isTheirs: author === member })),
+    ...work.deeds.map((deed) => ({ at: deed.at, page: deed.page, entry: deed.entry, remark: null, by: deed.author, change: changeBy(deed), isTheirs: deed.author === member || partOf(deed, member) > 0 })),
+    ...work.remarks.map(({ at, page, id, author }) => ({ at, page, entry: null, remark: id, by: author, change: 0, isTheirs: author === member })),
   ].sort((one, other) => one.at - other.at || (one.entry ?? Infinity) - (other.entry ?? Infinity));
   const sittings: StatementLine[][] = [];
-  let standing = 0, byOthers = 0;
+  let [standing, lastAt] = [0, -Infinity];
   for (const { change, isTheirs, ...act } of acts) {
+    if (!isTheirs && change === 0) continue;
     standing += change;
-    if (!isTheirs) { byOthers += change; continue; }
-    const line: StatementLine = { ...act, own: change, byOthers, standing };
-    byOthers = 0;
+    const line: StatementLine = { ...act, isByOther: !isTheirs, own: isTheirs ? change : 0, byOthers: isTheirs ? 0 : change, standing };
     const last = sittings.at(-1);
-    if (last && act.at - last.at(-1)!.at < sittingGap) last.push(line);
+    if (last && (!isTheirs || act.at - lastAt < sittingGap)) last.push(line);
     else sittings.push([line]);
+    if (isTheirs) lastAt = act.at;
   }
-  return { sittings, byOthersSince: byOthers, standing };
+  return { sittings, standing };
 }

@@ -1,4 +1,4 @@
-/** What each entry of a statement changed: for the document that is kept of it. */
+/** What each of the student's own entries in a statement changed: for the document that is kept of it. */
 import "server-only";
 import { and, asc, eq, inArray } from "drizzle-orm";
 import type { ExcerptBlock } from "@/core/diff/excerpt";
@@ -18,7 +18,7 @@ const atOnce = 40;
  */
 export async function changesOf(ctx: ContextIn, { courseId, sittings }: Pick<StatementDto, "courseId" | "sittings">): Promise<Map<string, readonly ExcerptBlock[]>> {
   const byPage = new Map<string, number[]>();
-  for (const { ref } of sittings.flat()) if (ref) byPage.set(ref.pageId, [...(byPage.get(ref.pageId) ?? []), ref.number]);
+  for (const { ref, other } of sittings.flat()) if (ref && other === null) byPage.set(ref.pageId, [...(byPage.get(ref.pageId) ?? []), ref.number]);
   const changes = new Map<string, readonly ExcerptBlock[]>();
   for (const [pageId, numbers] of byPage) {
     if (!(await standAtPage(ctx, courseId, pageId))) continue;

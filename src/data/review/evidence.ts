@@ -12,9 +12,9 @@ import { type EvidenceDto, type EvidenceLineDto, unassigned } from "./dto";
 import { allTime, type Period } from "./period";
 import { loadWork, type WikiWork } from "./work";
 
-/** The lines behind one figure of one student in one wiki, oldest first; null if there are none such for the viewer. */
+/** The lines behind one figure of one student in one wiki, oldest first: for those who review it, and for the student. Null for anybody else. */
 export async function findEvidence(ctx: ContextIn, courseId: string, wikiId: string, personId: string, figure: FigureName, period: Period = allTime): Promise<EvidenceDto | null> {
-  const found = await loadWork(ctx, courseId, wikiId, period, "reviewers");
+  const found = (await loadWork(ctx, courseId, wikiId, period, "reviewers")) ?? (personId === ctx.viewer.id ? await loadWork(ctx, courseId, wikiId, period, "members") : null);
   const member = found?.members.find(({ id }) => id === personId) ?? null;
   if (!found || (!member && personId !== unassigned)) return null;
   const loaded = countsThings(figure) ? await withThings(ctx, found, period) : found;

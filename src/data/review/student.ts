@@ -22,6 +22,8 @@ export interface StatementLineDto extends StatementLine {
   readonly figures: EntryFigures | null;
   /** With whom, or by whom, it was written besides; empty: alone. */
   readonly together: readonly string[];
+  /** Who did it, where that was somebody else, to words of the student's. */
+  readonly other: string | null;
   /** What a comment says, and whether it answers another. */
   readonly remarkText: string | null;
   readonly isAnswer: boolean;
@@ -43,7 +45,6 @@ export interface StatementDto {
   /** The share as it is rounded for the group. */
   readonly sharePercent: number | null;
   readonly sittings: readonly (readonly StatementLineDto[])[];
-  readonly byOthersSince: number;
   /** Others of the group, in their order: the ones before and after this one are gone to by key. Empty for the student. */
   readonly members: readonly MemberDto[];
   /** About this student; none for the student. */
@@ -74,16 +75,17 @@ export async function findStatement(ctx: ContextIn, courseId: string, wikiId: st
     const ref = each.entry === null ? null : refs.get(each.entry)!;
     const deed = each.entry === null ? null : deeds.get(each.entry)!;
     const remark = each.remark === null ? null : remarks.get(each.remark)!;
-    const others = deed ? [...(deed.author === null ? [] : [deed.author]), ...(deed.with ?? [])].filter((id) => id !== personId && deed.with !== undefined) : [];
+    const other = !each.isByOther ? null : each.by === null ? "the starter text" : (nameOf.get(each.by) ?? "somebody outside the group");
+    const others = deed && !each.isByOther ? [...(deed.author === null ? [] : [deed.author]), ...(deed.with ?? [])].filter((id) => id !== personId && deed.with !== undefined) : [];
     return {
       ...each, ref, figures: deed?.figures ?? null, pageTitle: pages.get(each.page)?.title ?? ref?.title ?? "", together: others.flatMap((id) => nameOf.get(id) ?? []),
-      remarkText: remark?.body ?? null, isAnswer: remark !== null && remark.parentId !== null, isLate: deed !== null && isLateDeed(work, deed),
+      other, remarkText: remark?.body ?? null, isAnswer: remark !== null && remark.parentId !== null, isLate: deed !== null && isLateDeed(work, deed),
     };
   };
   const sittings = told.sittings.map((sitting) => sitting.filter(({ at }) => at >= from).map(line)).filter((sitting) => sitting.length > 0);
   const touched = new Set(sittings.flat().map(({ page }) => page));
   return {
-    courseId, assignmentId: loaded.assignmentId, wikiId, groupName: loaded.name, timeZone: loaded.timeZone, dueAt: new Date(work.timesOf(personId)?.dueAt ?? loaded.dueAt.getTime()), cutOffAt: loaded.cutOffOf(personId), member, figures: memberFigures(work, personId), sharePercent: sharePercents(work).get(personId) ?? null, sittings, byOthersSince: told.byOthersSince,
+    courseId, assignmentId: loaded.assignmentId, wikiId, groupName: loaded.name, timeZone: loaded.timeZone, dueAt: new Date(work.timesOf(personId)?.dueAt ?? loaded.dueAt.getTime()), cutOffAt: loaded.cutOffOf(personId), member, figures: memberFigures(work, personId), sharePercent: sharePercents(work).get(personId) ?? null, sittings,
     members: reviewed ? loaded.members : [],
     findings: findings.filter(({ finding }) => membersIn(finding).includes(personId)), marks: marks.filter((mark) => mark.personId === personId),
     ownWords: ownWords.map((each) => (each.entry && loaded.hidden.has(each.entry.pageId) ? { ...each, entry: { ...each.entry, title: hiddenTitle } } : each)),

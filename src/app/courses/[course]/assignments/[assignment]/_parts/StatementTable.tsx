@@ -16,7 +16,8 @@ interface Props {
   /** The address of this statement with the line {key} opened, and without any. */
   readonly openHref: string;
   readonly closedHref: string;
-  readonly sum: { readonly label: string; readonly byOthers: number; readonly standing: number };
+  /** `own` and `byOthers` null: not all lines are shown. */
+  readonly sum: { readonly label: string; readonly own: number | null; readonly byOthers: number | null; readonly standing: number };
 }
 
 /** Of a long statement so many lines come with the page; the others are drawn a moment later, from the same figures. */
@@ -32,14 +33,14 @@ export function StatementTable({ name, sittings, opened, openHref, closedHref, s
     <TableFrame onClick={follow} aria-busy={isGoing}>
       <table className="ledger statement">
         <caption className="visually-hidden">Statement of {name}</caption>
-        <thead><tr><th scope="col">When</th><th scope="col">Where and what</th><th scope="col" className="number">Own words</th><th scope="col" className="number wide-only" title="By what others did since the line before">By others</th><th scope="col" className="number">Standing</th></tr></thead>
+        <thead><tr><th scope="col">When</th><th scope="col">Where and what</th><th scope="col" className="number">Own words</th><th scope="col" className="number wide-only" title="By what others did to the student’s words">By others</th><th scope="col" className="number">Standing</th></tr></thead>
         {(isWhole ? sittings : first(sittings, opened?.key ?? null)).map(({ head, lines }) => (
           <tbody key={lines[0]!.key}>
             {head && <tr className="sitting"><th scope="rowgroup" colSpan={5}>{head}</th></tr>}
             {lines.map((line) => <Line key={line.key} line={line} href={hrefOf(line.key, line.key === opened?.key)} change={line.key === opened?.key ? opened.change : null} />)}
           </tbody>
         ))}
-        <tbody><tr className="sum"><th scope="row" colSpan={3}>{sum.label}</th><td className="number wide-only">{sum.byOthers === 0 ? "" : signed(sum.byOthers)}</td><td className="number">{number(sum.standing)}</td></tr></tbody>
+        <tbody><tr className="sum"><th scope="row" colSpan={2}>{sum.label}</th><td className="number">{sum.own === null ? "" : signed(sum.own)}</td><td className="number wide-only">{sum.byOthers ? signed(sum.byOthers) : ""}</td><td className="number">{number(sum.standing)}</td></tr></tbody>
       </table>
     </TableFrame>
   );
@@ -56,17 +57,17 @@ function first(sittings: readonly DrawnSitting[], openKey: string | null): reado
   });
 }
 
-function Line({ line: { key, at, when, isLate, what, page, note, besides, remark, own, byOthers, standing }, href, change }: { line: DrawnLine; href: string; change: ReactNode }) {
+function Line({ line: { key, at, when, isLate, other, what, page, note, besides, remark, own, byOthers, standing }, href, change }: { line: DrawnLine; href: string; change: ReactNode }) {
   return (
     <Fragment>
-      <tr id={remark ? undefined : key} data-open={change !== null}>
+      <tr id={remark ? undefined : key} data-open={change !== null} data-other={other !== null}>
         <td><time dateTime={at}>{when}</time>{isLate && <Late />}</td>
         <td className="note">
           {remark
             ? <><a href={remark.href}>{what}</a> on “{page}”<blockquote><RemarkText body={remark.text} /></blockquote></>
-            : <><a href={href} data-stays aria-expanded={change !== null}>{what}</a> on “{page}”{note && <span className="quiet">: {note}</span>}{besides.map((each) => <small key={each} className="quiet"> {each}</small>)}</>}
+            : <><a href={href} data-stays aria-expanded={change !== null}>{what}</a> on “{page}”{other && <span className="quiet"> by {other}</span>}{note && <span className="quiet">: {note}</span>}{besides.map((each) => <small key={each} className="quiet"> {each}</small>)}</>}
         </td>
-        <td className="number">{own === 0 ? <span className="nothing">–</span> : signed(own)}</td>
+        <td className="number">{other !== null ? "" : own === 0 ? <span className="nothing">–</span> : signed(own)}</td>
         <td className="number quiet wide-only">{byOthers === 0 ? "" : signed(byOthers)}</td>
         <td className="number">{number(standing)}</td>
       </tr>

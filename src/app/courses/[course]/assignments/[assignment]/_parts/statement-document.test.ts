@@ -19,10 +19,10 @@ function toldOf(history: Parameters<typeof replay>[0]): StatementDto {
   return {
     courseId: "c", assignmentId: "a", wikiId: "w", groupName: hostile, timeZone: "Europe/Dublin", cutOffAt: null, dueAt: new Date("2026-04-01T17:00:00Z"), member: { id: "p", name: hostile, mark: 0, until: null }, figures: memberFigures(work, "p"), sharePercent: 40,
     sittings: told.sittings.map((sitting) => sitting.map((line) => ({
-      ...line, pageTitle: hostile, together: [hostile], remarkText: null, isAnswer: false, isLate: false, figures: replayed.figures[line.entry!]!,
+      ...line, pageTitle: hostile, other: line.isByOther ? hostile : null, together: [hostile], remarkText: null, isAnswer: false, isLate: false, figures: replayed.figures[line.entry!]!,
       ref: { rev: line.entry!, pageId: "x", number: 1, kind: "wrote" as const, title: hostile, note: hostile, restoredFrom: null, at: new Date(line.at), pasted: 3 },
     }))),
-    byOthersSince: told.byOthersSince, members: [], findings: [], marks: [], pages: [],
+    members: [], findings: [], marks: [], pages: [],
     ownWords: [{ id: "o", kind: "stands for", entry: { pageId: "x", number: 1, title: hostile }, body: hostile, at: new Date("2026-03-09T09:00:00Z"), answer: { body: hostile, by: hostile, at: new Date("2026-03-10T09:00:00Z") } }],
   };
 }

@@ -34,10 +34,10 @@ export function statementDocument({ told, assignment, course, period, now, chang
   const at = (instant: Date | number) => escaped(moment(new Date(instant), zone, now));
   const facts = toldFigures(figures, sharePercent);
   const line = (each: StatementLineDto) => {
-    const change = each.ref ? changeOf(changes.get(`${each.ref.pageId}:${each.ref.number}`)) : "";
-    return `<tr${change ? ' class="opens"' : ""}><td>${at(each.at)}${each.isLate ? " <small>late</small>" : ""}</td><td>${whatOf(each)}</td><td class="number">${each.own === 0 ? "–" : escaped(signed(each.own))}</td><td class="number">${each.byOthers === 0 ? "" : escaped(signed(each.byOthers))}</td><td class="number">${number(each.standing)}</td></tr>${change ? `<tr><td colspan="5">${change}</td></tr>` : ""}`;
+    const change = each.ref && each.other === null ? changeOf(changes.get(`${each.ref.pageId}:${each.ref.number}`)) : "";
+    return `<tr${change ? ' class="opens"' : ""}><td>${at(each.at)}${each.isLate ? " <small>late</small>" : ""}</td><td>${whatOf(each)}</td><td class="number">${each.other !== null ? "" : each.own === 0 ? "–" : escaped(signed(each.own))}</td><td class="number">${each.byOthers === 0 ? "" : escaped(signed(each.byOthers))}</td><td class="number">${number(each.standing)}</td></tr>${change ? `<tr><td colspan="5">${change}</td></tr>` : ""}`;
   };
-  const sittings = told.sittings.map((sitting) => `<tbody>${sitting.length > 1 ? `<tr class="sitting"><th colspan="5" scope="rowgroup">${escaped(day(new Date(sitting[0]!.at), zone))}: one sitting, ${counted(sitting.length, "act")}</th></tr>` : ""}${sitting.map(line).join("\n")}</tbody>`);
+  const sittings = told.sittings.map((sitting) => `<tbody>${ownIn(sitting) > 1 ? `<tr class="sitting"><th colspan="5" scope="rowgroup">${escaped(day(new Date(sitting[0]!.at), zone))}: one sitting, ${counted(ownIn(sitting), "act")}</th></tr>` : ""}${sitting.map(line).join("\n")}</tbody>`);
   const words = ownWords.map((each) => `<li><strong>${ownWordNames[each.kind]}</strong>${each.entry ? ` entry ${each.entry.number} of “${escaped(each.entry.title)}”` : ""} <small>${at(each.at)}</small><blockquote>${escaped(each.body)}</blockquote>${each.answer ? `<p><small>${escaped(each.answer.by)}, ${at(each.answer.at)}</small></p><blockquote>${escaped(each.answer.body)}</blockquote>` : ""}</li>`);
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escaped(`${member.name}, ${assignment}`)}</title><style>${style}</style></head><body>
@@ -47,15 +47,17 @@ export function statementDocument({ told, assignment, course, period, now, chang
 <h2>In their own words</h2>${words.length === 0 ? "<p class=\"quiet\">Nothing was said beside the record.</p>" : `<ul>${words.join("\n")}</ul>`}
 <h2>Entries and comments</h2>${sittings.length === 0 ? `<p>${escaped(member.name)} did not save or say anything in this time.</p>` : `<table><thead><tr><th scope="col">When</th><th scope="col">What</th><th scope="col" class="number">Own words</th><th scope="col" class="number">By others</th><th scope="col" class="number">Standing</th></tr></thead>
 ${sittings.join("\n")}
-<tbody><tr class="sum"><th scope="row" colspan="3">What stands</th><td class="number">${told.byOthersSince === 0 ? "" : escaped(signed(told.byOthersSince))}</td><td class="number">${number(figures.standing)}</td></tr></tbody></table>`}
+<tbody><tr class="sum"><th scope="row" colspan="4">What stands</th><td class="number">${number(figures.standing)}</td></tr></tbody></table>`}
 </body></html>
 `;
 }
 
-function whatOf({ ref, figures, pageTitle, together, isAnswer, remarkText }: StatementLineDto): string {
+const ownIn = (sitting: readonly StatementLineDto[]) => sitting.filter(({ other }) => other === null).length;
+
+function whatOf({ ref, figures, pageTitle, together, isAnswer, remarkText, other }: StatementLineDto): string {
   if (!ref || !figures) return `${isAnswer ? "Answered" : "Commented"} on “${escaped(pageTitle)}”<blockquote>${escaped(plainRemark(remarkText ?? ""))}</blockquote>`;
   const account = entryAccount(figures).map(({ label, words }) => `${number(words)} ${label}`).join(", ");
-  return `${escaped(entryKindWords({ ...ref, figures }))} on “${escaped(pageTitle)}” <small>entry ${ref.number}</small>${ref.note && ref.kind === "wrote" ? `: ${escaped(ref.note)}` : ""}${together.length > 0 ? ` <small>with ${escaped(listed(together))}</small>` : ""}${ref.pasted > 0 ? ` <small>${counted(ref.pasted, "word")} came by pasting</small>` : ""}${account ? `<br><small>${escaped(account)}</small>` : ""}`;
+  return `${escaped(entryKindWords({ ...ref, figures }))} on “${escaped(pageTitle)}”${other ? ` by ${escaped(other)}` : ""} <small>entry ${ref.number}</small>${ref.note && ref.kind === "wrote" ? `: ${escaped(ref.note)}` : ""}${together.length > 0 ? ` <small>with ${escaped(listed(together))}</small>` : ""}${ref.pasted > 0 ? ` <small>${counted(ref.pasted, "word")} came by pasting</small>` : ""}${account ? `<br><small>${escaped(account)}</small>` : ""}`;
 }
 
 /** Objects are named; what text they have (a caption) stands behind it. */

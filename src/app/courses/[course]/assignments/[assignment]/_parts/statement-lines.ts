@@ -18,6 +18,8 @@ export interface DrawnLine {
   readonly at: string;
   readonly when: string;
   readonly isLate: boolean;
+  /** Who else did it; null: the student. */
+  readonly other: string | null;
   readonly what: string;
   readonly page: string;
   readonly note: string;
@@ -37,16 +39,19 @@ export interface DrawnSitting {
 
 /** The lines that are shown, in their sittings, oldest first. */
 export function drawnSittings(told: StatementDto, shown: Shown, zone: string, now: Date): DrawnSitting[] {
-  const isShown = ({ page, ref }: StatementLineDto) => (shown.page === null || page === shown.page) && (shown.kind === null || (shown.kind === "entries") === (ref !== null));
+  const isShown = ({ page, ref, other }: StatementLineDto) => (
+    (shown.page === null || page === shown.page) && (shown.kind === null || (other === null && (shown.kind === "entries") === (ref !== null)))
+  );
   return told.sittings.map((sitting) => sitting.filter(isShown)).filter((sitting) => sitting.length > 0).map((sitting) => {
-    const [first, last] = [sitting[0]!.at, sitting.at(-1)!.at];
-    const head = sitting.length === 1 ? null : `${day(new Date(first), zone)}: one sitting, ${counted(Math.max(1, Math.round((last - first) / 60_000)), "minute")}, ${counted(sitting.length, "act")}`;
+    const own = sitting.filter(({ other }) => other === null);
+    const [first, last] = [own[0]?.at ?? 0, own.at(-1)?.at ?? 0];
+    const head = own.length <= 1 ? null : `${day(new Date(first), zone)}: one sitting, ${counted(Math.max(1, Math.round((last - first) / 60_000)), "minute")}, ${counted(own.length, "act")}`;
     return { head, lines: sitting.map((line) => drawn(told.courseId, line, zone, now)) };
   });
 }
 
-function drawn(courseId: string, { at, isLate, ref, figures, pageTitle: page, page: pageId, together, remark, remarkText, isAnswer, own, byOthers, standing }: StatementLineDto, zone: string, now: Date): DrawnLine {
-  const common = { at: new Date(at).toISOString(), when: moment(new Date(at), zone, now), isLate, page, own, byOthers, standing };
+function drawn(courseId: string, { at, isLate, ref, figures, pageTitle: page, page: pageId, together, remark, remarkText, isAnswer, other, own, byOthers, standing }: StatementLineDto, zone: string, now: Date): DrawnLine {
+  const common = { at: new Date(at).toISOString(), when: moment(new Date(at), zone, now), isLate, page, other, own, byOthers, standing };
   if (!ref || !figures) return { ...common, key: remark!, what: isAnswer ? "Answered" : "Commented", note: "", besides: [], remark: { href: `${paths.page(courseId, pageId)}#comment-${remark}`, text: remarkText ?? "" } };
   return {
     ...common, key: `${ref.pageId}:${ref.number}`, what: entryKindWords({ ...ref, figures }), note: ref.kind === "wrote" ? ref.note : "", remark: null,

@@ -3,6 +3,7 @@ import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
 import { findAssignment, readableWikis } from "@/data/assignments/read";
 import { myFeedback, noteSeen } from "@/data/review/feedback";
+import { findEvidence } from "@/data/review/evidence";
 import { findStatement, type StatementDto } from "@/data/review/student";
 import { Author } from "@/ui/authors/AuthorMark";
 import { paths } from "@/ui/paths";
@@ -16,8 +17,9 @@ import { Feedback } from "../_parts/Feedback";
 import { OwnWords } from "../_parts/OwnWords";
 import { periodOf } from "../review/_parts/period";
 import { periodAsked } from "../review/_parts/period-asked";
+import { EvidencePanel } from "../review/_parts/EvidencePanel";
 import { PeriodChoice } from "../review/_parts/PeriodChoice";
-import { openedOf, shownOf } from "../_parts/statement-asked";
+import { figureOf, openedOf, shownOf } from "../_parts/statement-asked";
 import { StatementFacts } from "../_parts/StatementFacts";
 import { StatementFilter } from "../_parts/StatementFilter";
 import { Statement } from "../_parts/Statement";
@@ -26,7 +28,7 @@ export const metadata: Metadata = { title: "My statement" };
 
 /** The viewer's entries, the newest first, as a list to choose from. */
 function ownEntries({ sittings, timeZone }: StatementDto, now: Date) {
-  return sittings.flat().flatMap(({ ref, pageTitle, figures }) => (ref ? [{ pageId: ref.pageId, number: ref.number, label: `${pageTitle}, ${moment(ref.at, timeZone, now)}, ${counted(figures?.added ?? 0, "word")} added` }] : [])).reverse().slice(0, 200);
+  return sittings.flat().flatMap(({ ref, other, pageTitle, figures }) => (ref && other === null ? [{ pageId: ref.pageId, number: ref.number, label: `${pageTitle}, ${moment(ref.at, timeZone, now)}, ${counted(figures?.added ?? 0, "word")} added` }] : [])).reverse().slice(0, 200);
 }
 
 /** The viewer's own statement: the same account of their work that the instructor sees. */
@@ -39,6 +41,8 @@ export default async function OwnStatementPage({ params, searchParams }: PagePro
   const period = periodOf(asked, { cutOffAt: (await findAssignment(ctx, course, assignment))?.cutOffAt ?? null, now: ctx.now });
   const told = own && (await findStatement(ctx, course, own.id, ctx.viewer.id, period));
   if (!own || !told) notFound();
+  const figure = figureOf(asked);
+  const evidence = figure && (await findEvidence(ctx, course, own.id, ctx.viewer.id, figure, period));
   const feedback = await myFeedback(ctx, course, assignment);
   await noteSeen(ctx, course, feedback);
   const { timeZone: zone, member } = told;
@@ -56,12 +60,16 @@ export default async function OwnStatementPage({ params, searchParams }: PagePro
           <LinkButton href={paths.wiki(course, own.id)} variant="outlined">Open the wiki</LinkButton>
         </div>
         <PeriodChoice period={period} dueAt={told.dueAt} cutOffAt={told.cutOffAt} zone={zone} now={ctx.now} />
-        <StatementFacts told={told} />
+        <StatementFacts told={told} href={(name) => here({ ...kept, figure: name })} open={figure} />
+        {evidence && (
+          <EvidencePanel evidence={evidence} courseId={course} zone={zone} now={ctx.now}
+            close={<LinkButton href={here(kept)} scroll={false} size="small" variant="text" aria-label="Close the evidence">Close</LinkButton>} />
+        )}
         {feedback.length > 0 && <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={course} assignmentId={assignment} told={feedback} viewerId={ctx.viewer.id} groupName={told.groupName} to={[]} zone={zone} now={ctx.now} /></section>}
         <section className="section" aria-labelledby="acts">
           <h2 id="acts">My entries and comments</h2>
           <StatementFilter told={told} shown={shown} href={(more) => here({ ...periodAsked(period), ...more })} />
-          <Statement told={told} shown={shown} isOfPeriod={period.from !== null || period.until !== null || period.isAtCutOff === true} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
+          <Statement told={told} shown={shown} isOfPeriod={period.from !== null || period.until !== null || period.isAtCutOff === true} isFromTheBeginning={period.from === null} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
         </section>
         <section className="section" aria-labelledby="own-words"><h2 id="own-words">What the record does not say</h2><OwnWords courseId={course} wikiId={own.id} said={told.ownWords} isOwn entries={ownEntries(told, ctx.now)} zone={zone} now={ctx.now} /></section>
       </div>

@@ -3,6 +3,7 @@ import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
 import { findAssignment } from "@/data/assignments/read";
 import { feedbackOn } from "@/data/review/feedback";
+import { findEvidence } from "@/data/review/evidence";
 import { findStatement } from "@/data/review/student";
 import { Author } from "@/ui/authors/AuthorMark";
 import { paths } from "@/ui/paths";
@@ -13,10 +14,11 @@ import { reviewTrail } from "@/app/_parts/trail";
 import { LinkButton } from "@/ui/forms/LinkButton";
 import { Feedback } from "../../../_parts/Feedback";
 import { OwnWords } from "../../../_parts/OwnWords";
-import { openedOf, shownOf } from "../../../_parts/statement-asked";
+import { figureOf, openedOf, shownOf } from "../../../_parts/statement-asked";
 import { StatementFacts } from "../../../_parts/StatementFacts";
 import { StatementFilter } from "../../../_parts/StatementFilter";
 import { Statement } from "../../../_parts/Statement";
+import { EvidencePanel } from "../../_parts/EvidencePanel";
 import { FindingList } from "../../_parts/FindingList";
 import { periodOf } from "../../_parts/period";
 import { periodAsked } from "../../_parts/period-asked";
@@ -37,6 +39,8 @@ export default async function StatementPage({ params, searchParams }: PageProps<
   const told = await findStatement(ctx, course, wiki, person, period);
   // Whoever may not review has a statement of their own, at an address of its own.
   if (!told || told.members.length === 0) notFound();
+  const figure = figureOf(asked);
+  const evidence = figure && (await findEvidence(ctx, course, wiki, person, figure, period));
   const feedback = (await feedbackOn(ctx, course, wiki, person)) ?? [];
   const { timeZone: zone, member, members } = told;
   const at = members.findIndex(({ id }) => id === person);
@@ -63,14 +67,18 @@ export default async function StatementPage({ params, searchParams }: PageProps<
         </div>
         <StepKeys before={stepTo(before)} next={stepTo(next)} />
         <PeriodChoice period={period} dueAt={told.dueAt} cutOffAt={told.cutOffAt} zone={zone} now={ctx.now} />
-        <StatementFacts told={told} />
+        <StatementFacts told={told} href={(name) => here({ ...kept, figure: name })} open={figure} />
+        {evidence && (
+          <EvidencePanel evidence={evidence} courseId={course} zone={zone} now={ctx.now}
+            close={<LinkButton href={here(kept)} scroll={false} size="small" variant="text" aria-label="Close the evidence">Close</LinkButton>} />
+        )}
         {told.findings.length > 0 && <section className="section" aria-labelledby="found"><h2 id="found">What to ask about</h2><FindingList courseId={course} wikiId={wiki} findings={toldFindings(told.findings, members, told.pages, zone)} zone={zone} now={ctx.now} /></section>}
         <section className="section" aria-labelledby="own-words"><h2 id="own-words">In their own words</h2><OwnWords courseId={course} wikiId={wiki} said={told.ownWords} isOwn={false} zone={zone} now={ctx.now} /></section>
         <section className="section" aria-labelledby="acts">
           <h2 id="acts">What was done</h2>
           <p className="quiet">As an account, a line an act. <Link href={`${paths.wikiLedger(course, wiki)}?person=${person}`}>In the wiki’s ledger</Link></p>
           <StatementFilter told={told} shown={shown} href={(more) => here({ ...periodAsked(period), ...more })} />
-          <Statement told={told} shown={shown} isOfPeriod={period.from !== null || period.until !== null || period.isAtCutOff === true} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
+          <Statement told={told} shown={shown} isOfPeriod={period.from !== null || period.until !== null || period.isAtCutOff === true} isFromTheBeginning={period.from === null} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
         </section>
         <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={course} assignmentId={assignment} told={feedback} viewerId={ctx.viewer.id} groupName={told.groupName} to={[{ label: `${member.name} alone`, wikiId: wiki, personId: person }, { label: told.groupName, wikiId: wiki, personId: null }]} zone={zone} now={ctx.now} /></section>
       </div>
