@@ -32,6 +32,11 @@ export function entryKindWords({ kind, title, restoredFrom, figures }: Told): st
   return restyled > 0 ? "Restyled" : "Changed";
 }
 
+/** The note that an entry's author gave it; "" for acts whose note says no more than what was done, and for starter text. */
+export function authorsNote({ kind, note, author }: { readonly kind: EntryKind; readonly note: string; readonly author: string | null }): string {
+  return author !== null && (kind === "wrote" || kind === "started") ? note : "";
+}
+
 interface AccountLine {
   readonly label: string;
   readonly words: number;

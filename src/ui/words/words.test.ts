@@ -3,7 +3,7 @@ import { type EntryKind, entryKinds } from "@/core/ledger/chain";
 import type { AccessDto } from "@/data/pages/dto";
 import { explained, reason, settingsWords, whoMayWords, whyNotWriting } from "./access";
 import { counted, listed, number, percent, percents } from "./counts";
-import { entryAccount, entryKindWords } from "./entries";
+import { authorsNote, entryAccount, entryKindWords } from "./entries";
 import { expectationWords } from "./expected";
 import { assignmentProblem, courseProblem, documentProblem, groupsProblem, peopleProblem, rowFault, setUpFinding } from "./problems";
 import { distance, moment, momentAndDistance } from "./times";
@@ -124,4 +124,10 @@ describe("every refusal and finding has words of its own, whole sentences where 
     [expectationWords({ of: "wiki", kind: "section", title: "Home", heading: "Sources", shown: false }, now), "A section “Sources” on the page “Home”"],
     [expectationWords({ of: "wiki", kind: "links on each page", number: 2, shown: true }, now), "2 links to sources on each page"],
   ])("%s", (said, expected) => expect(said).toBe(expected));
+});
+
+test("the note that an author gave is told of what they wrote and started; what the product notes itself is not told twice", () => {
+  const told = (kind: EntryKind, author: string | null = "mira") => authorsNote({ kind, note: "After the field day", author });
+  expect(entryKinds.map((kind) => told(kind) !== "")).toEqual(entryKinds.map((kind) => kind === "wrote" || kind === "started"));
+  expect(told("started", null)).toBe("");
 });

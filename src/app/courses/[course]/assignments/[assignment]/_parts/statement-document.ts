@@ -3,7 +3,7 @@ import type { ExcerptBlock } from "@/core/diff/excerpt";
 import { plainRemark } from "@/core/text/remark";
 import type { StatementDto, StatementLineDto } from "@/data/review/student";
 import { counted, listed, number } from "@/ui/words/counts";
-import { entryAccount, entryKindWords } from "@/ui/words/entries";
+import { authorsNote, entryAccount, entryKindWords } from "@/ui/words/entries";
 import { escaped } from "@/ui/words/escaped";
 import { toldFigures } from "@/ui/words/figures";
 import { day, moment } from "@/ui/words/times";
@@ -54,10 +54,11 @@ ${sittings.join("\n")}
 
 const ownIn = (sitting: readonly StatementLineDto[]) => sitting.filter(({ other }) => other === null).length;
 
-function whatOf({ ref, figures, pageTitle, together, isAnswer, remarkText, other }: StatementLineDto): string {
+function whatOf({ ref, figures, pageTitle, together, isAnswer, remarkText, other, by }: StatementLineDto): string {
   if (!ref || !figures) return `${isAnswer ? "Answered" : "Commented"} on “${escaped(pageTitle)}”<blockquote>${escaped(plainRemark(remarkText ?? ""))}</blockquote>`;
+  const note = authorsNote({ ...ref, author: by });
   const account = entryAccount(figures).map(({ label, words }) => `${number(words)} ${label}`).join(", ");
-  return `${escaped(entryKindWords({ ...ref, figures }))} on “${escaped(pageTitle)}”${other ? ` by ${escaped(other)}` : ""} <small>entry ${ref.number}</small>${ref.note && ref.kind === "wrote" ? `: ${escaped(ref.note)}` : ""}${together.length > 0 ? ` <small>with ${escaped(listed(together))}</small>` : ""}${ref.pasted > 0 ? ` <small>${counted(ref.pasted, "word")} came by pasting</small>` : ""}${account ? `<br><small>${escaped(account)}</small>` : ""}`;
+  return `${escaped(entryKindWords({ ...ref, figures }))} on “${escaped(pageTitle)}”${other ? ` by ${escaped(other)}` : ""} <small>entry ${ref.number}</small>${note ? `: ${escaped(note)}` : ""}${together.length > 0 ? ` <small>with ${escaped(listed(together))}</small>` : ""}${ref.pasted > 0 ? ` <small>${counted(ref.pasted, "word")} came by pasting</small>` : ""}${account ? `<br><small>${escaped(account)}</small>` : ""}`;
 }
 
 /** Objects are named; what text they have (a caption) stands behind it. */

@@ -1,7 +1,7 @@
 import type { StatementDto, StatementLineDto } from "@/data/review/student";
 import { paths } from "@/ui/paths";
 import { counted, listed } from "@/ui/words/counts";
-import { entryKindWords } from "@/ui/words/entries";
+import { authorsNote, entryKindWords } from "@/ui/words/entries";
 import { day, moment } from "@/ui/words/times";
 
 /** What of the statement is shown: one page alone, or one kind of act. */
@@ -50,11 +50,11 @@ export function drawnSittings(told: StatementDto, shown: Shown, zone: string, no
   });
 }
 
-function drawn(courseId: string, { at, isLate, ref, figures, pageTitle: page, page: pageId, together, remark, remarkText, isAnswer, other, own, byOthers, standing }: StatementLineDto, zone: string, now: Date): DrawnLine {
+function drawn(courseId: string, { at, isLate, ref, figures, pageTitle: page, page: pageId, together, remark, remarkText, isAnswer, other, by, own, byOthers, standing }: StatementLineDto, zone: string, now: Date): DrawnLine {
   const common = { at: new Date(at).toISOString(), when: moment(new Date(at), zone, now), isLate, page, other, own, byOthers, standing };
   if (!ref || !figures) return { ...common, key: remark!, what: isAnswer ? "Answered" : "Commented", note: "", besides: [], remark: { href: `${paths.page(courseId, pageId)}#comment-${remark}`, text: remarkText ?? "" } };
   return {
-    ...common, key: `${ref.pageId}:${ref.number}`, what: entryKindWords({ ...ref, figures }), note: ref.kind === "wrote" ? ref.note : "", remark: null,
+    ...common, key: `${ref.pageId}:${ref.number}`, what: entryKindWords({ ...ref, figures }), note: authorsNote({ ...ref, author: by }), remark: null,
     besides: [...(together.length > 0 ? [`with ${listed(together)}`] : []), ...(ref.pasted > 0 ? [`(${counted(ref.pasted, "word")} came by pasting)`] : [])],
   };
 }

@@ -9,7 +9,7 @@ import { ComparedView, ComparisonKey } from "@/ui/ledger/ComparedView";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { paths } from "@/ui/paths";
 import { number as figure } from "@/ui/words/counts";
-import { cameAndWent, entryAccount, entryKindWords, thingNames } from "@/ui/words/entries";
+import { authorsNote, cameAndWent, entryAccount, entryKindWords, thingNames } from "@/ui/words/entries";
 import { momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
@@ -38,13 +38,13 @@ export default async function EntryPage({ params }: PageProps<"/courses/[course]
         <div className="title-line">
           <div>
             <h1>Entry {number} of “{page.title}”</h1>
-            <p className="quiet">{line.author ? <Author name={line.author} mark={member?.mark ?? null} /> : "Starter text"}, {momentAndDistance(line.at, page.wiki.timeZone, ctx.now)}{line.isLate && <Late />}. {entryKindWords(line)}{line.note && line.kind === "wrote" ? `: ${line.note}` : ""}</p>
+            <p className="quiet">{line.author ? <Author name={line.author} mark={member?.mark ?? null} /> : "Starter text"}, {momentAndDistance(line.at, page.wiki.timeZone, ctx.now)}{line.isLate && <Late />}. {entryKindWords(line)}{authorsNote(line) ? `: ${authorsNote(line)}` : ""}</p>
           </div>
           <div className="actions">
             {number > 1 && <LinkButton href={paths.entry(course, pageId, number - 1)} variant="text">Earlier</LinkButton>}
             {!isNewest && <LinkButton href={paths.entry(course, pageId, number + 1)} variant="text">Later</LinkButton>}
             <LinkButton href={paths.ledger(course, pageId)} variant="outlined">Ledger</LinkButton>
-            {entry.mayRestore && !isNewest && <LinkButton href={paths.restore(course, pageId, number)} variant="contained">Bring it back</LinkButton>}
+            {entry.mayRestore && !isNewest && <LinkButton href={paths.restore(course, pageId, number)} variant="outlined">Bring it back</LinkButton>}
           </div>
         </div>
         <div className="paper entry-facts">
