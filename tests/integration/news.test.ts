@@ -8,9 +8,12 @@ import { mailNews } from "@/data/news/carry";
 import { openFeed } from "@/data/news/feed";
 import { findNews } from "@/data/news/read";
 import { markRead, notePageVisit, setFeed, setMuted, setNewsMail } from "@/data/news/write";
+import { wikiNames } from "@/data/assignments/read";
+import { copyPage } from "@/data/pages/copy";
+import { bringPageBack, removePage, renamePage } from "@/data/pages/places";
 import { setLeft } from "@/data/people/write";
 import { newId } from "@/data/session/ids";
-import { db, later, makeCourse, pageNamed, setGroupLevel, type TestCourse, write } from "../support/course";
+import { assignmentInput, db, later, makeCourse, pageNamed, publish, setGroupLevel, settingUp, type TestCourse, write } from "../support/course";
 
 type Who = "ines" | "mira" | "jonas" | "priya" | "una";
 
@@ -121,4 +124,25 @@ test("a feed shows what its person may read now, and its address ends when it is
   expect(await pages(second)).toBeNull();
   for (const none of ["", "nosuchtoken", "0".repeat(32)]) expect(await pages(none)).toBeNull();
   expect(await setFeed(as("una"), courseId, true)).toEqual({ kind: "refused", problem: { code: "not found" } });
+});
+
+test("news say what was done, and each act with a page as a whole by itself; wikis of one name are told apart", async () => {
+  const course = await makeCourse({ membersMay: ["start", "rename", "remove", "arrange", "restore", "settle"] });
+  const { courseId, assignmentId, wikiId, homeId, as } = course;
+  const jonas = (minute: number) => as("jonas", later(minute));
+  await write(jonas(1), courseId, homeId, "Eels below the weir, trout above it, and nobody has counted either since the flood of 1968.");
+  await write(jonas(2), courseId, homeId, "Eels below the weir.");
+  const copied = await copyPage(jonas(3), { courseId, pageId: homeId, title: "Fish" });
+  const fish = copied.kind === "copied" ? copied.pageId : "";
+  expect((await renamePage(jonas(4), { courseId, pageId: fish, title: "Fish passage" })).kind).toBe("saved");
+  expect((await removePage(jonas(5), { courseId, pageId: fish })).kind).toBe("saved");
+  expect((await bringPageBack(jonas(6), { courseId, pageId: fish })).kind).toBe("saved");
+  const told = async () => (await findNews(as("mira", later(9)), courseId, null, null))!.happenings.map(({ did, page, count, wiki }) => `${did}: ${page}, ${wiki}, ${count}`);
+  expect(await told()).toEqual(["brought back: Fish passage, Alder, 1", "removed: Fish passage, Alder, 1", "renamed: Fish passage, Alder, 1", "copied: Fish passage, Alder, 1", "wrote: Home, Alder, 2"]);
+  // Another assignment whose wiki has the same name.
+  const other = await publish(as("ines", settingUp), courseId, { ...assignmentInput(course.setId), title: "Field notes" });
+  const alder = (await wikiNames(as("ines"), courseId, other)).find(({ name }) => name === "Alder")!;
+  expect(alder.id).not.toBe(wikiId);
+  expect((await told()).at(-1)).toMatch(/^wrote: Home, Alder \(.+\), 2$/);
+  expect(assignmentId).not.toBe(other);
 });

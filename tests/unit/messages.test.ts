@@ -2,10 +2,12 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, test } from "vitest";
+import { acts } from "@/core/credit/acts";
 import { figureNames } from "@/core/credit/figure-table";
 import { letter, type ToldIn } from "@/data/mail/letters";
 import figures from "@/messages/en/figures.json";
 import mail from "@/messages/en/mail.json";
+import news from "@/messages/en/news.json";
 import { type MailKind, newsWords } from "@/messages/translate";
 import { allFigureWords } from "@/ui/words/figures";
 
@@ -41,11 +43,12 @@ test("each letter can be made, says all that it is told, and is sent somewhere",
 });
 
 test("news say who did what, in one line", () => {
-  const line = (did: string, count: number, named: boolean) => newsWords("line", { who: "Mira", did, page: "Fish", wiki: "Alder Brook", count, named: String(named) });
-  expect([line("entries", 3, false), line("entries", 1, true), line("answer", 1, false), line("comment", 1, true)]).toEqual([
-    "Mira wrote on Fish, Alder Brook (3 entries)", "Mira wrote on Fish, Alder Brook, and named you", "Mira answered on Fish, Alder Brook", "Mira commented on Fish, Alder Brook, and named you",
+  const line = (did: keyof typeof news.did, count: number, named: boolean) => newsWords("line", { who: "Mira", did: newsWords(`did.${did}`), page: "Fish", wiki: "Alder Brook", count, named: String(named) });
+  expect([line("wrote", 3, false), line("renamed", 1, true), line("answer", 1, false), line("comment", 1, true)]).toEqual([
+    "Mira wrote on Fish, Alder Brook (3 entries)", "Mira renamed Fish, Alder Brook, and named you", "Mira answered on Fish, Alder Brook", "Mira commented on Fish, Alder Brook, and named you",
   ]);
   expect(newsWords("several")).toBe("what happened");
+  expect(Object.keys(news.did).sort()).toEqual([...acts, "comment", "answer"].sort());
 });
 
 test("figures have words, each of them its own, and there are no words without a figure", () => {

@@ -56,6 +56,6 @@ function lastMorning(now: Date, zone: string): Date {
 }
 
 /** Whatever mail is read by on the way: who did something where, and nothing of what it says. */
-function line({ kind, person: who, page, wiki, count, namesViewer }: HappeningDto): string {
-  return newsWords("line", { who, did: kind, page, wiki, count, named: String(namesViewer) });
+function line({ did, person: who, page, wiki, count, namesViewer }: HappeningDto): string {
+  return newsWords("line", { who, did: newsWords(`did.${did}`), page, wiki, count, named: String(namesViewer) });
 }

@@ -1,10 +1,15 @@
+import type { Act } from "@/core/credit/acts";
+
 /** Something that others did on a page: one sitting of entries, or a comment. */
 export interface HappeningDto {
   readonly kind: "entries" | "comment" | "answer";
+  /** What was done; of a sitting in which several things were done to a text, that it was written on. */
+  readonly did: Act | "comment" | "answer";
   readonly person: string;
   readonly pageId: string;
   readonly page: string;
   readonly wikiId: string;
+  /** With its assignment behind it where another wiki that is watched has the same name. */
   readonly wiki: string;
   /** The newest of the sitting. */
   readonly at: Date;

@@ -4,12 +4,13 @@ import { takesPart } from "@/core/access/role";
 import { and, asc, desc, eq, inArray, isNull, lt, ne, notInArray, sql } from "drizzle-orm";
 import { plainRemark } from "@/core/text/remark";
 import { allows } from "@/core/access/may";
+import { actOf, isTextAct } from "@/core/credit/acts";
 import { sittingGap } from "@/core/credit/work";
 import { ownership, roleOn, rulebookAt } from "../access/read";
 import { readableWikis } from "../assignments/read";
 import { person } from "../db/tables/accounts";
 import { muted, newsWish, pageVisit } from "../db/tables/news";
-import { comment, entry, entryCredit, mention, page } from "../db/tables/wikis";
+import { assignment, comment, entry, entryCredit, mention, page } from "../db/tables/wikis";
 import { creditOfEntry } from "../ledger/credit";
 import { addressOf } from "../session/address";
 import type { ContextIn } from "../session/context";
@@ -45,7 +46,7 @@ export async function happenedIn(ctx: ContextIn, courseId: string, wikis: Watche
   const isHeard = quiet.length === 0 ? undefined : notInArray(page.id, quiet);
   const visit = and(eq(pageVisit.courseId, page.courseId), eq(pageVisit.pageId, page.id), eq(pageVisit.personId, ctx.viewer.id));
   const onPage = { pageId: page.id, page: page.title, wikiId: page.wikiId, ownerId: page.ownerId, person: person.name, visitedAt: pageVisit.at };
-  const entries = await ctx.db.select({ ...onPage, at: entry.at, number: entry.number }).from(entry)
+  const entries = await ctx.db.select({ ...onPage, at: entry.at, number: entry.number, entryKind: entry.kind, figures: entryCredit.figures }).from(entry)
     .innerJoin(page, and(eq(page.courseId, entry.courseId), eq(page.id, entry.pageId))).innerJoin(entryCredit, creditOfEntry).innerJoin(person, eq(person.id, entryCredit.authorId)).leftJoin(pageVisit, visit)
     .where(and(eq(entry.courseId, courseId), inArray(entry.wikiId, ids), ne(entryCredit.authorId, ctx.viewer.id), before ? lt(entry.at, before) : undefined, from ? sql`${entry.at} > ${from.toISOString()}` : undefined, isHeard))
     .orderBy(desc(entry.at)).limit(rowsAtMost);
@@ -57,24 +58,36 @@ export async function happenedIn(ctx: ContextIn, courseId: string, wikis: Watche
     .where(and(eq(comment.courseId, courseId), inArray(comment.wikiId, ids), isNull(comment.withdrawnAt), ne(comment.authorId, ctx.viewer.id), before ? lt(comment.at, before) : undefined, from ? sql`${comment.at} > ${from.toISOString()}` : undefined, isHeard))
     .orderBy(desc(comment.at)).limit(rowsAtMost);
   const all = [
-    ...entries.map((row) => ({ ...row, kind: "entries" as const, commentId: null, words: null, namesViewer: false })),
-    ...comments.map(({ parentId, words, ...row }) => ({ ...row, words: plainRemark(words), kind: parentId ? ("answer" as const) : ("comment" as const), number: null })),
+    ...entries.map(({ entryKind, figures, ...row }) => ({ ...row, kind: "entries" as const, did: actOf(entryKind, figures) as HappeningDto["did"], commentId: null, words: null, namesViewer: false })),
+    ...comments.map(({ parentId, words, ...row }) => ({ ...row, words: plainRemark(words), kind: parentId ? ("answer" as const) : ("comment" as const), did: (parentId ? "answer" : "comment") as HappeningDto["did"], number: null })),
   ].sort((one, other) => other.at.getTime() - one.at.getTime());
   const readable = await readablePageIds(ctx, courseId, wikis, all);
-  const nameOf = new Map(wikis.map(({ id, name }) => [id, name]));
+  const nameOf = await namesApart(ctx, courseId, wikis);
   const folded: (HappeningDto & { readonly oldest: Date })[] = [];
   for (const { ownerId: _, visitedAt, ...row } of all) {
     if (!readable.has(row.pageId)) continue;
     const last = folded.at(-1);
-    const isSameSitting = last && row.kind === "entries" && last.kind === "entries" && last.person === row.person && last.pageId === row.pageId && last.oldest.getTime() - row.at.getTime() < sittingGap;
+    const isSameSitting = last && row.kind === "entries" && last.kind === "entries" && last.person === row.person && last.pageId === row.pageId && isOfText(last.did) && isOfText(row.did) && last.oldest.getTime() - row.at.getTime() < sittingGap;
     if (isSameSitting) {
-      folded[folded.length - 1] = { ...last, count: last.count + 1, since: row.number! - 1, oldest: row.at };
+      folded[folded.length - 1] = { ...last, did: last.did === row.did ? last.did : "wrote", count: last.count + 1, since: row.number! - 1, oldest: row.at };
       continue;
     }
     if (folded.length === most) break;
     folded.push({ ...row, wiki: nameOf.get(row.wikiId) ?? "", count: 1, since: row.number === null ? null : row.number - 1, isUnread: visitedAt === null || row.at > visitedAt, oldest: row.at });
   }
   return folded.map(({ oldest: _, ...each }) => each);
+}
+
+/** Acts on a text fold into a sitting; what was done with a page as a whole stands by itself. */
+const isOfText = (did: HappeningDto["did"]): boolean => did !== "comment" && did !== "answer" && isTextAct(did);
+
+/** The wikis' names, with their assignments behind those that are alike. One query where some are. */
+async function namesApart({ db }: ContextIn, courseId: string, wikis: Watched): Promise<Map<string, string>> {
+  const alike = wikis.filter(({ id, name }) => wikis.some((other) => other.id !== id && other.name === name));
+  const rows = alike.length === 0 ? [] : await db.select({ id: assignment.id, title: assignment.title }).from(assignment)
+    .where(and(eq(assignment.courseId, courseId), inArray(assignment.id, alike.map(({ assignmentId }) => assignmentId))));
+  const titles = new Map(rows.map(({ id, title }) => [id, title]));
+  return new Map(wikis.map((each) => [each.id, alike.includes(each) ? `${each.name} (${titles.get(each.assignmentId) ?? ""})` : each.name]));
 }
 
 /** Of the pages of these rows, those that the viewer may read. */

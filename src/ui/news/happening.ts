@@ -1,12 +1,13 @@
+import news from "@/messages/en/news.json";
 import type { HappeningDto } from "@/data/news/dto";
 import { commentAnchor } from "../document/reading";
 import { paths } from "../paths";
 
-const words: Readonly<Record<HappeningDto["kind"], string>> = { entries: "wrote on", comment: "commented on", answer: "answered on" };
+const words: Readonly<Record<HappeningDto["did"], string>> = news.did;
 
 /** "wrote on", behind a name and before a page. */
-export function happeningWords({ kind }: Pick<HappeningDto, "kind">): string {
-  return words[kind];
+export function happeningWords({ did }: Pick<HappeningDto, "did">): string {
+  return words[did];
 }
 
 /** Where what happened is seen: the comment on its page, the entry, or what changed in the sitting. */

@@ -1,4 +1,5 @@
 import type { EntryFigures } from "@/core/credit/account";
+import { actOf } from "@/core/credit/acts";
 import type { ThingKind } from "@/core/document/things";
 import type { EntryKind } from "@/core/ledger/chain";
 import { number } from "./counts";
@@ -13,23 +14,24 @@ interface Told {
 
 /** What kind of act an entry was: "Wrote", "Moved", "Corrected", "Restored entry 3". */
 export function entryKindWords({ kind, title, restoredFrom, figures }: Told): string {
-  switch (kind) {
+  const act = actOf(kind, figures);
+  switch (act) {
     case "started": return "Started the page";
+    case "copied": return "Started the page with text from elsewhere in the wiki";
     case "restored": return `Restored entry ${restoredFrom ?? ""}`.trim();
     case "renamed": return `Renamed the page to “${title}”`;
     case "removed": return "Removed the page";
     case "brought back": return "Brought the page back";
-    case "wrote": break;
-    default: return kind satisfies never;
+    case "wrote": return "Wrote";
+    case "text brought over": return "Brought text over";
+    case "text brought back": return "Brought text back";
+    case "text moved": return "Moved text";
+    case "corrected": return "Corrected";
+    case "text removed": return "Removed text";
+    case "restyled": return "Restyled";
+    case "changed": return "Changed";
+    default: return act satisfies never;
   }
-  const { added, carried, restored, moved, corrected, restyled, wordsOut } = figures;
-  if (added > 0) return "Wrote";
-  if (carried > 0) return "Brought text over";
-  if (restored > 0) return "Brought text back";
-  if (moved > 0) return "Moved text";
-  if (corrected > 0) return "Corrected";
-  if (wordsOut > 0) return "Removed text";
-  return restyled > 0 ? "Restyled" : "Changed";
 }
 
 /** The note that an entry's author gave it; "" for acts whose note says no more than what was done, and for starter text. */
