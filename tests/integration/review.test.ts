@@ -103,6 +103,20 @@ describe("a group and its students", () => {
     expect(await figures(later(2), later(60))).toEqual([[0, 0, 3], [0, 0, 0]]);
   });
 
+  test("a period that begins later finds what all of the work until its end finds, in the class and in the group alike", async () => {
+    const { courseId, homeId, wikiId, as } = await makeCourse();
+    await write(as("mira", later(1)), courseId, homeId, sixty("word"));
+    await write(as("jonas", later(60)), courseId, homeId, `${sixty("word")}\n\nJonas came later.`);
+    for (const [from, until, wanted] of [[null, later(30), ["one author for most", "large arrival", "nothing done"]], [later(30), null, ["one author for most", "large arrival"]], [later(70), null, ["one author for most", "large arrival"]]] as const) {
+      const period = { from, until };
+      const group = (await findGroup(as("ines", later(99)), courseId, wikiId, period))!.findings.map(({ finding }) => finding.kind);
+      const [ofClass] = await classFindings(as("ines", later(99)), courseId, [{ wikiId, name: "Alder" }], period);
+      expect([group, ofClass!.open.map(({ kind }) => kind)]).toEqual([[...wanted], [...wanted]]);
+      const told = (await findStatement(as("ines", later(99)), courseId, wikiId, `jonas${courseId}`, period))!.findings.map(({ finding }) => finding.kind);
+      expect(told).toEqual(wanted.filter((kind) => kind === "nothing done"));
+    }
+  });
+
   test("what was found is dismissed with a reason by those who review, taken up again, and never for others to see", async () => {
     const { courseId, homeId, wikiId, as } = await makeCourse();
     await write(as("mira", later(1)), courseId, homeId, sixty("word"));

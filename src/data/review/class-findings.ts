@@ -7,7 +7,7 @@ import { assignment, wiki } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
 import { type AnyFinding, findingsOf, membersIn } from "./findings";
 import { Known } from "./known";
-import { allTime } from "./period";
+import { allTime, fromTheBeginning, type Period } from "./period";
 import { loadWork } from "./work";
 
 export interface GroupFindingsDto {
@@ -22,20 +22,21 @@ const atOnce = 2;
 /** What is asked about depends on the time as well, and on who belongs to a group. */
 const known = new Known<GroupFindingsDto["open"]>({ name: "findings", most: 5000, milliseconds: 10 * 60 * 1000 });
 
-/** In the order given; nothing for people who may not review. The caller names wikis that the viewer may review. Cost: one query, and the work of each wiki in which something happened since. */
-export async function classFindings(ctx: ContextIn, courseId: string, wikis: readonly { readonly wikiId: string; readonly name: string }[]): Promise<GroupFindingsDto[]> {
+/** As of the period's end. In the order given; nothing for people who may not review. The caller names wikis that the viewer may review. Cost: one query, and the work of each wiki in which something happened since. */
+export async function classFindings(ctx: ContextIn, courseId: string, wikis: readonly { readonly wikiId: string; readonly name: string }[], period: Period = allTime): Promise<GroupFindingsDto[]> {
+  const asked = fromTheBeginning(period);
   const role = await roleOn(ctx, courseId);
   if (wikis.length === 0 || !reviewsWork(role)) return [];
-  const open = await known.of(ctx, courseId, wikis.map(({ wikiId }) => wikiId), "findings", async (missing) => {
+  const open = await known.of(ctx, courseId, wikis.map(({ wikiId }) => wikiId), `findings ${asked.until?.getTime()} ${asked.isAtCutOff === true}`, async (missing) => {
     const found = new Map<string, GroupFindingsDto["open"]>();
-    for (let at = 0; at < missing.length; at += atOnce) await Promise.all(missing.slice(at, at + atOnce).map(async (wikiId) => found.set(wikiId, await openIn(ctx, courseId, wikiId))));
+    for (let at = 0; at < missing.length; at += atOnce) await Promise.all(missing.slice(at, at + atOnce).map(async (wikiId) => found.set(wikiId, await openIn(ctx, courseId, wikiId, asked))));
     return found;
   });
   return wikis.map(({ wikiId, name }) => ({ wikiId, name, open: open.get(wikiId) ?? [] }));
 }
 
-async function openIn(ctx: ContextIn, courseId: string, wikiId: string): Promise<GroupFindingsDto["open"]> {
-  const loaded = await loadWork(ctx, courseId, wikiId, allTime, "reviewers");
+async function openIn(ctx: ContextIn, courseId: string, wikiId: string, period: Period): Promise<GroupFindingsDto["open"]> {
+  const loaded = await loadWork(ctx, courseId, wikiId, period, "reviewers");
   if (!loaded) return [];
   const nameOf = (id: string) => loaded.members.find((member) => member.id === id)?.name ?? "somebody";
   return (await findingsOf(ctx, loaded)).filter(({ dismissed }) => !dismissed).map(({ key, finding }) => ({ key, kind: finding.kind, members: membersIn(finding), who: membersIn(finding).map(nameOf) }));

@@ -13,7 +13,7 @@ import { conversationOf, type ThreadDto } from "./conversation";
 import { withThings } from "./evidence";
 import { type FindingDto, findingsOf } from "./findings";
 import { type MarkDto, marksIn } from "./marks";
-import type { Period } from "./period";
+import { fromTheBeginning, type Period } from "./period";
 import { loadWork, type WikiWork } from "./work";
 
 /** Words by author: one number for each member, then unassigned ones, those of others, and starter text. */
@@ -92,7 +92,7 @@ export async function findGroup(ctx: ContextIn, courseId: string, wikiId: string
     ticks: work.deeds.filter(({ author }) => author !== null).map(({ at, author }) => ({ at, member: index.get(author) ?? null })),
     closed: closed.toAll, builtOn: whoBuiltOnWhom(work),
     pages: pagesOf(loaded, spread),
-    findings: await findingsOf(ctx, loaded, { closed, expected }), remarks: work.remarks.length, conversation, expected: inOrder(expected, members),
+    findings: await findingsOf(ctx, found.work.from === undefined ? found : (await loadWork(ctx, courseId, wikiId, fromTheBeginning(period), "reviewers"))!, { closed, expected }), remarks: work.remarks.length, conversation, expected: inOrder(expected, members),
   };
 }
 

@@ -12,3 +12,6 @@ export interface Period {
 
 export const allTime: Period = { from: null, until: null };
 export const atCutOff: Period = { from: null, until: null, isAtCutOff: true };
+
+/** The same end, from the beginning: what is found in somebody's work is found in all of it, and not in a part. */
+export const fromTheBeginning = (period: Period): Period => ({ ...period, from: null });

@@ -11,7 +11,7 @@ import { withThings } from "./evidence";
 import { type FindingDto, findingsOf, membersIn } from "./findings";
 import { type MarkDto, marksIn } from "./marks";
 import { type OwnWordDto, ownWordsOf } from "./own-words";
-import type { Period } from "./period";
+import { fromTheBeginning, type Period } from "./period";
 import type { EntryRef } from "./entries";
 import { hiddenTitle, loadWork } from "./work";
 
@@ -67,7 +67,7 @@ export async function findStatement(ctx: ContextIn, courseId: string, wikiId: st
   const deeds = new Map(work.deeds.map((deed) => [deed.entry, deed]));
   const nameOf = new Map(loaded.members.map(({ id, name }) => [id, name]));
   const [findings, marks, ownWords] = await Promise.all([
-    reviewed ? findingsOf(ctx, loaded) : [], reviewed ? marksIn(ctx.db, courseId, [wikiId]) : [], ownWordsOf(ctx.db, courseId, wikiId, personId),
+    reviewed ? findingsOf(ctx, period.from === null ? reviewed : (await loadWork(ctx, courseId, wikiId, fromTheBeginning(period), "reviewers"))!) : [], reviewed ? marksIn(ctx.db, courseId, [wikiId]) : [], ownWordsOf(ctx.db, courseId, wikiId, personId),
   ]);
   const told = statement(work, personId);
   const from = period.from?.getTime() ?? -Infinity;

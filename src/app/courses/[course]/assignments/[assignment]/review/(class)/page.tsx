@@ -55,7 +55,7 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
   if (!groups) notFound();
   const asked = opened.safeParse(searched);
   const evidence = asked.success ? await findEvidence(ctx, courseId, asked.data.wiki, asked.data.person, asked.data.figure, period) : null;
-  const findings = classFindings(ctx, courseId, groups);
+  const findings = classFindings(ctx, courseId, groups, period);
   const students = groups.flatMap(({ wikiId, members }) => members.map(({ member }) => ({ wikiId, personId: member.id, name: member.name })));
   const next = students.find(({ wikiId, personId }) => !progress?.mine.has(`${wikiId} ${personId}`));
   const done = progress?.mine.size ?? 0;
