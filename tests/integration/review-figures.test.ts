@@ -13,7 +13,7 @@ import { findPage } from "@/data/pages/read";
 import { savePage } from "@/data/pages/write";
 import { findEvidence } from "@/data/review/evidence";
 import { findGroup } from "@/data/review/group";
-import { allTime, atCutOff } from "@/data/review/period";
+import { allTime, atCutOff, atDue } from "@/data/review/period";
 import { loadWork } from "@/data/review/work";
 import { memberFigures } from "@/core/credit/figures";
 import { assignmentReview } from "@/data/review/read";
@@ -69,7 +69,7 @@ test("what opens behind a figure adds up to it, in the class, the group and the 
       expect((await giveMoreTime(as("ines"), courseId, assignmentId, to, later(due + minutes))).kind).toMatch(/^(un)?changed$/);
     }
     const [from, until] = one !== null && other !== null && one >= other ? [other, one + 1] : [one, other];
-    for (const period of [allTime, { from: from === null ? null : later(from), until: until === null ? null : later(until) }, atCutOff]) {
+    for (const period of [allTime, { from: from === null ? null : later(from), until: until === null ? null : later(until) }, atCutOff, atDue]) {
       const review = (await assignmentReview(as("ines"), courseId, assignmentId, period))!.find((group) => group.wikiId === wikiId)!;
       const group = (await findGroup(as("ines", later(100)), courseId, wikiId, period))!;
       close(group.balance, review.balance);
@@ -100,6 +100,8 @@ test("what opens behind a figure adds up to it, in the class, the group and the 
     const cut = { ...whole, deeds: whole.deeds.filter(isIn), remarks: whole.remarks.filter(isIn) };
     const asAt = (await findGroup(as("ines", later(100)), courseId, wikiId, atCutOff))!;
     const asThen = (await findGroup(as("ines", later(100)), courseId, wikiId, { from: null, until: later(due + after) }))!;
+    const inTime = { ...whole, deeds: whole.deeds.filter(({ author, at }) => at < cutOf(wikiId, author).dueAt), remarks: whole.remarks.filter(({ author, at }) => at < cutOf(wikiId, author).dueAt) };
+    for (const { member, figures } of (await findGroup(as("ines", later(100)), courseId, wikiId, atDue))!.members) expect(figures).toEqual(memberFigures(inTime, member.id));
     asAt.members.forEach(({ member, figures }, at) => {
       expect(figures).toEqual(memberFigures(cut, member.id));
       if (extensions.length === 0) expect(figures).toEqual(asThen.members[at]!.figures);

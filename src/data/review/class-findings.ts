@@ -27,7 +27,7 @@ export async function classFindings(ctx: ContextIn, courseId: string, wikis: rea
   const asked = fromTheBeginning(period);
   const role = await roleOn(ctx, courseId);
   if (wikis.length === 0 || !reviewsWork(role)) return [];
-  const open = await known.of(ctx, courseId, wikis.map(({ wikiId }) => wikiId), `findings ${asked.until?.getTime()} ${asked.isAtCutOff === true}`, async (missing) => {
+  const open = await known.of(ctx, courseId, wikis.map(({ wikiId }) => wikiId), `findings ${asked.until?.getTime()} ${asked.eachAt}`, async (missing) => {
     const found = new Map<string, GroupFindingsDto["open"]>();
     for (let at = 0; at < missing.length; at += atOnce) await Promise.all(missing.slice(at, at + atOnce).map(async (wikiId) => found.set(wikiId, await openIn(ctx, courseId, wikiId, asked))));
     return found;

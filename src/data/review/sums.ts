@@ -33,12 +33,12 @@ const known = new Known<ReadonlyMap<string, Sums>>({ name: "sums", most: 3000 })
 
 /** For whoever may review these wikis, which the caller has asked. Cost: one query, and `addUp` of the wikis in which something happened since they were asked about last. */
 export function sumsOf(ctx: ContextIn, of: SummedAssignment, wikis: readonly string[], period: Period): Promise<SumsOfWikis> {
-  return known.of(ctx, of.courseId, wikis, `sums ${of.timeZone} ${period.from?.getTime()} ${period.until?.getTime()} ${period.isAtCutOff === true}`, (missing) => addUp(ctx, of, missing, period));
+  return known.of(ctx, of.courseId, wikis, `sums ${of.timeZone} ${period.from?.getTime()} ${period.until?.getTime()} ${period.eachAt}`, (missing) => addUp(ctx, of, missing, period));
 }
 
 /** The same, found anew. Cost: eight queries for all wikis together, and the work of each in which something was marked as discussion, or whose lines are cut at different times. */
 export async function addUp(ctx: ContextIn, of: SummedAssignment, wikis: readonly string[], asked: Period): Promise<SumsOfWikis> {
-  const period = asked.isAtCutOff ? { from: asked.from, until: of.cutOffAt } : asked;
+  const period = asked.eachAt ? { from: asked.from, until: asked.eachAt === "due" ? of.dueAt : of.cutOffAt } : asked;
   const sums = new Map<string, Map<string, Sums>>(wikis.map((id) => [id, new Map()]));
   if (wikis.length === 0) return sums;
   const { courseId } = of;
@@ -179,10 +179,10 @@ async function share({ db }: ContextIn, courseId: string, wikis: readonly string
   }
 }
 
-/** The wikis whose stored sums do not say it: where something was marked as discussion, or, as at the cut-off, where somebody was given more time. */
-async function notSummed({ db }: ContextIn, { courseId, assignmentId }: SummedAssignment, wikis: readonly string[], { isAtCutOff }: Period): Promise<Set<string>> {
+/** The wikis whose stored sums do not say it: where something was marked as discussion, or, as at the cut-off or the due time, where somebody was given more time. */
+async function notSummed({ db }: ContextIn, { courseId, assignmentId }: SummedAssignment, wikis: readonly string[], { eachAt }: Period): Promise<Set<string>> {
   const apart = new Set((await discussedIn(db, courseId, wikis)).keys());
-  if (!isAtCutOff) return apart;
+  if (!eachAt) return apart;
   const given = await wikisWithMoreTime(db, courseId, assignmentId);
   return new Set([...apart, ...wikis.filter((id) => given.has(id))]);
 }

@@ -5,7 +5,7 @@ import { and, asc, eq, isNull, lt } from "drizzle-orm";
 import type { Thresholds } from "@/core/credit/findings";
 import type { Deed, GroupWork, Remark } from "@/core/credit/work";
 import type { Role } from "@/core/access/may";
-import type { TimesOf } from "@/core/time/due";
+import type { TimesOf, WorkTimes } from "@/core/time/due";
 import { wallClockAt } from "@/core/time/zone";
 import { givenToAssistant } from "../access/people";
 import { workTimes } from "../access/more-time";
@@ -89,13 +89,13 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
   const shared = new Map(coWritten.map((each) => [`${each.pageId} ${each.number}`, each.with]));
   const countsAs = (id: string) => merged.get(id) ?? id;
   const authorOfRemark = new Map(said.map(({ id, author }) => [id, countsAs(author)]));
-  const counted = (period.isAtCutOff ? known : rows).map(({ author, figures, ref: { rev, pageId, number, at } }): Deed => {
+  const counted = (period.eachAt ? known : rows).map(({ author, figures, ref: { rev, pageId, number, at } }): Deed => {
     const coWriters = shared.get(`${pageId} ${number}`);
     return { entry: rev, author, at: at.getTime(), page: pageId, figures, ...(coWriters ? { with: coWriters } : {}) };
   });
   // Set apart in the whole ledger, of which each line is cut at its own time.
   const apart = await withoutDiscussion(ctx.db, courseId, wikiId, counted, until);
-  const deeds = period.isAtCutOff ? apart.filter(({ author, at }) => counts(author, new Date(at))) : apart;
+  const deeds = period.eachAt ? apart.filter(({ author, at }) => counts(author, new Date(at))) : apart;
   const remarks = said.filter(({ author, at }) => counts(countsAs(author), at)).map(({ id, pageId, parentId, author, at }): Remark => ({ id, author: countsAs(author), at: at.getTime(), page: pageId, answers: parentId ? (authorOfRemark.get(parentId) ?? null) : null }));
   const didSomething = new Set([...deeds.map(({ author }) => author), ...deeds.flatMap((deed) => deed.with ?? []), ...remarks.map(({ author }) => author)]);
   // Whoever went elsewhere stays in the list of those with whom they wrote, if they did.
@@ -116,12 +116,14 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
 
 const dateOf = (at: number | null): Date | null => (at === null ? null : new Date(at));
 
+const cutOf = ({ dueAt, cutOffAt }: WorkTimes, eachAt: "cut-off" | "due"): number => (eachAt === "due" ? dueAt : (cutOffAt ?? Infinity));
+
 /** Whether what somebody saved or said at a time counts in the period; who belongs to nobody's group is cut with the wiki. */
-function countsIn({ until, isAtCutOff }: Period, wikiId: string, timesIn: TimesOf): (author: string | null, at: Date) => boolean {
-  if (!isAtCutOff) return (_, at) => until === null || at < until;
+function countsIn({ until, eachAt }: Period, wikiId: string, timesIn: TimesOf): (author: string | null, at: Date) => boolean {
+  if (!eachAt) return (_, at) => until === null || at < until;
   const cuts = new Map<string | null, number>();
   return (author, at) => {
-    const cut = cuts.get(author) ?? timesIn(wikiId, author).cutOffAt ?? Infinity;
+    const cut = cuts.get(author) ?? cutOf(timesIn(wikiId, author), eachAt);
     cuts.set(author, cut);
     return at.getTime() < cut;
   };

@@ -85,7 +85,7 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
         </div>
         <div className="group-columns">
           <div>
-            <MembersTable group={group} href={(person, name) => href({ ...kept, person, figure: name })} statementHref={(person) => paths.statement(course, assignment, wiki, person, kept)} open={figure.success ? figure.data : null} isAtCutOff={period.isAtCutOff === true} zone={zone} now={ctx.now} />
+            <MembersTable group={group} href={(person, name) => href({ ...kept, person, figure: name })} statementHref={(person) => paths.statement(course, assignment, wiki, person, kept)} open={figure.success ? figure.data : null} isAtCutOff={period.eachAt === "cut-off"} zone={zone} now={ctx.now} />
             <section className="section" aria-labelledby="where"><h2 id="where">Who wrote where</h2><p className="quiet">Standing words on each page.</p><PagesTable group={group} courseId={course} /></section>
             <section className="section" aria-labelledby="built"><h2 id="built">Who built on whom</h2><p className="quiet">What each did with the words of each other: corrected, removed, wrote right beside, answered.</p><BuiltOnTable group={group} /></section>
             <section className="section" aria-labelledby="expected"><h2 id="expected">What is expected, and who has met it</h2><ExpectedTable group={group} now={ctx.now} /></section>

@@ -26,11 +26,11 @@ const week = 7 * dayLength;
  * due time, the last week, the last day, or what was drawn on the chart.
  */
 export function PeriodChoice({ period, dueAt, cutOffAt, linesDiffer = false, weeksFrom, zone, now }: Props) {
-  const hasCutOff = cutOffAt !== null && (period.isAtCutOff === true || period.withLater === true || cutOffAt <= now);
+  const hasCutOff = cutOffAt !== null && (period.eachAt === "cut-off" || period.withLater === true || cutOffAt <= now);
   const choices: readonly { readonly name: string; readonly period: Record<string, string> }[] = [
     ...(hasCutOff ? [{ name: "As at the cut-off", period: {} }] : []),
     { name: "All of it, as it is now", period: hasCutOff ? { until: "now" } : {} },
-    ...(dueAt < now && dueAt.getTime() !== cutOffAt?.getTime() ? [{ name: "As at the due time", period: { until: String(dueAt.getTime()) } }] : []),
+    ...(dueAt < now && dueAt.getTime() !== cutOffAt?.getTime() ? [{ name: "As at the due time", period: { until: "due" } }] : []),
     { name: "The last seven days", period: { from: String(startOfHour(now) - week) } },
     { name: "The last day", period: { from: String(startOfHour(now) - dayLength) } },
   ];
@@ -45,11 +45,14 @@ export function PeriodChoice({ period, dueAt, cutOffAt, linesDiffer = false, wee
         {weeks.length > 0 && <span className="weeks">Week {weeks.map(({ name, period: each }) => <HereLink key={name} {...link(each)} aria-label={`Week ${name}`}>{name}</HereLink>)}</span>}
         {isOther && <span aria-current="true">{period.from ? `from ${moment(period.from, zone, now)} ` : ""}{period.until ? `until ${moment(period.until, zone, now)}` : ""}</span>}
       </nav>
-      {hasCutOff && period.isAtCutOff && (
+      {hasCutOff && period.eachAt === "cut-off" && (
         <p className="quiet period-note">
           As at the cut-off, {moment(cutOffAt, zone, now)}. What was saved later is left out. <HereLink changed={{ from: null, until: "now" }}>Count it in</HereLink>
           {linesDiffer && <> Who was given more time is counted up to their own cut-off, which stands at their name.</>}
         </p>
+      )}
+      {period.eachAt === "due" && (
+        <p className="quiet period-note">As at the due time, {moment(dueAt, zone, now)}. What was saved later is left out.{linesDiffer && <> Who was given more time is counted up to their own due time.</>}</p>
       )}
       {hasCutOff && period.withLater && (
         <p className="quiet period-note">What was saved after the cut-off, {moment(cutOffAt, zone, now)}, is counted in. <HereLink changed={{ from: null, until: null }}>Leave it out</HereLink></p>

@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { allTime, atCutOff } from "@/data/review/period";
+import { allTime, atCutOff, atDue } from "@/data/review/period";
 import { periodOf } from "./period";
 import { periodAsked } from "./period-asked";
 
@@ -16,7 +16,7 @@ test("once the cut-off has passed, an address that says nothing means as at it; 
 
 test("a period is what its address says, and what can't be read is the usual one", () => {
   const from = new Date("2026-03-20T00:00:00Z"), until = new Date("2026-03-27T00:00:00Z");
-  for (const period of [{ from, until }, { from, until: null }, { from: null, until }, atCutOff, { ...allTime, withLater: true as const }]) {
+  for (const period of [{ from, until }, { from, until: null }, { from: null, until }, atCutOff, atDue, { ...allTime, withLater: true as const }]) {
     expect(periodOf(periodAsked(period), passed)).toEqual(period);
   }
   for (const asked of [{ from: "soon" }, { from: "-1" }, { until: "99999999999999999" }, { from: String(until.getTime()), until: String(from.getTime()) }]) expect(periodOf(asked, passed)).toEqual(atCutOff);

@@ -78,7 +78,7 @@ export default async function StatementPage({ params, searchParams }: PageProps<
           <h2 id="acts">What was done</h2>
           <p className="quiet">As an account, a line an act. <Link href={`${paths.wikiLedger(course, wiki)}?person=${person}`}>In the wiki’s ledger</Link></p>
           <StatementFilter told={told} shown={shown} href={(more) => here({ ...periodAsked(period), ...more })} />
-          <Statement told={told} shown={shown} isOfPeriod={period.from !== null || period.until !== null || period.isAtCutOff === true} isFromTheBeginning={period.from === null} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
+          <Statement told={told} shown={shown} isOfPeriod={period.from !== null || period.until !== null || period.eachAt !== undefined} isFromTheBeginning={period.from === null} opened={await openedOf(ctx, course, asked)} href={(open) => here({ ...kept, ...(open ? { open } : {}) })} zone={zone} now={ctx.now} />
         </section>
         <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={course} assignmentId={assignment} told={feedback} viewerId={ctx.viewer.id} groupName={told.groupName} to={[{ label: `${member.name} alone`, wikiId: wiki, personId: person }, { label: told.groupName, wikiId: wiki, personId: null }]} zone={zone} now={ctx.now} /></section>
       </div>

@@ -16,7 +16,7 @@ export async function GET(request: Request, { params }: RouteContext<"/courses/[
   const told = ctx && course && assignment ? await findStatement(ctx, courseId, wiki, person, period) : null;
   if (!ctx || !course || !assignment || !told || told.assignmentId !== assignmentId) return new Response(null, { status: 404 });
   const at = (instant: Date) => moment(instant, told.timeZone, ctx.now);
-  const words = period.isAtCutOff && told.cutOffAt ? `As at the cut-off, ${at(told.cutOffAt)}` : period.withLater ? "All of it, with what was saved after the cut-off" : period.from || period.until ? `${period.from ? `From ${at(period.from)} ` : ""}${period.until ? `${period.from ? "until" : "As at"} ${at(period.until)}` : "on"}`.trim() : "All of it, as it is now";
+  const words = period.eachAt === "due" ? `As at the due time, ${at(told.dueAt)}` : period.eachAt && told.cutOffAt ? `As at the cut-off, ${at(told.cutOffAt)}` : period.withLater ? "All of it, with what was saved after the cut-off" : period.from || period.until ? `${period.from ? `From ${at(period.from)} ` : ""}${period.until ? `${period.from ? "until" : "As at"} ${at(period.until)}` : "on"}`.trim() : "All of it, as it is now";
   const name = told.member.name.replace(/[^\p{L}\p{N}]+/gu, "-").toLowerCase();
   return new Response(statementDocument({ told, assignment: assignment.title, course: course.title, period: words, now: ctx.now, changes: await changesOf(ctx, told) }), {
     headers: {
