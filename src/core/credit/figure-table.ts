@@ -1,6 +1,6 @@
 /**
  * The figures of a student: what each counts, and how it comes about. This table is the one place that says so. Screens,
- * evidence, files and the sums of the database read it; a new figure is a line here and its words in `ui/words/figures.ts`.
+ * evidence, files and the sums of the database read it; a new figure is a line here and its words in `messages/en/figures.json`.
  */
 import { justBeforeDue } from "../time/due";
 import type { EntryFigures } from "./account";

@@ -33,14 +33,14 @@ export function StatementTable({ name, sittings, opened, openHref, closedHref, s
     <TableFrame onClick={follow} aria-busy={isGoing}>
       <table className="ledger statement">
         <caption className="visually-hidden">Statement of {name}</caption>
-        <thead><tr><th scope="col">When</th><th scope="col">Where and what</th><th scope="col" className="number">Own words</th><th scope="col" className="number wide-only" title="By what others did to the student’s words">By others</th><th scope="col" className="number">Standing</th></tr></thead>
+        <thead><tr><th scope="col">When</th><th scope="col">Where and what</th><th scope="col" className="number"><span className="wide-only">Own words</span><span className="narrow-only">Words</span></th><th scope="col" className="number wide-only" title="By what others did to the student’s words">By others</th><th scope="col" className="number">Standing</th></tr></thead>
         {(isWhole ? sittings : first(sittings, opened?.key ?? null)).map(({ head, lines }) => (
           <tbody key={lines[0]!.key}>
             {head && <tr className="sitting"><th scope="rowgroup" colSpan={5}>{head}</th></tr>}
             {lines.map((line) => <Line key={line.key} line={line} href={hrefOf(line.key, line.key === opened?.key)} change={line.key === opened?.key ? opened.change : null} />)}
           </tbody>
         ))}
-        <tbody><tr className="sum"><th scope="row" colSpan={2}>{sum.label}</th><td className="number">{sum.own === null ? "" : signed(sum.own)}</td><td className="number wide-only">{sum.byOthers ? signed(sum.byOthers) : ""}</td><td className="number">{number(sum.standing)}</td></tr></tbody>
+        <tbody><tr className="sum"><th scope="row" colSpan={2}>{sum.label}</th><td className="number">{sum.own !== null && <><span className="wide-only">{signed(sum.own)}</span><span className="narrow-only">{signed(sum.own + (sum.byOthers ?? 0))}</span></>}</td><td className="number wide-only">{sum.byOthers ? signed(sum.byOthers) : ""}</td><td className="number">{number(sum.standing)}</td></tr></tbody>
       </table>
     </TableFrame>
   );
@@ -67,7 +67,7 @@ function Line({ line: { key, at, when, isLate, other, what, page, note, besides,
             ? <><a href={remark.href}>{what}</a> on “{page}”<blockquote><RemarkText body={remark.text} /></blockquote></>
             : <><a href={href} data-stays aria-expanded={change !== null}>{what}</a> on “{page}”{other && <span className="quiet"> by {other}</span>}{note && <span className="quiet">: {note}</span>}{besides.map((each) => <small key={each} className="quiet"> {each}</small>)}</>}
         </td>
-        <td className="number">{other !== null ? "" : own === 0 ? <span className="nothing">–</span> : signed(own)}</td>
+        <td className="number">{other !== null ? <span className="narrow-only">{signed(byOthers)}</span> : own === 0 ? <span className="nothing">–</span> : signed(own)}</td>
         <td className="number quiet wide-only">{byOthers === 0 ? "" : signed(byOthers)}</td>
         <td className="number">{number(standing)}</td>
       </tr>
