@@ -39,6 +39,9 @@ export const paths = {
   ownStatement: (course: string, assignment: string, asked: Readonly<Record<string, string>> = {}) =>
     `/courses/${course}/assignments/${assignment}/statement${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
   wiki: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}`,
+  /** The wiki as it stood at its cut-off: its home page, one of its pages, or all of them in a list. */
+  kept: (course: string, wiki: string, page?: string) => `/courses/${course}/wikis/${wiki}/kept${page ? `/${page}` : ""}`,
+  keptContents: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}/kept/contents`,
   /** `from`: the page on which one is, which can be made to lead to the new one. */
   start: (course: string, wiki: string, title?: string, template?: string, from?: string) => {
     const asked = new URLSearchParams({ ...(title ? { title } : {}), ...(template ? { template } : {}), ...(from ? { from } : {}) }).toString();

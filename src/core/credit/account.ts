@@ -37,6 +37,11 @@ export interface EntryFigures {
   readonly addedBeside: WordsByEntry;
   /** How the words standing on the page changed, by the entry that wrote them: below 0 where some went. Summed over entries it is what stands. */
   readonly standingChange: WordsByEntry;
+  /**
+   * How many more words (below 0: fewer) stand in a place beside the first: copies, by the entry that wrote them. Over the whole wiki a word
+   * counts once, however often it stands, so that `standingChange` less this is what the entry changed of what stands in the wiki.
+   */
+  readonly copiesChange: WordsByEntry;
 }
 
 export function account(work: Explaining): EntryFigures {
@@ -71,7 +76,7 @@ export function account(work: Explaining): EntryFigures {
     removedOwn: removed.own, removedOthers: removed.others, removedStarter: removed.starter,
     broughtOverOwn: broughtOver.own, broughtOverOthers: broughtOver.others, tookBackOwn: tookBack.own, tookBackOthers: tookBack.others,
     wordsIn: byWay[came]!, wordsOut, wordsAfter: how.length,
-    removedFrom, broughtOverFrom: sorted(work.broughtOver), correctedFrom, addedBeside: besides(work), standingChange,
+    removedFrom, broughtOverFrom: sorted(work.broughtOver), correctedFrom, addedBeside: besides(work), standingChange, copiesChange: copiesChange(work),
   };
 }
 
@@ -102,6 +107,37 @@ function removals({ comparison: { toAfter, changed }, step, given }: Explaining)
   }
   if (count > 0) counted.add(entry, count);
   return counted.take();
+}
+
+/** Only words of entries that may stand in several places are looked for: mostly there are none, and nothing is read. */
+function copiesChange({ step, spread, origins, changed }: Explaining): WordsByEntry {
+  const isSpread = (entry: number) => step.isSpread(entry) || spread.has(entry);
+  const { aFrom, aTo, bFrom, bTo } = changed, before = step.before.origins;
+  if (!someEntry(before.entries, aFrom, aTo, isSpread) && !someEntry(origins.entries, bFrom, bTo, isSpread)) return [];
+  const elsewhere = new OriginSet();
+  for (const page of step.others()) elsewhere.addAll(page.origins, isSpread);
+  for (const [from, to] of [[0, bFrom], [bTo, origins.entries.length]] as const) {
+    for (let word = from; word < to; word++) if (isSpread(origins.entries[word]!)) elsewhere.add(origins.entries[word]!, origins.ordinals[word]!);
+  }
+  for (const [{ entries, ordinals }, from, to, sign] of [[before, aFrom, aTo, -1], [origins, bFrom, bTo, 1]] as const) {
+    const met = new OriginSet();
+    for (let word = from; word < to; word++) {
+      const entry = entries[word]!, ordinal = ordinals[word]!;
+      if (!isSpread(entry)) continue;
+      if (elsewhere.has(entry, ordinal) || met.has(entry, ordinal)) counted.add(entry, sign);
+      else met.add(entry, ordinal);
+    }
+  }
+  return counted.take();
+}
+
+function someEntry(entries: Int32Array, from: number, to: number, is: (entry: number) => boolean): boolean {
+  for (let word = from, last = -1; word < to; word++) {
+    if (entries[word] === last) continue;
+    last = entries[word]!;
+    if (is(last)) return true;
+  }
+  return false;
 }
 
 /** Each run of added words counts for the entry of the word before it in its block, or else of the word behind it. */

@@ -4,6 +4,7 @@
  * not become discussion by itself.
  */
 import type { WordRange } from "../text/words";
+import type { WordsByEntry } from "./entry-counts";
 import type { OriginSet } from "./origin-set";
 import type { Origins } from "./origins";
 import type { Deed } from "./work";
@@ -20,14 +21,25 @@ export function rangesOf({ entries, ordinals }: Origins, marked: OriginSet): Wor
   return ranges;
 }
 
-/** The marked words of a text by the entry that wrote them. O(words of the text). */
-function markedIn({ entries, ordinals }: Origins, marked: OriginSet): Map<number, number> {
-  const counts = new Map<number, number>();
+type Marked = ReadonlyMap<string, { readonly entry: number; readonly count: number }>;
+
+/** How often each marked word stands in a text. O(words of the text). */
+function markedIn({ entries, ordinals }: Origins, marked: OriginSet): Marked {
+  const counts = new Map<string, { readonly entry: number; readonly count: number }>();
   for (let at = 0; at < entries.length; at++) {
-    const entry = entries[at]!;
-    if (marked.has(entry, ordinals[at]!)) counts.set(entry, (counts.get(entry) ?? 0) + 1);
+    const entry = entries[at]!, ordinal = ordinals[at]!;
+    if (!marked.has(entry, ordinal)) continue;
+    const word = `${entry} ${ordinal}`;
+    counts.set(word, { entry, count: (counts.get(word)?.count ?? 0) + 1 });
   }
   return counts;
+}
+
+/** By entry, what is left of changes when those of marked words are taken out. */
+function without(changes: WordsByEntry, marked: ReadonlyMap<number, number>): WordsByEntry {
+  const left = new Map(changes);
+  for (const [entry, change] of marked) left.set(entry, (left.get(entry) ?? 0) - change);
+  return [...left].filter(([, words]) => words !== 0);
 }
 
 /**
@@ -38,20 +50,27 @@ function markedIn({ entries, ordinals }: Origins, marked: OriginSet): Map<number
  */
 export function setDiscussionApart(deeds: readonly Deed[], marked: OriginSet, after: ReadonlyMap<number, Origins>): readonly Deed[] {
   if (marked.isEmpty) return deeds;
-  const onPage = new Map<string, ReadonlyMap<number, number>>();
+  const onPage = new Map<string, Marked>();
+  const inWiki = new Map<string, number>();
   return deeds.map((deed) => {
     const { entry, page, figures } = deed;
     const origins = after.get(entry);
     const discussed = Math.min(marked.countOf(entry), figures.added);
     if (!origins) return discussed === 0 ? deed : { ...deed, discussed, figures: { ...figures, added: figures.added - discussed } };
-    const before = onPage.get(page) ?? new Map<number, number>(), now = markedIn(origins, marked);
+    const before: Marked = onPage.get(page) ?? new Map(), now = markedIn(origins, marked);
     onPage.set(page, now);
-    const changes = new Map(figures.standingChange);
-    for (const rev of new Set([...before.keys(), ...now.keys()])) {
-      const change = (now.get(rev) ?? 0) - (before.get(rev) ?? 0);
-      if (change !== 0) changes.set(rev, (changes.get(rev) ?? 0) - change);
+    const stood = new Map<number, number>(), copied = new Map<number, number>();
+    const add = (sums: Map<number, number>, rev: number, change: number) => { if (change !== 0) sums.set(rev, (sums.get(rev) ?? 0) + change); };
+    for (const word of new Set([...before.keys(), ...now.keys()])) {
+      const rev = (now.get(word) ?? before.get(word))!.entry, change = (now.get(word)?.count ?? 0) - (before.get(word)?.count ?? 0);
+      const was = inWiki.get(word) ?? 0;
+      inWiki.set(word, was + change);
+      add(stood, rev, change);
+      add(copied, rev, Math.max(0, was + change - 1) - Math.max(0, was - 1));
     }
-    const standingChange = [...changes].filter(([, words]) => words !== 0);
-    return { ...deed, ...(discussed === 0 ? {} : { discussed }), figures: { ...figures, added: figures.added - discussed, standingChange } };
+    return {
+      ...deed, ...(discussed === 0 ? {} : { discussed }),
+      figures: { ...figures, added: figures.added - discussed, standingChange: without(figures.standingChange, stood), copiesChange: without(figures.copiesChange, copied) },
+    };
   });
 }

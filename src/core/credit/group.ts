@@ -1,7 +1,7 @@
 /** The figures of a group: who has how much of what stands, who built on whom, and how the text grew. */
 import type { Author } from "./entry";
 import { balance, shares, wholePercents } from "./shares";
-import { creditedWith, type Deed, type GroupWork, indexOf } from "./work";
+import { changesOf, creditedWith, type Deed, type GroupWork, indexOf } from "./work";
 
 export interface GroupFigures {
   readonly words: number;
@@ -19,8 +19,8 @@ export interface GroupFigures {
 
 /** O(deeds + members). */
 export function groupFigures(work: GroupWork): GroupFigures {
-  const { members, guests, deeds } = work;
-  const byAuthor = standingByAuthors(deeds, indexOf(work).standing);
+  const { members, guests } = work;
+  const byAuthor = standingOfAll(work);
   const standing = members.map((member) => byAuthor.get(member) ?? 0);
   const unassigned = guests.reduce((total, guest) => total + (byAuthor.get(guest) ?? 0), 0);
   const starter = byAuthor.get(null) ?? 0;
@@ -38,6 +38,11 @@ export function sharePercents(work: GroupWork): Map<string, number | null> {
   return new Map([...work.members, ""].map((id, at) => [id, percents[at] ?? null]));
 }
 
+/** The words that stand in the wiki by author, each word once; starter text under null. O(deeds). */
+export function standingOfAll(work: GroupWork): Map<Author, number> {
+  return standingByAuthors(work.deeds, indexOf(work).standing);
+}
+
 /** Words by entry as words by author, shared credit in equal parts; starter text under null. */
 function standingByAuthors(deeds: readonly Deed[], byEntry: ReadonlyMap<number, number>): Map<Author, number> {
   const byAuthor = new Map<Author, number>();
@@ -50,7 +55,7 @@ function standingByAuthors(deeds: readonly Deed[], byEntry: ReadonlyMap<number, 
   return byAuthor;
 }
 
-/** The words that stand on each page, by author. O(changes of all deeds). */
+/** The words that stand on each page, by author: what stands on two of them stands on both. O(changes of all deeds). */
 export function standingByPage(work: GroupWork): Map<string, Map<Author, number>> {
   const byPage = new Map<string, Map<number, number>>();
   for (const { page, figures } of work.deeds) {
@@ -106,14 +111,14 @@ export interface GrowthPoint {
 export function growth(deeds: readonly Deed[], most: number): GrowthPoint[] {
   const byEntry = new Map<number, number>();
   const known: Deed[] = [];
-  const totals = deeds.map(({ figures }) => figures.standingChange.reduce((total, [, words]) => total + words, 0));
+  const totals = deeds.map(({ figures }) => changesOf(figures).reduce((total, [, words]) => total + words, 0));
   let total = 0;
   const lengths = totals.map((change) => (total += change));
   const wanted = new Set(extremes(lengths, most));
   const points: GrowthPoint[] = [];
   deeds.forEach((deed, index) => {
     known.push(deed);
-    for (const [entry, words] of deed.figures.standingChange) byEntry.set(entry, (byEntry.get(entry) ?? 0) + words);
+    for (const [entry, words] of changesOf(deed.figures)) byEntry.set(entry, (byEntry.get(entry) ?? 0) + words);
     if (wanted.has(index)) points.push({ entry: deed.entry, at: deed.at, standing: standingByAuthors(known, byEntry) });
   });
   return points;

@@ -3,7 +3,7 @@
  * words has lines of its own, at its own time, so that the account adds up, line by line, to the standing words at its end.
  */
 import type { Author } from "./entry";
-import { type GroupWork, indexOf, partOf, sittingGap } from "./work";
+import { changesOf, type GroupWork, indexOf, partOf, sittingGap } from "./work";
 
 export interface StatementLine {
   /** Milliseconds since 1970. */
@@ -31,7 +31,7 @@ export interface Statement {
 /** The statement of one member. An entry that they wrote together with its author is a line of theirs too. O(deeds + remarks). */
 export function statement(work: GroupWork, member: string): Statement {
   const { deeds: owners } = indexOf(work);
-  const changeBy = (deed: GroupWork["deeds"][number]) => deed.figures.standingChange.reduce((sum, [entry, words]) => {
+  const changeBy = (deed: GroupWork["deeds"][number]) => changesOf(deed.figures).reduce((sum, [entry, words]) => {
     const owner = owners.get(entry);
     return sum + (owner ? words * partOf(owner, member) : 0);
   }, 0);

@@ -11,7 +11,7 @@ import { readOrigins, writeOrigins } from "./origins";
 import type { CreditedPage } from "./text";
 
 /** Changes when states stored before must be computed anew from the ledger: with this form, or with any rule of credit. */
-export const storedVersion = 15;
+export const storedVersion = 16;
 
 /** The inverse of `readPage`. O(words), remembered ones included. */
 export function storePage({ text, origins, removed }: CreditedPage, vocabulary: Vocabulary): Uint8Array {

@@ -8,6 +8,7 @@ import { Vocabulary } from "../text/vocabulary";
 import type { EntryFigures } from "./account";
 import { type Author, creditEntry } from "./entry";
 import { keepRuns, type KeptRuns, runsOf } from "./kept-runs";
+import { OriginSet } from "./origin-set";
 import { type OriginRuns, originRuns, type Origins, unpackOrigins, wordsByEntry } from "./origins";
 import { type EarlierState, type LastStates, mostStates } from "./recall";
 import { nothingRemoved } from "./removed";
@@ -181,7 +182,7 @@ export function stateKey({ blocks, words }: Sequence, vocabulary: Vocabulary): s
   return `${words.length.toString(36)}.${low.toString(36)}.${high.toString(36)}`;
 }
 
-/** The standing words of each author over all pages; nobody's under null. O(words). */
+/** The standing words of each author over all pages, a word once for each place in which it stands; nobody's under null. O(words). */
 export function standingByAuthor(wiki: CreditedWiki): Map<Author, number> {
   const standing = new Map<Author, number>();
   for (const { origins } of wiki.pages.values()) {
@@ -189,6 +190,18 @@ export function standingByAuthor(wiki: CreditedWiki): Map<Author, number> {
       const author = wiki.authors.get(entry) ?? null;
       standing.set(author, (standing.get(author) ?? 0) + count);
     }
+  }
+  return standing;
+}
+
+/** The same with each word once, in however many places it stands: what figures count. O(words). */
+export function distinctByAuthor(wiki: CreditedWiki): Map<Author, number> {
+  const met = new OriginSet();
+  for (const { origins } of wiki.pages.values()) met.addAll(origins, () => true);
+  const standing = new Map<Author, number>();
+  for (const entry of met.entries) {
+    const author = wiki.authors.get(entry) ?? null;
+    standing.set(author, (standing.get(author) ?? 0) + met.countOf(entry));
   }
   return standing;
 }

@@ -6,6 +6,7 @@ import type { ThingKind } from "../document/things";
 import { isLate, type WorkTimes } from "../time/due";
 import type { EntryFigures } from "./account";
 import type { Author } from "./entry";
+import type { WordsByEntry } from "./entry-counts";
 
 /** An entry with its figures. */
 export interface Deed {
@@ -106,12 +107,26 @@ export function partOf(deed: Deed, person: string): number {
   return people.includes(person) ? 1 / people.length : 0;
 }
 
-/** By entry, the words of it that stand after all deeds. O(deeds). */
+/** What an entry changed of the words that stand in the wiki, in however many places, by the entry that wrote them. */
+export function changesOf({ standingChange, copiesChange }: EntryFigures): WordsByEntry {
+  return copiesChange.length === 0 ? standingChange : [...standingChange, ...copiesChange.map(([entry, words]) => [entry, -words] as const)];
+}
+
+/** By entry, the words of it that stand after all deeds, each once. O(deeds). */
 export function standingByEntry(deeds: readonly Deed[]): Map<number, number> {
-  const standing = new Map<number, number>();
-  for (const { figures } of deeds) for (const [entry, words] of figures.standingChange) standing.set(entry, (standing.get(entry) ?? 0) + words);
-  for (const [entry, words] of standing) if (words === 0) standing.delete(entry);
-  return standing;
+  return sumByEntry(deeds, changesOf);
+}
+
+/** By entry, how often words of it stand in a place beside the first. O(deeds). */
+export function copiesByEntry(deeds: readonly Deed[]): Map<number, number> {
+  return sumByEntry(deeds, ({ copiesChange }) => copiesChange);
+}
+
+function sumByEntry(deeds: readonly Deed[], changes: (figures: EntryFigures) => WordsByEntry): Map<number, number> {
+  const sums = new Map<number, number>();
+  for (const { figures } of deeds) for (const [entry, words] of changes(figures)) sums.set(entry, (sums.get(entry) ?? 0) + words);
+  for (const [entry, words] of sums) if (words === 0) sums.delete(entry);
+  return sums;
 }
 
 /** Who started each page: the author of its first entry. */

@@ -39,7 +39,7 @@ async function differencesOfWiki(db: Queryable, courseId: string, wikiId: string
     const [one, other] = [tell(stored), tell(computed)];
     if (one !== other) found.push({ courseId, wikiId, pageId, number, what, stored: one, computed: other });
   };
-  const changes = new Map<string, [number, number, number][]>();
+  const changes = new Map<string, [number, number, number, number][]>();
   const brought: (readonly [pageId: string, number: number, thing: string, change: number])[] = [];
   const credited = await replayWiki(db, courseId, wikiId, async (batch) => {
     const stored = await db.select().from(entryCredit)
@@ -51,7 +51,8 @@ async function differencesOfWiki(db: Queryable, courseId: string, wikiId: string
     for (const { pageId, number, authorId, stateKey, origins, figures, things } of batch) {
       brought.push(...things.map(([thing, change]) => [pageId, number, thing, change] as const));
       const onPage = changes.get(pageId) ?? changes.set(pageId, []).get(pageId)!;
-      onPage.push(...figures.standingChange.map(([rev, words]): [number, number, number] => [number, rev, words]));
+      const copied = new Map(figures.copiesChange), stood = new Map(figures.standingChange);
+      onPage.push(...[...new Set([...stood.keys(), ...copied.keys()])].map((rev): [number, number, number, number] => [number, rev, stood.get(rev) ?? 0, copied.get(rev) ?? 0]));
       const known = byPlace.get(`${pageId} ${number}`);
       if (!known) { differ(pageId, number, "credit", null, "some"); continue; }
       differ(pageId, number, "author", known.authorId, authorId);
@@ -68,7 +69,7 @@ async function differencesOfWiki(db: Queryable, courseId: string, wikiId: string
   const things = await db.select().from(thingChange).where(and(eq(thingChange.courseId, courseId), eq(thingChange.wikiId, wikiId)));
   for (const { id, words, credit } of pages) {
     differ(id, null, "things", things.filter((row) => row.pageId === id).map((row) => [row.number, row.thing, row.change].join()).sort(), brought.filter(([pageId]) => pageId === id).map(([, ...each]) => each.join()).sort());
-    differ(id, null, "standing changes", changed.filter((row) => row.pageId === id).map((row) => [row.number, row.rev, row.words]).sort(inOrder), (changes.get(id) ?? []).sort(inOrder));
+    differ(id, null, "standing changes", changed.filter((row) => row.pageId === id).map((row) => [row.number, row.rev, row.words, row.copies]).sort(inOrder), (changes.get(id) ?? []).sort(inOrder));
     const computed = credited.pages.get(id);
     differ(id, null, "words", words, computed?.text.words.length ?? 0);
     if (!computed) continue;

@@ -83,7 +83,7 @@ export async function storeCredit(tx: Queryable, { courseId, wikiId, pageId, at,
   const { authorId, stateKey, origins, figures, stood, stands, authorOf } = credited;
   await tx.insert(entryCredit).values({ courseId, pageId, number, wikiId, authorId, at, ...summedOf(figures), stateKey, origins, figures });
   if (credited.spread !== spread) await tx.update(wiki).set({ spread: credited.spread }).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
-  await insertMany(tx, standingChange, changeRows({ courseId, wikiId, pageId }, [{ number, at, changes: figures.standingChange }], authorOf));
+  await insertMany(tx, standingChange, changeRows({ courseId, wikiId, pageId }, [{ number, at, ...changesIn(figures) }], authorOf));
   const gone = [...stood.keys()].filter((rev) => !stands.has(rev));
   if (gone.length > 0) {
     await tx.delete(standing).where(and(eq(standing.courseId, courseId), eq(standing.pageId, pageId), sql`${standing.rev} = any(${sql.param(gone)}::int[])`));
@@ -106,14 +106,21 @@ interface ChangesOfEntry {
   readonly number: number;
   readonly at: Date;
   readonly changes: EntryFigures["standingChange"];
+  readonly copies: EntryFigures["copiesChange"];
 }
+
+/** Of an entry's figures what is stored of how it changed the words that stand. */
+export const changesIn = ({ standingChange: changes, copiesChange: copies }: EntryFigures): Omit<ChangesOfEntry, "number" | "at"> => ({ changes, copies });
 
 const standingRows = (place: PageIn, stands: readonly (readonly [rev: number, words: number])[], authorOf: (rev: number) => Author) => (
   stands.map(([rev, words]) => ({ ...place, rev, words, authorId: authorOf(rev) }))
 );
 
 const changeRows = (place: PageIn, entries: readonly ChangesOfEntry[], authorOf: (rev: number) => Author) => (
-  entries.flatMap(({ number, at, changes }) => changes.map(([rev, words]) => ({ ...place, number, at, rev, words, authorId: authorOf(rev) })))
+  entries.flatMap(({ number, at, changes, copies }) => {
+    const copied = new Map(copies), stood = new Map(changes);
+    return [...new Set([...stood.keys(), ...copied.keys()])].map((rev) => ({ ...place, number, at, rev, words: stood.get(rev) ?? 0, copies: copied.get(rev) ?? 0, authorId: authorOf(rev) }));
+  })
 );
 
 export interface StandingOfPage {

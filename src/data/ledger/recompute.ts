@@ -18,7 +18,7 @@ import { refreshDiscussions } from "../comments/discussion";
 import { refreshPassages } from "../comments/passages";
 import { authorsThatCount } from "./authors";
 import { replaceThings } from "./things";
-import { replaceStanding, type StandingOfPage, summedOf } from "./credit";
+import { changesIn, replaceStanding, type StandingOfPage, summedOf } from "./credit";
 
 /** One entry as the rules of this version see it. */
 export interface Recomputed {
@@ -71,7 +71,7 @@ export async function recomputeWiki(tx: Queryable, courseId: string, wikiId: str
     count += batch.length;
     for (const { pageId, number, at, figures } of batch) {
       const known = changes.get(pageId) ?? changes.set(pageId, []).get(pageId)!;
-      known.push({ number, at, changes: figures.standingChange });
+      known.push({ number, at, ...changesIn(figures) });
     }
     // Every entry has its credit, and has it for good: there is nothing to delete.
     await replaceMany(tx, entryCredit, null, batch.map(({ pageId, number, authorId, at, stateKey, origins, figures }) => (

@@ -89,11 +89,12 @@ export interface SharedEntry {
 /** The entries with confirmed co-writers of which words were added in `wikis`; with their standing words there, now or at a time, or on one page alone. Two queries. */
 export async function sharedEntries(db: Queryable, courseId: string, wikis: readonly string[], { onPage, until = null }: { onPage?: string; until?: Date | null } = {}): Promise<SharedEntry[]> {
   if (wikis.length === 0) return [];
-  const stands = until ? sql`${standingChange} s` : sql`${standing} s`;
+  // On one page what stands there counts; in a wiki each word once, in however many places it stands.
+  const of = (table: SQLWrapper, words: SQL) => sql`coalesce((select ${words} from ${table} s where s.course_id = ${entry.courseId} and s.wiki_id = ${entry.wikiId} and s.rev = ${entry.rev}${where}), 0)`;
   const where = sql`${onPage === undefined ? sql`` : sql` and s.page_id = ${onPage}`}${until ? sql` and s.at < ${until.toISOString()}::timestamptz` : sql``}`;
   const rows = await db.select({
     wikiId: sharedCredit.wikiId, pageId: sharedCredit.pageId, number: sharedCredit.number, at: entry.at, author: entryCredit.authorId, personId: sharedCredit.personId, added: entryCredit.added,
-    standing: sql<number>`coalesce((select sum(s.words) from ${stands} where s.course_id = ${entry.courseId} and s.wiki_id = ${entry.wikiId} and s.rev = ${entry.rev}${where}), 0)::int`,
+    standing: sql<number>`(${until ? of(standingChange, sql`sum(s.words)`) : of(standing, sql`sum(s.words)`)} - ${onPage === undefined ? of(standingChange, sql`sum(s.copies)`) : sql`0`})::int`,
   }).from(sharedCredit)
     .innerJoin(entry, and(eq(entry.courseId, sharedCredit.courseId), eq(entry.pageId, sharedCredit.pageId), eq(entry.number, sharedCredit.number))).innerJoin(entryCredit, creditOfEntry)
     .where(and(eq(sharedCredit.courseId, courseId), inArray(sharedCredit.wikiId, [...wikis]), eq(sharedCredit.isConfirmed, true)));

@@ -1,16 +1,16 @@
 /** Findings as those who review see them: with what they point at, and what was done about them. */
 import "server-only";
-import { and, asc, eq, inArray, sql } from "drizzle-orm";
+import { and, asc, eq } from "drizzle-orm";
 import { picturesIn } from "@/core/assignment/expected";
 import { type WikiFinding, wikiFindingKey, wikiFindings, type WikiState } from "@/core/assignment/wiki-findings";
 import { type Finding, findingKey, findings, usualThresholds } from "@/core/credit/findings";
+import { groupFigures } from "@/core/credit/group";
 import { linkGraph } from "@/core/links/graph";
 import { justBeforeDue } from "@/core/time/due";
 import { typedText } from "@/core/text/typed";
 import { person } from "../db/tables/accounts";
 import { expectedOf, type ExpectedOfWiki } from "../assignments/expected";
 import { findingAct } from "../db/tables/review";
-import { standing } from "../db/tables/wikis";
 import { type Closed, closedTo } from "../access/past";
 import type { ContextIn } from "../session/context";
 import { allTime } from "./period";
@@ -77,10 +77,8 @@ export async function findingsOf(ctx: ContextIn, loaded: WikiWork, asked?: Asked
 }
 
 async function wikiState(ctx: ContextIn, loaded: WikiWork, asked: ExpectedOfWiki | undefined): Promise<WikiState> {
-  const { courseId, wikiId, guests } = loaded;
-  const [sum] = guests.size === 0 ? [] : await ctx.db.select({ words: sql<number>`coalesce(sum(${standing.words}), 0)::int` }).from(standing)
-    .where(and(eq(standing.courseId, courseId), eq(standing.wikiId, wikiId), inArray(standing.authorId, [...guests])));
-  const unassignedWords = sum?.words ?? 0;
+  const { courseId, wikiId, work } = loaded;
+  const { unassigned: unassignedWords } = groupFigures(work);
   // What is asked once work is nearly due is asked from then on.
   const nearlyDue = justBeforeDue({ opensAt: loaded.opensAt.getTime(), dueAt: loaded.dueAt.getTime(), cutOffAt: null });
   if (ctx.now.getTime() < nearlyDue.from) return { unassignedWords, nearDue: null };

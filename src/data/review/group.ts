@@ -1,7 +1,7 @@
 /** A group's review: its members compared, how its text grew, who built on whom, who did how much where, what was found. */
 import "server-only";
 import { type MemberFigures, memberFigures } from "@/core/credit/figures";
-import { type BuiltOn, growth, sharePercents, standingByPage, whoBuiltOnWhom } from "@/core/credit/group";
+import { type BuiltOn, growth, sharePercents, standingByPage, standingOfAll, whoBuiltOnWhom } from "@/core/credit/group";
 import { balance } from "@/core/credit/shares";
 import type { Met } from "@/core/assignment/expected";
 import type { Span } from "@/core/time/span";
@@ -45,6 +45,7 @@ export interface GroupDto {
   readonly members: readonly MemberInGroupDto[];
   /** 0 to 1; null for a group of one, or without words. */
   readonly balance: number | null;
+  /** What stands in the wiki, each word once: less than the pages' words together where text stands on several. */
   readonly standing: WordsByAuthor;
   readonly growth: readonly { readonly at: number; readonly words: WordsByAuthor }[];
   /** When each entry was saved, and by which member; null: by somebody else. */
@@ -70,7 +71,7 @@ export async function findGroup(ctx: ContextIn, courseId: string, wikiId: string
   const loaded = await withThings(ctx, found, period);
   const { work, members } = loaded;
   const spread = spreader(loaded);
-  const standing = spread(new Map(standingPairs(loaded)));
+  const standing = spread(standingOfAll(work));
   const own = members.map((_, at) => standing[at]!);
   const percents = sharePercents(work);
   const [marks, closed, expected, conversation] = await Promise.all([
@@ -114,12 +115,6 @@ function spreader({ members, guests }: WikiWork): (byAuthor: ReadonlyMap<string 
     for (const [author, count] of byAuthor) words[author === null ? starter : (columns.get(author) ?? (guests.has(author) ? open : others))]! += count;
     return words;
   };
-}
-
-function standingPairs({ work }: WikiWork): [string | null, number][] {
-  const sums = new Map<string | null, number>();
-  for (const byAuthor of standingByPage(work).values()) for (const [author, words] of byAuthor) sums.set(author, (sums.get(author) ?? 0) + words);
-  return [...sums];
 }
 
 function pagesOf({ work, pages }: WikiWork, spread: ReturnType<typeof spreader>): GroupDto["pages"] {

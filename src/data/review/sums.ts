@@ -6,7 +6,8 @@ import { figureTable } from "@/core/credit/figure-table";
 import { isLate } from "@/core/time/due";
 import { wikisWithMoreTime, workTimes } from "../access/more-time";
 import { discussedIn } from "../comments/discussion";
-import { comment, entryCredit, standing, standingChange } from "../db/tables/wikis";
+import { comment, entryCredit } from "../db/tables/wikis";
+import { standingsOf } from "../ledger/standing";
 import { sharedEntries, shifts } from "../ledger/shared";
 import { thingsOfWikis } from "../ledger/things";
 import type { ContextIn } from "../session/context";
@@ -48,7 +49,7 @@ export async function addUp(ctx: ContextIn, of: SummedAssignment, wikis: readonl
     ofWiki.set(person ?? "", { ...known, ...change(known) });
   };
   const [written, said, stands, onPages, things] = await Promise.all([
-    entriesOfEach(ctx, of, wikis, period), commentsOfEach(ctx, of, wikis, period), standings(ctx, courseId, wikis, period), byStarter(ctx, of, wikis, period), thingsOfWikis(ctx.db, courseId, wikis, period.until),
+    entriesOfEach(ctx, of, wikis, period), commentsOfEach(ctx, of, wikis, period), standingsOf(ctx.db, courseId, wikis, period.until), byStarter(ctx, of, wikis, period), thingsOfWikis(ctx.db, courseId, wikis, period.until),
   ]);
   for (const { wikiId, person, days, lastAt, entries, added, ...stored } of written) {
     add(wikiId, person, () => ({ entries, added, stored: stored as Sums["stored"], days: moreOn(new Map(), days), lastAt: new Date(lastAt) }));
@@ -141,16 +142,6 @@ function byStarter({ db }: ContextIn, { courseId }: SummedAssignment, wikis: rea
   return db.select({ wikiId: onPages.wikiId, person: onPages.person, starter: first.authorId, entries: sql<number>`sum(${onPages.entries})::int` }).from(onPages)
     .innerJoin(first, and(eq(first.courseId, courseId), eq(first.pageId, onPages.pageId), eq(first.number, 1)))
     .where(sql`${first.authorId} <> ${onPages.person}`).groupBy(onPages.wikiId, onPages.person, first.authorId);
-}
-
-/** The words that stand where the period ends. */
-function standings({ db }: ContextIn, courseId: string, wikis: readonly string[], { until }: Period): Promise<{ wikiId: string; person: string | null; words: number }[]> {
-  if (!until) {
-    return db.select({ wikiId: standing.wikiId, person: standing.authorId, words: sql<number>`sum(${standing.words})::int` }).from(standing)
-      .where(and(eq(standing.courseId, courseId), inArray(standing.wikiId, [...wikis]))).groupBy(standing.wikiId, standing.authorId);
-  }
-  return db.select({ wikiId: standingChange.wikiId, person: standingChange.authorId, words: sql<number>`sum(${standingChange.words})::int` }).from(standingChange)
-    .where(and(eq(standingChange.courseId, courseId), inArray(standingChange.wikiId, [...wikis]), lt(standingChange.at, until))).groupBy(standingChange.wikiId, standingChange.authorId);
 }
 
 /** Whether an entry of a wiki was late, by its author. */

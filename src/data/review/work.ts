@@ -5,7 +5,6 @@ import { and, asc, eq, isNull, lt } from "drizzle-orm";
 import type { Thresholds } from "@/core/credit/findings";
 import type { Deed, GroupWork, Remark } from "@/core/credit/work";
 import type { Role } from "@/core/access/may";
-import type { TimesOf, WorkTimes } from "@/core/time/due";
 import { wallClockAt } from "@/core/time/zone";
 import { givenToAssistant } from "../access/people";
 import { workTimes } from "../access/more-time";
@@ -18,6 +17,7 @@ import type { MemberDto } from "../pages/dto";
 import { wikiMembers } from "../pages/members";
 import { mergedAccounts } from "../people/merged";
 import type { ContextIn } from "../session/context";
+import { countsIn } from "./counting";
 import { withoutDiscussion } from "./discussed";
 import { entriesOf, type EntryRef } from "./entries";
 import type { Period } from "./period";
@@ -115,19 +115,6 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
 }
 
 const dateOf = (at: number | null): Date | null => (at === null ? null : new Date(at));
-
-const cutOf = ({ dueAt, cutOffAt }: WorkTimes, eachAt: "cut-off" | "due"): number => (eachAt === "due" ? dueAt : (cutOffAt ?? Infinity));
-
-/** Whether what somebody saved or said at a time counts in the period; who belongs to nobody's group is cut with the wiki. */
-function countsIn({ until, eachAt }: Period, wikiId: string, timesIn: TimesOf): (author: string | null, at: Date) => boolean {
-  if (!eachAt) return (_, at) => until === null || at < until;
-  const cuts = new Map<string | null, number>();
-  return (author, at) => {
-    const cut = cuts.get(author) ?? cutOf(timesIn(wikiId, author), eachAt);
-    cuts.set(author, cut);
-    return at.getTime() < cut;
-  };
-}
 
 /** Those of a wiki's pages that the viewer may not read. */
 async function hiddenFrom(ctx: ContextIn, role: Role, { courseId, wikiId }: { courseId: string; wikiId: string }, pages: readonly { readonly id: string; readonly ownerId: string | null }[]): Promise<Set<string>> {

@@ -26,7 +26,7 @@ export const assignment = pgTable("assignment", {
   opensAt: instant("opens_at").notNull(),
   dueAt: instant("due_at").notNull(),
   closesAtDue: boolean("closes_at_due").notNull().default(true),
-  /** Up to when work counts; null: the due time. */
+  /** Up to when work counts; null: everything does. */
   cutOffAt: instant("cut_off_at"),
   commentsOn: boolean("comments_on").notNull().default(true),
   /** From when other students of the course may read the wikis; null: never. */
@@ -232,11 +232,14 @@ export const standingChange = pgTable("standing_change", {
   rev: integer().notNull(),
   authorId: text("author_id"),
   words: integer().notNull(),
+  /** How many more of the words stand in a place beside the first: taken off `words` where the wiki is summed up as a whole. */
+  copies: integer().notNull().default(0),
 }, (table) => [
   primaryKey({ columns: [table.courseId, table.pageId, table.number, table.rev] }),
   foreignKey({ columns: [table.courseId, table.pageId, table.number], foreignColumns: [entry.courseId, entry.pageId, entry.number] }),
-  index("standing_change_by_author").on(table.courseId, table.wikiId, table.authorId, table.at, table.words),
+  index("standing_change_by_author").on(table.courseId, table.wikiId, table.authorId, table.at, table.words, table.copies),
   index("standing_change_by_rev").on(table.courseId, table.wikiId, table.rev),
+  index("standing_change_copies").on(table.courseId, table.wikiId, table.authorId, table.copies).where(sql`copies <> 0`),
 ]);
 
 /** What each entry brought to its page and took off it besides words: links, pictures, sources and the like. */

@@ -83,7 +83,7 @@ export function AssignmentForm({ files, fields, students, sets, zone, courseTitl
         <FormPart title="Times" about={`In the course’s time zone, ${zone.replaceAll("_", " ")}.`}>
           <div className="field-row">{time("opensAt", "Opens")}{time("dueAt", "Due")}</div>
           <label className="choice"><input type="checkbox" {...register("closesAtDue")} /><span>Close writing at the due time<small>reading and commenting go on; it can be opened again</small></span></label>
-          <label className="choice">{timed("cutOffAt", cutOffAt, dueAt)}<span>A cut-off of its own<small>work up to then counts in the figures; otherwise up to the due time</small></span></label>
+          <label className="choice">{timed("cutOffAt", cutOffAt, dueAt)}<span>A cut-off of its own<small>work up to then counts; without one all of it does, and what came after the due time is marked as late</small></span></label>
           {cutOffAt !== null && time("cutOffAt", "Cut-off")}
         </FormPart>
         <FormPart title="Who shares a wiki" about={`Out of the ${counted(students, "student")} of ${courseTitle}.`}>

@@ -15,6 +15,7 @@ import { assignmentTrail } from "@/app/_parts/trail";
 import { LinkButton } from "@/ui/forms/LinkButton";
 import { Feedback } from "../_parts/Feedback";
 import { OwnWords } from "../_parts/OwnWords";
+import { OpenWiki } from "../review/_parts/OpenWiki";
 import { periodOf } from "../review/_parts/period";
 import { periodAsked } from "../review/_parts/period-asked";
 import { EvidencePanel } from "../review/_parts/EvidencePanel";
@@ -57,7 +58,7 @@ export default async function OwnStatementPage({ params, searchParams }: PagePro
             <p className="quiet"><Author name={member.name} mark={member.mark} />; due {momentAndDistance(told.dueAt, zone, ctx.now)}. Your instructor sees the same. <Link href={paths.measures()}>How the figures come about</Link></p>
           </div>
           <a className="plain-button" href={paths.statementFile(course, assignment, own.id, ctx.viewer.id, periodAsked(period))} download>Save as a document</a>
-          <LinkButton href={paths.wiki(course, own.id)} variant="outlined">Open the wiki</LinkButton>
+          <OpenWiki courseId={course} wikiId={own.id} period={period} />
         </div>
         <PeriodChoice period={period} dueAt={told.dueAt} cutOffAt={told.cutOffAt} zone={zone} now={ctx.now} />
         <StatementFacts told={told} href={(name) => here({ ...kept, figure: name })} open={figure} />

@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
 import { compareStates, sinceLastVisit, statesOf, type StepDto } from "@/data/ledger/states";
+import { markedStates } from "@/data/kept/read";
 import { findPage } from "@/data/pages/read";
 import { Author } from "@/ui/authors/AuthorMark";
 import { wikiLinks } from "@/ui/document/reading";
@@ -36,11 +37,13 @@ export default async function ComparePage({ params, searchParams }: PageProps<"/
     const step = compared?.doneBy.get(rev);
     return step ? { mark: wiki.members.find(({ id }) => id === step.authorId)?.mark ?? null, told: `${step.author ?? "Starter text"}, entry ${step.number}, ${moment(step.at, wiki.timeZone, ctx.now)}` } : null;
   };
-  const atDue = states.filter(({ at }) => at < wiki.dueAt).at(-1)?.number ?? null;
+  const { due, cutOff } = await markedStates(ctx, course, pageId, states);
+  const told = (step: StepDto) => `${stateName(step, wiki.timeZone, ctx.now)}${step.number === cutOff ? ", as at the cut-off" : step.number === due ? ", as at the due time" : ""}`;
   const authors = compared?.authors ?? [];
   const shortcuts = [
     ...(seen !== null ? [{ name: "Since I was last here", from: seen, to: newest }] : []), { name: "The newest entry", from: Math.max(0, newest - 1), to: newest },
-    ...(atDue !== null && atDue < newest ? [{ name: "Since the due time", from: atDue, to: newest }] : []), { name: "From the beginning", from: 0, to: newest },
+    ...(due !== null && due < newest && due !== cutOff ? [{ name: "Since the due time", from: due, to: newest }] : []),
+    ...(cutOff !== null && cutOff < newest ? [{ name: "Since the cut-off", from: cutOff, to: newest }] : []), ...(cutOff !== null ? [{ name: "Up to the cut-off", from: 0, to: cutOff }] : []), { name: "From the beginning", from: 0, to: newest },
   ];
   return (
     <Frame ctx={ctx} trail={pageTrail(wiki, pageId)}>
@@ -63,8 +66,8 @@ export default async function ComparePage({ params, searchParams }: PageProps<"/
               <span className="quiet" id="first-state">0: before there was anything</span>
             </>
             : <>
-              <label className="plain-label">From <select name="from" className="plain-select wide" key={`from${from}`} defaultValue={from}><option value={0}>before there was anything</option>{states.map((step) => <option key={step.number} value={step.number}>{stateName(step, wiki.timeZone, ctx.now)}</option>)}</select></label>
-              <label className="plain-label">to <select name="to" className="plain-select wide" key={`to${to}`} defaultValue={to}>{[...states].reverse().map((step) => <option key={step.number} value={step.number}>{stateName(step, wiki.timeZone, ctx.now)}</option>)}</select></label>
+              <label className="plain-label">From <select name="from" className="plain-select wide" key={`from${from}`} defaultValue={from}><option value={0}>before there was anything</option>{states.map((step) => <option key={step.number} value={step.number}>{told(step)}</option>)}</select></label>
+              <label className="plain-label">to <select name="to" className="plain-select wide" key={`to${to}`} defaultValue={to}>{[...states].reverse().map((step) => <option key={step.number} value={step.number}>{told(step)}</option>)}</select></label>
             </>}
           <label className="plain-label"><input type="checkbox" name="beside" value="1" key={`beside${isBeside}`} defaultChecked={isBeside} /> beside each other</label>
           <button type="submit" className="plain-button">Compare</button>

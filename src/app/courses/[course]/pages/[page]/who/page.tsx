@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
 import { statesOf, whoWroteWhat, type WroteDto } from "@/data/ledger/states";
+import { markedStates } from "@/data/kept/read";
 import { findPage } from "@/data/pages/read";
 import { authorColor, AuthorMark, Joined } from "@/ui/authors/AuthorMark";
 import { GrowthChart } from "@/ui/charts/GrowthChart";
@@ -29,6 +30,7 @@ export default async function WhoPage({ params, searchParams }: PageProps<"/cour
   const shown = page && (await whoWroteWhat(ctx, course, pageId, number));
   if (!page || !states || !shown) notFound();
   const { wiki } = page;
+  const { cutOff } = await markedStates(ctx, course, pageId, states);
   const markOf = (author: string | null) => wiki.members.find(({ id }) => id === author)?.mark ?? null;
   const ids = ["", ...new Set(shown.growth.flatMap(({ words }) => Object.keys(words)).filter((id) => id !== ""))].filter((id) => shown.growth.some(({ words }) => (words[id] ?? 0) > 0));
   const nameOf = (id: string) => (id === "" ? "Starter text" : ([...shown.wrote.values(), ...states].find(({ authorId }) => authorId === id)?.author ?? "Somebody"));
@@ -42,7 +44,7 @@ export default async function WhoPage({ params, searchParams }: PageProps<"/cour
     <Frame ctx={ctx} trail={pageTrail(wiki, pageId)}>
       <div className="desk entry-desk">
         <div className="title-line">
-          <div><h1>Who wrote “{page.title}”</h1><p className="quiet">{number === newest ? "As it stands" : `As it stood after ${name(here)}`}. Each stretch carries its author’s mark, and leads to the entry that wrote it.</p></div>
+          <div><h1>Who wrote “{page.title}”</h1><p className="quiet">{number === newest ? "As it stands" : `As it stood ${number === cutOff ? "at the cut-off, " : ""}after ${name(here)}`}. Each stretch carries its author’s mark, and leads to the entry that wrote it.</p></div>
           <LinkButton href={paths.page(course, pageId)} variant="outlined">Back to the page</LinkButton>
         </div>
         <div className="paper group-growth">
@@ -50,7 +52,8 @@ export default async function WhoPage({ params, searchParams }: PageProps<"/cour
             points={shown.growth.map(({ at, words }) => ({ at: at.getTime(), words: ids.map((id) => words[id] ?? 0) }))} layers={ids.map((id) => ({ name: nameOf(id), mark: markOf(id) }))}
             ticks={states.flatMap(({ at, authorId }) => (authorId === null ? [] : [{ at: at.getTime(), mark: markOf(authorId) }]))} from={states[0]!.at.getTime()} to={ctx.now.getTime()} dueAt={wiki.dueAt.getTime()} zone={wiki.timeZone} now={ctx.now} column="narrow"
           />
-          <PlayBack courseId={course} pageId={pageId} at={number} newest={newest} names={states.map(name)} />
+          <PlayBack courseId={course} pageId={pageId} at={number} newest={newest} names={states.map((step) => `${name(step)}${step.number === cutOff ? ", as at the cut-off" : ""}`)} />
+          {cutOff !== null && number !== cutOff && <p className="period-note"><Link href={paths.who(course, pageId, cutOff)}>As at the cut-off</Link></p>}
         </div>
         <article className="sheet who-sheet"><ComparedView blocks={shown.blocks} links={wikiLinks(course, wiki.wikiId, wiki, shown.files)} drawEntry={draw} /></article>
       </div>

@@ -22,6 +22,7 @@ import { LinkButton } from "@/ui/forms/LinkButton";
 import { Feedback } from "../../_parts/Feedback";
 import { EvidencePanel } from "../_parts/EvidencePanel";
 import { FindingList } from "../_parts/FindingList";
+import { OpenWiki } from "../_parts/OpenWiki";
 import { periodOf } from "../_parts/period";
 import { periodAsked } from "../_parts/period-asked";
 import { PeriodChoice } from "../_parts/PeriodChoice";
@@ -73,7 +74,7 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
           <div className="actions">
             {wikis[at - 1] && <LinkButton href={paths.reviewGroup(course, assignment, wikis[at - 1]!.id, kept)} variant="text">{wikis[at - 1]!.name}, before</LinkButton>}
             {wikis[at + 1] && <LinkButton href={paths.reviewGroup(course, assignment, wikis[at + 1]!.id, kept)} variant="text">{wikis[at + 1]!.name}, next</LinkButton>}
-            <LinkButton href={paths.wiki(course, wiki)} variant="outlined">Open the wiki</LinkButton>
+            <OpenWiki courseId={course} wikiId={wiki} period={period} />
           </div>
         </div>
         <PeriodChoice period={period} dueAt={group.dueAt} cutOffAt={group.cutOffAt} linesDiffer={group.linesDiffer} zone={zone} now={ctx.now} />
@@ -86,7 +87,7 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
         <div className="group-columns">
           <div>
             <MembersTable group={group} href={(person, name) => href({ ...kept, person, figure: name })} statementHref={(person) => paths.statement(course, assignment, wiki, person, kept)} open={figure.success ? figure.data : null} isAtCutOff={period.eachAt === "cut-off"} zone={zone} now={ctx.now} />
-            <section className="section" aria-labelledby="where"><h2 id="where">Who wrote where</h2><p className="quiet">Standing words on each page.</p><PagesTable group={group} courseId={course} /></section>
+            <section className="section" aria-labelledby="where"><h2 id="where">Who wrote where</h2><p className="quiet">Standing words on each page.</p><PagesTable group={group} hrefOf={(id) => (period.eachAt === "cut-off" ? paths.kept(course, wiki, id) : paths.page(course, id))} /></section>
             <section className="section" aria-labelledby="built"><h2 id="built">Who built on whom</h2><p className="quiet">What each did with the words of each other: corrected, removed, wrote right beside, answered.</p><BuiltOnTable group={group} /></section>
             <section className="section" aria-labelledby="expected"><h2 id="expected">What is expected, and who has met it</h2><ExpectedTable group={group} now={ctx.now} /></section>
             <section className="section" aria-labelledby="talk"><h2 id="talk">What they said</h2><GroupTalk group={group} now={ctx.now} /></section>

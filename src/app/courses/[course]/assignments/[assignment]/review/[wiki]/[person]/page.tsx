@@ -20,6 +20,7 @@ import { StatementFilter } from "../../../_parts/StatementFilter";
 import { Statement } from "../../../_parts/Statement";
 import { EvidencePanel } from "../../_parts/EvidencePanel";
 import { FindingList } from "../../_parts/FindingList";
+import { OpenWiki } from "../../_parts/OpenWiki";
 import { periodOf } from "../../_parts/period";
 import { periodAsked } from "../../_parts/period-asked";
 import { PeriodChoice } from "../../_parts/PeriodChoice";
@@ -62,6 +63,7 @@ export default async function StatementPage({ params, searchParams }: PageProps<
             {next && <LinkButton href={stepTo(next)!} variant="text" title="Key n">{next.name}, next</LinkButton>}
             <a className="plain-button" href={paths.statementFile(course, assignment, wiki, person, periodAsked(period))} download>Save as a document</a>
             <LinkButton href={paths.reviewGroup(course, assignment, wiki, periodAsked(period))} variant="outlined">The group</LinkButton>
+            <OpenWiki courseId={course} wikiId={wiki} period={period} />
             <ReviewedButton courseId={course} wikiId={wiki} personId={person} mine={mine} others={told.marks.filter((mark) => mark !== mine)} zone={zone} now={ctx.now} />
           </div>
         </div>
