@@ -80,7 +80,7 @@ describe("what an entry's figures say of the words themselves", () => {
     fc.assert(fc.property(anyHistory, (history) => {
       const last = history.at(-1)!;
       const figures = replay([...history, { ...last, author: "somebody else" }]).figures.at(-1)!;
-      const { wordsAfter, ...others } = figures;
+      const { wordsAfter, onOthers: _, ...others } = figures;
       expect(wordsAfter).toBe(replay(history).figures.at(-1)!.wordsAfter);
       expect(Object.entries(others).filter(([, value]) => (Array.isArray(value) ? value.length : value) !== 0)).toEqual([]);
     }), runs);
@@ -92,7 +92,7 @@ describe("what an entry's figures say of the words themselves", () => {
     const before = wiki.pages.get("home")!;
     const removing = (others: () => readonly CreditedPage[]) => creditEntry({
       entry: 3, author: "q", vocabulary: wiki.vocabulary, before, after: readBlocks(plainBlocks("stay"), before.text.blocks, wiki.vocabulary), others,
-      sameBefore: null, authorOf: (entry) => wiki.authors.get(entry) ?? null, isSpread: (entry) => wiki.spread.has(entry),
+      sameBefore: null, authorOf: (entry) => wiki.authors.get(entry) ?? null, isSpread: (entry) => wiki.spread.has(entry), isMainlyOthers: () => false,
     }).figures;
     expect(() => removing(() => { throw new Error("not read yet"); })).toThrow("not read yet");
     expect(removing(() => [wiki.pages.get("other")!])).toMatchObject({ removedOthers: 20, removedFrom: [[0, 20]], standingChange: [[0, -20], [1, -20]] });

@@ -1,6 +1,7 @@
 /** The account of one entry: what came, what went, and whose it was. */
 import { blockBreak } from "../text/breaks";
-import { came, corrected, moved } from "../diff/ways";
+import { came, moved } from "../diff/ways";
+import { repeatedWords, rewordedFrom } from "./added-words";
 import { EntryCounts, type WordsByEntry } from "./entry-counts";
 import { added, carried, type Explaining, restored } from "./explaining";
 import { OriginSet } from "./origin-set";
@@ -12,6 +13,14 @@ export interface EntryFigures {
   readonly moved: number;
   readonly carried: number;
   readonly restored: number;
+  /** Of the restored words those that somebody else had removed: to take back what one did oneself is no work. */
+  readonly gaveBack: number;
+  /** Added words that repeat a run of words which this entry added too. */
+  readonly repeated: number;
+  /** Words of others in whose place the author put words of their own. */
+  readonly reworded: number;
+  /** 1 if the page was mainly others' before: they had more words on it than the author; starter text is nobody's. */
+  readonly onOthers: 0 | 1;
   readonly restyled: number;
   /** Words that left the page in this entry and stand on no other page of the wiki, by whose they were. */
   readonly removedOwn: number;
@@ -31,6 +40,9 @@ export interface EntryFigures {
   readonly removedFrom: WordsByEntry;
   /** What the figures of `broughtOver` count (and starter words), by the entry that wrote it. */
   readonly broughtOverFrom: WordsByEntry;
+  /** Restored words, and words that the author had removed from another page, by the entry that removed them and the one that wrote them. */
+  readonly restoredFrom: RemovedWords;
+  readonly movedFrom: RemovedWords;
   /** What `corrected` counts, by the entry that wrote it. */
   readonly correctedFrom: WordsByEntry;
   /** Words added right beside words of earlier entries in the same block, by the entry beside. */
@@ -44,16 +56,18 @@ export interface EntryFigures {
   readonly copiesChange: WordsByEntry;
 }
 
-export function account(work: Explaining): EntryFigures {
+/** Words that an earlier entry had removed: by that entry, and by the one that wrote them. */
+export type RemovedWords = readonly (readonly [removedBy: number, owner: number, words: number])[];
+
+/** `correctedNow`: the words that were corrected (see `correctedWords`). */
+export function account(work: Explaining, correctedNow: readonly number[]): EntryFigures {
   const { comparison: { how, fromBefore, toAfter, restyled, changed }, reasons, step } = work;
   // The account before may have been broken off: who asks for the other pages may find that they must be read first.
   counted.clear();
   const removedFrom = removals(work);
   const byWay = countEach(how, changed.bFrom, changed.bTo);
   const byReason = countEach(reasons, changed.bFrom, changed.bTo);
-  for (let word = changed.bFrom; byWay[corrected]! > 0 && word < changed.bTo; word++) {
-    if (how[word] === corrected) counted.add(step.before.origins.entries[fromBefore[word]!]!, 1);
-  }
+  for (const word of correctedNow) counted.add(step.before.origins.entries[fromBefore[word]!]!, 1);
   const correctedFrom = counted.take();
   let wordsOut = 0;
   for (let word = changed.aFrom; word < changed.aTo; word++) if (toAfter[word]! < 0) wordsOut++;
@@ -70,13 +84,16 @@ export function account(work: Explaining): EntryFigures {
     }
     return sums;
   };
+  const reworded = byReason[added]! > 0 ? rewordedFrom(work) : [];
   const removed = whose(removedFrom), broughtOver = whose(work.broughtOver), tookBack = whose(work.tookBack);
   return {
-    added: byReason[added]!, corrected: byWay[corrected]!, moved: byWay[moved]!, carried: byReason[carried]!, restored: byReason[restored]!, restyled,
+    added: byReason[added]!, corrected: correctedNow.length, moved: byWay[moved]!, carried: byReason[carried]!, restored: byReason[restored]!, restyled,
+    gaveBack: byReason[restored]! - tookBack.own - tookBack.others - tookBack.starter, repeated: byReason[added]! > 0 ? repeatedWords(work) : 0,
+    reworded: reworded.reduce((sum, [, words]) => sum + words, 0), onOthers: step.isMainlyOthers() ? 1 : 0,
     removedOwn: removed.own, removedOthers: removed.others, removedStarter: removed.starter,
     broughtOverOwn: broughtOver.own, broughtOverOthers: broughtOver.others, tookBackOwn: tookBack.own, tookBackOthers: tookBack.others,
     wordsIn: byWay[came]!, wordsOut, wordsAfter: how.length,
-    removedFrom, broughtOverFrom: sorted(work.broughtOver), correctedFrom, addedBeside: besides(work), standingChange, copiesChange: copiesChange(work),
+    removedFrom, broughtOverFrom: sorted(work.broughtOver), restoredFrom: removedWords(work.restoredFrom), movedFrom: removedWords(work.movedFrom), correctedFrom, addedBeside: besides(work), standingChange, copiesChange: copiesChange(work),
   };
 }
 
@@ -162,4 +179,8 @@ function countEach(numbers: Uint8Array, from: number, to: number): Int32Array {
 
 function sorted(counts: ReadonlyMap<number, number>): WordsByEntry {
   return [...counts].filter(([, words]) => words !== 0).sort(([one], [other]) => one - other);
+}
+
+function removedWords(counts: ReadonlyMap<number, ReadonlyMap<number, number>>): RemovedWords {
+  return [...counts].flatMap(([removedBy, byOwner]) => [...byOwner].map(([owner, words]) => [removedBy, owner, words] as const)).sort((one, other) => one[0] - other[0] || one[1] - other[1]);
 }

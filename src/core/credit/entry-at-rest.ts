@@ -8,7 +8,7 @@ import { readStoredOrigins, storeOrigins, wordsByEntry } from "./origins";
 import type { EarlierState } from "./recall";
 import { readPage, storePage } from "./stored";
 import { type CreditedPage, emptyPage, writtenBlocks } from "./text";
-import { stateKey } from "./wiki";
+import { isMainlyOthers, stateKey } from "./wiki";
 
 /** What the step is computed from besides the page itself. */
 export interface AtRest {
@@ -69,11 +69,13 @@ export class EntryAtRest {
       if (at === null) throw new Needed(what);
       return at;
     };
+    const stood = wordsByEntry(this.before.origins);
     try {
       const credited = creditEntry({
         entry: rev, author, vocabulary: this.vocabulary, before: this.before, after: this.after,
         ...(then?.isHere ? { sameBefore: origins } : { sameBefore: null, sameElsewhere: () => origins }),
         authorOf: (each) => (each === rev ? author : (authors.get(each) ?? null)), isSpread: (each) => spread.has(each),
+        isMainlyOthers: () => isMainlyOthers(byAuthor(stood, authors), author),
         others: () => need(others, "others").map((page) => readPage(page, this.vocabulary)),
         lastStates: { areAtHand: () => false, read: () => this.readStates(need(states, "states")) },
       });
@@ -81,7 +83,7 @@ export class EntryAtRest {
       return { kind: "credited", credited: {
         page: storePage(credited.page, this.vocabulary), words: credited.page.text.words.length, origins: storeOrigins(credited.page.origins), figures: credited.figures,
         spread: isNew ? [...new Set([...known, ...credited.spread])].sort((one, other) => one - other) : known,
-        stood: wordsByEntry(this.before.origins), stands: wordsByEntry(credited.page.origins),
+        stood, stands: wordsByEntry(credited.page.origins),
       } };
     } catch (problem) {
       if (problem instanceof Needed) return { kind: "needs", what: problem.what };
@@ -97,4 +99,10 @@ export class EntryAtRest {
       return { blocks: known, origins: () => readStoredOrigins(origins) };
     });
   }
+}
+
+function byAuthor(words: ReadonlyMap<number, number>, authors: ReadonlyMap<number, Author>): Map<Author, number> {
+  const sums = new Map<Author, number>();
+  for (const [entry, count] of words) sums.set(authors.get(entry) ?? null, (sums.get(authors.get(entry) ?? null) ?? 0) + count);
+  return sums;
 }

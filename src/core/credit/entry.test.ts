@@ -77,7 +77,7 @@ describe("the figures of an entry", () => {
       const around = (at: string, length: number) => freshWords(`${prefix}${at}${letter}`, length).join(" ");
       return `${around("a", 12)}. ${around("b", 3)} ${phrase(letter)} ${around("c", 3)}. ${around("d", 14)}`;
     }).join("\n\n");
-    const [here, there] = [text("here"), text("there")];
+    const [here, there] = [text("mill"), text("brook")];
     const count = (of: string) => of.split(/\s+/).length;
     const { wiki, figures } = replay([p(here), q(there, "other"), q(there)]);
     expect(figures.at(-1)).toMatchObject({ carried: count(there), added: 0, moved: 0, wordsIn: count(there), wordsOut: count(here), removedOthers: count(here) });

@@ -21,6 +21,7 @@ import { continueRuns, type Origins } from "./origins";
 import { type LastStates, recall, recallLike } from "./recall";
 import { isMuch, recallElsewhere } from "./recall-elsewhere";
 import { rememberRemoved } from "./removed";
+import { correctedWords, rememberSpellings } from "./respelled";
 import { search } from "./search";
 import type { CreditedPage } from "./text";
 
@@ -44,6 +45,8 @@ export interface EntryStep {
   readonly sameElsewhere?: () => Origins | null;
   /** The page's last states; without them only what reads exactly as before is known again as a whole. */
   readonly lastStates?: LastStates;
+  /** Whether others had more words on the page before than the entry's author. */
+  readonly isMainlyOthers: () => boolean;
   /** The author of an earlier entry of the wiki. */
   readonly authorOf: (entry: number) => Author;
   /** Whether words of an entry may stand in more than one place, or on another page than they were written on. */
@@ -79,9 +82,10 @@ export function creditEntry(step: EntryStep): CreditedEntry {
     { words: text.words, breaks: text.breaks, origins }, removed,
     { entry: step.entry, toAfter: work.toAfter, removedToAfter: work.removedToAfter, changed: work.changed, mayForget: step.after.words.length > 0 && !step.sameBefore, standing: work.origins, isSpread: (entry) => step.isSpread(entry) || work.spread.has(entry) },
   );
+  const correctedNow = correctedWords(work);
   return {
-    page: { text: step.after, origins: work.origins, removed: remembered },
-    figures: account(work),
+    page: { text: step.after, origins: work.origins, removed: remembered, respelled: rememberSpellings(work) },
+    figures: account(work, correctedNow),
     spread: [...work.spread].sort((one, other) => one - other),
   };
 }

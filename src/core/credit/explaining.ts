@@ -33,6 +33,9 @@ export class Explaining {
   /** Words that the entry's author had removed: brought back here, and brought over from other pages, by the entry that wrote them. */
   readonly tookBack = new Map<number, number>();
   readonly broughtOver = new Map<number, number>();
+  /** Words that had been removed and were restored, or brought over by who had removed them, by the entry that removed them and the one that wrote them. */
+  readonly restoredFrom = new Map<number, Map<number, number>>();
+  readonly movedFrom = new Map<number, Map<number, number>>();
   readonly spread = new Set<number>();
   /** Origins given to words that were not on the page: of them, a copy may have gone in the same entry. */
   readonly given = new OriginSet();
@@ -84,7 +87,9 @@ export class Explaining {
     if (this.step.isSpread(entry) && this.#standsElsewhere(entry, ordinal)) return this.carry(word, entry, ordinal);
     const last = this.#lastRemoval(entry, ordinal, { at, isSamePage });
     const isOwnAct = this.step.authorOf(last.at) === this.step.author;
-    this.#give(word, entry, ordinal, isOwnAct && !last.isSamePage ? carried : restored);
+    const isMove = isOwnAct && !last.isSamePage;
+    this.#give(word, entry, ordinal, isMove ? carried : restored);
+    countRemoved(isMove ? this.movedFrom : this.restoredFrom, last.at, entry);
     if (!isSamePage) this.spread.add(entry);
     const counts = last.isSamePage ? this.tookBack : this.broughtOver;
     if (isOwnAct) counts.set(entry, (counts.get(entry) ?? 0) + 1);
@@ -213,6 +218,11 @@ export class Explaining {
     }
     return this.#standing.has(entry, ordinal);
   }
+}
+
+function countRemoved(counts: Map<number, Map<number, number>>, removedBy: number, owner: number): void {
+  const byOwner = counts.get(removedBy) ?? counts.set(removedBy, new Map()).get(removedBy)!;
+  byOwner.set(owner, (byOwner.get(owner) ?? 0) + 1);
 }
 
 /** Notes of each word of a page when it was removed, as `2 · (entry + 1)` and one more for the same page, where that is the latest. */

@@ -4,8 +4,10 @@
  */
 import { justBeforeDue } from "../time/due";
 import type { EntryFigures } from "./account";
-import { type Asked, entries, type EvidenceItem, inParts, isOfTeammate, remarks, sittingStarts, sum, within } from "./behind";
-import { type Deed, indexOf, isLateDeed, partOf, type Thing, timesOfDeed } from "./work";
+import { type Asked, entries, type EvidenceItem, inParts, remarks, sittingStarts, sum, within } from "./behind";
+import type { WordsByEntry } from "./entry-counts";
+import { remarksOnOthers } from "./on-others";
+import { type Deed, type GroupWork, indexOf, isLateDeed, partOf, removedBy, type Thing, timesOfDeed } from "./work";
 
 /** What an entry stores, with the sign with which it goes into a sum. */
 export type Weights = Readonly<Partial<Record<SummedCount, 1 | -1>>>;
@@ -40,26 +42,30 @@ const addedInAll = (asked: Asked) => sum(added(asked));
 const standing = (asked: Asked) => inParts(asked, ({ entry }) => indexOf(asked.work).standing.get(entry) ?? 0, "at any time");
 const largest = (asked: Asked) => added(asked).reduce<EvidenceItem[]>((most, item) => (most[0] && most[0].amount >= item.amount ? most : [item]), []);
 const hasDue = ({ work, people }: Asked) => people.some((person) => work.timesOf(person) !== null);
-const isOnOthersPage = ({ work, people }: Asked) => ({ page, author }: { readonly page: string; readonly author: string | null }) => (
-  author !== null && people.includes(author) && isOfTeammate(indexOf(work).startedBy.get(page) ?? null, work, author)
-);
 const thingsOf = (kind: Thing["kind"]) => ({ work, people }: Asked) => (work.things ?? [])
   .filter((thing) => thing.kind === kind && people.includes(indexOf(work).deeds.get(thing.entry)?.author ?? ""))
   .map(({ entry, count }): EvidenceItem => ({ entry, remark: null, amount: count }));
 
-/** Words of the person that an entry of somebody else's removed or corrected, less those that it put on another page. */
-function editedByOthers({ work, people }: Asked): EvidenceItem[] {
-  const { deeds: owners } = indexOf(work);
-  return people.flatMap((person) => {
-    const wordsOf = (counts: EntryFigures["removedFrom"]) => counts.reduce((total, [entry, words]) => {
-      const owner = owners.get(entry);
-      return total + (owner ? words * partOf(owner, person) : 0);
-    }, 0);
-    return entries({ work, people: [person] }, ({ author }) => (author === person ? null : person), ({ figures }) => (
-      wordsOf(figures.removedFrom) - wordsOf(figures.broughtOverFrom) + wordsOf(figures.correctedFrom)
-    ));
-  });
-}
+/** Words in the person's own entries, or in those of others, by whose they are: of what each entry is asked. */
+type Owned = (deed: Deed, work: GroupWork) => WordsByEntry;
+
+/** Of words that the person's own entries did something to: those that are their own, or those of others; starter text is neither. */
+const byOwner = (of: Owned, whose: "own" | "others") => (asked: Asked) => own(asked, (deed) => of(deed, asked.work).reduce((total, [entry, words]) => {
+  const owner = indexOf(asked.work).deeds.get(entry)?.author ?? null;
+  return owner === null || (owner === deed.author) !== (whose === "own") ? total : total + words;
+}, 0));
+
+/** Of words that entries of somebody else did something to: the person's part of them. */
+const ofTheirs = (of: Owned) => ({ work, people }: Asked): EvidenceItem[] => people.flatMap((person) => (
+  entries({ work, people: [person] }, ({ author }) => (author === person ? null : person), (deed) => of(deed, work).reduce((total, [entry, words]) => {
+    const owner = indexOf(work).deeds.get(entry);
+    return owner ? total + words * partOf(owner, person) : total;
+  }, 0))
+));
+
+const removed: Owned = (deed, work) => removedBy(work, deed);
+const back: Owned = ({ entry }, work) => indexOf(work).cameBack.get(entry) ?? [];
+const edited: Owned = (deed, work) => [...removed(deed, work), ...deed.figures.correctedFrom];
 
 /** Of each teammate with whom the person exchanged answers, the first of them. */
 function talkedWith({ work, people }: Asked): EvidenceItem[] {
@@ -110,17 +116,24 @@ export const figureTable = {
   entries: { unit: "entries", column: "usual", inGroup: true, behind: (asked) => own(asked, () => 1) },
   activeDays: { unit: "days", column: "usual", inGroup: true, behind: days },
   sittings: { unit: "sittings", inGroup: true, behind: (asked) => sittingStarts(acts(asked)) },
-  removedOthers: { unit: "words", inGroup: true, ...ownSum({ removedOthers: 1, broughtOverOthers: -1 }) },
-  editedByOthers: { unit: "words", inGroup: true, behind: editedByOthers },
-  entriesOnOthersPages: { unit: "entries", column: "usual", inGroup: true, behind: (asked) => own(asked, (deed) => (isOnOthersPage(asked)(deed) ? 1 : 0)) },
+  removedOthers: { unit: "words", inGroup: true, behind: byOwner(removed, "others") },
+  removedOthersBack: { unit: "words", inGroup: false, behind: byOwner(back, "others") },
+  editedByOthers: { unit: "words", inGroup: true, behind: ofTheirs(edited) },
+  editedByOthersBack: { unit: "words", inGroup: false, behind: ofTheirs(back) },
+  entriesOnOthersPages: { unit: "entries", column: "usual", inGroup: true, ...ownSum({ onOthers: 1 }) },
+  reworded: { unit: "words", inGroup: true, ...ownSum({ reworded: 1 }) },
   corrections: { unit: "words", column: "chosen", inGroup: true, ...ownSum({ corrected: 1 }) },
   moved: { unit: "words", column: "chosen", inGroup: true, ...ownSum({ moved: 1 }) },
-  restored: { unit: "words", column: "chosen", inGroup: true, ...ownSum({ restored: 1 }) },
+  restored: { unit: "words", column: "chosen", inGroup: true, ...ownSum({ gaveBack: 1 }) },
   carried: { unit: "words", inGroup: true, ...ownSum({ carried: 1 }) },
-  removedOwn: { unit: "words", inGroup: false, ...ownSum({ removedOwn: 1, broughtOverOwn: -1 }) },
+  copies: { unit: "words", inGroup: true, behind: (asked) => inParts(asked, ({ entry }) => indexOf(asked.work).copies.get(entry) ?? 0, "at any time") },
+  removedOwn: { unit: "words", inGroup: false, behind: byOwner(removed, "own") },
   tookBackOwn: { unit: "words", inGroup: false, ...ownSum({ tookBackOwn: 1 }) },
   tookBackOthers: { unit: "words", inGroup: false, ...ownSum({ tookBackOthers: 1 }) },
-  triedAndDropped: { unit: "words", inGroup: true, ...ownSum({ removedOwn: 1, broughtOverOwn: -1, tookBackOwn: -1 }) },
+  triedAndDropped: {
+    unit: "words", inGroup: true,
+    behind: byOwner((deed, work) => [...removed(deed, work), ...back(deed, work).map(([owner, words]) => [owner, -words] as const)], "own"),
+  },
   discussed: { unit: "words", inGroup: true, behind: (asked) => inParts(asked, ({ discussed = 0 }) => discussed) },
   largestArrival: { unit: "words", inGroup: true, behind: largest },
   largestArrivalPart: { unit: "words", inGroup: false, behind: largest, whole: addedInAll },
@@ -137,13 +150,13 @@ export const figureTable = {
     behind: (asked) => addedWhere(asked, (deed) => !isLateDeed(asked.work, deed)),
   },
   pagesTouched: { unit: "pages", inGroup: false, behind: pagesTouched },
-  pagesStarted: { unit: "pages", inGroup: false, behind: (asked) => own(asked, ({ page, entry }) => (indexOf(asked.work).startedWith.get(page) === entry ? 1 : 0)) },
+  pagesStarted: { unit: "pages", inGroup: true, behind: (asked) => own(asked, ({ page, entry }) => (indexOf(asked.work).startedWith.get(page) === entry ? 1 : 0)) },
   links: { unit: "links", column: "chosen", inGroup: false, behind: thingsOf("link") },
   pictures: { unit: "pictures", column: "chosen", inGroup: false, behind: thingsOf("picture") },
   sources: { unit: "sources", column: "chosen", inGroup: false, behind: thingsOf("source") },
   comments: { unit: "comments", column: "usual", inGroup: true, behind: (asked) => remarks(asked, () => true) },
-  replies: { unit: "comments", inGroup: true, behind: (asked) => remarks(asked, ({ answers }) => answers !== null) },
-  commentsOnOthersPages: { unit: "comments", inGroup: false, behind: (asked) => remarks(asked, isOnOthersPage(asked)) },
+  replies: { unit: "comments", inGroup: true, behind: (asked) => remarks(asked, ({ answers, author }) => answers !== null && answers !== author) },
+  commentsOnOthersPages: { unit: "comments", inGroup: false, behind: (asked) => remarks(asked, ({ id }) => remarksOnOthers(asked.work).has(id)) },
   talkedWith: { unit: "teammates", inGroup: true, behind: talkedWith },
 } as const satisfies Readonly<Record<string, FigureDefinition>>;
 

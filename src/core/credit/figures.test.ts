@@ -133,8 +133,8 @@ describe("findings", () => {
   test("nothing done, with the time in which nothing could be done", () => {
     const work = workFor([say("p", words("a", 20)), say("q", words("b", 20), "other")], { members: ["p", "q", "z"] });
     const kept = new Map([["z", [{ from: start, to: start + hour }]]]);
-    expect(findings(work, usualThresholds, kept)).toEqual([
-      { kind: "nothing done", member: "z", couldNotWrite: [{ from: start, to: start + hour }], evidence: { entries: [], ranges: [], remarks: [] } },
+    expect(findings(work, usualThresholds, { couldNotWrite: kept, lastHere: new Map([["z", null]]) })).toEqual([
+      { kind: "nothing done", member: "z", couldNotWrite: [{ from: start, to: start + hour }], unassigned: 0, lastHere: null, evidence: { entries: [], ranges: [], remarks: [] } },
     ]);
   });
   test("a large arrival names the entry and its words, and one author for most the entries that stand", () => {
@@ -159,8 +159,9 @@ describe("findings", () => {
   test("only own pages, and only restyling", () => {
     const steps = [0, 1, 2, 3].map((step) => say("p", words("a", 10 + step)));
     expect(kinds([...steps, say("q", words("b", 12), "other"), say("q", words("b", 12).toUpperCase(), "other")])).toEqual(["only own pages"]);
-    // What is written on starter pages is no page of one's own.
-    expect(kinds([say(null, words("s", 8)), ...steps, say("q", words("b", 12), "other"), say("q", `${words("b", 12)} ${words("c", 9)}`, "other")])).not.toContain("only own pages");
+    // Starter text is nobody's: who writes on it alone writes on no text of others. One entry on a teammate's is enough.
+    expect(kinds([say(null, words("s", 8)), ...steps, say("q", words("b", 12), "other"), say("q", `${words("b", 12)} ${words("c", 9)}`, "other")])).toContain("only own pages");
+    expect(kinds([...steps, say("q", words("b", 12), "other"), say("p", `${words("b", 12)} ${words("c", 3)}`, "other")])).not.toContain("only own pages");
     expect(kinds([say("p", words("a", 20)), say("r", words("c", 20), "third"), say("q", words("a", 20).toUpperCase())])).toEqual(["only restyling"]);
   });
 });

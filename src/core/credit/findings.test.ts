@@ -7,7 +7,7 @@ import type { GroupWork } from "./work";
 
 const part = fc.double({ min: 0, max: 1, noNaN: true });
 const anyThresholds: fc.Arbitrary<Thresholds> = fc.record({
-  lastDayPart: part, shareOfOne: part, arrivalPart: part, arrivalWords: fc.nat(40), removedWords: fc.integer({ min: 1, max: 20 }), backAndForthWords: fc.integer({ min: 1, max: 10 }), entriesOnOwnPages: fc.integer({ min: 1, max: 4 }),
+  lastDayPart: part, shareOfOne: part, arrivalPart: part, oneGoPart: part, oneGoWords: fc.nat(60), repeatedWords: fc.integer({ min: 1, max: 40 }), arrivalWords: fc.nat(40), removedWords: fc.integer({ min: 1, max: 20 }), backAndForthWords: fc.integer({ min: 1, max: 10 }), entriesOnOwnPages: fc.integer({ min: 1, max: 4 }),
 });
 const members = ["p", "q", "r", "s"];
 const worked = (history: readonly PlainEntry[], over: Partial<GroupWork> = {}) => workOf(history, replay(history), { members, ...dueAt(start + 30 * hour), ...over });

@@ -1,7 +1,7 @@
 /** The figures of a group: who has how much of what stands, who built on whom, and how the text grew. */
 import type { Author } from "./entry";
 import { balance, shares, wholePercents } from "./shares";
-import { changesOf, creditedWith, type Deed, type GroupWork, indexOf } from "./work";
+import { changesOf, creditedWith, type Deed, type GroupWork, indexOf, removedBy } from "./work";
 
 export interface GroupFigures {
   readonly words: number;
@@ -77,7 +77,8 @@ export interface BuiltOn {
 }
 
 /** Every ordered pair of members of which one did something with the other's work. O(deeds + remarks). */
-export function whoBuiltOnWhom({ members, deeds, remarks }: GroupWork): BuiltOn[] {
+export function whoBuiltOnWhom(work: GroupWork): BuiltOn[] {
+  const { members, deeds, remarks } = work;
   const authors = new Map(deeds.map((deed) => [deed.entry, deed.author]));
   const pairs = new Map<string, { by: string; on: string; corrected: number; removed: number; beside: number; replies: number }>();
   const note = (by: Author, on: Author | undefined, what: "corrected" | "removed" | "beside" | "replies", amount: number) => {
@@ -86,10 +87,10 @@ export function whoBuiltOnWhom({ members, deeds, remarks }: GroupWork): BuiltOn[
     pair[what] += amount;
     pairs.set(`${by}\n${on}`, pair);
   };
-  for (const { author, figures } of deeds) {
+  for (const deed of deeds) {
+    const { author, figures } = deed;
     for (const [entry, words] of figures.correctedFrom) note(author, authors.get(entry), "corrected", words);
-    for (const [entry, words] of figures.removedFrom) note(author, authors.get(entry), "removed", words);
-    for (const [entry, words] of figures.broughtOverFrom) note(author, authors.get(entry), "removed", -words);
+    for (const [entry, words] of removedBy(work, deed)) note(author, authors.get(entry), "removed", words);
     for (const [entry, words] of figures.addedBeside) note(author, authors.get(entry), "beside", words);
   }
   for (const { author, answers } of remarks) note(author, answers, "replies", 1);

@@ -14,7 +14,7 @@ import type { CreditedPage } from "./text";
 export const storedVersion = 16;
 
 /** The inverse of `readPage`. O(words), remembered ones included. */
-export function storePage({ text, origins, removed }: CreditedPage, vocabulary: Vocabulary): Uint8Array {
+export function storePage({ text, origins, removed, respelled }: CreditedPage, vocabulary: Vocabulary): Uint8Array {
   const writer = new ByteWriter();
   const local = new Int32Array(vocabulary.folded.length).fill(-1);
   const used: string[] = [];
@@ -27,6 +27,7 @@ export function storePage({ text, origins, removed }: CreditedPage, vocabulary: 
   };
   meet(text.words);
   meet(removed.words);
+  meet(respelled.words);
   const writeWords = (words: Int32Array, breaks: Uint8Array) => {
     writer.number(words.length);
     for (let at = 0; at < words.length; at++) writer.number(4 * local[words[at]!]! + breaks[at]!);
@@ -52,6 +53,8 @@ export function storePage({ text, origins, removed }: CreditedPage, vocabulary: 
     writer.number(removed.at[run]!);
     writer.number(removed.starts[run + 1]! - removed.starts[run]!);
   }
+  writer.number(respelled.words.length);
+  for (let at = 0; at < respelled.words.length; at++) for (const each of [respelled.entries[at]!, respelled.ordinals[at]!, local[respelled.words[at]!]!]) writer.number(each);
   return writer.bytes();
 }
 
@@ -97,5 +100,8 @@ export function readPage(stored: Uint8Array, vocabulary: Vocabulary): CreditedPa
     removed.at[run] = reader.number();
     removed.starts[run + 1] = removed.starts[run]! + reader.number();
   }
-  return { text, origins, removed };
+  const spellings = reader.number();
+  const respelled = { entries: new Int32Array(spellings), ordinals: new Int32Array(spellings), words: new Int32Array(spellings) };
+  for (let at = 0; at < spellings; at++) [respelled.entries[at], respelled.ordinals[at], respelled.words[at]] = [reader.number(), reader.number(), numbers[reader.number()]!];
+  return { text, origins, removed, respelled };
 }

@@ -3,6 +3,7 @@ import { type Leaf, leaves, styleOf } from "../document/leaves";
 import type { PageDocument } from "../document/model";
 import { emptySequence, type Sequence, type WrittenBlock } from "../diff/sequence";
 import { emptyOrigins, type Origins } from "./origins";
+import { nothingRespelled, type Respelled } from "./respelled";
 import { nothingRemoved, type RemovedText } from "./removed";
 
 /** A page with the credit of each word, and with what was removed from it still in its place. Never changed in place. */
@@ -11,9 +12,10 @@ export interface CreditedPage {
   /** One origin for each word of the text, over all blocks in order. */
   readonly origins: Origins;
   readonly removed: RemovedText;
+  readonly respelled: Respelled;
 }
 
-export const emptyPage: CreditedPage = { text: emptySequence, origins: emptyOrigins(0), removed: nothingRemoved };
+export const emptyPage: CreditedPage = { text: emptySequence, origins: emptyOrigins(0), removed: nothingRemoved, respelled: nothingRespelled };
 
 /** The blocks of `document`, in reading order. */
 export function writtenBlocks(document: PageDocument): WrittenBlock[] {

@@ -12,6 +12,7 @@ import { OriginSet } from "./origin-set";
 import { type OriginRuns, originRuns, type Origins, unpackOrigins, wordsByEntry } from "./origins";
 import { type EarlierState, type LastStates, mostStates } from "./recall";
 import { nothingRemoved } from "./removed";
+import { nothingRespelled } from "./respelled";
 import { readPage, storePage } from "./stored";
 import { type CreditedPage, emptyPage } from "./text";
 
@@ -37,7 +38,7 @@ function putLast(states: Map<string, State>, key: string, state: State): void {
 
 function storedState(state: State, vocabulary: Vocabulary): Uint8Array {
   if (state instanceof Uint8Array) return state;
-  return storePage({ text: sequence(state.blocks), origins: unpackOrigins(state.runs), removed: nothingRemoved }, vocabulary);
+  return storePage({ text: sequence(state.blocks), origins: unpackOrigins(state.runs), removed: nothingRemoved, respelled: nothingRespelled }, vocabulary);
 }
 
 /** A page is known again in a state that it had at most so many entries of the wiki ago. */
@@ -58,6 +59,8 @@ export class CreditedWiki {
   readonly spread = new Set<number>();
   /** The same by entry, 1 for those: asked for every run of words that is searched. */
   #spreadFlags = new Uint8Array(256);
+  /** By page, the words of each author on it. */
+  readonly #onPages = new Map<string, ReadonlyMap<Author, number>>();
   /** By page, which state it is in. */
   readonly #stateKeys = new Map<string, string>();
 
@@ -85,6 +88,7 @@ export class CreditedWiki {
       lastStates: this.#lastStates(page),
       authorOf: (number) => this.authors.get(number) ?? null,
       isSpread: (number) => this.#spreadFlags[number] === 1,
+      isMainlyOthers: () => isMainlyOthers(this.#onPages.get(page) ?? nobodys, author),
     });
     this.pages.set(page, credited.page);
     const runs = originRuns(credited.page.origins);
@@ -102,7 +106,17 @@ export class CreditedWiki {
       this.#earlier.delete(oldest);
     }
     for (const each of credited.spread) this.#spread(each);
+    this.#count(page, credited.figures);
     return credited.figures;
+  }
+
+  #count(page: string, { standingChange }: EntryFigures): void {
+    const onPage = new Map(this.#onPages.get(page));
+    for (const [entry, words] of standingChange) {
+      const by = this.authors.get(entry) ?? null;
+      onPage.set(by, (onPage.get(by) ?? 0) + words);
+    }
+    this.#onPages.set(page, onPage);
   }
 
   /** The key of the state that a page is in, or null if there is no such page. */
@@ -153,6 +167,7 @@ export class CreditedWiki {
     for (const [page, last] of this.#lastKept) copy.#lastKept.set(page, last);
     for (const [page, states] of this.#states) copy.#states.set(page, new Map(states));
     for (const entry of this.spread) copy.#spread(entry);
+    for (const [page, words] of this.#onPages) copy.#onPages.set(page, words);
     for (const [page, key] of this.#stateKeys) copy.#stateKeys.set(page, key);
     return copy;
   }
@@ -166,6 +181,15 @@ export class CreditedWiki {
     for (const [page, bytes] of stored) copy.pages.set(page, readPage(bytes, copy.#vocabulary));
     return copy;
   }
+}
+
+const nobodys: ReadonlyMap<Author, number> = new Map();
+
+/** Whether others have more of the words than an author has; starter text is nobody's. */
+export function isMainlyOthers(words: ReadonlyMap<Author, number>, author: Author): boolean {
+  let others = 0;
+  for (const [by, count] of words) if (by !== null && by !== author) others += count;
+  return others > (words.get(author) ?? 0);
 }
 
 /** How the keys of states without words begin, and of no others. */

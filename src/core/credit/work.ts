@@ -4,7 +4,7 @@
  */
 import type { ThingKind } from "../document/things";
 import { isLate, type WorkTimes } from "../time/due";
-import type { EntryFigures } from "./account";
+import type { EntryFigures, RemovedWords } from "./account";
 import type { Author } from "./entry";
 import type { WordsByEntry } from "./entry-counts";
 
@@ -63,10 +63,14 @@ export interface WorkIndex {
   readonly deeds: ReadonlyMap<number, Deed>;
   /** By person the deeds that they are credited with, alone or with others, oldest first. */
   readonly creditedTo: ReadonlyMap<string, readonly Deed[]>;
-  readonly startedBy: ReadonlyMap<string, Author>;
   /** The first entry of each page. */
   readonly startedWith: ReadonlyMap<string, number>;
   readonly standing: ReadonlyMap<number, number>;
+  /** By entry, how often words of it stand in a place beside the first. */
+  readonly copies: ReadonlyMap<number, number>;
+  /** By the entry that removed words: those that were restored since, and those that its author has put on another page since, by who wrote them. */
+  readonly cameBack: ReadonlyMap<number, WordsByEntry>;
+  readonly movedLater: ReadonlyMap<number, WordsByEntry>;
 }
 
 /** Acts closer than this are of one sitting. In milliseconds. */
@@ -77,7 +81,8 @@ const indexes = new WeakMap<GroupWork, WorkIndex>();
 export function indexOf(work: GroupWork): WorkIndex {
   let index = indexes.get(work);
   if (!index) {
-    index = { deeds: new Map(work.deeds.map((deed) => [deed.entry, deed])), creditedTo: byPerson(work.deeds), startedBy: starters(work.deeds), startedWith: firstEntries(work.deeds), standing: standingByEntry(work.deeds) };
+    index = { deeds: new Map(work.deeds.map((deed) => [deed.entry, deed])), creditedTo: byPerson(work.deeds), startedWith: firstEntries(work.deeds), standing: standingByEntry(work.deeds),
+      copies: copiesByEntry(work.deeds), cameBack: afterRemoval(work.deeds, ({ restoredFrom }) => restoredFrom), movedLater: afterRemoval(work.deeds, ({ movedFrom }) => movedFrom) };
     indexes.set(work, index);
   }
   return index;
@@ -129,11 +134,17 @@ function sumByEntry(deeds: readonly Deed[], changes: (figures: EntryFigures) => 
   return sums;
 }
 
-/** Who started each page: the author of its first entry. */
-export function starters(deeds: readonly Deed[]): Map<string, Author> {
-  const started = new Map<string, Author>();
-  for (const { page, author } of deeds) if (!started.has(page)) started.set(page, author);
-  return started;
+/** What came of the words that entries removed. O(deeds). */
+function afterRemoval(deeds: readonly Deed[], came: (figures: EntryFigures) => RemovedWords): Map<number, WordsByEntry> {
+  const after = new Map<number, (readonly [number, number])[]>();
+  for (const { figures } of deeds) for (const [removedBy, owner, words] of came(figures)) after.set(removedBy, [...(after.get(removedBy) ?? []), [owner, words]]);
+  return after;
+}
+
+/** The words that an entry took off the wiki, by who wrote them: what its author has put on another page since was moved. */
+export function removedBy(work: GroupWork, { entry, figures }: Deed): WordsByEntry {
+  const moved = indexOf(work).movedLater.get(entry);
+  return moved ? [...figures.removedFrom, ...moved.map(([owner, words]) => [owner, -words] as const)] : figures.removedFrom;
 }
 
 function firstEntries(deeds: readonly Deed[]): Map<string, number> {

@@ -17,6 +17,7 @@ import { keepInOrder } from "./in-order";
 import { increasing } from "./increasing";
 import { type Comparison, Matching, openWords } from "./matching";
 import { moveRuns } from "./moves";
+import { keepIfOnlyReflowed, keepOverBreaks } from "./reflow";
 import { type Block, sameWords, type Sequence } from "./sequence";
 import { kept, moved } from "./ways";
 
@@ -36,8 +37,9 @@ export function compare(before: Sequence, after: Sequence, vocabulary: Vocabular
   const matching = new Matching(before, after, vocabulary, { aFrom: before.starts[first]!, aTo: before.starts[aTo]!, bFrom: after.starts[first]!, bTo: after.starts[bTo]! });
   for (let block = 0; block < first; block++) matching.countRestyled(block, block);
   for (let aBlock = aTo, bBlock = bTo; bBlock < after.blocks.length; aBlock++, bBlock++) matching.countRestyled(aBlock, bBlock);
-  if (first < aTo && first < bTo) {
+  if (first < aTo && first < bTo && !keepIfOnlyReflowed(matching)) {
     new BlockWork(matching).alignBlocks(first, aTo, bTo);
+    keepOverBreaks(matching);
     moveRuns(matching);
     fillBlocks(matching, first, bTo);
     correct(before, after, vocabulary, matching);

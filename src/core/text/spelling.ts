@@ -16,6 +16,14 @@ export function isCorrection(before: string, after: string): boolean {
   return !hasDigit.test(before) && !hasDigit.test(after) && spellingDistance(before, after, most) <= most;
 }
 
+/** Between two words that are written without a space, some signs make one word of them. */
+const joiners = ".:'’";
+
+/** Whether a word is another one with what stood behind it joined to it without a space, as at the end of a paragraph. */
+export function isJoined(before: string, after: string): boolean {
+  return after.length > before.length + 1 && after.startsWith(before) && joiners.includes(after[before.length]!);
+}
+
 /** A quick answer for most pairs: one difference changes which letters a word has by two at most. */
 function differsWidely(one: string, other: string, most: number): boolean {
   let different = lettersOf(one) ^ lettersOf(other);

@@ -6,6 +6,7 @@
  * say about sentences is kept as the break before each word.
  */
 
+import { asItReads, inOneScript } from "./look-alikes";
 import { scanWords } from "./scan";
 import type { WordPlaces } from "./segmented";
 
@@ -42,10 +43,11 @@ export function countWords(text: string): number {
 
 /**
  * The form by which words are compared: NFC after case folding. Upper-casing first joins what lower-casing alone
- * keeps apart (ß and ss, final and medial sigma), which is what full case folding asks for.
+ * keeps apart (ß and ss, final and medial sigma), which is what full case folding asks for. Signs that nobody sees, and letters of
+ * another script that look the same, make no other word.
  */
 export function fold(word: string): string {
-  return isBasic(word) ? word.toLowerCase() : word.normalize("NFC").toUpperCase().toLowerCase().normalize("NFC");
+  return isBasic(word) ? word.toLowerCase() : inOneScript(asItReads(word).normalize("NFC").toUpperCase().toLowerCase().normalize("NFC"));
 }
 
 /** Whether a word has no letters but those of which each is one sign, large or small: most have not. */

@@ -92,8 +92,8 @@ export async function storeCredit(tx: Queryable, { courseId, wikiId, pageId, at,
 }
 
 /** The figures that the review adds up, where an index reaches them. */
-export function summedOf({ added, corrected, moved, restored }: EntryFigures) {
-  return { added, corrected, moved, restored };
+export function summedOf({ added, corrected, moved, gaveBack, onOthers }: EntryFigures) {
+  return { added, corrected, moved, gaveBack, onOthers };
 }
 
 interface PageIn {

@@ -79,8 +79,8 @@ export async function recomputeWiki(tx: Queryable, courseId: string, wikiId: str
     for (const { pageId, number, rev, things } of batch) if (things.length > 0) withThings.push({ pageId, number, rev, things });
   });
   await replaceThings(tx, { courseId, wikiId }, withThings);
-  for (const [pageId, { text, origins, removed }] of credited.pages) {
-    await tx.update(page).set({ words: text.words.length, credit: storePage({ text, origins, removed }, credited.vocabulary) })
+  for (const [pageId, state] of credited.pages) {
+    await tx.update(page).set({ words: state.text.words.length, credit: storePage(state, credited.vocabulary) })
       .where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
   }
   const pages = [...credited.pages].map(([pageId, { origins }]) => ({ pageId, stands: [...wordsByEntry(origins)], entries: changes.get(pageId) ?? [] }));

@@ -3,7 +3,7 @@ import "server-only";
 import { and, asc, eq } from "drizzle-orm";
 import { picturesIn } from "@/core/assignment/expected";
 import { type WikiFinding, wikiFindingKey, wikiFindings, type WikiState } from "@/core/assignment/wiki-findings";
-import { type Finding, findingKey, findings, usualThresholds } from "@/core/credit/findings";
+import { type Finding, findingKey, findings, thresholdsWith } from "@/core/credit/findings";
 import { groupFigures } from "@/core/credit/group";
 import { linkGraph } from "@/core/links/graph";
 import { justBeforeDue } from "@/core/time/due";
@@ -12,6 +12,7 @@ import { person } from "../db/tables/accounts";
 import { expectedOf, type ExpectedOfWiki } from "../assignments/expected";
 import { findingAct } from "../db/tables/review";
 import { type Closed, closedTo } from "../access/past";
+import { lastVisits } from "../people/visits";
 import type { ContextIn } from "../session/context";
 import { allTime } from "./period";
 import type { EntryRef } from "./entries";
@@ -46,8 +47,9 @@ interface Asked {
 
 /** The findings of a wiki's work, open ones first. */
 export async function findingsOf(ctx: ContextIn, loaded: WikiWork, asked?: Asked): Promise<FindingDto[]> {
-  const [{ toEach }, acts, state] = await Promise.all([
+  const [{ toEach }, lastHere, acts, state] = await Promise.all([
     asked?.closed ?? closedTo(ctx, loaded),
+    lastVisits(ctx.db, loaded.courseId, loaded.work.members),
     ctx.db.select({ key: findingAct.key, kind: findingAct.kind, reason: findingAct.reason, at: findingAct.at, by: person.name }).from(findingAct).innerJoin(person, eq(person.id, findingAct.byId))
     .where(and(eq(findingAct.courseId, loaded.courseId), eq(findingAct.wikiId, loaded.wikiId))).orderBy(asc(findingAct.at)),
     wikiState(ctx, loaded, asked?.expected),
@@ -62,7 +64,7 @@ export async function findingsOf(ctx: ContextIn, loaded: WikiWork, asked?: Asked
     const key = wikiFindingKey(finding);
     return { key, finding, dismissed: dismissed(key), entries: [], pages: "pages" in finding ? finding.pages.map(titled) : [] };
   });
-  const ofWork = findings(loaded.work, loaded.thresholds ?? usualThresholds, toEach).map((finding): FindingDto => {
+  const ofWork = findings(loaded.work, thresholdsWith(loaded.thresholds), { couldNotWrite: toEach, lastHere }).map((finding): FindingDto => {
     const key = findingKey(finding);
     return {
       key, finding, dismissed: dismissed(key), pages: [],

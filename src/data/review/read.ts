@@ -54,7 +54,7 @@ function groupOf({ id: wikiId, name, homePageId }: { id: string; name: string; h
   const percents = wholePercents(parts);
   const isMember = (id: string) => members.some((member) => member.id === id);
   const told = (each: Sums, at: number, person: string | null): Omit<MemberReviewDto, "member"> => ({
-    figures: { ...each.stored, ...figuresBesides(each, { share: parts[at]!, isPart, isTeammate: (id) => id !== person && isMember(id) }) },
+    figures: { ...each.stored, ...figuresBesides(each, { share: parts[at]!, isPart }) },
     replies: each.replies, ownCutOffAt: person === null ? null : ownCutOff(person), lastAt: each.lastAt, days: dayByDay(each.days), sharePercent: percents[at]!,
   });
   return {
@@ -70,15 +70,13 @@ interface Beside {
   readonly share: number | null;
   /** Whether the period begins later than the work: what stands is older in part. */
   readonly isPart: boolean;
-  readonly isTeammate: (id: string) => boolean;
 }
 
 /** The figures of the class that are more than sums of what each entry stores. */
-function figuresBesides(sums: Sums, { share, isPart, isTeammate }: Beside): Readonly<Record<Exclude<ClassFigure, StoredClassFigure>, number | null>> {
-  const { standing, added, addedLate, entries, comments, days, things, onPagesOf } = sums;
+function figuresBesides(sums: Sums, { share, isPart }: Beside): Readonly<Record<Exclude<ClassFigure, StoredClassFigure>, number | null>> {
+  const { standing, added, addedLate, entries, comments, days, things } = sums;
   return {
     share, standing, added, addedLate, lasting: !isPart && added > 0 ? standing / added : null, entries, activeDays: days.size, comments,
-    entriesOnOthersPages: [...onPagesOf].reduce((sum, [starter, number]) => sum + (isTeammate(starter) ? number : 0), 0),
     links: things.get("link") ?? 0, pictures: things.get("picture") ?? 0, sources: things.get("source") ?? 0,
   };
 }

@@ -19,21 +19,17 @@ export function sumsOfWork(work: GroupWork): Map<string, Sums> {
 function sumsOf(work: GroupWork, person: string): Sums {
   const of = (figure: Parameters<typeof figureOf>[2]) => figureOf(work, person, figure) ?? 0;
   const from = work.from ?? -Infinity;
-  const { startedBy, deeds } = indexOf(work);
+  const { deeds } = indexOf(work);
   const saved = work.deeds.filter(({ author, at }) => author === person && at >= from);
   const said = work.remarks.filter(({ author, at }) => author === person && at >= from);
-  const [onPagesOf, days, things] = [new Map<string, number>(), new Map<number, number>(), new Map<ThingKind, number>()];
+  const [days, things] = [new Map<number, number>(), new Map<ThingKind, number>()];
   const add = <Key>(sums: Map<Key, number>, key: Key, count = 1) => sums.set(key, (sums.get(key) ?? 0) + count);
-  for (const { page } of saved) {
-    const starter = startedBy.get(page) ?? null;
-    if (starter !== null && starter !== person) add(onPagesOf, starter);
-  }
   for (const { at } of [...saved, ...said]) add(days, Date.parse(work.dayOf(at)) / dayLength);
   for (const { entry, kind, count } of work.things ?? []) if (deeds.get(entry)?.author === person) add(things, kind, count);
   const last = Math.max(...[...saved, ...said].map(({ at }) => at));
   return {
     stored: Object.fromEntries(storedClassFigures.map((name) => [name, of(name)])) as Sums["stored"],
     entries: saved.length, comments: said.length, replies: said.filter(({ answers }) => answers !== null).length, added: of("added"), addedLate: of("addedLate"), standing: of("standing"),
-    things, onPagesOf, days, lastAt: Number.isFinite(last) ? new Date(last) : null,
+    things, days, lastAt: Number.isFinite(last) ? new Date(last) : null,
   };
 }

@@ -19,8 +19,6 @@ export interface Sums {
   readonly standing: number;
   /** Things that stand where the period ends, and came with the person's entries at any time. */
   readonly things: ReadonlyMap<ThingKind, number>;
-  /** Entries on pages that somebody else started, by who that was. */
-  readonly onPagesOf: ReadonlyMap<string, number>;
   /** Entries and comments of each day that had some. */
   readonly days: ReadonlyMap<DayNumber, number>;
   readonly lastAt: Date | null;
@@ -32,7 +30,7 @@ export const storedClassFigures = storedFigures.filter((name): name is StoredCla
 
 const noneStored = Object.fromEntries(storedClassFigures.map((name) => [name, 0])) as Sums["stored"];
 export const nothing: Sums = {
-  stored: noneStored, entries: 0, comments: 0, replies: 0, added: 0, addedLate: 0, standing: 0, things: new Map(), onPagesOf: new Map(), days: new Map(), lastAt: null,
+  stored: noneStored, entries: 0, comments: 0, replies: 0, added: 0, addedLate: 0, standing: 0, things: new Map(), days: new Map(), lastAt: null,
 };
 
 /** What several people did together; of none, nothing. */
@@ -46,7 +44,7 @@ export function together(all: readonly Sums[]): Sums {
   return {
     stored: Object.fromEntries(storedClassFigures.map((name) => [name, sum(({ stored }) => stored[name])])) as Sums["stored"],
     entries: sum((each) => each.entries), comments: sum((each) => each.comments), replies: sum((each) => each.replies), added: sum((each) => each.added), addedLate: sum((each) => each.addedLate),
-    standing: sum((each) => each.standing), things: merged((each) => each.things), onPagesOf: merged((each) => each.onPagesOf), days: merged((each) => each.days),
+    standing: sum((each) => each.standing), things: merged((each) => each.things), days: merged((each) => each.days),
     lastAt: all.flatMap(({ lastAt }) => lastAt ?? []).sort((one, other) => other.getTime() - one.getTime())[0] ?? null,
   };
 }

@@ -1,7 +1,6 @@
 /** What people did in wikis within a period, from stored figures: added up in the database, by an index. */
 import "server-only";
 import { and, eq, gte, inArray, isNull, lt, type SQL, sql } from "drizzle-orm";
-import { alias } from "drizzle-orm/pg-core";
 import { figureTable } from "@/core/credit/figure-table";
 import { isLate } from "@/core/time/due";
 import { wikisWithMoreTime, workTimes } from "../access/more-time";
@@ -37,7 +36,7 @@ export function sumsOf(ctx: ContextIn, of: SummedAssignment, wikis: readonly str
   return known.of(ctx, of.courseId, wikis, `sums ${of.timeZone} ${period.from?.getTime()} ${period.until?.getTime()} ${period.eachAt}`, (missing) => addUp(ctx, of, missing, period));
 }
 
-/** The same, found anew. Cost: eight queries for all wikis together, and the work of each in which something was marked as discussion, or whose lines are cut at different times. */
+/** The same, found anew. Cost: seven queries for all wikis together, and the work of each in which something was marked as discussion, or whose lines are cut at different times. */
 export async function addUp(ctx: ContextIn, of: SummedAssignment, wikis: readonly string[], asked: Period): Promise<SumsOfWikis> {
   const period = asked.eachAt ? { from: asked.from, until: asked.eachAt === "due" ? of.dueAt : of.cutOffAt } : asked;
   const sums = new Map<string, Map<string, Sums>>(wikis.map((id) => [id, new Map()]));
@@ -48,8 +47,8 @@ export async function addUp(ctx: ContextIn, of: SummedAssignment, wikis: readonl
     const known = ofWiki.get(person ?? "") ?? nothing;
     ofWiki.set(person ?? "", { ...known, ...change(known) });
   };
-  const [written, said, stands, onPages, things] = await Promise.all([
-    entriesOfEach(ctx, of, wikis, period), commentsOfEach(ctx, of, wikis, period), standingsOf(ctx.db, courseId, wikis, period.until), byStarter(ctx, of, wikis, period), thingsOfWikis(ctx.db, courseId, wikis, period.until),
+  const [written, said, stands, things] = await Promise.all([
+    entriesOfEach(ctx, of, wikis, period), commentsOfEach(ctx, of, wikis, period), standingsOf(ctx.db, courseId, wikis, period.until), thingsOfWikis(ctx.db, courseId, wikis, period.until),
   ]);
   for (const { wikiId, person, days, lastAt, entries, added, ...stored } of written) {
     add(wikiId, person, () => ({ entries, added, stored: stored as Sums["stored"], days: moreOn(new Map(), days), lastAt: new Date(lastAt) }));
@@ -61,7 +60,6 @@ export async function addUp(ctx: ContextIn, of: SummedAssignment, wikis: readonl
   }
   for (const { wikiId, person, days, lastAt, ...sum } of said) add(wikiId, person, (known) => ({ ...sum, days: moreOn(known.days, days), lastAt: later(known.lastAt, new Date(lastAt)) }));
   for (const { wikiId, person, words } of stands) add(wikiId, person, (known) => ({ standing: known.standing + words }));
-  for (const { wikiId, person, starter, entries } of onPages) add(wikiId, person, (known) => ({ onPagesOf: new Map([...known.onPagesOf, [starter!, entries]]) }));
   const isLate = await lateEntries(ctx, of, wikis, period, (wikiId, person, words) => add(wikiId, person, (known) => ({ addedLate: known.addedLate + words })));
   await share(ctx, courseId, wikis, period, isLate, add);
   // What is more than a sum by the stored figures is added up from the work, in the one way in which that is done.
@@ -108,7 +106,7 @@ function storedSum(name: StoredClassFigure): SQL<number> {
 
 function storedCount(name: string): SQL {
   switch (name) {
-    case "added": case "corrected": case "moved": case "restored": return sql`${entryCredit[name]}`;
+    case "added": case "corrected": case "moved": case "gaveBack": case "onOthers": return sql`${entryCredit[name]}`;
     default: return sql`(${entryCredit.figures} ->> ${name})::int`;
   }
 }
@@ -132,16 +130,6 @@ function commentsOfEach({ db }: ContextIn, of: SummedAssignment, wikis: readonly
     wikiId: comment.wikiId, person: comment.authorId, day: dayOf(comment.at, of).as("day"), acts: sql<number>`count(*)::int`.as("acts"), replies: sql<number>`count(${comment.parentId})::int`.as("replies"), lastAt: sql<string>`max(${comment.at})`.as("last_at"),
   }).from(comment).where(and(within(of.courseId, wikis, comment, period), isNull(comment.withdrawnAt))).groupBy(comment.wikiId, comment.authorId, sql`3`).as("daily");
   return db.select({ wikiId: daily.wikiId, person: daily.person, ...byDay, comments: sql<number>`sum(acts)::int`, replies: sql<number>`sum(${daily.replies})::int` }).from(daily).groupBy(daily.wikiId, daily.person);
-}
-
-/** Entries of each person on pages that somebody else started, by who that was: counted by page before it is asked who started it. */
-function byStarter({ db }: ContextIn, { courseId }: SummedAssignment, wikis: readonly string[], period: Period) {
-  const first = alias(entryCredit, "first");
-  const onPages = db.select({ wikiId: entryCredit.wikiId, person: entryCredit.authorId, pageId: entryCredit.pageId, entries: sql<number>`count(*)::int`.as("entries") }).from(entryCredit)
-    .where(within(courseId, wikis, entryCredit, period)).groupBy(entryCredit.wikiId, entryCredit.authorId, entryCredit.pageId).as("on_pages");
-  return db.select({ wikiId: onPages.wikiId, person: onPages.person, starter: first.authorId, entries: sql<number>`sum(${onPages.entries})::int` }).from(onPages)
-    .innerJoin(first, and(eq(first.courseId, courseId), eq(first.pageId, onPages.pageId), eq(first.number, 1)))
-    .where(sql`${first.authorId} <> ${onPages.person}`).groupBy(onPages.wikiId, onPages.person, first.authorId);
 }
 
 /** Whether an entry of a wiki was late, by its author. */

@@ -3,7 +3,7 @@ import "server-only";
 import { and, asc, eq, isNull } from "drizzle-orm";
 import * as z from "zod";
 import { type Candidate, candidates } from "@/core/credit/candidates";
-import { type Thresholds, usualThresholds } from "@/core/credit/findings";
+import { type Thresholds, thresholdsWith } from "@/core/credit/findings";
 import { isInstructor, mayChangeCourse } from "../access/read";
 import { assignment, wiki } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
@@ -14,7 +14,7 @@ import { act } from "../session/act";
 
 const part = z.number().min(0.05).max(1);
 const count = z.int().min(1).max(100_000);
-export const thresholdsInput = z.object({ lastDayPart: part, shareOfOne: part, arrivalPart: part, arrivalWords: count, removedWords: count, backAndForthWords: count, entriesOnOwnPages: count });
+export const thresholdsInput = z.object({ lastDayPart: part, shareOfOne: part, arrivalPart: part, oneGoPart: part, oneGoWords: count, repeatedWords: count, arrivalWords: count, removedWords: count, backAndForthWords: count, entriesOnOwnPages: count });
 
 export interface ThresholdsDto {
   readonly title: string;
@@ -37,7 +37,7 @@ export async function findThresholds(ctx: ContextIn, courseId: string, assignmen
     const nameOf = new Map(loaded.members.map((member) => [member.id, member.name]));
     groups.push({ wikiId: id, name, candidates: candidates(loaded.work).map((each) => ({ ...each, names: each.members.map((member) => nameOf.get(member) ?? "somebody") })) });
   }
-  return { title: found.title, thresholds: found.thresholds ?? usualThresholds, isUsual: found.thresholds === null, groups };
+  return { title: found.title, thresholds: thresholdsWith(found.thresholds), isUsual: found.thresholds === null, groups };
 }
 
 export type ThresholdsSet = { readonly kind: "set" } | RefusedFor<"not found" | "only looking" | "bad input">;

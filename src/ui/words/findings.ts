@@ -10,8 +10,8 @@ type AnyFinding = Finding | WikiFinding;
 
 /** What a finding is called, in a few words. */
 export const findingNames: Readonly<Record<AnyFinding["kind"], string>> = {
-  "nothing done": "Nothing yet", "most in the last day": "Most just before it was due", "one author for most": "One author for most", "large arrival": "Much at once",
-  "removed and not talked about": "Removed, not talked about", "back and forth": "Back and forth", "only own pages": "Only own pages", "only restyling": "Only restyling",
+  "nothing done": "Nothing yet", "most in the last day": "Most just before it was due", "most in one go": "Most in one go", "repeated text": "Repeated text", "one author for most": "One author for most", "large arrival": "Much at once",
+  "removed and not talked about": "Removed, not talked about", "back and forth": "Back and forth", "only own pages": "Only own text", "only restyling": "Only restyling",
   "unassigned words": "Words of nobody", "promised pages": "Promised pages", "loose pages": "Loose pages", "pictures without origin": "Pictures without origin", "expected of the wiki": "Expected, not there", "expected of a student": "Less than expected",
 };
 
@@ -32,18 +32,27 @@ function keptOut(spans: readonly Span[], zone: string): string {
   return ` They could not write at ${number(spans.length)} times, ${counted(Math.round(days), "day")} in all.`;
 }
 
+/** ", and was last here on 2 March", where it is known. */
+function hereWords(lastHere: number | null | undefined, zone: string): string {
+  if (lastHere === undefined) return "";
+  return lastHere === null ? ", and was never here" : `, and was last here on ${day(new Date(lastHere), zone)}`;
+}
+
 /** The finding as a question: "Ada added 300 words in one entry, 92 % of all that she added. Where did they come from?" */
 export function findingWords(finding: AnyFinding, { person, page, zone }: Names): string {
   switch (finding.kind) {
     case "nothing done": {
-      return `${person(finding.member)} has neither saved nor said anything.${keptOut(finding.couldNotWrite, zone)} What kept them?`;
+      const open = finding.unassigned > 0 ? ` ${counted(finding.unassigned, "word")} of guests count for nobody yet, and could be theirs.` : "";
+      return `${person(finding.member)} has neither saved nor said anything${hereWords(finding.lastHere, zone)}.${keptOut(finding.couldNotWrite, zone)}${open} What kept them?`;
     }
     case "most in the last day": return `${percent(finding.part)} of the words that ${person(finding.member)} added came just before it was due. Was it planned so?`;
+    case "most in one go": return `${percent(finding.part)} of the words that ${person(finding.member)} added came within twelve hours, on ${day(new Date(finding.from), zone)}. What came before it?`;
+    case "repeated text": return `${counted(finding.words, "word")} of ${person(finding.member)}’s repeat text that stands elsewhere, or that came in the same entry. Each counts once in what stands. What are they for?`;
     case "one author for most": return `${percent(finding.share)} of the members’ standing words are ${person(finding.member)}’s. How did the group divide the work?`;
     case "large arrival": return `${person(finding.member)} added ${counted(finding.words, "word")} in one entry, ${percent(finding.part)} of all that they added. Where were they written?`;
-    case "removed and not talked about": return `${person(finding.member)} removed ${counted(finding.words, "word")} of ${person(finding.of)}’s, and the two did not talk about it here. Did they agree on it?`;
+    case "removed and not talked about": return `${person(finding.member)} removed ${counted(finding.words, "word")} of ${person(finding.of)}’s${finding.entries > 1 ? ` in ${finding.entries} entries` : ""}, and the two did not talk about it here. Did they agree on it?`;
     case "back and forth": return `${listed(finding.members.map(person))} removed and restored the same text in turns on “${page(finding.page)}”, ${number(finding.words)} words in all. Have they settled it?`;
-    case "only own pages": return `${person(finding.member)} has ${counted(finding.entries, "entry", "entries")}, all of them on pages that they started. Did they read what others wrote?`;
+    case "only own pages": return `${person(finding.member)} has ${counted(finding.entries, "entry", "entries")}, all of them on text that is mainly their own. Did they read what others wrote?`;
     case "only restyling": return `${person(finding.member)} changed how text looks in ${counted(finding.entries, "entry", "entries")}, and no words. What was their part?`;
     case "unassigned words": return `${counted(finding.words, "word")} that guests wrote stand here and count for nobody. Whose are they?`;
     case "promised pages": return `${listed(finding.titles.slice(0, mostNamed).map((title) => `“${title}”`))}${finding.titles.length > mostNamed ? ` and ${finding.titles.length - mostNamed} more` : ""} ${finding.titles.length === 1 ? "is" : "are"} linked to and not written. Are they still to come?`;

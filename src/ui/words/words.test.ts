@@ -13,7 +13,7 @@ const at = (iso: string) => new Date(iso);
 const nothing = {
   added: 0, corrected: 0, moved: 0, carried: 0, restored: 0, restyled: 0, removedOwn: 0, removedOthers: 0, removedStarter: 0,
   broughtOverOwn: 0, broughtOverOthers: 0, tookBackOwn: 0, tookBackOthers: 0, wordsIn: 0, wordsOut: 0, wordsAfter: 0,
-  removedFrom: [], broughtOverFrom: [], correctedFrom: [], addedBeside: [], standingChange: [], copiesChange: [],
+  removedFrom: [], broughtOverFrom: [], correctedFrom: [], addedBeside: [], standingChange: [], copiesChange: [], restoredFrom: [], movedFrom: [], gaveBack: 0, repeated: 0, reworded: 0, onOthers: 0 as const,
 };
 
 describe("times", () => {

@@ -193,7 +193,8 @@ export const entryCredit = pgTable("entry_credit", {
   added: integer().notNull(),
   corrected: integer().notNull().default(0),
   moved: integer().notNull().default(0),
-  restored: integer().notNull().default(0),
+  gaveBack: integer("restored").notNull().default(0),
+  onOthers: integer("on_others").notNull().default(0),
   /** Equal for states of the wiki's pages that read the same, word by word (see `stateKey`). */
   stateKey: text("state_key").notNull(),
   /** Where each word of the page came from after the entry (see `storeOrigins`). */
@@ -203,7 +204,7 @@ export const entryCredit = pgTable("entry_credit", {
   primaryKey({ columns: [table.courseId, table.pageId, table.number] }),
   foreignKey({ columns: [table.courseId, table.pageId, table.number], foreignColumns: [entry.courseId, entry.pageId, entry.number] }),
   index("credit_by_state").on(table.courseId, table.wikiId, table.stateKey),
-  index("credit_by_author").on(table.courseId, table.wikiId, table.authorId, table.at, table.pageId, table.added, table.corrected, table.moved, table.restored),
+  index("credit_by_author").on(table.courseId, table.wikiId, table.authorId, table.at, table.pageId, table.added, table.corrected, table.moved, table.gaveBack, table.onOthers),
 ]);
 
 /** Words that stand on a page, by the entry that wrote them: the page's newest credit, added up. */

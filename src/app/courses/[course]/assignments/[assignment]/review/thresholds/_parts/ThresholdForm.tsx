@@ -27,11 +27,14 @@ const words = { told: (value: number) => counted(value, "word") };
 
 const ranges: readonly Range[] = [
   { name: "lastDayPart", label: "Most just before it was due: of what somebody added, from", ...part },
+  { name: "oneGoPart", label: "Most in one go: of what somebody added, within twelve hours, from", ...part },
+  { name: "oneGoWords", label: "Most in one go: and in words, from", least: 50, most: 1000, step: 10, ...words },
+  { name: "repeatedWords", label: "Repeated text: in all, from", least: 10, most: 300, step: 10, ...words },
   { name: "shareOfOne", label: "One author for most: of the members’ standing words, from", ...part },
   { name: "arrivalWords", label: "Much at once: in one entry, from", least: 50, most: 1000, step: 10, ...words },
   { name: "arrivalPart", label: "Much at once: and of all that they added, from", ...part },
-  { name: "removedWords", label: "Removed, not talked about: of one teammate’s, from", least: 20, most: 500, step: 10, ...words },
-  { name: "backAndForthWords", label: "Back and forth: each time, from", least: 10, most: 300, step: 10, ...words },
+  { name: "removedWords", label: "Removed, not talked about: of one teammate’s in all, from", least: 20, most: 500, step: 10, ...words },
+  { name: "backAndForthWords", label: "Back and forth: in all turns, from", least: 20, most: 600, step: 10, ...words },
   { name: "entriesOnOwnPages", label: "Only own pages: having saved, from", least: 2, most: 30, step: 1, told: (value) => counted(value, "entry", "entries") },
 ];
 
