@@ -11,14 +11,14 @@ export const pageActs = ["started", "copied", "restored", "renamed", "removed", 
 export const acts = [...textActs, ...pageActs] as const;
 export type Act = (typeof acts)[number];
 
-export function actOf(kind: EntryKind, { added, carried, restored, moved, corrected, restyled, wordsOut }: EntryFigures): Act {
+export function actOf(kind: EntryKind, { added, carried, restored, moved, corrected, restyled, wordsOut, movedAway = 0 }: EntryFigures & { readonly movedAway?: number }): Act {
   // A page whose text stood elsewhere in the wiki already was copied, or taken over from another.
   if (kind === "started") return added === 0 && carried > 0 ? "copied" : "started";
   if (kind !== "wrote") return kind;
   if (added > 0) return "wrote";
   if (carried > 0) return "text brought over";
   if (restored > 0) return "text brought back";
-  if (moved > 0) return "text moved";
+  if (moved > 0 || (movedAway > 0 && 2 * movedAway >= wordsOut)) return "text moved";
   if (corrected > 0) return "corrected";
   if (wordsOut > 0) return "text removed";
   return restyled > 0 ? "restyled" : "changed";

@@ -18,6 +18,8 @@ export interface Segment extends Piece {
   readonly change: Change;
   /** Where it is shown who did what: the entry that wrote what stands or came, or that took away what went. */
   readonly entry?: number;
+  /** Where it was moved from one page to another: the entry on the other one. */
+  readonly otherEnd?: number;
 }
 
 /** Which entry did what between two states, by the numbers of their words; undefined where nobody asks, or nobody knows. */
@@ -26,6 +28,12 @@ export interface Doers {
   readonly came: (word: number) => number | undefined;
   /** For a word of the earlier state that went: the entry that took it away. */
   readonly went: (word: number) => number | undefined;
+}
+
+/** By their numbers, the entries on other pages to which words that went were moved, and from which words that came; undefined: none. */
+export interface OtherEnds {
+  readonly to: (word: number) => number | undefined;
+  readonly from: (word: number) => number | undefined;
 }
 
 const nobodyAsks: Doers = { came: () => undefined, went: () => undefined };
@@ -60,7 +68,7 @@ function side(document: PageDocument): Side {
  * Every word of `after` is in exactly one segment that is not "went" or "moved away"; every word of `before` that is
  * not kept is in exactly one that is.
  */
-export function compareDocuments(before: PageDocument, after: PageDocument, doers: Doers = nobodyAsks): ComparedBlock[] {
+export function compareDocuments(before: PageDocument, after: PageDocument, doers: Doers = nobodyAsks, ends?: OtherEnds): ComparedBlock[] {
   const a = side(before), b = side(after);
   const vocabulary = new Vocabulary();
   const read = ({ leaves }: Side) => readBlocks(leaves.map((leaf) => ({ id: leaf.id, text: leaf.text, style: "" })), [], vocabulary);
@@ -73,8 +81,10 @@ export function compareDocuments(before: PageDocument, after: PageDocument, doer
   const correctedFrom = new Set<number>();
   comparison.how.forEach((how, word) => { if (how !== came && how !== kept && how !== moved) correctedFrom.add(comparison.fromBefore[word]!); });
 
-  const wordBefore = (word: number): Change | null => (movedAway.has(word) ? "moved away" : keptElsewhere(word) ? null : "went");
-  const wordAfter = (word: number): Change => (comparison.how[word] === moved ? "moved" : comparison.how[word] === kept ? "kept" : "came");
+  const endBefore = (word: number) => (ends && comparison.toAfter[word]! < 0 ? ends.to(word) : undefined);
+  const endAfter = (word: number) => (ends && comparison.how[word] === came ? ends.from(word) : undefined);
+  const wordBefore = (word: number): Change | null => (movedAway.has(word) || endBefore(word) !== undefined ? "moved away" : keptElsewhere(word) ? null : "went");
+  const wordAfter = (word: number): Change => (comparison.how[word] === moved || endAfter(word) !== undefined ? "moved" : comparison.how[word] === kept ? "kept" : "came");
   const partners = pairLeaves(a, b, comparison, leafOfWord);
 
   const result: ComparedBlock[] = [];
@@ -93,7 +103,7 @@ export function compareDocuments(before: PageDocument, after: PageDocument, doer
 
   function goneBlock(index: number): ComparedBlock[] {
     const leaf = a.leaves[index]!;
-    const segments = stretch(leaf, a.words[index]!, a.firstWord[index]!, 0, leaf.text.length, wordBefore, "went", doers.went);
+    const segments = stretch(leaf, a.words[index]!, a.firstWord[index]!, 0, leaf.text.length, wordBefore, "went", doers.went, endBefore);
     const changes = new Set(segments.map((segment) => segment.change));
     if (isObject(leaf)) return [{ look: leaf, state: "went", segments }];
     if (changes.size === 0 || leaf.text === "") return [];
@@ -101,7 +111,7 @@ export function compareDocuments(before: PageDocument, after: PageDocument, doer
   }
 
   function newBlock(leaf: Leaf, index: number): ComparedBlock {
-    const segments = stretch(leaf, b.words[index]!, b.firstWord[index]!, 0, leaf.text.length, wordAfter, "came", doers.came);
+    const segments = stretch(leaf, b.words[index]!, b.firstWord[index]!, 0, leaf.text.length, wordAfter, "came", doers.came, endAfter);
     const changes = new Set(segments.map((segment) => segment.change));
     const state = isObject(leaf) ? "came" : changes.size > 1 ? "changed" : changes.has("moved") ? "moved" : changes.has("kept") ? "changed" : leaf.text === "" ? "same" : "came";
     return { look: leaf, state, segments };
@@ -135,8 +145,8 @@ export function compareDocuments(before: PageDocument, after: PageDocument, doer
       const lead = commonSpace(aText, bText);
       const tail = commonSpace([...aText.slice(lead)].reverse().join(""), [...bText.slice(lead)].reverse().join(""));
       segments.push(...keptStretch(aLeaf, aAt, bLeaf, bAt, bAt + lead));
-      segments.push(...stretch(aLeaf, aWords, a.firstWord[aIndex]!, aAt + lead, aTo - tail, wordBefore, "went", doers.went));
-      segments.push(...stretch(bLeaf, bWords, b.firstWord[bIndex]!, bAt + lead, bTo - tail, wordAfter, "came", doers.came));
+      segments.push(...stretch(aLeaf, aWords, a.firstWord[aIndex]!, aAt + lead, aTo - tail, wordBefore, "went", doers.went, endBefore));
+      segments.push(...stretch(bLeaf, bWords, b.firstWord[bIndex]!, bAt + lead, bTo - tail, wordAfter, "came", doers.came, endAfter));
       return segments.push(...keptStretch(aLeaf, aTo - tail, bLeaf, bTo - tail, bTo));
     };
     for (let index = 0; index < bWords.from.length; index++) {
@@ -201,25 +211,27 @@ function pairLeaves(a: Side, b: Side, { fromBefore, how }: ReturnType<typeof com
 function stretch(
   leaf: Leaf, leafWords: WordPlaces, firstWord: number, from: number, to: number,
   changeOf: (word: number) => Change | null, between: Change, entryOf: (word: number) => number | undefined,
+  endOf: (word: number) => number | undefined,
 ): Segment[] {
   const segments: Segment[] = [];
   let at = from;
   let change: Change | null = between;
-  let entry: number | undefined;
+  let entry: number | undefined, otherEnd: number | undefined;
   let started = false;
   for (let index = 0; index < leafWords.from.length; index++) {
     if (leafWords.from[index]! < from || leafWords.to[index]! > to) continue;
     const own = changeOf(firstWord + index);
     const by = own === null || own === "kept" ? undefined : entryOf(firstWord + index);
-    if (started && (own !== change || by !== entry)) push(leafWords.from[index]!);
-    [change, entry] = [own, by];
+    const end = own === "moved" || own === "moved away" ? endOf(firstWord + index) : undefined;
+    if (started && (own !== change || by !== entry || end !== otherEnd)) push(leafWords.from[index]!);
+    [change, entry, otherEnd] = [own, by, end];
     started = true;
   }
   push(to);
   return segments;
 
   function push(until: number): void {
-    if (change !== null) segments.push(...slice(leaf, at, until).map((piece): Segment => ({ ...piece, change: change!, ...(entry === undefined ? {} : { entry }) })));
+    if (change !== null) segments.push(...slice(leaf, at, until).map((piece): Segment => ({ ...piece, change: change!, ...(entry === undefined ? {} : { entry }), ...(otherEnd === undefined ? {} : { otherEnd }) })));
     at = until;
   }
 }
@@ -267,7 +279,7 @@ function joinSegments(segments: readonly Segment[]): Segment[] {
   const result: Segment[] = [];
   for (const segment of segments) {
     const last = result.at(-1);
-    if (last && !last.object && !segment.object && last.change === segment.change && last.entry === segment.entry && sameMarks(last, segment)) {
+    if (last && !last.object && !segment.object && last.change === segment.change && last.entry === segment.entry && last.otherEnd === segment.otherEnd && sameMarks(last, segment)) {
       result[result.length - 1] = { ...last, text: last.text + segment.text };
     } else if (segment.text !== "") result.push(segment);
   }

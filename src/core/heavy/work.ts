@@ -4,6 +4,7 @@
  */
 import { authoredBlocks } from "../credit/authored";
 import { doersBetween } from "../credit/doers";
+import { type Moves, movedBetween } from "../credit/moved-between";
 import { type AtRest, EntryAtRest, type StepAtRest } from "../credit/entry-at-rest";
 import { readStoredOrigins } from "../credit/origins";
 import { type ComparedBlock, compareDocuments } from "../diff/document";
@@ -19,7 +20,9 @@ export interface Between {
 }
 
 export const heavyWork = {
-  compare: (before: PageDocument, after: PageDocument, between: Between | null): ComparedBlock[] => compareDocuments(before, after, between ? doersBetween(between.before, between.steps) : undefined),
+  compare: (before: PageDocument, after: PageDocument, between: Between | null, moves: Moves | null = null): ComparedBlock[] => (
+    compareDocuments(before, after, between ? doersBetween(between.before, between.steps) : undefined, moves ? movedBetween(moves) : undefined)
+  ),
   excerpt: (before: PageDocument, after: PageDocument): readonly ExcerptBlock[] => excerptOf(compareDocuments(before, after)),
   authored: (document: PageDocument, origins: Uint8Array): ComparedBlock[] => authoredBlocks(document, readStoredOrigins(origins)),
   merge: mergeSave,

@@ -208,6 +208,13 @@ export function readablePages<Row extends { id: string; ownerId: string | null }
   return pages.filter(({ id }) => allows(levels.get(id)!, "read"));
 }
 
+/** What the wiki's pages are called, as far as the person at `standpoint` may read them: by id; null for others. One query. */
+export async function readableTitles({ db }: ContextIn, standpoint: Standpoint): Promise<(pageId: string) => string | null> {
+  const rows = await db.select({ id: page.id, title: page.title, ownerId: page.ownerId }).from(page).where(and(eq(page.courseId, standpoint.courseId), eq(page.wikiId, standpoint.wikiId)));
+  const titles = new Map(readablePages(standpoint, rows).map(({ id, title }) => [id, title]));
+  return (id) => titles.get(id) ?? null;
+}
+
 /** What the person at `standpoint` may do on each of the pages of one wiki, by its id. O(pages). */
 export function levelsOnPages(
   { courseId, assignmentId, wikiId, person, closed, ahead: { now: book } }: Standpoint, pages: readonly { readonly id: string; readonly ownerId: string | null }[],

@@ -1,4 +1,4 @@
-import type { EntryFigures } from "@/core/credit/account";
+import type { KnownFigures, RouteKind } from "@/core/credit/routes";
 import type { ChainFault, EntryKind } from "@/core/ledger/chain";
 
 export interface CoWriterDto {
@@ -20,6 +20,19 @@ export interface AskedFilter {
   readonly phrase?: string | undefined;
 }
 
+/** A way that words took from one entry to another. */
+export interface RouteDto {
+  readonly kind: RouteKind;
+  /** The entry at the other end, by its number in the wiki. */
+  readonly rev: number;
+  readonly words: number;
+  readonly isSamePage: boolean;
+  readonly at: Date;
+  /** Where that is; null: on a page that the viewer may not read. */
+  readonly page: string | null;
+  readonly place: { readonly pageId: string; readonly number: number } | null;
+}
+
 export interface LedgerLineDto {
   readonly pageId: string;
   /** What the page is called now. */
@@ -35,7 +48,9 @@ export interface LedgerLineDto {
   readonly title: string;
   readonly note: string;
   readonly restoredFrom: number | null;
-  readonly figures: EntryFigures;
+  /** With what is known of it since. */
+  readonly figures: KnownFigures;
+  readonly routes: readonly RouteDto[];
   /** Whether a member saved it when it was due already; more time that they were given counts. */
   readonly isLate: boolean;
   /** Whom the author named as having written it too. */

@@ -4,7 +4,7 @@ import { and, asc, desc, eq, gte, inArray, lt, type SQL, sql } from "drizzle-orm
 import * as z from "zod";
 import type { EntryFigures } from "@/core/credit/account";
 import { lateness } from "../access/more-time";
-import { readablePages, standAtPage, standAtWiki, type Standpoint } from "../access/read";
+import { readablePages, readableTitles, standAtPage, standAtWiki, type Standpoint } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { withinSeconds } from "../db/within";
@@ -13,6 +13,7 @@ import { entryArrival } from "../db/tables/writing";
 import type { ContextIn } from "../session/context";
 import { creditOfEntry } from "./credit";
 import type { AskedFilter, CoWriterDto, LedgerAct, LedgerLinesDto } from "./dto";
+import { knownOfWiki, toldRoutes } from "./routes";
 import { coWritersOf, sharedWith } from "./shared";
 
 /** What acts a reader can look for. */
@@ -66,8 +67,9 @@ export async function ledgerLines(ctx: ContextIn, courseId: string, scope: Ledge
   if (!rows) return { lines: [], next: null, gaveUp: true };
   const isLate = await lateness(ctx.db, standpoint);
   const coWriters = await coWritersByPage(ctx.db, courseId, rows);
+  const [known, titleOf] = await Promise.all([knownOfWiki(ctx.db, courseId, standpoint.wikiId), readableTitles(ctx, standpoint)]);
   return {
-    lines: rows.map((row) => ({ ...row, page: pages.get(row.pageId) ?? row.title, isLate: isLate(row.authorId, row.at), coWriters: coWriters(row) })),
+    lines: rows.map((row) => ({ ...row, figures: known.of(row.rev)?.figures ?? { ...row.figures, movedAway: 0 }, routes: toldRoutes(known, row.rev, titleOf), page: pages.get(row.pageId) ?? row.title, isLate: isLate(row.authorId, row.at), coWriters: coWriters(row) })),
     next: rows.length < ledgerPage ? null : scope.kind === "page" ? rows.at(-1)!.number : rows.at(-1)!.rev,
   };
 }

@@ -5,7 +5,7 @@ import { filesIn } from "@/core/document/files";
 import { emptyDocument, type PageDocument } from "@/core/document/model";
 import { byKind, thingChanges, thingsIn } from "@/core/document/things";
 import { lateness } from "../access/more-time";
-import { mayUsePower, standAtPage } from "../access/read";
+import { mayUsePower, readableTitles, standAtPage } from "../access/read";
 import { person } from "../db/tables/accounts";
 import { entry, entryCredit, page } from "../db/tables/wikis";
 import { entryArrival } from "../db/tables/writing";
@@ -16,6 +16,7 @@ import type { ContextIn } from "../session/context";
 import { creditOfEntry } from "./credit";
 import type { LedgerLineDto } from "./dto";
 import { arrivalOfEntry, lineColumns } from "./list";
+import { knownOfWiki, movesOf, toldRoutes } from "./routes";
 import { coWritersOf } from "./shared";
 
 export interface EntryDto {
@@ -42,10 +43,11 @@ export async function findEntry(ctx: ContextIn, courseId: string, pageId: string
   if (!found || found.number !== number) return null;
   const [newest] = await ctx.db.select({ entries: page.entries, removedAt: page.removedAt }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
   const { document, ...line } = found;
-  const isLate = await lateness(ctx.db, standpoint);
+  const [isLate, known, titleOf] = await Promise.all([lateness(ctx.db, standpoint), knownOfWiki(ctx.db, courseId, standpoint.wikiId), readableTitles(ctx, standpoint)]);
+  const routes = toldRoutes(known, line.rev, titleOf);
   return {
-    line: { ...line, isLate: isLate(line.authorId, line.at), coWriters: (await coWritersOf(ctx.db, courseId, pageId, [number])).get(number) ?? [] }, document,
-    blocks: await heavily("compare", before?.document ?? emptyDocument, document, null),
+    line: { ...line, figures: known.of(line.rev)?.figures ?? { ...line.figures, movedAway: 0 }, routes, isLate: isLate(line.authorId, line.at), coWriters: (await coWritersOf(ctx.db, courseId, pageId, [number])).get(number) ?? [] }, document,
+    blocks: await heavily("compare", before?.document ?? emptyDocument, document, null, await movesOf(ctx.db, courseId, pageId, number, known, routes)),
     things: byKind(thingChanges(thingsIn(before?.document ?? emptyDocument), thingsIn(document))),
     files: await filesNamed(ctx.db, courseId, [...new Set([...filesIn(document), ...(before ? filesIn(before.document) : [])])]),
     newest: newest!.entries,

@@ -46,7 +46,7 @@ export async function compareStates(ctx: ContextIn, courseId: string, pageId: st
   const authors = await ctx.db.select({ author: person.name, authorId: entryCredit.authorId }).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entryCredit.authorId))
     .where(and(ofPage, gt(entry.number, from), lte(entry.number, to))).groupBy(person.name, entryCredit.authorId).orderBy(min(entry.number));
   const done = authors.length > 1 && to - from <= mostAttributed ? await doersOf(ctx, courseId, pageId, from, to) : null;
-  return { blocks: await heavily("compare", before, after, done?.between ?? null), doneBy: done?.steps ?? new Map(), files: await filesNamed(ctx.db, courseId, [...new Set([...filesIn(before), ...filesIn(after)])]), authors };
+  return { blocks: await heavily("compare", before, after, done?.between ?? null, null), doneBy: done?.steps ?? new Map(), files: await filesNamed(ctx.db, courseId, [...new Set([...filesIn(before), ...filesIn(after)])]), authors };
 }
 
 /** Who did what between two states, and the entries between them by their numbers in the wiki. Reads the stored origins of each. */

@@ -1,5 +1,6 @@
 import type { ClassFigure, FigureName } from "@/core/credit/figure-table";
 import type { EntryKind } from "@/core/ledger/chain";
+import type { RouteDto } from "../ledger/dto";
 import type { MemberDto } from "../pages/dto";
 
 /** In an address, in the place of a student: what guests wrote and nobody was given yet. */
@@ -50,6 +51,12 @@ export interface EvidenceLineDto {
   readonly by: MemberDto | null;
   /** Whether it was due already when it was saved; comments never are. */
   readonly isLate: boolean;
+  /** Where the entry's words went and came from. */
+  readonly routes: readonly RouteDto[];
+  /** Where what stands stands more than once: the pages on which it does. */
+  readonly standsOn: readonly { readonly id: string; readonly title: string }[];
+  /** Words of the entry that came by pasting. */
+  readonly pasted: number;
   /** What the line adds to the figure; the lines' sum is the figure. */
   readonly amount: number;
 }

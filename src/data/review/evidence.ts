@@ -6,6 +6,7 @@ import { sharePercents } from "@/core/credit/group";
 import type { EvidenceItem } from "@/core/credit/behind";
 import { plainRemark } from "@/core/text/remark";
 import { indexOf, isLateDeed, type Thing } from "@/core/credit/work";
+import { toldRoutes } from "../ledger/routes";
 import { thingsOfWikis } from "../ledger/things";
 import type { ContextIn } from "../session/context";
 import { type EvidenceDto, type EvidenceLineDto, unassigned } from "./dto";
@@ -44,11 +45,20 @@ function lineOf(loaded: WikiWork, people: readonly string[], { entry, remark, am
     const { body, parentId } = remarks.get(remark)!;
     return {
       pageId: page, page: titleOf(page, ""), at: new Date(at), number: null, kind: parentId === null ? "commented" : "answered", note: plainRemark(body),
-      by: people.includes(author) ? null : (members.find(({ id }) => id === author) ?? null), isLate: false, amount,
+      by: people.includes(author) ? null : (members.find(({ id }) => id === author) ?? null), isLate: false, routes: [], standsOn: [], pasted: 0, amount,
     };
   }
-  const { pageId, title, at, number, kind, note } = refs.get(entry)!;
+  const { pageId, title, at, number, kind, note, pasted } = refs.get(entry)!;
   const deed = indexOf(work).deeds.get(entry)!;
+  // Text that was copied stands in several places, and counts once.
+  const standsOn = indexOf(work).copies.has(entry) ? placesOf(work, entry).filter((id) => !loaded.hidden.has(id)).map((id) => ({ id, title: titleOf(id, "") })) : [];
   const by = deed.author !== null && people.includes(deed.author) ? null : (members.find(({ id }) => id === deed.author) ?? null);
-  return { pageId, page: titleOf(pageId, title), at, number, kind, note, by, isLate: isLateDeed(work, deed), amount };
+  return { pageId, page: titleOf(pageId, title), at, number, kind, note, by, isLate: isLateDeed(work, deed), routes: toldRoutes(loaded.known, entry, (id) => (loaded.hidden.has(id) ? null : titleOf(id, ""))), standsOn, pasted, amount };
+}
+
+/** The pages on which words of an entry stand. O(changes of all deeds). */
+function placesOf({ deeds }: WikiWork["work"], entry: number): string[] {
+  const words = new Map<string, number>();
+  for (const { page, figures } of deeds) for (const [of, change] of figures.standingChange) if (of === entry) words.set(page, (words.get(page) ?? 0) + change);
+  return [...words].flatMap(([page, count]) => (count > 0 ? [page] : []));
 }

@@ -3,8 +3,10 @@ import "server-only";
 import { type MemberFigures, memberFigures } from "@/core/credit/figures";
 import { sharePercents } from "@/core/credit/group";
 import { type StatementLine, statement } from "@/core/credit/statement";
-import type { EntryFigures } from "@/core/credit/account";
+import type { KnownFigures } from "@/core/credit/routes";
 import { isLateDeed } from "@/core/credit/work";
+import type { RouteDto } from "../ledger/dto";
+import { toldRoutes } from "../ledger/routes";
 import type { MemberDto } from "../pages/dto";
 import type { ContextIn } from "../session/context";
 import { withThings } from "./evidence";
@@ -19,7 +21,9 @@ export interface StatementLineDto extends StatementLine {
   readonly pageTitle: string;
   /** The entry; null for a comment. */
   readonly ref: EntryRef | null;
-  readonly figures: EntryFigures | null;
+  /** Of the entry, with what is known of it since. */
+  readonly figures: KnownFigures | null;
+  readonly routes: readonly RouteDto[];
   /** With whom, or by whom, it was written besides; empty: alone. */
   readonly together: readonly string[];
   /** Who did it, where that was somebody else, to words of the student's. */
@@ -70,6 +74,7 @@ export async function findStatement(ctx: ContextIn, courseId: string, wikiId: st
     reviewed ? findingsOf(ctx, period.from === null ? reviewed : (await loadWork(ctx, courseId, wikiId, fromTheBeginning(period), "reviewers"))!) : [], reviewed ? marksIn(ctx.db, courseId, [wikiId]) : [], ownWordsOf(ctx.db, courseId, wikiId, personId),
   ]);
   const told = statement(work, personId);
+  const titleOf = (id: string) => (loaded.hidden.has(id) ? null : (pages.get(id)?.title ?? null));
   const from = period.from?.getTime() ?? -Infinity;
   const line = (each: StatementLine): StatementLineDto => {
     const ref = each.entry === null ? null : refs.get(each.entry)!;
@@ -78,7 +83,7 @@ export async function findStatement(ctx: ContextIn, courseId: string, wikiId: st
     const other = !each.isByOther ? null : each.by === null ? "the starter text" : (nameOf.get(each.by) ?? "somebody outside the group");
     const others = deed && !each.isByOther ? [...(deed.author === null ? [] : [deed.author]), ...(deed.with ?? [])].filter((id) => id !== personId && deed.with !== undefined) : [];
     return {
-      ...each, ref, figures: deed?.figures ?? null, pageTitle: pages.get(each.page)?.title ?? ref?.title ?? "", together: others.flatMap((id) => nameOf.get(id) ?? []),
+      ...each, ref, figures: deed && (loaded.known.of(deed.entry)?.figures ?? { ...deed.figures, movedAway: 0 }), routes: deed ? toldRoutes(loaded.known, deed.entry, titleOf) : [], pageTitle: pages.get(each.page)?.title ?? ref?.title ?? "", together: others.flatMap((id) => nameOf.get(id) ?? []),
       other, remarkText: remark?.body ?? null, isAnswer: remark !== null && remark.parentId !== null, isLate: deed !== null && isLateDeed(work, deed),
     };
   };

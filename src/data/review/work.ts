@@ -12,6 +12,7 @@ import { readablePages, roleOn, standAtWiki } from "../access/read";
 import { course } from "../db/tables/courses";
 import { assignment, comment, page, wiki } from "../db/tables/wikis";
 import { guestsOfCourse } from "../doors/guests";
+import { type KnownWiki, knownOf } from "../ledger/routes";
 import { sharedEntries } from "../ledger/shared";
 import type { MemberDto } from "../pages/dto";
 import { wikiMembers } from "../pages/members";
@@ -46,6 +47,8 @@ export interface WikiWork {
   readonly members: readonly MemberDto[];
   readonly work: GroupWork;
   readonly refs: ReadonlyMap<number, EntryRef>;
+  /** What is known of the entries of the period where it ends. */
+  readonly known: KnownWiki;
   readonly pages: ReadonlyMap<string, { readonly title: string; readonly isRemoved: boolean }>;
   readonly remarks: ReadonlyMap<string, { readonly body: string; readonly parentId: string | null }>;
   readonly guests: ReadonlySet<string>;
@@ -107,6 +110,7 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
       members: members.map(({ id }) => id), guests: [...guests].filter((id) => didSomething.has(id)), deeds, remarks,
       timesOf: (person) => (ofMembers.has(person) ? timesIn(wikiId, person) : null), dayOf: dayIn(found.timeZone), ...(from ? { from: from.getTime() } : {}),
     },
+    known: rows.length === known.length ? knownOf(known) : knownOf(rows),
     refs: new Map(rows.map(({ ref }) => [ref.rev, hidden.has(ref.pageId) ? { ...ref, title: hiddenTitle, note: "" } : ref])),
     pages: new Map(pages.map(({ id, title, removedAt }) => [id, { title: hidden.has(id) ? hiddenTitle : title, isRemoved: removedAt !== null }])),
     remarks: new Map(said.map(({ id, body, parentId, pageId }) => [id, { body: hidden.has(pageId) ? "" : body, parentId }])),

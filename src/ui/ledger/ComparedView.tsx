@@ -10,8 +10,10 @@ import { EquationView } from "../document/EquationView";
 import { FigureView, LinkCardView, MediaView } from "../document/FileViews";
 import { marked } from "../document/Marked";
 import { type LinkTargets, noLinks } from "../document/reading";
+import { Link } from "../frame/Link";
 import { counted } from "../words/counts";
 import { ComparedTable, tableOf } from "./ComparedTable";
+import type { OtherEnd } from "./other-ends";
 
 const signs: Record<ComparedBlock["state"], string> = { same: "", changed: "±", restyled: "¶", came: "+", went: "−", moved: "↷", "moved away": "↶" };
 
@@ -26,6 +28,8 @@ interface Props {
   readonly drawEntry?: (entry: number, text: ReactNode) => ReactNode;
   /** Who did what came or went, where several worked in between: by the entry. */
   readonly doneBy?: (entry: number) => Doer | null;
+  /** The other end of words that moved between pages, by the entry there. */
+  readonly otherEnd?: (rev: number, isAway: boolean) => OtherEnd | null;
   /** Whether the two states stand beside each other; otherwise in one text. */
   readonly isBeside?: boolean;
 }
@@ -46,9 +50,9 @@ function countDrawn(blocks: readonly ComparedBlock[]): number {
   return at;
 }
 
-export function ComparedView({ blocks: all, links = noLinks, drawEntry, doneBy, isBeside = false }: Props) {
+export function ComparedView({ blocks: all, links = noLinks, drawEntry, doneBy, otherEnd, isBeside = false }: Props) {
   const blocks = all.slice(0, countDrawn(all));
-  const look: BlockLook = { links: { ...links, equations: new EquationBudget() }, drawEntry, doneBy };
+  const look: BlockLook = { links: { ...links, equations: new EquationBudget() }, drawEntry, doneBy, otherEnd };
   // A table is as wide as both: its cells are compared within it.
   const drawBlock = (block: ComparedBlock, key: string | number, isWhole = false) => (isBeside && !isWhole ? <BesideBlock key={key} block={block} look={look} /> : <Block key={key} block={block} look={look} />);
   const parts: ReactNode[] = [];
@@ -93,6 +97,7 @@ interface BlockLook {
   readonly links: Drawing;
   readonly drawEntry: Props["drawEntry"];
   readonly doneBy: Props["doneBy"];
+  readonly otherEnd: Props["otherEnd"];
 }
 
 /** A block as it was, and beside it as it is; where it was not there, nothing. */
@@ -109,8 +114,8 @@ function BesideBlock({ block, look }: { block: ComparedBlock; look: BlockLook })
   );
 }
 
-function Block({ block, look: { links, drawEntry, doneBy } }: { block: ComparedBlock; look: BlockLook }) {
-  const drawn = (segment: Segment, goesOn: boolean) => <Changed segment={segment} doer={segment.entry !== undefined && doneBy && !goesOn ? doneBy(segment.entry) : null} equations={links.equations} />;
+function Block({ block, look: { links, drawEntry, doneBy, otherEnd } }: { block: ComparedBlock; look: BlockLook }) {
+  const drawn = (segment: Segment, goesOn: boolean) => <Changed segment={segment} doer={segment.entry !== undefined && doneBy && !goesOn ? doneBy(segment.entry) : null} end={segment.otherEnd !== undefined && otherEnd && !goesOn ? otherEnd(segment.otherEnd, segment.change === "moved away") : null} equations={links.equations} />;
   const text = stretches(block.segments).map((stretch, key) => {
     const shown = stretch.map((segment, index) => <Fragment key={index}>{drawn(segment, index > 0)}</Fragment>);
     const { entry } = stretch[0]!;
@@ -129,7 +134,7 @@ function stretches(segments: readonly Segment[]): Segment[][] {
   const found: Segment[][] = [];
   for (const segment of segments) {
     const last = found.at(-1);
-    if (last && last[0]!.entry === segment.entry && last[0]!.change === segment.change) last.push(segment);
+    if (last && last[0]!.entry === segment.entry && last[0]!.otherEnd === segment.otherEnd && last[0]!.change === segment.change) last.push(segment);
     else found.push([segment]);
   }
   return found;
@@ -183,15 +188,16 @@ function Look({ kind, node, links, children }: { kind: ObjectKind; node: Documen
   }
 }
 
-function Changed({ segment, doer, equations }: { segment: Segment; doer: Doer | null; equations: EquationBudget }): ReactNode {
+function Changed({ segment, doer, end, equations }: { segment: Segment; doer: Doer | null; end: OtherEnd | null; equations: EquationBudget }): ReactNode {
   const text = marked(segment.object ? <InlineObject node={segment.object} equations={equations} /> : segment.text, segment.marks, null);
   const by = doer && <Joined><span className="doer" title={doer.told}><AuthorMark mark={doer.mark} /><span className="visually-hidden">{doer.told}: </span></span></Joined>;
+  const way = end && <small className="other-end">{end.href ? <Link href={end.href}>{end.told}</Link> : end.told} </small>;
   switch (segment.change) {
     case "kept": return text;
     case "came": return <ins>{by}{text}</ins>;
     case "went": return <del>{by}{text}</del>;
-    case "moved": return <span className="moved">{by}<span className="visually-hidden">moved here: </span>{text}</span>;
-    case "moved away": return <span className="moved-away">{by}<span className="visually-hidden">moved from here: </span>{text}</span>;
+    case "moved": return <>{way}<span className="moved">{by}<span className="visually-hidden">moved here: </span>{text}</span></>;
+    case "moved away": return <>{way}<span className="moved-away">{by}<span className="visually-hidden">moved from here: </span>{text}</span></>;
     case "restyled": return <span className="restyled" title="The formatting changed, the words did not">{text}</span>;
     default: return segment.change satisfies never;
   }

@@ -9,6 +9,7 @@ import { authorsNote, entryKindWords } from "../words/entries";
 import { clock, distance, moment } from "../words/times";
 import { FoldedRows } from "./FoldedRows";
 import { Late } from "./Late";
+import { Routes } from "./Routes";
 
 /** How the lines of a ledger are shown. */
 export interface LedgerLook {
@@ -46,7 +47,7 @@ function Row({ line, look: { courseId, marks, hasPages, zone, now } }: { line: L
       <td className="when"><Link href={paths.entry(courseId, line.pageId, line.number)}><time dateTime={at.toISOString()}>{moment(at, zone, now)}</time></Link><div className="quiet">{distance(at, zone, now)}{line.isLate && <Late />}</div></td>
       <td className="author">{line.author ? <><Author name={line.author} mark={marks[line.authorId ?? ""] ?? null} />{withWords(line)}</> : <span className="quiet">Starter text</span>}</td>
       {hasPages && <td className="page"><Link href={paths.page(courseId, line.pageId)}>{line.page}</Link></td>}
-      <td className="note">{entryKindWords(line)}{authorsNote(line) ? `: ${authorsNote(line)}` : ""}{line.pasted > 0 && <small className="quiet"> {counted(line.pasted, "word")} came by pasting</small>}</td>
+      <td className="note">{entryKindWords(line)}{authorsNote(line) ? `: ${authorsNote(line)}` : ""}{line.pasted > 0 && <small className="quiet"> {counted(line.pasted, "word")} came by pasting</small>}<Routes routes={line.routes} courseId={courseId} /></td>
       <Words wordsIn={figures.wordsIn} wordsOut={figures.wordsOut} after={figures.wordsAfter} />
     </tr>
   );

@@ -1,4 +1,5 @@
 import type { EntryFigures } from "@/core/credit/account";
+import type { KnownFigures } from "@/core/credit/routes";
 import { actOf } from "@/core/credit/acts";
 import type { ThingKind } from "@/core/document/things";
 import type { EntryKind } from "@/core/ledger/chain";
@@ -9,7 +10,7 @@ interface Told {
   readonly kind: EntryKind;
   readonly title: string;
   readonly restoredFrom: number | null;
-  readonly figures: EntryFigures;
+  readonly figures: EntryFigures | KnownFigures;
 }
 
 /** What kind of act an entry was: "Wrote", "Moved", "Corrected", "Restored entry 3". */
@@ -47,13 +48,14 @@ interface AccountLine {
 }
 
 /** The figures of an entry that are not nought, in the order of the account. */
-export function entryAccount(figures: EntryFigures): AccountLine[] {
+export function entryAccount(figures: EntryFigures | KnownFigures): AccountLine[] {
   const lines: AccountLine[] = [
     { label: "added", words: figures.added, figure: "added" },
     { label: "carried over", words: figures.carried, figure: "carried" },
     { label: "restored", words: figures.restored, figure: "restored" },
     { label: "moved", words: figures.moved, figure: "moved" },
     { label: "corrected", words: figures.corrected, figure: "corrections" },
+    ...("movedAway" in figures ? [{ label: "moved to other pages", words: figures.movedAway, figure: "carried" as const }] : []),
     { label: "own words removed", words: figures.removedOwn, figure: "removedOwn" },
     { label: "others’ words removed", words: figures.removedOthers, figure: "removedOthers" },
     { label: "starter words removed", words: figures.removedStarter, figure: "removedStarter" },

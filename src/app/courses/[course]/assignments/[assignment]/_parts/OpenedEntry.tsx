@@ -3,6 +3,8 @@ import type { EntryDto } from "@/data/ledger/read";
 import type { StatementDto } from "@/data/review/student";
 import { wikiLinks } from "@/ui/document/reading";
 import { ComparedView } from "@/ui/ledger/ComparedView";
+import { otherEnds } from "@/ui/ledger/other-ends";
+import { Routes } from "@/ui/ledger/Routes";
 import { paths } from "@/ui/paths";
 import { number } from "@/ui/words/counts";
 import { entryAccount } from "@/ui/words/entries";
@@ -22,7 +24,8 @@ export function OpenedEntry({ told, opened: { pageId, number: of, entry } }: { t
   return (
     <>
       <p className="quiet">{entryAccount(line.figures).map(({ label, words }) => `${number(words)} ${label}`).join(", ") || "No words changed"}. <Link href={paths.entry(told.courseId, pageId, of)}>Entry {of} by itself</Link></p>
-      <div className="opened-change"><ComparedView blocks={entry.blocks} links={wikiLinks(told.courseId, told.wikiId, { contents: [], formerTitles: [] }, entry.files)} /></div>
+      <Routes routes={line.routes} courseId={told.courseId} />
+      <div className="opened-change"><ComparedView blocks={entry.blocks} otherEnd={otherEnds(told.courseId, line.routes)} links={wikiLinks(told.courseId, told.wikiId, { contents: [], formerTitles: [] }, entry.files)} /></div>
     </>
   );
 }

@@ -24,7 +24,7 @@ export function Statement({ told, shown, isOfPeriod = false, isFromTheBeginning 
   if (sittings.length === 0) return <p className="notice">{told.sittings.length > 0 ? "Nothing of this kind is there." : isOfPeriod ? `${told.member.name} saved and said nothing in this time.` : `${told.member.name} has not saved or said anything yet.`}</p>;
   return (
     <StatementTable
-      name={told.member.name} sittings={sittings} opened={opened && { key: `${opened.pageId}:${opened.number}`, change: <OpenedEntry told={told} opened={opened} /> }}
+      courseId={told.courseId} name={told.member.name} sittings={sittings} opened={opened && { key: `${opened.pageId}:${opened.number}`, change: <OpenedEntry told={told} opened={opened} /> }}
       openHref={href("KEY").replace("KEY", "{key}")} closedHref={href(null)}
       sum={{ ...sums(told, isWhole), label: isWhole ? "What stands" : "What stands, of all acts", standing: told.figures.standing }}
     />

@@ -3,12 +3,14 @@ import { Fragment, type ReactNode, startTransition, useEffect, useState } from "
 import { TableFrame } from "@/ui/frame/TableFrame";
 import { useFollowedLinks } from "@/ui/frame/useFollowedLinks";
 import { Late } from "@/ui/ledger/Late";
+import { Routes } from "@/ui/ledger/Routes";
 import { number } from "@/ui/words/counts";
 import { RemarkText } from "@/ui/words/RemarkText";
 import { signed } from "./signed";
 import type { DrawnLine, DrawnSitting } from "./statement-lines";
 
 interface Props {
+  readonly courseId: string;
   readonly name: string;
   readonly sittings: readonly DrawnSitting[];
   /** The entry that is opened, "page:number", and what it changed. */
@@ -24,7 +26,7 @@ interface Props {
 const atFirst = 50;
 
 /** A student's acts in the order of time, as an account: what came, what went, what of theirs stands after each. */
-export function StatementTable({ name, sittings, opened, openHref, closedHref, sum }: Props) {
+export function StatementTable({ courseId, name, sittings, opened, openHref, closedHref, sum }: Props) {
   const { isGoing, follow } = useFollowedLinks();
   const [isWhole, setWhole] = useState(false);
   useEffect(() => startTransition(() => setWhole(true)), []);
@@ -37,7 +39,7 @@ export function StatementTable({ name, sittings, opened, openHref, closedHref, s
         {(isWhole ? sittings : first(sittings, opened?.key ?? null)).map(({ head, lines }) => (
           <tbody key={lines[0]!.key}>
             {head && <tr className="sitting"><th scope="rowgroup" colSpan={5}>{head}</th></tr>}
-            {lines.map((line) => <Line key={line.key} line={line} href={hrefOf(line.key, line.key === opened?.key)} change={line.key === opened?.key ? opened.change : null} />)}
+            {lines.map((line) => <Line key={line.key} line={line} courseId={courseId} href={hrefOf(line.key, line.key === opened?.key)} change={line.key === opened?.key ? opened.change : null} />)}
           </tbody>
         ))}
         <tbody><tr className="sum"><th scope="row" colSpan={2}>{sum.label}</th><td className="number">{sum.own !== null && <><span className="wide-only">{signed(sum.own)}</span><span className="narrow-only">{signed(sum.own + (sum.byOthers ?? 0))}</span></>}</td><td className="number wide-only">{sum.byOthers ? signed(sum.byOthers) : ""}</td><td className="number">{number(sum.standing)}</td></tr></tbody>
@@ -57,7 +59,7 @@ function first(sittings: readonly DrawnSitting[], openKey: string | null): reado
   });
 }
 
-function Line({ line: { key, at, when, isLate, other, what, page, note, besides, remark, own, byOthers, standing }, href, change }: { line: DrawnLine; href: string; change: ReactNode }) {
+function Line({ line: { key, at, when, isLate, other, what, page, note, besides, routes, remark, own, byOthers, standing }, courseId, href, change }: { line: DrawnLine; courseId: string; href: string; change: ReactNode }) {
   return (
     <Fragment>
       <tr id={remark ? undefined : key} data-open={change !== null} data-other={other !== null}>
@@ -65,7 +67,7 @@ function Line({ line: { key, at, when, isLate, other, what, page, note, besides,
         <td className="note">
           {remark
             ? <><a href={remark.href}>{what}</a> on “{page}”<blockquote><RemarkText body={remark.text} /></blockquote></>
-            : <><a href={href} data-stays aria-expanded={change !== null}>{what}</a> on “{page}”{other && <span className="quiet"> by {other}</span>}{note && <span className="quiet">: {note}</span>}{besides.map((each) => <small key={each} className="quiet"> {each}</small>)}</>}
+            : <><a href={href} data-stays aria-expanded={change !== null}>{what}</a> on “{page}”{other && <span className="quiet"> by {other}</span>}{note && <span className="quiet">: {note}</span>}{besides.map((each) => <small key={each} className="quiet"> {each}</small>)}<Routes routes={routes} courseId={courseId} /></>}
         </td>
         <td className="number">{other !== null ? <span className="narrow-only">{signed(byOthers)}</span> : own === 0 ? <span className="nothing">–</span> : signed(own)}</td>
         <td className="number quiet wide-only">{byOthers === 0 ? "" : signed(byOthers)}</td>

@@ -1,4 +1,5 @@
 import type { StatementDto, StatementLineDto } from "@/data/review/student";
+import type { RouteDto } from "@/data/ledger/dto";
 import { paths } from "@/ui/paths";
 import { counted, listed } from "@/ui/words/counts";
 import { authorsNote, entryKindWords } from "@/ui/words/entries";
@@ -25,6 +26,8 @@ export interface DrawnLine {
   readonly note: string;
   /** In small print behind it. */
   readonly besides: readonly string[];
+  /** Where its words went and came from. */
+  readonly routes: readonly RouteDto[];
   readonly remark: { readonly href: string; readonly text: string } | null;
   readonly own: number;
   readonly byOthers: number;
@@ -50,11 +53,11 @@ export function drawnSittings(told: StatementDto, shown: Shown, zone: string, no
   });
 }
 
-function drawn(courseId: string, { at, isLate, ref, figures, pageTitle: page, page: pageId, together, remark, remarkText, isAnswer, other, by, own, byOthers, standing }: StatementLineDto, zone: string, now: Date): DrawnLine {
+function drawn(courseId: string, { at, isLate, ref, figures, pageTitle: page, page: pageId, together, remark, remarkText, isAnswer, other, by, own, byOthers, standing, routes }: StatementLineDto, zone: string, now: Date): DrawnLine {
   const common = { at: new Date(at).toISOString(), when: moment(new Date(at), zone, now), isLate, page, other, own, byOthers, standing };
-  if (!ref || !figures) return { ...common, key: remark!, what: isAnswer ? "Answered" : "Commented", note: "", besides: [], remark: { href: `${paths.page(courseId, pageId)}#comment-${remark}`, text: remarkText ?? "" } };
+  if (!ref || !figures) return { ...common, key: remark!, what: isAnswer ? "Answered" : "Commented", note: "", besides: [], routes: [], remark: { href: `${paths.page(courseId, pageId)}#comment-${remark}`, text: remarkText ?? "" } };
   return {
     ...common, key: `${ref.pageId}:${ref.number}`, what: entryKindWords({ ...ref, figures }), note: authorsNote({ ...ref, author: by }), remark: null,
-    besides: [...(together.length > 0 ? [`with ${listed(together)}`] : []), ...(ref.pasted > 0 ? [`(${counted(ref.pasted, "word")} came by pasting)`] : [])],
+    besides: [...(together.length > 0 ? [`with ${listed(together)}`] : []), ...(ref.pasted > 0 ? [`(${counted(ref.pasted, "word")} came by pasting)`] : [])], routes,
   };
 }

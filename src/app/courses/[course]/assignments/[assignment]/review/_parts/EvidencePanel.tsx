@@ -5,7 +5,8 @@ import type { EvidenceDto, EvidenceLineDto } from "@/data/review/dto";
 import { Author } from "@/ui/authors/AuthorMark";
 import { Late } from "@/ui/ledger/Late";
 import { paths } from "@/ui/paths";
-import { number, percent, percents } from "@/ui/words/counts";
+import { Routes } from "@/ui/ledger/Routes";
+import { counted, number, percent, percents } from "@/ui/words/counts";
 import { figureWords } from "@/ui/words/figures";
 import { moment } from "@/ui/words/times";
 
@@ -46,7 +47,9 @@ export function EvidencePanel({ evidence, courseId, zone, now, close }: Props) {
                 <tr key={index}>
                   <td>
                     <Link href={line.number === null ? paths.page(courseId, line.pageId) : paths.entry(courseId, line.pageId, line.number)}>{moment(line.at, zone, now)}</Link>{line.by && <span className="quiet"> by <Author name={line.by.name} mark={line.by.mark} /></span>}{line.isLate && <Late />}
-                    <div>{kindWords[line.kind]} “{line.page}”{line.note ? <span className="quiet">: {line.note}</span> : null}</div>
+                    <div>{kindWords[line.kind]} “{line.page}”{line.note ? <span className="quiet">: {line.note}</span> : null}{line.pasted > 0 && <small className="quiet"> {counted(line.pasted, "word")} came by pasting</small>}</div>
+                    <Routes routes={line.routes} courseId={courseId} />
+                    {line.standsOn.length > 0 && <small className="routes"><span>stands in several places, and counts once: {line.standsOn.map(({ id, title }, at) => <span key={id}>{at > 0 && ", "}<Link href={paths.page(courseId, id)}>{title}</Link></span>)}</span></small>}
                   </td>
                   <td className="number">{number(line.amount)}</td>
                 </tr>

@@ -3,6 +3,8 @@ import { notFound } from "next/navigation";
 import { findEntry } from "@/data/ledger/read";
 import { findPage } from "@/data/pages/read";
 import { Late } from "@/ui/ledger/Late";
+import { otherEnds } from "@/ui/ledger/other-ends";
+import { Routes } from "@/ui/ledger/Routes";
 import { Author } from "@/ui/authors/AuthorMark";
 import { wikiLinks } from "@/ui/document/reading";
 import { ComparedView, ComparisonKey } from "@/ui/ledger/ComparedView";
@@ -54,10 +56,11 @@ export default async function EntryPage({ params }: PageProps<"/courses/[course]
             <div><dt><FigureLabel figure="wordsAfter">words on the page</FigureLabel></dt><dd>{figure(line.figures.wordsAfter)}</dd></div>
             {line.pasted > 0 && <div><dt title="As far as the editor knows. Words that were copied on the page itself count too.">came by pasting{line.largestPaste < line.pasted ? `, most at once ${figure(line.largestPaste)}` : ""}</dt><dd>{figure(line.pasted)}</dd></div>}
           </dl>
+          <Routes routes={line.routes} courseId={course} />
           <ComparisonKey />
         </div>
         <Together line={line} viewerId={ctx.viewer.id} answer={answerTogether.bind(null, course, pageId, number)} />
-        <article className="sheet compared-sheet"><ComparedView blocks={entry.blocks} links={wikiLinks(course, page.wiki.wikiId, page.wiki, entry.files)} /></article>
+        <article className="sheet compared-sheet"><ComparedView blocks={entry.blocks} links={wikiLinks(course, page.wiki.wikiId, page.wiki, entry.files)} otherEnd={otherEnds(course, line.routes)} /></article>
       </div>
     </Frame>
   );
