@@ -192,6 +192,43 @@ describe("closing and more time", () => {
   });
 });
 
+describe("the assignment's own times", () => {
+  test("stand in the log when they are changed, with before and after, and are put back by undoing", async () => {
+    const { courseId, assignmentId, wikiId, homeId, as } = await makeCourse();
+    await giveMoreTime(as("ines"), courseId, assignmentId, [{ wikiId, personId: null }], new Date("2026-04-08T16:00:00Z"));
+    const before = await standing(courseId);
+    const stored = (await findSetUp(as("ines"), courseId, assignmentId))!.input;
+    await changeAssignment(as("ines", later(1)), courseId, assignmentId, { ...stored, title: "Another title" });
+    expect((await accessLog(as("ines"), courseId, assignmentId))!.lines.map(({ kind }) => kind)).toEqual(["more time"]);
+    await changeAssignment(as("ines", later(2)), courseId, assignmentId, { ...stored, opensAt: "2026-03-03T09:00", dueAt: "2026-03-25T17:00", cutOffAt: "2026-03-26T17:00" });
+    const [line] = (await accessLog(as("ines"), courseId, assignmentId))!.lines;
+    expect(line).toMatchObject({
+      kind: "times", by: "ines", undoneAt: null,
+      times: { before: { dueAt: "2026-04-01T16:00:00.000Z", cutOffAt: null }, after: { opensAt: "2026-03-03T09:00:00.000Z", dueAt: "2026-03-25T17:00:00.000Z", cutOffAt: "2026-03-26T17:00:00.000Z" } },
+    });
+    expect(await undoAccess(as("mira", later(3)), courseId, line!.id)).toEqual({ kind: "refused", problem: { code: "not allowed" } });
+    expect((await undoAccess(as("ines", later(3)), courseId, line!.id)).kind).toBe("changed");
+    expect((await findSetUp(as("ines"), courseId, assignmentId))!.input).toMatchObject({ opensAt: stored.opensAt, dueAt: stored.dueAt, cutOffAt: null });
+    expect(await standing(courseId)).toEqual(before);
+    expect((await accessLog(as("ines"), courseId, assignmentId))!.lines.map(({ kind }) => kind)).toEqual(["undo", "times", "more time"]);
+    expect(await undoAccess(as("ines", later(4)), courseId, line!.id)).toEqual({ kind: "refused", problem: { code: "undone already" } });
+    expect((await findPage(as("mira", later(5)), courseId, homeId))?.access.level).toBe("write");
+  });
+  test("are not put back where they were changed again, and archiving the course stands in the log too", async () => {
+    const { courseId, assignmentId, as } = await makeCourse();
+    const stored = (await findSetUp(as("ines"), courseId, assignmentId))!.input;
+    await changeAssignment(as("ines", later(1)), courseId, assignmentId, { ...stored, dueAt: "2026-03-25T17:00" });
+    await changeAssignment(as("ines", later(2)), courseId, assignmentId, { ...stored, dueAt: "2026-03-26T17:00", membersMay: [] });
+    const lines = (await accessLog(as("ines"), courseId, assignmentId))!.lines;
+    expect(lines.map(({ kind }) => kind).sort()).toEqual(["powers", "times", "times"]);
+    expect(await undoAccess(as("ines", later(3)), courseId, lines.at(-1)!.id)).toEqual({ kind: "refused", problem: { code: "not as it was left" } });
+    await setArchived(as("ines", later(4)), courseId, true);
+    await setArchived(as("ines", later(5)), courseId, true);
+    await setArchived(as("ines", later(6)), courseId, false);
+    expect((await accessLog(as("ines"), courseId, assignmentId))!.lines.slice(0, 2).map(({ kind }) => kind)).toEqual(["reopened", "archived"]);
+  });
+});
+
 describe("the sheet", () => {
   test("shows one wiki's pages against its people, or one page of every wiki", async () => {
     const course = await makeCourse();

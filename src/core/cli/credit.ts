@@ -2,7 +2,8 @@
 import { figureNames } from "../credit/figure-table";
 import { entriesBehind, memberFigures } from "../credit/figures";
 import { findings } from "../credit/findings";
-import { groupFigures, whoBuiltOnWhom } from "../credit/group";
+import { whoBuiltOnWhom } from "../credit/built-on";
+import { groupFigures } from "../credit/group";
 import { plainBlockPlaces, plainBlocks } from "../credit/text";
 import { CreditedWiki } from "../credit/wiki";
 import type { Deed, GroupWork } from "../credit/work";
@@ -81,7 +82,7 @@ function figuresOf(work: GroupWork, revs: readonly number[]): Pick<CreditResult,
     authors,
     group: {
       words: group.words, starter: group.starter, standing: Object.fromEntries(work.members.map((member, index) => [member, rounded(group.standing[index]!)])),
-      balance: group.balance === null ? null : rounded(group.balance), builtOn: whoBuiltOnWhom(work),
+      balance: group.balance === null ? null : rounded(group.balance), builtOn: whoBuiltOnWhom(work).map(({ by, on, of }) => ({ by, on, ...of })),
       findings: findings(work).map(({ evidence, ...finding }) => ({
         ...finding, ...("entry" in finding ? { entry: undefined, rev: revs[finding.entry] } : {}),
         evidence: { revs: evidence.entries.map((entry) => revs[entry]!), words: evidence.ranges.map(({ entry, from, to }) => [revs[entry]!, from, to]) },

@@ -19,6 +19,7 @@ export interface EntryFigures {
   readonly repeated: number;
   /** Words of others in whose place the author put words of their own. */
   readonly reworded: number;
+  readonly rewordedFrom: WordsByEntry;
   /** 1 if the page was mainly others' before: they had more words on it than the author; starter text is nobody's. */
   readonly onOthers: 0 | 1;
   readonly restyled: number;
@@ -45,6 +46,8 @@ export interface EntryFigures {
   readonly movedFrom: RemovedWords;
   /** What `corrected` counts, by the entry that wrote it. */
   readonly correctedFrom: WordsByEntry;
+  /** What `moved` counts, by the entry that wrote it. */
+  readonly shiftedFrom: WordsByEntry;
   /** Words added right beside words of earlier entries in the same block, by the entry beside. */
   readonly addedBeside: WordsByEntry;
   /** How the words standing on the page changed, by the entry that wrote them: below 0 where some went. Summed over entries it is what stands. */
@@ -55,6 +58,13 @@ export interface EntryFigures {
    */
   readonly copiesChange: WordsByEntry;
 }
+
+/** The figures of an entry that did nothing. Also what an entry has in the place of figures that are newer than what was stored of it, until that is computed anew. */
+export const noFigures: EntryFigures = {
+  added: 0, corrected: 0, moved: 0, carried: 0, restored: 0, gaveBack: 0, repeated: 0, reworded: 0, rewordedFrom: [], onOthers: 0, restyled: 0,
+  removedOwn: 0, removedOthers: 0, removedStarter: 0, broughtOverOwn: 0, broughtOverOthers: 0, tookBackOwn: 0, tookBackOthers: 0, wordsIn: 0, wordsOut: 0, wordsAfter: 0,
+  removedFrom: [], broughtOverFrom: [], restoredFrom: [], movedFrom: [], correctedFrom: [], shiftedFrom: [], addedBeside: [], standingChange: [], copiesChange: [],
+};
 
 /** Words that an earlier entry had removed: by that entry, and by the one that wrote them. */
 export type RemovedWords = readonly (readonly [removedBy: number, owner: number, words: number])[];
@@ -69,6 +79,8 @@ export function account(work: Explaining, correctedNow: readonly number[]): Entr
   const byReason = countEach(reasons, changed.bFrom, changed.bTo);
   for (const word of correctedNow) counted.add(step.before.origins.entries[fromBefore[word]!]!, 1);
   const correctedFrom = counted.take();
+  for (let word = changed.bFrom; byWay[moved]! > 0 && word < changed.bTo; word++) if (how[word] === moved) counted.add(work.origins.entries[word]!, 1);
+  const shiftedFrom = counted.take();
   let wordsOut = 0;
   for (let word = changed.aFrom; word < changed.aTo; word++) if (toAfter[word]! < 0) wordsOut++;
   // A page that was brought back whole may have changed its credit where its words stayed.
@@ -89,11 +101,11 @@ export function account(work: Explaining, correctedNow: readonly number[]): Entr
   return {
     added: byReason[added]!, corrected: correctedNow.length, moved: byWay[moved]!, carried: byReason[carried]!, restored: byReason[restored]!, restyled,
     gaveBack: byReason[restored]! - tookBack.own - tookBack.others - tookBack.starter, repeated: byReason[added]! > 0 ? repeatedWords(work) : 0,
-    reworded: reworded.reduce((sum, [, words]) => sum + words, 0), onOthers: step.isMainlyOthers() ? 1 : 0,
+    reworded: reworded.reduce((sum, [, words]) => sum + words, 0), rewordedFrom: reworded, onOthers: step.isMainlyOthers() ? 1 : 0,
     removedOwn: removed.own, removedOthers: removed.others, removedStarter: removed.starter,
     broughtOverOwn: broughtOver.own, broughtOverOthers: broughtOver.others, tookBackOwn: tookBack.own, tookBackOthers: tookBack.others,
     wordsIn: byWay[came]!, wordsOut, wordsAfter: how.length,
-    removedFrom, broughtOverFrom: sorted(work.broughtOver), restoredFrom: removedWords(work.restoredFrom), movedFrom: removedWords(work.movedFrom), correctedFrom, addedBeside: besides(work), standingChange, copiesChange: copiesChange(work),
+    removedFrom, broughtOverFrom: sorted(work.broughtOver), restoredFrom: removedWords(work.restoredFrom), movedFrom: removedWords(work.movedFrom), correctedFrom, shiftedFrom, addedBeside: besides(work), standingChange, copiesChange: copiesChange(work),
   };
 }
 

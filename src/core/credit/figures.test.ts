@@ -4,7 +4,8 @@ import { anyHistory, dueAt, freshWords, hour, type PlainEntry, replay, start, wo
 import { definitionOf, type FigureName, figureNames, isPart } from "./figure-table";
 import { evidenceOf, memberFigures, wholeOf } from "./figures";
 import { findings, usualThresholds } from "./findings";
-import { groupFigures, growth, standingByPage, whoBuiltOnWhom } from "./group";
+import { builtOnActs, builtOnKinds, whoBuiltOnWhom } from "./built-on";
+import { groupFigures, growth, standingByPage } from "./group";
 import { distinctByAuthor, standingByAuthor } from "./wiki";
 import { statement } from "./statement";
 import { type GroupWork, standingByEntry } from "./work";
@@ -110,10 +111,20 @@ describe("a student's figures", () => {
     expect(memberFigures(work, "p")).toMatchObject({ added: 60, standing: 30, lasting: 0.5, removedOwn: 30, triedAndDropped: 30, editedByOthers: 0, talkedWith: 0 });
     expect(memberFigures(work, "r")).toMatchObject({ entries: 0, added: 0, lasting: null, largestArrival: 0, largestArrivalPart: null, comments: 1, talkedWith: 1, inTime: null });
   });
-  test("who built on whom counts what was written beside, and replies", () => {
-    expect(whoBuiltOnWhom(work)).toEqual([{ by: "q", on: "r", corrected: 0, removed: 0, beside: 0, replies: 1 }]);
+  const told = (of: GroupWork) => whoBuiltOnWhom(of).map(({ by, on, of: sums }) => ({ by, on, ...Object.fromEntries(Object.entries(sums).filter(([, amount]) => amount > 0)) }));
+  test("each cell of who built on whom is the sum of its acts", () => {
+    fc.assert(fc.property(anyHistory, (any) => {
+      const group = workOf(any, replay(any), { members: ["p", "q", "r"] });
+      const acts = builtOnActs(group);
+      for (const { by, on, of: sums } of whoBuiltOnWhom(group)) for (const kind of builtOnKinds) expect(sums[kind]).toBe(acts.filter((act) => act.by === by && act.on === on && act.kind === kind).reduce((sum, { amount }) => sum + amount, 0));
+    }), { seed: 29, numRuns: 200 });
+  });
+  test("who built on whom counts what was written beside, moved and brought back, and what was said", () => {
+    const turns = workFor([say("p", `${words("a", 30)}\n\n${words("b", 30)}`), say("q", `${words("b", 30)}\n\n${words("a", 30)}`), say("p", words("b", 30)), say("q", `${words("b", 30)}\n\n${words("a", 30)}`)], { members: ["p", "q"] });
+    expect(told(turns)).toEqual([{ by: "q", on: "p", moved: 30, restored: 30 }]);
+    expect(told(work)).toEqual([{ by: "q", on: "r", replies: 1 }, { by: "r", on: "p", threads: 1 }]);
     const beside = workFor([say("p", "the weir leaks badly"), say("q", "the weir leaks quite badly"), say("q", "the weir laeks quite badly"), say("q", "the weir laeks quite")]);
-    expect(whoBuiltOnWhom(beside)).toEqual([{ by: "q", on: "p", corrected: 1, removed: 1, beside: 1, replies: 0 }]);
+    expect(told(beside)).toEqual([{ by: "q", on: "p", corrected: 1, removed: 1, beside: 1 }]);
   });
   test("growth looked at from far keeps the blanked page", () => {
     const long = Array.from({ length: 400 }, (_, index) => say("p", index === 211 ? "" : words("g", 5 + index)));

@@ -1,7 +1,7 @@
 /** The figures of a group: who has how much of what stands, who built on whom, and how the text grew. */
 import type { Author } from "./entry";
 import { balance, shares, wholePercents } from "./shares";
-import { changesOf, creditedWith, type Deed, type GroupWork, indexOf, removedBy } from "./work";
+import { changesOf, creditedWith, type Deed, type GroupWork, indexOf } from "./work";
 
 export interface GroupFigures {
   readonly words: number;
@@ -64,38 +64,6 @@ export function standingByPage(work: GroupWork): Map<string, Map<Author, number>
     byPage.set(page, onPage);
   }
   return new Map([...byPage].map(([page, byEntry]) => [page, standingByAuthors(work.deeds, byEntry)]));
-}
-
-/** What one member did with another's words: corrected, removed, wrote beside, and answered. */
-export interface BuiltOn {
-  readonly by: string;
-  readonly on: string;
-  readonly corrected: number;
-  readonly removed: number;
-  readonly beside: number;
-  readonly replies: number;
-}
-
-/** Every ordered pair of members of which one did something with the other's work. O(deeds + remarks). */
-export function whoBuiltOnWhom(work: GroupWork): BuiltOn[] {
-  const { members, deeds, remarks } = work;
-  const authors = new Map(deeds.map((deed) => [deed.entry, deed.author]));
-  const pairs = new Map<string, { by: string; on: string; corrected: number; removed: number; beside: number; replies: number }>();
-  const note = (by: Author, on: Author | undefined, what: "corrected" | "removed" | "beside" | "replies", amount: number) => {
-    if (by === null || on === null || on === undefined || by === on || !members.includes(by) || !members.includes(on)) return;
-    const pair = pairs.get(`${by}\n${on}`) ?? { by, on, corrected: 0, removed: 0, beside: 0, replies: 0 };
-    pair[what] += amount;
-    pairs.set(`${by}\n${on}`, pair);
-  };
-  for (const deed of deeds) {
-    const { author, figures } = deed;
-    for (const [entry, words] of figures.correctedFrom) note(author, authors.get(entry), "corrected", words);
-    for (const [entry, words] of removedBy(work, deed)) note(author, authors.get(entry), "removed", words);
-    for (const [entry, words] of figures.addedBeside) note(author, authors.get(entry), "beside", words);
-  }
-  for (const { author, answers } of remarks) note(author, answers, "replies", 1);
-  const place = (name: string) => members.indexOf(name);
-  return [...pairs.values()].filter((pair) => pair.corrected + pair.removed + pair.beside + pair.replies > 0).sort((one, other) => place(one.by) - place(other.by) || place(one.on) - place(other.on));
 }
 
 /** The words that stand after an entry, by author. */

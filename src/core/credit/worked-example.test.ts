@@ -1,7 +1,8 @@
 import { expect, test } from "vitest";
 import { freshWords, replay, workOf } from "../../../tests/support/histories";
 import { evidenceOf, memberFigures } from "./figures";
-import { groupFigures, whoBuiltOnWhom } from "./group";
+import { whoBuiltOnWhom } from "./built-on";
+import { groupFigures } from "./group";
 import { standingByAuthor } from "./wiki";
 
 const say = (...parts: string[][]) => parts.map((words) => words.join(" ")).join("\n\n");
@@ -64,10 +65,9 @@ test("the move to the second page adds nothing", () => {
 test("largest arrival of Q", () => expect(evidenceOf(work, "Q", "largestArrival")).toEqual([{ entry: 2, remark: null, amount: 300 }]));
 
 test("who built on whom", () => {
-  expect(whoBuiltOnWhom(work)).toEqual([
-    { by: "P", on: "R", corrected: 0, removed: 20, beside: 0, replies: 0 },
-    { by: "Q", on: "P", corrected: 0, removed: 5, beside: 5, replies: 0 },
-    { by: "R", on: "P", corrected: 0, removed: 100, beside: 0, replies: 0 },
+  const told = whoBuiltOnWhom(work).map(({ by, on, of }) => ({ by, on, ...Object.fromEntries(Object.entries(of).filter(([, words]) => words > 0)) }));
+  expect(told).toEqual([
+    { by: "P", on: "R", removed: 20 }, { by: "Q", on: "P", removed: 5, beside: 5, reworded: 5 }, { by: "R", on: "P", removed: 100 }, { by: "R", on: "Q", moved: 60 },
   ]);
 });
 

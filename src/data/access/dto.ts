@@ -1,9 +1,9 @@
 import type { Closed, Power, PowerRule, Rule } from "@/core/access/may";
 import type { Effect, SheetColumn, SheetRow } from "@/core/access/sheet";
-import type { ChangeKind, ToldChange, ToldPowers } from "../db/tables/wikis";
+import type { ChangeKind, ToldChange, ToldPowers, ToldTimes } from "../db/tables/wikis";
 import type { Refused } from "../refusal";
 
-export type { ToldChange, ToldPowers, ToldSetting } from "../db/tables/wikis";
+export type { ToldChange, ToldPowers, ToldTimes, ToldSetting } from "../db/tables/wikis";
 
 export interface SheetRowDto extends SheetRow {
   /** The id of the place. */
@@ -53,6 +53,8 @@ export interface LogLineDto {
   readonly told: readonly ToldChange[];
   /** What members may do apart from writing, where that was changed. */
   readonly powers: ToldPowers | null;
+  /** The assignment's times, where they were changed. */
+  readonly times: { readonly before: ToldTimes; readonly after: ToldTimes } | null;
 }
 
 export interface LogDto {

@@ -17,7 +17,7 @@ export async function accessLog(ctx: ContextIn, courseId: string, assignmentId: 
   if (!(await isInstructor(ctx, courseId))) return null;
   const undone = alias(accessChange, "undone");
   const lines = await ctx.db
-    .select({ id: accessChange.id, at: accessChange.at, by: person.name, kind: accessChange.kind, undoneAt: accessChange.undoneAt, undid: undone.at, told: accessChange.told, powers: accessChange.powers })
+    .select({ id: accessChange.id, at: accessChange.at, by: person.name, kind: accessChange.kind, undoneAt: accessChange.undoneAt, undid: undone.at, told: accessChange.told, powers: accessChange.powers, times: accessChange.times })
     .from(accessChange).innerJoin(person, eq(person.id, accessChange.byId))
     .leftJoin(undone, and(eq(undone.courseId, accessChange.courseId), eq(undone.id, accessChange.undoes)))
     .where(and(eq(accessChange.courseId, courseId), eq(accessChange.assignmentId, assignmentId))).orderBy(desc(accessChange.at), desc(accessChange.id)).limit(linesAtMost);

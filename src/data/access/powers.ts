@@ -68,6 +68,12 @@ export async function undoPowers(inside: ContextIn, courseId: string, assignment
   return changePowers(inside, courseId, assignmentId, before, changeId);
 }
 
+/** Notes in the log that a set-up changed what members may do; nothing where it did not. */
+export async function logPowers({ db, viewer, now, newId }: ContextIn, courseId: string, assignmentId: string, before: readonly Power[], after: readonly Power[]): Promise<void> {
+  if (same(before, after)) return;
+  await db.insert(accessChange).values({ courseId, id: newId(), assignmentId, byId: viewer.id, at: now, kind: "powers", told: [], powers: { before: [...before], after: [...after] } });
+}
+
 async function changePowers(inside: ContextIn, courseId: string, assignmentId: string, given: readonly Power[], undoes: string | null): Promise<AccessChanged> {
   const here = and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId));
   const [found] = await inside.db.select().from(assignment).where(here).for("update");

@@ -18,6 +18,7 @@ import { groupsOf } from "./people";
 import { mayChangeCourse, rulesAt } from "./read";
 import { placesKnown } from "./places";
 import { undoPowers } from "./powers";
+import { undoTimes } from "./times";
 import { endRules, lockWikis, makeRules, tell } from "./record";
 import { assignmentAt, pagesOf, wikisOf } from "./sheet";
 import { refused } from "../refusal";
@@ -93,8 +94,9 @@ export async function undoAccess(ctx: Context, courseId: string, changeId: strin
     const inside = { ...ctx, db: tx };
     if (!(await mayChangeCourse(inside, courseId))) return refused({ code: "not allowed" });
     const [found] = await tx.select().from(accessChange).where(and(eq(accessChange.courseId, courseId), eq(accessChange.id, changeId))).for("update");
-    if (!found || (found.kind !== "set" && found.kind !== "more time" && found.kind !== "powers")) return refused({ code: "not found" });
+    if (!found || !["set", "more time", "powers", "times"].includes(found.kind)) return refused({ code: "not found" });
     if (found.undoneAt) return refused({ code: "undone already" });
+    if (found.times) return undoTimes(inside, courseId, found.assignmentId, changeId, found.times);
     if (found.powers) return undoPowers(inside, courseId, found.assignmentId, changeId, found.powers);
     const known = await placesKnown(tx, courseId, found.assignmentId, found.told.map(({ cell }) => cell), true);
     await lockWikis(tx, courseId, known?.wikis ?? []);

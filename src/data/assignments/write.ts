@@ -7,7 +7,9 @@ import type { PageDocument } from "@/core/document/model";
 import { identifyBlocks, parseDocument } from "@/core/document/parse";
 import { titleKey } from "@/core/links/titles";
 import { instantAt } from "@/core/time/zone";
+import { logPowers } from "../access/powers";
 import { mayChangeCourse } from "../access/read";
+import { logTimes } from "../access/times";
 import { findCourse } from "../courses/read";
 import { groupSet } from "../db/tables/courses";
 import { assignment, starterPage } from "../db/tables/wikis";
@@ -48,7 +50,7 @@ export async function changeAssignment(ctx: Context, courseId: string, assignmen
     const read = await readInput(inside, courseId, input);
     if (read.kind === "refused") return read;
     const at = and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId));
-    await tx.select({ id: assignment.id }).from(assignment).where(at).for("update");
+    const [before] = await tx.select().from(assignment).where(at).for("update");
     if (seen !== undefined && (await findSetUp(inside, courseId, assignmentId))?.state !== seen) return refused({ code: "changed since" });
     const [stored] = await tx.select({ counts: assignment.counts, hasStarted: hasStarted(ctx.now) }).from(assignment).where(at);
     if (stored?.hasStarted && contributionKinds.some((kind) => stored.counts.includes(kind) !== read.row.counts?.includes(kind))) {
@@ -57,7 +59,9 @@ export async function changeAssignment(ctx: Context, courseId: string, assignmen
     const [changed] = await tx.update(assignment).set(read.row).where(at).returning();
     if (!changed) return refused({ code: "not found" });
     await putPages(inside, courseId, assignmentId, read.pages);
-    if (changed.publishedAt) {
+    if (changed.publishedAt && before) {
+      await logTimes(inside, before, changed);
+      await logPowers(inside, courseId, assignmentId, before.membersMay, changed.membersMay);
       await putTimes(inside, changed);
       await askFor(tx, "wikis", { courseId, assignmentId });
     }

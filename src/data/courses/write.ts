@@ -1,5 +1,5 @@
 import "server-only";
-import { and, asc, eq, isNull } from "drizzle-orm";
+import { and, asc, eq, isNotNull, isNull } from "drizzle-orm";
 import type { Role } from "@/core/access/may";
 import { dateAfter, instantAt, wallClockAt } from "@/core/time/zone";
 import { dayLength } from "@/core/time/lengths";
@@ -8,7 +8,7 @@ import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { course, enrolment } from "../db/tables/courses";
 import { file } from "../db/tables/files";
-import { assignment, starterPage } from "../db/tables/wikis";
+import { accessChange, assignment, starterPage } from "../db/tables/wikis";
 import type { Context, ContextIn } from "../session/context";
 import type { CourseSaved } from "./dto";
 import { type CourseInput, courseInput } from "./input";
@@ -57,8 +57,16 @@ export async function changeCourse(ctx: Context, courseId: string, input: Course
 /** Archives a course, or opens it again. An archived one can be read as before, and changed by nobody. */
 export async function setArchived(ctx: Context, courseId: string, archived: boolean): Promise<CourseSaved> {
   if (!(await isInstructor(ctx, courseId))) return refused({ code: "not allowed" });
-  await ctx.db.update(course).set({ archivedAt: archived ? ctx.now : null }).where(eq(course.id, courseId));
-  return { kind: "saved", courseId };
+  return ctx.db.transaction(async (tx): Promise<CourseSaved> => {
+    const [found] = await tx.select({ archivedAt: course.archivedAt }).from(course).where(eq(course.id, courseId)).for("update");
+    if (!found || (found.archivedAt !== null) === archived) return { kind: "saved", courseId };
+    await tx.update(course).set({ archivedAt: archived ? ctx.now : null }).where(eq(course.id, courseId));
+    const assignments = await tx.select({ id: assignment.id }).from(assignment).where(and(eq(assignment.courseId, courseId), isNotNull(assignment.publishedAt)));
+    if (assignments.length > 0) {
+      await tx.insert(accessChange).values(assignments.map(({ id }) => ({ courseId, id: ctx.newId(), assignmentId: id, byId: ctx.viewer.id, at: ctx.now, kind: archived ? "archived" as const : "reopened" as const, told: [] })));
+    }
+    return { kind: "saved", courseId };
+  });
 }
 
 /**

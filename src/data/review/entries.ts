@@ -1,7 +1,7 @@
 /** The entries of a wiki with their figures, as the screens of groups and students need them. */
 import "server-only";
 import { and, asc, eq, gt, sql } from "drizzle-orm";
-import type { EntryFigures } from "@/core/credit/account";
+import { type EntryFigures, noFigures } from "@/core/credit/account";
 import type { EntryKind } from "@/core/ledger/chain";
 import { isTransaction, type Queryable } from "../db/client";
 import { entry, entryCredit, type wiki } from "../db/tables/wikis";
@@ -48,7 +48,7 @@ export async function entriesOf(db: Queryable, { courseId, wikiId, entries, cred
   }).from(entry).innerJoin(entryCredit, creditOfEntry)
     .leftJoin(entryArrival, and(eq(entryArrival.courseId, entry.courseId), eq(entryArrival.pageId, entry.pageId), eq(entryArrival.number, entry.number)))
     .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), gt(entry.rev, known.at(-1)?.ref.rev ?? -1))).orderBy(asc(entry.rev));
-  const all = [...known, ...rows.map(({ author, figures, ...ref }) => ({ author, figures, ref }))];
+  const all = [...known, ...rows.map(({ author, figures, ...ref }) => ({ author, figures: { ...noFigures, ...figures }, ref }))];
   // More may have come since the wiki was asked where it stands, or its credit may be being computed anew.
   if (all.length === entries && !isTransaction(db)) keep(key, { round: creditRound, entries: all });
   return all;

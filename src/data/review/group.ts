@@ -1,13 +1,15 @@
 /** A group's review: its members compared, how its text grew, who built on whom, who did how much where, what was found. */
 import "server-only";
 import { type MemberFigures, memberFigures } from "@/core/credit/figures";
-import { type BuiltOn, growth, sharePercents, standingByPage, standingOfAll, whoBuiltOnWhom } from "@/core/credit/group";
+import { type BuiltOn, whoBuiltOnWhom } from "@/core/credit/built-on";
+import { growth, sharePercents, standingByPage, standingOfAll } from "@/core/credit/group";
 import { balance } from "@/core/credit/shares";
 import type { Met } from "@/core/assignment/expected";
 import type { Span } from "@/core/time/span";
 import { closedTo } from "../access/past";
 import { expectedOf, type ExpectedOfWiki } from "../assignments/expected";
 import type { MemberDto } from "../pages/dto";
+import { lastVisits } from "../people/visits";
 import type { ContextIn } from "../session/context";
 import { conversationOf, type ThreadDto } from "./conversation";
 import { withThings } from "./evidence";
@@ -28,6 +30,10 @@ export interface MemberInGroupDto {
   readonly mark: MarkDto | null;
   /** Entries of theirs since the viewer looked at them; null: the viewer has not. */
   readonly newSince: number | null;
+  /** Their first entry or comment, and where it stands; null: there is none. */
+  readonly firstAct: { readonly at: Date; readonly pageId: string; /** Null for a comment. */ readonly number: number | null } | null;
+  /** When they were last on the course; null: never. */
+  readonly lastHere: Date | null;
 }
 
 export interface GroupDto {
@@ -74,7 +80,8 @@ export async function findGroup(ctx: ContextIn, courseId: string, wikiId: string
   const standing = spread(standingOfAll(work));
   const own = members.map((_, at) => standing[at]!);
   const percents = sharePercents(work);
-  const [marks, closed, expected, conversation] = await Promise.all([
+  const [visits, marks, closed, expected, conversation] = await Promise.all([
+    lastVisits(ctx.db, courseId, work.members),
     marksIn(ctx.db, courseId, [wikiId]), closedTo(ctx, loaded), expectedOf(ctx, courseId, loaded.assignmentId, wikiId, loaded.homePageId, work.members), conversationOf(ctx.db, loaded),
   ]);
   const index = new Map<string | null, number>(members.map(({ id }, at) => [id, at]));
@@ -85,6 +92,7 @@ export async function findGroup(ctx: ContextIn, courseId: string, wikiId: string
       const mine = marks.find((mark) => mark.personId === member.id && mark.byId === ctx.viewer.id);
       return {
         member, figures: memberFigures(work, member.id), sharePercent: percents.get(member.id) ?? null, ownCutOffAt: later(loaded.cutOffOf(member.id), loaded.cutOffAt), mark: mine ?? marks.find((mark) => mark.personId === member.id) ?? null,
+        firstAct: firstActOf(loaded, member.id), lastHere: lastHere(loaded, member.id, visits.get(member.id) ?? null),
         newSince: mine ? work.deeds.filter(({ author, entry }) => author === member.id && entry > mine.rev).length : null,
       };
     }),
@@ -95,6 +103,20 @@ export async function findGroup(ctx: ContextIn, courseId: string, wikiId: string
     pages: pagesOf(loaded, spread),
     findings: await findingsOf(ctx, found.work.from === undefined ? found : (await loadWork(ctx, courseId, wikiId, fromTheBeginning(period), "reviewers"))!, { closed, expected }), remarks: work.remarks.length, conversation, expected: inOrder(expected, members),
   };
+}
+
+/** Whoever did something was here then, whatever was noted of their visits. */
+function lastHere({ work }: WikiWork, member: string, visit: number | null): Date | null {
+  const acts = [...work.deeds, ...work.remarks].filter(({ author }) => author === member).map(({ at }) => at);
+  const last = Math.max(visit ?? -Infinity, ...acts);
+  return Number.isFinite(last) ? new Date(last) : null;
+}
+
+function firstActOf({ work, refs }: WikiWork, member: string): MemberInGroupDto["firstAct"] {
+  const deed = work.deeds.find((each) => each.author === member || each.with?.includes(member));
+  const remark = work.remarks.find(({ author }) => author === member);
+  if (deed && (!remark || deed.at <= remark.at)) return { at: new Date(deed.at), pageId: deed.page, number: refs.get(deed.entry)?.number ?? null };
+  return remark ? { at: new Date(remark.at), pageId: remark.page, number: null } : null;
 }
 
 function later(own: Date | null, groups: Date | null): Date | null {

@@ -4,7 +4,7 @@ import { counted } from "./counts";
 import { moment } from "./times";
 
 export const measureWords: Readonly<Record<StudentMeasure, readonly [one: string, many: string]>> = {
-  entries: ["entry", "entries"], days: ["day with an entry", "days with an entry"], pages: ["page written on", "pages written on"], words: ["word added", "words added"],
+  entries: ["entry", "entries"], days: ["day with an entry, comments not counted", "days with an entry, comments not counted"], pages: ["page written on", "pages written on"], words: ["word added", "words added"],
   corrections: ["word of teammates corrected", "words of teammates corrected"], comments: ["comment", "comments"], replies: ["answer to a comment", "answers to comments"],
 };
 

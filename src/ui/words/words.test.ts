@@ -1,4 +1,5 @@
 import { describe, expect, test } from "vitest";
+import { noFigures } from "@/core/credit/account";
 import { type EntryKind, entryKinds } from "@/core/ledger/chain";
 import type { AccessDto } from "@/data/pages/dto";
 import { explained, reason, settingsWords, whoMayWords, whyNotWriting } from "./access";
@@ -10,12 +11,6 @@ import { distance, moment, momentAndDistance } from "./times";
 
 const now = new Date("2026-03-16T10:00:00Z");
 const at = (iso: string) => new Date(iso);
-const nothing = {
-  added: 0, corrected: 0, moved: 0, carried: 0, restored: 0, restyled: 0, removedOwn: 0, removedOthers: 0, removedStarter: 0,
-  broughtOverOwn: 0, broughtOverOthers: 0, tookBackOwn: 0, tookBackOthers: 0, wordsIn: 0, wordsOut: 0, wordsAfter: 0,
-  removedFrom: [], broughtOverFrom: [], correctedFrom: [], addedBeside: [], standingChange: [], copiesChange: [], restoredFrom: [], movedFrom: [], gaveBack: 0, repeated: 0, reworded: 0, onOthers: 0 as const,
-};
-
 describe("times", () => {
   test("the weekday, in the course's zone", () => {
     expect(moment(at("2026-03-16T23:30:00Z"), "Europe/Dublin", now)).toBe("Mon 16 Mar, 23:30");
@@ -78,7 +73,7 @@ describe("access", () => {
 });
 
 describe("entries", () => {
-  const told = (figures: Partial<typeof nothing>, kind: EntryKind = "wrote") => entryKindWords({ kind, title: "Eels", restoredFrom: 3, figures: { ...nothing, ...figures } });
+  const told = (figures: Partial<typeof noFigures>, kind: EntryKind = "wrote") => entryKindWords({ kind, title: "Eels", restoredFrom: 3, figures: { ...noFigures, ...figures } });
   test.each([
     [{ added: 3, moved: 5 }, "Wrote"], [{ carried: 9 }, "Brought text over"], [{ restored: 9 }, "Brought text back"], [{ moved: 4 }, "Moved text"],
     [{ corrected: 1 }, "Corrected"], [{ wordsOut: 2 }, "Removed text"], [{ restyled: 1 }, "Restyled"], [{}, "Changed"],
@@ -88,7 +83,7 @@ describe("entries", () => {
       .toEqual(["Started the page", "Restored entry 3", "Renamed the page to “Eels”", "Removed the page", "Brought the page back"]);
   });
   test("the account leaves out what is nought", () => {
-    expect(entryAccount({ ...nothing, added: 11, removedOthers: 7 })).toEqual([{ label: "added", words: 11, figure: "added" }, { label: "others’ words removed", words: 7, figure: "removedOthers" }]);
+    expect(entryAccount({ ...noFigures, added: 11, removedOthers: 7 })).toEqual([{ label: "added", words: 11, figure: "added" }, { label: "others’ words removed", words: 7, figure: "removedOthers" }]);
   });
 });
 
@@ -119,7 +114,7 @@ describe("every refusal and finding has words of its own, whole sentences where 
     [rowFault({ fault: "address twice", line: 4 }), "the address stands in line 4 already"],
     [rowFault({ fault: "other role", name: "Ines Calder", role: "instructor" }), "Ines Calder is instructor here"],
     [rowFault({ fault: "has own address", address: "m@rivers.example" }), "this number signs in with m@rivers.example"],
-    [expectationWords({ of: "student", measure: "days", number: 1, by: null, shown: true }, now), "1 day with an entry"],
+    [expectationWords({ of: "student", measure: "days", number: 1, by: null, shown: true }, now), "1 day with an entry, comments not counted"],
     [expectationWords({ of: "student", measure: "words", number: 1200, by: "2026-03-29T17:00", shown: true }, now), "1,200 words added by Sun 29 Mar, 17:00"],
     [expectationWords({ of: "wiki", kind: "section", title: "Home", heading: "Sources", shown: false }, now), "A section “Sources” on the page “Home”"],
     [expectationWords({ of: "wiki", kind: "links on each page", number: 2, shown: true }, now), "2 links to sources on each page"],

@@ -344,8 +344,17 @@ export interface ToldPowers {
   readonly after: readonly Power[];
 }
 
+/** Instants as ISO 8601; null: none. */
+export interface ToldTimes {
+  readonly opensAt: string;
+  readonly dueAt: string;
+  readonly closesAtDue: boolean;
+  readonly cutOffAt: string | null;
+  readonly othersReadFrom: string | null;
+}
+
 /** Doors are opened and ended where they are made; all else can be undone in the log. */
-export const changeKinds = ["set", "more time", "undo", "door opened", "door ended", "powers"] as const;
+export const changeKinds = ["set", "more time", "undo", "door opened", "door ended", "powers", "times", "archived", "reopened"] as const;
 export type ChangeKind = (typeof changeKinds)[number];
 
 /** The log of access: one line for each change, however many cells it set. Lines are never changed, except that they were undone. */
@@ -363,6 +372,8 @@ export const accessChange = pgTable("access_change", {
   told: jsonb().$type<readonly ToldChange[]>().notNull(),
   /** Of a change of what members may do apart from writing, and of its undoing: what that was before and is after. */
   powers: jsonb().$type<ToldPowers>(),
+  /** Of a change of the assignment's times, and of its undoing. */
+  times: jsonb().$type<{ readonly before: ToldTimes; readonly after: ToldTimes }>(),
 }, (table) => [
   primaryKey({ columns: [table.courseId, table.id] }),
   foreignKey({ columns: [table.courseId, table.assignmentId], foreignColumns: [assignment.courseId, assignment.id] }),

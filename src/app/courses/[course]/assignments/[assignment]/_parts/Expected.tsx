@@ -14,7 +14,7 @@ export function Expected({ expected: { mine, everyone }, courseId, now }: { expe
         <ul className="expected">
           {mine.map((met, at) => (
             <li key={at} data-met={isMet(met)}>
-              <span className="box" aria-hidden="true">{isMet(met) ? "✓" : ""}</span>
+              <span className="met-sign" aria-hidden="true">{isMet(met) ? "✓" : "–"}</span>
               <span>
                 {expectationWords(met.expectation, now)}<span className="visually-hidden">: {isMet(met) ? "done" : "not yet"}</span>
                 {!isMet(met) && met.missing.length > 0 && <span className="quiet"> (missing: {listed(met.missing)})</span>}

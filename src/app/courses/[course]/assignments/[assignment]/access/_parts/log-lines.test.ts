@@ -6,7 +6,7 @@ const read: ToldSetting = { level: "read", from: null, until: null, weekly: null
 const now = new Date("2026-03-16T10:00:00Z");
 const names = { p1: "Home (Alder Brook)", p2: "Plan (Alder Brook)", p3: "Fish (Alder Brook)", p4: "Eels (Alder Brook)", m: "Mira Okonjo", j: "Jonas Feld" };
 const onPage = (place: string, person?: string) => ({ scope: "page" as const, place, who: person ? { kind: "person" as const, person } : { kind: "group" as const } });
-const log = (told: LogDto["lines"][number]["told"]): LogDto => ({ names, doors: {}, lines: [{ id: "1", at: now, by: "Ines Calder", kind: "set", undoneAt: null, undid: null, powers: null, told }] });
+const log = (told: LogDto["lines"][number]["told"]): LogDto => ({ names, doors: {}, lines: [{ id: "1", at: now, by: "Ines Calder", kind: "set", undoneAt: null, undid: null, powers: null, times: null, told }] });
 const whats = (told: LogDto["lines"][number]["told"]) => logLines(log(told), "Dossier", "UTC", now)[0]!.whats.map(({ what, before, after }) => [what, before, after]);
 
 test("what was set alike is one line, by places and by people", () => {

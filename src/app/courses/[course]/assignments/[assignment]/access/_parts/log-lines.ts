@@ -4,9 +4,10 @@ import { type Power, powers } from "@/core/access/may";
 import type { PowerSetting } from "@/core/access/setting";
 import type { LogDto, LogLineDto, ToldChange, ToldPowers } from "@/data/access/dto";
 import { counted } from "@/ui/words/counts";
+import { moment } from "@/ui/words/times";
 import { guestsName, powerWords, settingsWords } from "@/ui/words/access";
 
-export interface LogLine extends Omit<LogLineDto, "told" | "powers"> {
+export interface LogLine extends Omit<LogLineDto, "told" | "powers" | "times"> {
   readonly whats: readonly { readonly what: string; readonly before: string; readonly after: string }[];
   /** How many more there are of such. */
   readonly more: number;
@@ -15,10 +16,28 @@ export interface LogLine extends Omit<LogLineDto, "told" | "powers"> {
 const shownAtMost = 6;
 
 export function logLines({ lines, ...named }: LogDto, assignmentTitle: string, zone: string, now: Date): LogLine[] {
-  return lines.map(({ told, powers: ofMembers, ...line }) => {
-    const whats = ofMembers ? powerLines(ofMembers, assignmentTitle) : gather(told, named, assignmentTitle, zone, now);
+  return lines.map(({ told, powers: ofMembers, times, ...line }) => {
+    const whats = times ? timeLines(times, assignmentTitle, zone, now) : line.kind === "archived" || line.kind === "reopened" ? archiveLines(line.kind) : ofMembers ? powerLines(ofMembers, assignmentTitle) : gather(told, named, assignmentTitle, zone, now);
     return { ...line, whats: whats.slice(0, shownAtMost), more: Math.max(0, whats.length - shownAtMost) };
   });
+}
+
+/** The assignment's times, each that was changed. */
+function timeLines({ before, after }: NonNullable<LogLineDto["times"]>, assignmentTitle: string, zone: string, now: Date): LogLine["whats"][number][] {
+  const told = (at: string | null) => (at === null ? "none" : moment(new Date(at), zone, now));
+  const closes = (isClosing: boolean) => (isClosing ? "writing closes when it is due" : "writing goes on");
+  const lines = [
+    { what: "opens", before: told(before.opensAt), after: told(after.opensAt) }, { what: "due", before: told(before.dueAt), after: told(after.dueAt) },
+    { what: "when it is due", before: closes(before.closesAtDue), after: closes(after.closesAtDue) }, { what: "cut-off", before: told(before.cutOffAt), after: told(after.cutOffAt) },
+    { what: "others read from", before: told(before.othersReadFrom), after: told(after.othersReadFrom) },
+  ];
+  return lines.filter((line) => line.before !== line.after).map((line) => ({ ...line, what: `${assignmentTitle}: ${line.what}` }));
+}
+
+/** The whole course: it is opened again where it was archived, in its settings. */
+function archiveLines(kind: "archived" | "reopened"): LogLine["whats"][number][] {
+  const [open, archived] = ["open", "archived: it is read, and changed by nobody"];
+  return [{ what: "The course", before: kind === "archived" ? open : archived, after: kind === "archived" ? archived : open }];
 }
 
 /** What members may do besides writing: each thing that was given or taken away. */

@@ -9,6 +9,7 @@ import { figureNames } from "@/core/credit/figure-table";
 import { dayLength } from "@/core/time/lengths";
 import { findAssignment, wikiNames } from "@/data/assignments/read";
 import { findEvidence } from "@/data/review/evidence";
+import { findBuiltOn } from "@/data/review/built-on";
 import { findGroup } from "@/data/review/group";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { paths } from "@/ui/paths";
@@ -27,6 +28,7 @@ import { periodOf } from "../_parts/period";
 import { periodAsked } from "../_parts/period-asked";
 import { PeriodChoice } from "../_parts/PeriodChoice";
 import { toldFindings } from "../_parts/told";
+import { BuiltOnPanel } from "./_parts/BuiltOnPanel";
 import { BuiltOnTable } from "./_parts/BuiltOnTable";
 import { ExpectedTable } from "./_parts/ExpectedTable";
 import { GroupTalk } from "./_parts/GroupTalk";
@@ -37,6 +39,8 @@ import { layersOf } from "./_parts/layers";
 export const metadata: Metadata = { title: "Review of a group" };
 
 const opened = z.object({ person: id, figure: z.enum(figureNames) });
+
+const openedPair = z.object({ by: id, on: id });
 
 /** A group: how its text grew, its members compared, who built on whom, who wrote where, and what was found. */
 export default async function GroupReviewPage({ params, searchParams }: PageProps<"/courses/[course]/assignments/[assignment]/review/[wiki]">) {
@@ -50,6 +54,8 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
   if (!group || !wikis || at < 0) notFound();
   const figure = opened.safeParse(asked);
   const evidence = figure.success ? await findEvidence(ctx, course, wiki, figure.data.person, figure.data.figure, period) : null;
+  const pair = openedPair.safeParse(asked);
+  const builtOn = pair.success ? await findBuiltOn(ctx, course, wiki, pair.data.by, pair.data.on, period) : null;
   const { timeZone: zone } = group;
   const kept = periodAsked(period);
   const href = (more: Record<string, string>) => paths.reviewGroup(course, assignment, wiki, more);
@@ -86,9 +92,9 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
         </div>
         <div className="group-columns">
           <div>
-            <MembersTable group={group} href={(person, name) => href({ ...kept, person, figure: name })} statementHref={(person) => paths.statement(course, assignment, wiki, person, kept)} open={figure.success ? figure.data : null} isAtCutOff={period.eachAt === "cut-off"} zone={zone} now={ctx.now} />
+            <MembersTable group={group} courseId={course} href={(person, name) => href({ ...kept, person, figure: name })} statementHref={(person) => paths.statement(course, assignment, wiki, person, kept)} open={figure.success ? figure.data : null} isAtCutOff={period.eachAt === "cut-off"} zone={zone} now={ctx.now} />
             <section className="section" aria-labelledby="where"><h2 id="where">Who wrote where</h2><p className="quiet">Standing words on each page.</p><PagesTable group={group} hrefOf={(id) => (period.eachAt === "cut-off" ? paths.kept(course, wiki, id) : paths.page(course, id))} /></section>
-            <section className="section" aria-labelledby="built"><h2 id="built">Who built on whom</h2><p className="quiet">What each did with the words of each other: corrected, removed, wrote right beside, answered.</p><BuiltOnTable group={group} /></section>
+            <section className="section" aria-labelledby="built"><h2 id="built">Who built on whom</h2><p className="quiet">What each did with the words of each other, and what they said to each other.</p><BuiltOnTable group={group} href={(by, on) => href({ ...kept, by, on })} open={pair.success ? pair.data : null} /></section>
             <section className="section" aria-labelledby="expected"><h2 id="expected">What is expected, and who has met it</h2><ExpectedTable group={group} now={ctx.now} /></section>
             <section className="section" aria-labelledby="talk"><h2 id="talk">What they said</h2><GroupTalk group={group} now={ctx.now} /></section>
             <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={course} assignmentId={assignment} told={feedback} viewerId={ctx.viewer.id} groupName={group.name} to={toTell} zone={zone} now={ctx.now} /></section>
@@ -98,6 +104,7 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
               <EvidencePanel evidence={evidence} courseId={course} zone={zone} now={ctx.now}
                 close={<LinkButton href={href(kept)} scroll={false} size="small" variant="text" aria-label="Close the evidence">Close</LinkButton>} />
             )}
+            {builtOn && <BuiltOnPanel told={builtOn} courseId={course} zone={zone} now={ctx.now} close={<LinkButton href={href(kept)} scroll={false} size="small" variant="text" aria-label="Close the evidence">Close</LinkButton>} />}
             <section aria-labelledby="found"><h2 id="found">What to ask about</h2><FindingList courseId={course} wikiId={wiki} findings={toldFindings(group.findings, members, group.pages, zone)} zone={zone} now={ctx.now} /></section>
             <p className="quiet" style={{ marginTop: 14 }}><Link href={paths.review(course, assignment)}>All groups</Link></p>
           </aside>

@@ -1,0 +1,1 @@
+ALTER TABLE "access_change" ADD COLUMN "times" jsonb;
