@@ -4,7 +4,7 @@ import { plainText } from "../document/leaves";
 import { parseDocument } from "../document/parse";
 import { linkedPages } from "../links/titles";
 import { checkSetUp, mustMend, type SetUpFacts } from "./check";
-import { fillPlaces, linkMemberPages, memberPageTitle } from "./places";
+import { fillPageLists, fillPlaces, linkMemberPages, memberPageTitle } from "./places";
 
 const filling = { group: "Alder Brook", topic: "Culverts", members: "Mira Okonjo and Jonas Feld", member: "Mira Okonjo" };
 
@@ -38,6 +38,18 @@ describe("places in starter pages", () => {
     expect(linkMemberPages(alone, [])).toBe(alone);
     expect(parseDocument(linkMemberPages(fromMarkdown("{member pages}"), [])).kind).toBe("document");
   });
+
+test("the ordinary starter pages are listed where {pages} stands alone, and named within a sentence, and code stays as it is", () => {
+  const pages = ["Plan", "Costs", "Sources"].map((title) => ({ id: title.toLowerCase(), title }));
+  const lists = { pages, memberPages: [{ id: "own", title: "Reading: Ada" }] };
+  const document = fillPageLists(fromMarkdown("{pages}\n\nBegin with {pages}; then see {member pages}.\n\n- {pages}"), lists);
+  expect(parseDocument(document).kind).toBe("document");
+  expect(plainText(document)).toBe(plainText(fromMarkdown("- Plan\n- Costs\n- Sources\n\nBegin with Plan, Costs and Sources; then see Reading: Ada.\n\n- Plan, Costs and Sources")));
+  expect(linkedPages(document).map(({ page }) => page)).toEqual(["plan", "costs", "sources", "own"]);
+  const code = fromMarkdown("```\n{pages}\n```");
+  expect(fillPageLists(code, lists)).toBe(code);
+  expect(plainText(fillPageLists(fromMarkdown("Nothing but {pages}."), { pages: [], memberPages: [] }))).toBe("Nothing but .");
+});
 });
 
 describe("the check before publishing", () => {

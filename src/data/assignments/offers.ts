@@ -4,7 +4,7 @@
  */
 import "server-only";
 import { and, asc, eq, isNull } from "drizzle-orm";
-import { fillingOf, fillPlaces } from "@/core/assignment/places";
+import { fillingOf, fillPageLists, fillPlaces, hasListPlace, type PageLists, withoutLists } from "@/core/assignment/places";
 import type { DocumentNode, PageDocument } from "@/core/document/model";
 import { type LeftOut, mergeBlocks, sameContent } from "@/core/merge/blocks";
 import { isInstructor, mayChangeCourse } from "../access/read";
@@ -57,7 +57,7 @@ export async function applyOffer(ctx: Context, courseId: string, assignmentId: s
       await tx.update(page).set({ starterText: theirs }).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
       if (merged.changes === 0) return 0;
       const recorded = await recordEntry(tx, {
-        courseId, wikiId: row.wikiId, pageId, kind: "wrote", authorId: null, at: ctx.now, note: "The starter page was changed", title: row.title, document: merged.document,
+        courseId, wikiId: row.wikiId, pageId, kind: "wrote", authorId: null, at: ctx.now, note: "The starter page was changed", title: row.title, document: hasListPlace(merged.document) ? fillPageLists(merged.document, await listsOf(tx, courseId, row)) : merged.document,
         base: row.entries, restoredFrom: null, newBlockId: ctx.newId,
       });
       return recorded.kind === "recorded" ? 1 : 0;
@@ -88,7 +88,7 @@ async function textsOf(db: Queryable, courseId: string, row: Started): Promise<{
   const filling = fillingOf({
     group: row.wiki, topic: row.topic, members: members.map(({ name }) => name), member: members.find(({ id }) => id === row.ownerId)?.name ?? (row.personId ? row.wiki : ""),
   });
-  const theirs = withoutMemberPages(fillPlaces(row.starter, filling));
+  const theirs = withoutLists(fillPlaces(row.starter, filling));
   if (row.starterText) return { theirs, base: row.starterText };
   const [first] = await db.select({ document: entry.document }).from(entry).where(and(eq(entry.courseId, courseId), eq(entry.pageId, row.pageId), eq(entry.number, 1)));
   // The list of the members' pages came in when the wiki was made: it is the wiki's own.
@@ -97,8 +97,13 @@ async function textsOf(db: Queryable, courseId: string, row: Started): Promise<{
   return { theirs, base };
 }
 
-function withoutMemberPages(document: PageDocument): PageDocument {
-  return { ...document, content: (document.content ?? []).filter((node) => !(node.type === "paragraph" && node.content?.[0]?.text?.trim() === "{member pages}")) };
+
+/** The pages of a wiki that began as starter pages: where a changed text names them. */
+async function listsOf(db: Queryable, courseId: string, { wikiId, pageId }: Started): Promise<PageLists> {
+  const rows = await db.select({ id: page.id, title: page.title, ownerId: page.ownerId }).from(page)
+    .innerJoin(starterPage, and(eq(starterPage.courseId, page.courseId), eq(starterPage.id, page.starterId)))
+    .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId), isNull(page.removedAt))).orderBy(asc(starterPage.position), asc(page.title));
+  return { pages: rows.filter(({ id, ownerId }) => ownerId === null && id !== pageId), memberPages: rows.filter(({ ownerId }) => ownerId !== null) };
 }
 
 function linksToOwnPages(node: DocumentNode): boolean {

@@ -57,19 +57,20 @@ export const readableWikis = onceADrawing(async (ctx: ContextIn, courseId: strin
   const ids = visible.map((row) => row.id);
   const counts = await ctx.db.select({ wikiId: page.wikiId, pages: sql<number>`count(*)::int`, words: sql<number>`sum(${page.words})::int` })
     .from(page).where(and(eq(page.courseId, courseId), inArray(page.wikiId, ids), isNull(page.removedAt))).groupBy(page.wikiId);
-  const last = await ctx.db.select({ wikiId: entry.wikiId, at: sql<string>`max(${entry.at})` })
+  // Starter text is nobody's work: its entries are not counted, here as in the review.
+  const last = await ctx.db.select({ wikiId: entry.wikiId, at: sql<string>`max(${entry.at})`, written: sql<number>`count(${entry.authorId})::int` })
     .from(entry).where(and(eq(entry.courseId, courseId), inArray(entry.wikiId, ids))).groupBy(entry.wikiId);
   const members = await ctx.db.select({ groupId: groupMember.groupId, name: person.name }).from(groupMember)
     .innerJoin(person, eq(person.id, groupMember.personId)).where(and(eq(groupMember.courseId, courseId), isNull(groupMember.until))).orderBy(asc(groupMember.position));
   const countOf = new Map(counts.map((each) => [each.wikiId, each]));
-  const lastOf = new Map(last.map((each) => [each.wikiId, each.at]));
+  const lastOf = new Map(last.map((each) => [each.wikiId, each]));
   const namesOf = new Map<string, string[]>();
   for (const { groupId, name } of members) namesOf.set(groupId, [...(namesOf.get(groupId) ?? []), name]);
   return visible.map(({ groupId, personId, ...row }) => {
     const count = countOf.get(row.id);
-    const at = lastOf.get(row.id);
+    const { at = null, written = 0 } = lastOf.get(row.id) ?? {};
     return {
-      ...row, pages: count?.pages ?? 0, words: count?.words ?? 0, lastAt: at ? new Date(at) : null,
+      ...row, entries: written, pages: count?.pages ?? 0, words: count?.words ?? 0, lastAt: at ? new Date(at) : null,
       members: groupId ? (namesOf.get(groupId) ?? []) : personId ? [row.name] : [],
     };
   });

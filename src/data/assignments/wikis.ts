@@ -4,7 +4,7 @@
  */
 import "server-only";
 import { and, asc, eq, isNull, sql } from "drizzle-orm";
-import { fillingOf, fillPlaces, fillText, linkMemberPages, memberPageTitle } from "@/core/assignment/places";
+import { fillingOf, fillPlaces, fillPageLists, fillText, hasListPlace, linkMemberPages, memberPageTitle, withoutLists } from "@/core/assignment/places";
 import type { PageDocument } from "@/core/document/model";
 import { titleKey } from "@/core/links/titles";
 import type { Database, Queryable } from "../db/client";
@@ -153,13 +153,16 @@ async function addStarterPages({ db, now, newId }: MakerIn, { courseId, assignme
     }
   }
   const memberPages = toAdd.filter(({ ownerId }) => ownerId !== null);
+  const whole = toAdd.filter(({ ownerId }) => ownerId === null);
   for (const { id, starter, ownerId, title, document } of toAdd) {
-    const filled = starter.position === 0 ? linkMemberPages(document, memberPages) : document;
+    const listed = fillPageLists(document, { pages: whole.filter((each) => each.id !== id), memberPages });
+    // The home page leads to them also where it has no place for it.
+    const filled = starter.position === 0 && !hasListPlace(document, "member pages") ? linkMemberPages(listed, memberPages) : listed;
     await recordEntry(db, {
       courseId, wikiId, pageId: id, kind: "started", authorId: null, at: now, note: "Starter page", title, document: filled, base: 0, restoredFrom: null, newBlockId: newId,
     });
     const parentId = starter.parentId ? (wholePages.get(starter.parentId) ?? null) : null;
-    await db.update(page).set({ starterId: starter.id, ownerId, parentId }).where(and(eq(page.courseId, courseId), eq(page.id, id)));
+    await db.update(page).set({ starterId: starter.id, ownerId, parentId, ...(hasListPlace(document) ? { starterText: withoutLists(document) } : {}) }).where(and(eq(page.courseId, courseId), eq(page.id, id)));
   }
   return (starters[0] && wholePages.get(starters[0].id)) ?? null;
 }

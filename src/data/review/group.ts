@@ -1,6 +1,6 @@
 /** A group's review: its members compared, how its text grew, who built on whom, who did how much where, what was found. */
 import "server-only";
-import { type MemberFigures, memberFigures } from "@/core/credit/figures";
+import { type MemberFigures, entriesBehind, memberFigures } from "@/core/credit/figures";
 import { type BuiltOn, whoBuiltOnWhom } from "@/core/credit/built-on";
 import { growth, sharePercents, standingByPage, standingOfAll } from "@/core/credit/group";
 import { balance } from "@/core/credit/shares";
@@ -32,6 +32,8 @@ export interface MemberInGroupDto {
   readonly newSince: number | null;
   /** Their first entry or comment, and where it stands; null: there is none. */
   readonly firstAct: { readonly at: Date; readonly pageId: string; /** Null for a comment. */ readonly number: number | null } | null;
+  /** Of the words of their largest arrival those that came by pasting, as far as the editor knows. */
+  readonly arrivalPasted: number;
   /** When they were last on the course; null: never. */
   readonly lastHere: Date | null;
 }
@@ -92,7 +94,7 @@ export async function findGroup(ctx: ContextIn, courseId: string, wikiId: string
       const mine = marks.find((mark) => mark.personId === member.id && mark.byId === ctx.viewer.id);
       return {
         member, figures: memberFigures(work, member.id), sharePercent: percents.get(member.id) ?? null, ownCutOffAt: later(loaded.cutOffOf(member.id), loaded.cutOffAt), mark: mine ?? marks.find((mark) => mark.personId === member.id) ?? null,
-        firstAct: firstActOf(loaded, member.id), lastHere: lastHere(loaded, member.id, visits.get(member.id) ?? null),
+        firstAct: firstActOf(loaded, member.id), arrivalPasted: pastedOf(loaded, member.id), lastHere: lastHere(loaded, member.id, visits.get(member.id) ?? null),
         newSince: mine ? work.deeds.filter(({ author, entry }) => author === member.id && entry > mine.rev).length : null,
       };
     }),
@@ -103,6 +105,11 @@ export async function findGroup(ctx: ContextIn, courseId: string, wikiId: string
     pages: pagesOf(loaded, spread),
     findings: await findingsOf(ctx, found.work.from === undefined ? found : (await loadWork(ctx, courseId, wikiId, fromTheBeginning(period), "reviewers"))!, { closed, expected }), remarks: work.remarks.length, conversation, expected: inOrder(expected, members),
   };
+}
+
+function pastedOf({ work, refs }: WikiWork, member: string): number {
+  const [arrival] = entriesBehind(work, member, "largestArrival");
+  return arrival ? Math.min(refs.get(arrival.entry)?.pasted ?? 0, Math.round(arrival.amount)) : 0;
 }
 
 /** Whoever did something was here then, whatever was noted of their visits. */

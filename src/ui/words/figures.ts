@@ -19,6 +19,14 @@ export const accountWords: Readonly<Record<keyof typeof figures.account, FigureW
 export const allFigureWords = { ...figureWords, ...accountWords };
 export type FigureName = keyof typeof allFigureWords;
 
+/** Figures of which text that was brought from outside makes more than was written here. */
+const ofWriting: readonly StudentFigure[] = ["added", "addedLate", "standing", "share", "lasting", "largestArrival", "largestArrivalPart", "inTime", "lastDayPart"];
+
+/** What the record cannot know of a figure, where it matters for it. */
+export function unknownOf(figure: StudentFigure): string | null {
+  return ofWriting.includes(figure) ? "The record cannot know where pasted text came from, nor who told the student what to write." : null;
+}
+
 /** How a figure reads: a part in per cent, and anything else as a number. `sharePercent`: the share as it was rounded for the group. */
 export function figureText(name: StudentFigure, value: number | null, sharePercent: number | null): string {
   if (name === "share") return percents(sharePercent);

@@ -127,7 +127,7 @@ export function AssignmentForm({ files, fields, students, sets, zone, courseTitl
             )}
           {errors.counts && <p className="field-problem">{errors.counts.message}</p>}
         </FormPart>
-        <FormPart title="Starter pages" about={<>Each wiki begins with these, the first being its home page. Their words are credited to nobody. Each wiki fills these places with its own: <code>{"{group}"}</code> <code>{"{topic}"}</code> <code>{"{members}"}</code>, on a member’s page <code>{"{member}"}</code>, on the home page <code>{"{member pages}"}</code>.{isPublished && " A page added here comes to all wikis; a changed one is offered to them once you have saved it."}</>}>
+        <FormPart title="Starter pages" about={<>Each wiki begins with these, the first being its home page. Their words are credited to nobody. Each wiki fills these places with its own: <code>{"{group}"}</code> <code>{"{topic}"}</code> <code>{"{members}"}</code>, on a member’s page <code>{"{member}"}</code>, and <code>{"{pages}"}</code> and <code>{"{member pages}"}</code> with links to them: as a list where one stands alone, within a sentence otherwise.{isPublished && " A page added here comes to all wikis; a changed one is offered to them once you have saved it."}</>}>
           <StarterPagesField files={files} />
         </FormPart>
         <div className="form-foot">

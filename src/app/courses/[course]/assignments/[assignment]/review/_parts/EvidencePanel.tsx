@@ -7,7 +7,7 @@ import { Late } from "@/ui/ledger/Late";
 import { paths } from "@/ui/paths";
 import { Routes } from "@/ui/ledger/Routes";
 import { counted, number, percent, percents } from "@/ui/words/counts";
-import { figureWords } from "@/ui/words/figures";
+import { figureWords, unknownOf } from "@/ui/words/figures";
 import { moment } from "@/ui/words/times";
 
 interface Props {
@@ -32,7 +32,7 @@ export function EvidencePanel({ evidence, courseId, zone, now, close }: Props) {
       <header>
         <div>
           <h2><Author name={member?.name ?? "Unassigned"} mark={member?.mark ?? null} />: {words.label.toLowerCase()}</h2>
-          <p className="quiet">{words.about} <Link href={paths.measures(figure)}>How it comes about</Link></p>
+          <p className="quiet">{words.about} <Link href={paths.measures(figure)}>How it comes about</Link>{unknownOf(figure) && <> {unknownOf(figure)}</>}</p>
         </div>
         {close}
       </header>

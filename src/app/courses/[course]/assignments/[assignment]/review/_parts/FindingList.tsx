@@ -28,7 +28,7 @@ export function FindingList({ courseId, wikiId, findings, zone, now }: Props) {
   const entries = ({ entries: found, pages }: Props["findings"][number]) => found.length === 0 ? pages.length > 0 && (
     <p className="quiet">{pages.map(({ id, title }, at) => <span key={id}>{at > 0 && ", "}<Link href={paths.page(courseId, id)}>{title}</Link></span>)}</p>
   ) : (
-    <details><summary>{counted(found.length, "entry", "entries")} behind it</summary><ul>{found.map((each) => <li key={each.rev}><Link href={paths.entry(courseId, each.pageId, each.number)}>{moment(each.at, zone, now)}</Link> “{each.page}”{each.note ? <span className="quiet">: {each.note}</span> : ""}</li>)}</ul></details>
+    <details><summary>{counted(found.length, "entry", "entries")} behind it</summary><ul>{found.map((each) => <li key={each.rev}><Link href={paths.entry(courseId, each.pageId, each.number)}>{moment(each.at, zone, now)}</Link> “{each.page}”{each.pasted > 0 && <small className="quiet"> {counted(each.pasted, "word")} came by pasting</small>}{each.note ? <span className="quiet">: {each.note}</span> : ""}</li>)}</ul></details>
   );
   return (
     <>

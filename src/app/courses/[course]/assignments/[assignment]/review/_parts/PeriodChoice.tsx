@@ -1,6 +1,7 @@
 "use client";
 import { dayLength } from "@/core/time/lengths";
 import type { Period } from "@/data/review/period";
+import { RememberReview } from "@/ui/frame/BackToReview";
 import { HereLink } from "@/ui/frame/HereLink";
 import { moment } from "@/ui/words/times";
 import { periodAsked } from "./period-asked";
@@ -40,6 +41,7 @@ export function PeriodChoice({ period, dueAt, cutOffAt, linesDiffer = false, wee
   const link = (each: Record<string, string>) => ({ changed: { from: null, until: null, ...each }, ...(JSON.stringify(each) === asked ? { "aria-current": "true" as const } : {}) });
   return (
     <>
+      <RememberReview />
       <nav className="period-choice" aria-label="Period">
         {choices.map(({ name, period: each }) => <HereLink key={name} {...link(each)}>{name}</HereLink>)}
         {weeks.length > 0 && <span className="weeks">Week {weeks.map(({ name, period: each }) => <HereLink key={name} {...link(each)} aria-label={`Week ${name}`}>{name}</HereLink>)}</span>}

@@ -16,6 +16,7 @@ import { momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { pageTrail } from "@/app/_parts/trail";
+import { BackToReview } from "@/ui/frame/BackToReview";
 import { LinkButton } from "@/ui/forms/LinkButton";
 import { answerTogether } from "../../actions";
 import { Together } from "./Together";
@@ -40,7 +41,7 @@ export default async function EntryPage({ params }: PageProps<"/courses/[course]
         <div className="title-line">
           <div>
             <h1>Entry {number} of “{page.title}”</h1>
-            <p className="quiet">{line.author ? <Author name={line.author} mark={member?.mark ?? null} /> : "Starter text"}, {momentAndDistance(line.at, page.wiki.timeZone, ctx.now)}{line.isLate && <Late />}. {entryKindWords(line)}{authorsNote(line) ? `: ${authorsNote(line)}` : ""}</p>
+            <p className="quiet">{line.author ? <Author name={line.author} mark={member?.mark ?? null} /> : "Starter text"}, {momentAndDistance(line.at, page.wiki.timeZone, ctx.now)}{line.isLate && <Late />}. {entryKindWords(line)}{authorsNote(line) ? `: ${authorsNote(line)}` : ""} <BackToReview courseBase={paths.course(course)} /></p>
           </div>
           <div className="actions">
             {number > 1 && <LinkButton href={paths.entry(course, pageId, number - 1)} variant="text">Earlier</LinkButton>}

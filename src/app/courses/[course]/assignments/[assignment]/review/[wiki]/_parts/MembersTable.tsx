@@ -23,14 +23,14 @@ interface Props {
 
 /** The members beside each other, figure by figure. */
 export function MembersTable({ group: { members }, courseId, href, statementHref, open, isAtCutOff, zone, now }: Props) {
-  const cell = (figure: FigureName, { member, figures, sharePercent }: MemberInGroupDto) => {
+  const cell = (figure: FigureName, { member, figures, sharePercent, arrivalPasted }: MemberInGroupDto) => {
     const text = figureText(figure, figures[figure], sharePercent);
     const isNothing = text === "0" || text === "–";
     return (
       <td key={member.id} className="number">
         <Link href={href(member.id, figure)} scroll={false} aria-current={open?.person === member.id && open.figure === figure} className={isNothing ? "nothing" : ""}
           aria-label={`${figureWords[figure].label} of ${member.name}: ${text}. Show what is behind it`}>{text}</Link>
-        {figure === "largestArrival" && !isNothing && <small className="quiet"> {percent(figures.largestArrivalPart)}</small>}
+        {figure === "largestArrival" && !isNothing && <small className="quiet"> {percent(figures.largestArrivalPart)}{arrivalPasted > 0 && `, ${number(arrivalPasted)} pasted`}</small>}
         {(figure === "removedOthers" || figure === "editedByOthers") && figures[`${figure}Back`] > 0 && <small className="quiet"> of which <Link href={href(member.id, `${figure}Back`)} scroll={false}>{number(figures[`${figure}Back`])} came back</Link></small>}
         {figure === "share" && <span className="share-bar" aria-hidden="true"><span style={{ width: `${100 * (figures.share ?? 0)}%`, ...authorFill(member.mark) }} /></span>}
       </td>
