@@ -64,7 +64,7 @@ export const attributesOfMark: Readonly<Record<StoredMark, z.ZodType>> = {
   superscript: none,
   textTone: toned,
   highlight: toned,
-  link: z.strictObject({ href: address }),
+  link: z.strictObject({ href: address, newTab: z.boolean().optional() }),
   pageLink: z.strictObject({ page: z.string().regex(/^[a-z0-9]{1,40}$/).nullable().optional(), title: z.string().trim().min(1).max(200), heading: blockId }),
   fileLink: z.strictObject({ file: fileId }),
 };

@@ -15,9 +15,9 @@ export function lean<Each extends DocumentNode>(node: Each): Each {
   return Object.fromEntries(parts) as unknown as Each;
 }
 
-function leanAttributes({ textAlign, indent, heading, ...attrs }: Record<string, unknown>): Record<string, unknown> {
+function leanAttributes({ textAlign, indent, heading, newTab, ...attrs }: Record<string, unknown>): Record<string, unknown> {
   return {
     ...attrs, ...(typeof textAlign === "string" && textAlign !== "left" ? { textAlign } : {}), ...(typeof indent === "number" && indent > 0 ? { indent } : {}),
-    ...(typeof heading === "string" ? { heading } : {}),
+    ...(typeof heading === "string" ? { heading } : {}), ...(newTab === true ? { newTab } : {}),
   };
 }

@@ -40,10 +40,13 @@ export const FileLink = Mark.create({
   },
 });
 
-/** A link to an address outside the wiki: the address and nothing else, so that no page can bring its own target or class. */
+/** A link to an address outside the wiki: the address, and whether it opens in a new tab; no page can bring its own target or class. */
 export const OutsideLink = Link.extend({
   addAttributes() {
-    return { href: { default: null, parseHTML: (element) => element.getAttribute("href") } };
+    return {
+      href: { default: null, parseHTML: (element) => element.getAttribute("href") },
+      newTab: { default: false, parseHTML: (element) => element.getAttribute("target") === "_blank", renderHTML: (a) => (a.newTab === true ? { target: "_blank" } : {}) },
+    };
   },
 }).configure({ openOnClick: false, autolink: true, HTMLAttributes: { rel: "noopener noreferrer nofollow" }, isAllowedUri: (address) => isSafeAddress(address) });
 

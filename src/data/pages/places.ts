@@ -1,6 +1,7 @@
 /** Pages as places: their titles, where they stand in the contents, the bin, and the page that comes first. */
 import "server-only";
 import { and, asc, desc, eq, isNotNull, isNull, sql } from "drizzle-orm";
+import { alias } from "drizzle-orm/pg-core";
 import { inOrder, type Placed, put, type Spot } from "@/core/contents/order";
 import { mayUse, type Power } from "@/core/access/may";
 import { emptyDocument } from "@/core/document/model";
@@ -9,14 +10,14 @@ import { typedText } from "@/core/text/typed";
 import { mayChangeCourse, mayUsePower, ownership, readablePages, rulebookAt, standAtPage, standAtWiki } from "../access/read";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
-import { contentsAct, entry, formerTitle, page, wiki } from "../db/tables/wikis";
-import { recordEntry } from "../ledger/record";
+import { contentsAct, entry, formerTitle, page, starterPage, wiki } from "../db/tables/wikis";
+import { lockWiki, recordEntry } from "../ledger/record";
 import type { Context, ContextIn } from "../session/context";
-import type { ContentsSaved, RemovedPageDto } from "./dto";
+import type { ContentsProblem, ContentsSaved, RemovedPageDto } from "./dto";
 import { atLockedPage } from "./locked";
 import { pageTitle } from "./write";
 import { act } from "../session/act";
-import { refused } from "../refusal";
+import { type Refused, refused } from "../refusal";
 
 interface PageAt {
   readonly courseId: string;
@@ -83,6 +84,43 @@ export const arrangePage = act(async (ctx, { courseId, pageId, ...spot }: PageAt
       where ${page}.course_id = ${courseId} and ${page}.id = placed.id`);
     await tx.insert(contentsAct).values({ courseId, id: ctx.newId(), wikiId: atWiki.wikiId, kind: "arranged", pageId, byId: ctx.viewer.id, at: ctx.now });
     return saved;
+  });
+});
+
+/** Where every page of a wiki stands, to be put back. */
+export interface Place {
+  readonly id: string;
+  readonly parentId: string | null;
+}
+
+export type OrderedAnew = { readonly kind: "ordered"; /** How the pages stood before, in order. */ readonly before: readonly Place[] } | Refused<ContentsProblem>;
+
+/**
+ * Puts all pages of a wiki into another order at once: the given one, which names each of them, or (null) the order in which they were
+ * started, starter pages below those that they belong to and all others at the top.
+ */
+export const orderAnew = act(async (ctx, courseId: string, wikiId: string, places: readonly Place[] | null): Promise<OrderedAnew> => {
+  return ctx.db.transaction(async (tx): Promise<OrderedAnew> => {
+    const inside = { ...ctx, db: tx };
+    const atWiki = await standAtWiki(inside, courseId, wikiId);
+    if (!atWiki) return refused({ code: "not found" });
+    await lockWiki(tx, courseId, wikiId);
+    if (!mayUsePower(atWiki, "arrange")) return refused({ code: "power not given", power: "arrange" });
+    const here = and(eq(page.courseId, courseId), eq(page.wikiId, wikiId));
+    const parent = alias(page, "parent"), starter = alias(starterPage, "starter");
+    const rows = await tx.select({
+      id: page.id, parentId: page.parentId, position: page.position, startedRev: entry.rev,
+      starterParent: sql<string | null>`(select ${parent.id} from ${parent} join ${starter} on ${starter.courseId} = ${page}.course_id and ${starter.id} = ${page}.starter_id
+        where ${parent.courseId} = ${page}.course_id and ${parent.wikiId} = ${page}.wiki_id and ${parent.starterId} = ${starter.parentId} and ${parent.ownerId} is null limit 1)`,
+    }).from(page).innerJoin(entry, and(eq(entry.courseId, page.courseId), eq(entry.pageId, page.id), eq(entry.number, 1))).where(here).orderBy(asc(page.position), asc(entry.rev));
+    const before = inOrder(rows).map(({ id, parentId }) => ({ id, parentId }));
+    const known = new Set(rows.map(({ id }) => id));
+    const given = places ?? [...rows].sort((one, other) => one.startedRev - other.startedRev).map(({ id, starterParent }) => ({ id, parentId: starterParent }));
+    if (given.length !== known.size || new Set(given.map(({ id }) => id)).size !== known.size || given.some(({ id, parentId }) => !known.has(id) || (parentId !== null && !known.has(parentId)))) return refused({ code: "no such place" });
+    const values = sql.join(given.map(({ id, parentId }, position) => sql`(${id}::text, ${parentId}::text, ${position}::int)`), sql`, `);
+    if (given.length > 0) await tx.execute(sql`update ${page} set parent_id = placed.parent_id, position = placed.position from (values ${values}) as placed (id, parent_id, position) where ${page}.course_id = ${courseId} and ${page}.id = placed.id`);
+    if (given[0]) await tx.insert(contentsAct).values({ courseId, id: ctx.newId(), wikiId, kind: "arranged", pageId: given[0].id, byId: ctx.viewer.id, at: ctx.now });
+    return { kind: "ordered", before };
   });
 });
 

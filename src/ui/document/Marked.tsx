@@ -19,7 +19,7 @@ export function marked(text: ReactNode, marks: readonly DocumentMark[], links: L
       case "superscript": return <sup>{inside}</sup>;
       case "textTone": return <span data-tone={String(mark.attrs?.tone)} {...copiedAs(mark)}>{inside}</span>;
       case "highlight": return <span data-highlight={String(mark.attrs?.tone)} {...copiedAs(mark)}>{inside}</span>;
-      case "link": return <a href={String(mark.attrs?.href)} rel="noopener noreferrer nofollow">{inside}</a>;
+      case "link": return <a href={String(mark.attrs?.href)} rel="noopener noreferrer nofollow" {...(mark.attrs?.newTab === true ? { target: "_blank" } : {})}>{inside}</a>;
       case "pageLink": return links ? <PageLinkView mark={mark} links={links}>{inside}</PageLinkView> : <span className="promised-link">{inside}</span>;
       case "fileLink": return links ? <FileLinkView mark={mark} links={links}>{inside}</FileLinkView> : <span className="promised-link">{inside}</span>;
       case "passage": return links && "passages" in links ? <PassageView mark={mark} passages={links.passages}>{inside}</PassageView> : inside;

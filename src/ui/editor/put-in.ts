@@ -14,6 +14,9 @@ export function endWithParagraph(editor: Editor): void {
 
 /** Puts blocks in where the cursor is, and leaves a place to write on behind them. */
 export function putBlocksIn(editor: Editor, content: JSONContent | JSONContent[]): void {
-  editor.chain().focus().insertContent(content).run();
+  const { $to } = editor.state.selection;
+  // From within a caption or the title of a link card they go behind it.
+  if (captioned.has($to.parent.type.name)) editor.chain().focus().insertContentAt($to.after(), content).run();
+  else editor.chain().focus().insertContent(content).run();
   endWithParagraph(editor);
 }

@@ -4,7 +4,7 @@ import type { Editor, JSONContent } from "@tiptap/core";
 import { useCallback, useRef, useState } from "react";
 import type { FileDto } from "@/data/files/dto";
 import { storeOf } from "./place";
-import { byItself, endWithParagraph } from "./put-in";
+import { byItself, captioned, endWithParagraph } from "./put-in";
 import { sendFile } from "./send-file";
 
 export interface Uploading {
@@ -86,8 +86,11 @@ export function useUploads(editor: Editor | null, href: string | null): { readon
 /** Puts a file's content in at `place`; what is a block of its own, behind the block that the place is in. */
 function putAt(editor: Editor, place: number, content: JSONContent[]): void {
   const $at = editor.state.doc.resolve(Math.min(place, editor.state.doc.content.size));
-  const isBlock = content[0]!.type !== "text";
   const block = $at.depth > 0 ? $at.parent : null;
+  // The title of a link card, or a caption, is no place for a file: it comes behind the block.
+  const isText = content[0]!.type === "text", isInCaption = block !== null && captioned.has(block.type.name);
+  const isBlock = !isText || isInCaption;
+  if (isText && isInCaption) content = [{ type: "paragraph", content }];
   const isEmptyParagraph = block?.type.name === "paragraph" && block.content.size === 0;
   if (isBlock && isEmptyParagraph) editor.chain().insertContentAt({ from: $at.before(), to: $at.after() }, content).setMeta(byItself, true).run();
   else editor.chain().insertContentAt(isBlock && $at.depth > 0 ? $at.after() : $at.pos, isBlock ? content : [...content, { type: "text", text: " " }]).setMeta(byItself, true).run();

@@ -36,7 +36,7 @@ export default async function NewCoursePage({ searchParams }: PageProps<"/course
             <p className="quiet">
               {copied
                 ? `${counted(assignments.length, "assignment")} with briefs and starter pages come along from ${copied.term}; nobody’s work, and nobody but you.`
-                : "You will be its instructor. Everything can be changed later."}
+                : "You will be its instructor. What you give here can be changed later."}
             </p>
           </div>
         </div>

@@ -80,13 +80,13 @@ export function AssignmentForm({ files, fields, students, sets, zone, courseTitl
           <TextField label="Title" {...register("title")} error={!!errors.title} helperText={errors.title?.message} />
           <div><p className="field-name">Brief</p><WritingArea label="Brief" document={fields.brief as PageDocument} place={barePlace} isShort onChange={(editor) => setValue("brief", editor.getJSON() as PageDocument, { shouldDirty: true })} /></div>
         </FormPart>
-        <FormPart title="Times" about={`In the course’s time zone, ${zone.replaceAll("_", " ")}.`}>
+        <FormPart title="Times" about={`In the course’s time zone, ${zone.replaceAll("_", " ")}. They can be changed at any time: each change stands in the access log and can be undone there.`}>
           <div className="field-row">{time("opensAt", "Opens")}{time("dueAt", "Due")}</div>
           <label className="choice"><input type="checkbox" {...register("closesAtDue")} /><span>Close writing at the due time<small>reading and commenting go on; it can be opened again</small></span></label>
           <label className="choice">{timed("cutOffAt", cutOffAt, dueAt)}<span>A cut-off of its own<small>work up to then counts; without one all of it does, and what came after the due time is marked as late</small></span></label>
           {cutOffAt !== null && time("cutOffAt", "Cut-off")}
         </FormPart>
-        <FormPart title="Who shares a wiki" about={`Out of the ${counted(students, "student")} of ${courseTitle}.`}>
+        <FormPart title="Who shares a wiki" about={`Out of the ${counted(students, "student")} of ${courseTitle}. ${isPublished ? "Another choice sets the wikis that there are aside; choosing as before brings them back." : "Once there are wikis, another choice sets them aside."}`}>
           <fieldset className="choices">
             <legend className="visually-hidden">Who shares a wiki</legend>
             {sharings.map(({ value, label, about }) => (
@@ -116,7 +116,7 @@ export function AssignmentForm({ files, fields, students, sets, zone, courseTitl
         <FormPart title="What is expected" about="Checked by itself at any time. What students see is a list to work through; a finding is never a verdict.">
           <ExpectedField />
         </FormPart>
-        <FormPart title="What counts" about={hasStarted ? "Students have started: what counts stays as they were told." : "Kinds of contribution that matter here. Students read it with the brief, and the review shows these figures first. No score is made of it."}>
+        <FormPart title="What counts" about={hasStarted ? "Students have started: what counts stays as they were told." : "Kinds of contribution that matter here. Students read it with the brief, and the review shows these figures first. No score is made of it. From when the first student has started, it stays as it is."}>
           {hasStarted
             ? <p>{fields.counts?.length ? listed(fields.counts.map((kind) => kindWords[kind].label)) : "Nothing was said about it."}</p>
             : (

@@ -3,7 +3,7 @@ import { id } from "@/core/text/id";
 import { revalidatePath } from "next/cache";
 import * as z from "zod";
 import { copyPage } from "@/data/pages/copy";
-import { arrangePage, bringPageBack, makeHomePage, removePage, renamePage, setHeading } from "@/data/pages/places";
+import { arrangePage, bringPageBack, makeHomePage, orderAnew, removePage, renamePage, setHeading } from "@/data/pages/places";
 import { setTags } from "@/data/pages/tags";
 import type { ContentsSaved } from "@/data/pages/dto";
 import { paths } from "@/ui/paths";
@@ -28,6 +28,16 @@ export async function bringBack(courseId: string, pageId: string, title?: string
 export async function arrange(courseId: string, pageId: string, parentId: string | null, before: string | null): Promise<Answer> {
   const given = z.object({ courseId: id, pageId: id, parentId: id.nullable(), before: id.nullable() }).parse({ courseId, pageId, parentId, before });
   return answer(courseId, await arrangePage(await signedIn(), given));
+}
+
+const places = z.array(z.object({ id, parentId: id.nullable() })).max(5000);
+
+/** Puts all pages into the order in which they were started, or (for undoing that) into one that they had. */
+export async function order(courseId: string, wikiId: string, given: { id: string; parentId: string | null }[] | null): Promise<Answer & { readonly before?: { id: string; parentId: string | null }[] }> {
+  const ordered = await orderAnew(await signedIn(), id.parse(courseId), id.parse(wikiId), places.nullable().parse(given));
+  if (ordered.kind === "refused") return { kind: "wrong", text: contentsProblem(ordered.problem) };
+  revalidatePath(`/courses/${courseId}`, "layout");
+  return { kind: "done", before: [...ordered.before] };
 }
 
 export async function makeHome(courseId: string, pageId: string): Promise<Answer> {

@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
 import { titleKey } from "@/core/links/titles";
+import { hangTogether } from "@/data/pages/hang-together";
 import { pagePowers, removedPages } from "@/data/pages/places";
 import { findWiki } from "@/data/pages/read";
 import { paths } from "@/ui/paths";
@@ -10,6 +11,7 @@ import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { wikiTrail } from "@/app/_parts/trail";
 import { LinkButton } from "@/ui/forms/LinkButton";
+import { HangTogether } from "./_parts/HangTogether";
 import { ContentsList } from "./_parts/ContentsList";
 
 export const metadata: Metadata = { title: "Contents" };
@@ -21,6 +23,7 @@ export default async function ContentsPage({ params, searchParams }: PageProps<"
   const ctx = await signedIn();
   const wiki = await findWiki(ctx, course, wikiId);
   const removed = wiki && (await removedPages(ctx, course, wikiId));
+  const hangs = wiki && (await hangTogether(ctx, course, wikiId));
   const powers = wiki && (await pagePowers(ctx, course, wikiId));
   if (!wiki || !removed || !powers) notFound();
   const home = wiki.contents.find(({ id }) => id === wiki.homePageId);
@@ -45,9 +48,10 @@ export default async function ContentsPage({ params, searchParams }: PageProps<"
         )}
         {shown.length === 0 && <p className="notice">No page has this tag any more. <Link href={paths.contents(course, wikiId)}>All pages</Link></p>}
         <ContentsList
-          courseId={course} homeId={wiki.homePageId} mayArrange={wiki.mayArrange && tag === null} isInstructor={wiki.isInstructor} removed={removed} zone={wiki.timeZone} now={ctx.now}
+          courseId={course} wikiId={wikiId} homeId={wiki.homePageId} mayArrange={wiki.mayArrange && tag === null} isInstructor={wiki.isInstructor} removed={removed} zone={wiki.timeZone} now={ctx.now}
           pages={shown.map((item) => ({ ...item, mayRename: powers.rename.has(item.id), mayRemove: powers.remove.has(item.id) }))}
         />
+        {hangs && tag === null && <HangTogether told={hangs} courseId={course} wikiId={wikiId} mayStart={wiki.mayStart} />}
       </div>
     </Frame>
   );

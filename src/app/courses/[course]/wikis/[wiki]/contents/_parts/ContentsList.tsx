@@ -11,7 +11,7 @@ import { distance } from "@/ui/words/times";
 import type { Answer } from "@/app/_parts/answers";
 import { TagLine } from "@/ui/contents/TagLine";
 import { RenameDialog } from "@/ui/contents/RenameDialog";
-import { arrange, bringBack, makeHome, putHeading, remove, rename } from "../actions";
+import { arrange, bringBack, makeHome, order, putHeading, remove, rename } from "../actions";
 import { type Direction, spotOf, stepTo } from "./order";
 import { seeWhatHolds } from "@/ui/forms/no-answer";
 
@@ -29,6 +29,7 @@ export interface ListedPage {
 
 interface Props {
   readonly courseId: string;
+  readonly wikiId: string;
   readonly pages: readonly ListedPage[];
   readonly removed: readonly RemovedPageDto[];
   readonly homeId: string | null;
@@ -49,7 +50,7 @@ const directions: readonly { readonly to: Direction; readonly sign: string; read
 ];
 
 /** A wiki's pages as they stand in its contents: put in order by hand, by keys or by buttons, renamed, removed, brought back. */
-export function ContentsList({ courseId, pages, removed, homeId, mayArrange, isInstructor, zone, now }: Props) {
+export function ContentsList({ courseId, wikiId, pages, removed, homeId, mayArrange, isInstructor, zone, now }: Props) {
   const router = useRouter();
   const [said, setSaid] = useState<Told | null>(null);
   const [isBusy, setBusy] = useState(false);
@@ -80,6 +81,15 @@ export function ContentsList({ courseId, pages, removed, homeId, mayArrange, isI
     const was = spotOf(pages, page.id);
     if (to.parentId === was.parentId && to.before === was.before) return;
     void act(() => arrange(courseId, page.id, to.parentId, to.before), { text: `“${page.title}” was moved.`, undo: () => arrange(courseId, page.id, was.parentId, was.before) });
+  }
+
+  async function orderAll(): Promise<void> {
+    let before: { id: string; parentId: string | null }[] = [];
+    await act(async () => {
+      const answer = await order(courseId, wikiId, null);
+      before = answer.before ?? [];
+      return answer;
+    }, { text: "The pages stand in the order in which they were started.", undo: () => order(courseId, wikiId, before) });
   }
 
   function drop({ active, over, delta }: DragEndEvent): void {
@@ -119,6 +129,7 @@ export function ContentsList({ courseId, pages, removed, homeId, mayArrange, isI
           {mayArrange && <EndOfContents />}
         </ol>
       </DndContext>
+      {mayArrange && pages.length > 2 && <p><button type="button" className="plain-button" disabled={isBusy} onClick={() => void orderAll()}>Put them into the order in which they were started</button></p>}
       <section className="section" aria-labelledby="bin">
         <h2 id="bin">Bin</h2>
         {removed.length === 0 ? <p className="quiet">No page has been removed. One that is removed lies here with its whole history, and can be brought back.</p> : (
