@@ -5,6 +5,7 @@ import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { comment, commentAct } from "../db/tables/wikis";
 import type { CommentDto } from "../pages/dto";
+import { proposedFor } from "./taken-up";
 import type { PlacedThreads } from "./passages";
 
 /** For whom a page's comments are read. */
@@ -19,11 +20,12 @@ export interface CommentReader {
  */
 export async function pageComments(db: Queryable, courseId: string, pageId: string, reader: CommentReader, { passages, cameHere }: PlacedThreads): Promise<CommentDto[]> {
   const onPage = eq(comment.pageId, pageId);
-  const [settler, withdrawer] = [alias(person, "settler"), alias(person, "withdrawer")];
+  const [settler, withdrawer, taker] = [alias(person, "settler"), alias(person, "withdrawer"), alias(person, "taker")];
+  const proposed = await proposedFor(db, courseId, pageId);
   const rows = await db.select({
     id: comment.id, pageId: comment.pageId, parentId: comment.parentId, authorId: comment.authorId, author: person.name, body: comment.body, at: comment.at, editedAt: comment.editedAt,
-    settledAt: comment.settledAt, settledBy: settler.name, withdrawnAt: comment.withdrawnAt, withdrawnBy: withdrawer.name, withdrawnById: comment.withdrawnBy,
-  }).from(comment).innerJoin(person, eq(person.id, comment.authorId)).leftJoin(settler, eq(settler.id, comment.settledBy)).leftJoin(withdrawer, eq(withdrawer.id, comment.withdrawnBy))
+    settledAt: comment.settledAt, settledBy: settler.name, withdrawnAt: comment.withdrawnAt, withdrawnBy: withdrawer.name, withdrawnById: comment.withdrawnBy, takenUpIn: comment.takenUpIn, takenUpBy: taker.name,
+  }).from(comment).innerJoin(person, eq(person.id, comment.authorId)).leftJoin(settler, eq(settler.id, comment.settledBy)).leftJoin(withdrawer, eq(withdrawer.id, comment.withdrawnBy)).leftJoin(taker, eq(taker.id, comment.takenUpBy))
     .where(and(eq(comment.courseId, courseId), cameHere.length === 0 ? onPage : or(onPage, inArray(comment.id, cameHere), inArray(comment.parentId, cameHere)))).orderBy(asc(comment.at), asc(comment.id));
   const mayLookBack = (authorId: string) => reader.isInstructor || authorId === reader.id;
   const edited = rows.filter(({ editedAt, authorId }) => editedAt && mayLookBack(authorId)).map(({ id }) => id);
@@ -32,6 +34,7 @@ export async function pageComments(db: Queryable, courseId: string, pageId: stri
   const told = (row: (typeof rows)[number], replies: readonly CommentDto[]): CommentDto => ({
     id: row.id, pageId: row.pageId, passage: passages.get(row.id) ?? null, authorId: row.authorId, author: row.author, at: row.at, editedAt: row.editedAt, replies,
     body: row.withdrawnAt && !reader.isInstructor ? "" : row.body,
+    takenUp: row.takenUpIn === null ? null : { number: row.takenUpIn, by: row.takenUpBy ?? "" }, proposed: proposed.get(row.id) ?? null,
     settled: row.settledAt && { at: row.settledAt, by: row.settledBy ?? "" },
     withdrawn: row.withdrawnAt && { at: row.withdrawnAt, by: row.withdrawnBy ?? "", byId: row.withdrawnById ?? "" },
     earlier: row.withdrawnAt && !reader.isInstructor ? [] : wordings.flatMap(({ commentId, earlier }) => (commentId === row.id && earlier !== null ? [earlier] : [])),

@@ -57,6 +57,10 @@ export interface CommentDto {
   readonly at: Date;
   /** Of one that begins a thread: when it was settled, and by whom; null: it is open. */
   readonly settled: { readonly at: Date; readonly by: string } | null;
+  /** Of one that begins a thread: the entry of its page that took it up, and who said so; null: nobody did. */
+  readonly takenUp: { readonly number: number; readonly by: string } | null;
+  /** The entry that may have taken it up, because what it is about changed there; null: none is known. */
+  readonly proposed: number | null;
   readonly editedAt: Date | null;
   /** Since when and by whom it is withdrawn; its words are there then for those who run the course alone. Null: it stands. */
   readonly withdrawn: { readonly at: Date; readonly by: string; readonly byId: string } | null;
@@ -101,7 +105,7 @@ export interface PageDto {
   readonly entries: number;
   readonly words: number;
   readonly document: PageDocument;
-  readonly last: { readonly author: string | null; readonly at: Date; readonly note: string };
+  readonly last: { readonly author: string | null; readonly authorId: string | null; readonly at: Date; readonly note: string };
   /** Words by author, the members in their order, then nobody and others under null. */
   readonly parts: readonly { readonly authorId: string | null; readonly words: number }[];
   /** Words of guests that nobody was given yet. */

@@ -1,7 +1,6 @@
 /** Pages as places: their titles, where they stand in the contents, the bin, and the page that comes first. */
 import "server-only";
 import { and, asc, desc, eq, isNotNull, isNull, sql } from "drizzle-orm";
-import { alias } from "drizzle-orm/pg-core";
 import { inOrder, type Placed, put, type Spot } from "@/core/contents/order";
 import { mayUse, type Power } from "@/core/access/may";
 import { emptyDocument } from "@/core/document/model";
@@ -107,11 +106,10 @@ export const orderAnew = act(async (ctx, courseId: string, wikiId: string, place
     await lockWiki(tx, courseId, wikiId);
     if (!mayUsePower(atWiki, "arrange")) return refused({ code: "power not given", power: "arrange" });
     const here = and(eq(page.courseId, courseId), eq(page.wikiId, wikiId));
-    const parent = alias(page, "parent"), starter = alias(starterPage, "starter");
     const rows = await tx.select({
       id: page.id, parentId: page.parentId, position: page.position, startedRev: entry.rev,
-      starterParent: sql<string | null>`(select ${parent.id} from ${parent} join ${starter} on ${starter.courseId} = ${page}.course_id and ${starter.id} = ${page}.starter_id
-        where ${parent.courseId} = ${page}.course_id and ${parent.wikiId} = ${page}.wiki_id and ${parent.starterId} = ${starter.parentId} and ${parent.ownerId} is null limit 1)`,
+      starterParent: sql<string | null>`(select parent.id from ${page} parent join ${starterPage} s on s.course_id = ${page}.course_id and s.id = ${page}.starter_id
+        where parent.course_id = ${page}.course_id and parent.wiki_id = ${page}.wiki_id and parent.starter_id = s.parent_id and parent.owner_id is null limit 1)`,
     }).from(page).innerJoin(entry, and(eq(entry.courseId, page.courseId), eq(entry.pageId, page.id), eq(entry.number, 1))).where(here).orderBy(asc(page.position), asc(entry.rev));
     const before = inOrder(rows).map(({ id, parentId }) => ({ id, parentId }));
     const known = new Set(rows.map(({ id }) => id));

@@ -74,7 +74,7 @@ export async function findPage(ctx: ContextIn, courseId: string, pageId: string)
   const standpoint = await standAtPage(ctx, courseId, pageId);
   if (!standpoint) return null;
   const [found] = await ctx.db
-    .select({ title: page.title, entries: page.entries, words: page.words, removedAt: page.removedAt, document: entry.document, at: entry.at, note: entry.note, author: person.name, origins: entryCredit.origins,
+    .select({ title: page.title, entries: page.entries, words: page.words, removedAt: page.removedAt, document: entry.document, at: entry.at, note: entry.note, author: person.name, authorId: entryCredit.authorId, origins: entryCredit.origins,
       ownerId: page.ownerId, owner: sql<string | null>`(select o.name from ${person} o where o.id = ${page.ownerId})`,
       stands: sql<Stands[]>`(select coalesce(json_agg(json_build_object('authorId', s.author_id, 'words', s.words, 'isGuest', exists (select 1 from ${roomName} r where r.course_id = ${courseId} and r.guest_id = s.author_id))), '[]')
         from (select author_id, sum(words)::int as words from ${standing} where course_id = ${courseId} and page_id = ${pageId} group by author_id) s)`,
@@ -97,7 +97,7 @@ export async function findPage(ctx: ContextIn, courseId: string, pageId: string)
   const here = { courseId, wikiId: standpoint.wikiId, pageId, origins: found.origins };
   return {
     wiki: loaded, id: pageId, title: found.title, entries: found.entries, words: found.words, document: found.document,
-    last: { author: found.author, at: found.at, note: found.note },
+    last: { author: found.author, authorId: found.authorId, at: found.at, note: found.note },
     parts: [...members, { authorId: null, words: others }], unassigned,
     comments: await pageComments(ctx.db, courseId, pageId, { id: ctx.viewer.id, isInstructor: loaded.isInstructor }, await placeThreads(ctx, here)),
     discussions: await discussionsOn(ctx.db, here),

@@ -11,6 +11,8 @@ export interface SaidDto {
   readonly author: string;
   readonly at: Date;
   readonly body: string;
+  /** The entry of its page that took it up; null: none that is known. */
+  readonly takenUpIn: number | null;
 }
 
 export interface ThreadDto extends SaidDto {
@@ -26,8 +28,8 @@ export async function conversationOf(db: Queryable, { work, remarks, pages, hidd
   const names = new Map(authors.length === 0 ? [] : (await db.select({ id: person.id, name: person.name }).from(person).where(inArray(person.id, authors))).map(({ id, name }) => [id, name]));
   const threads = new Map<string, ThreadDto & { answers: SaidDto[] }>();
   for (const { id, author, at, page } of said) {
-    const { body, parentId } = remarks.get(id)!;
-    const one: SaidDto = { id, authorId: author, author: names.get(author) ?? "", at: new Date(at), body };
+    const { body, parentId, takenUpIn } = remarks.get(id)!;
+    const one: SaidDto = { id, authorId: author, author: names.get(author) ?? "", at: new Date(at), body, takenUpIn };
     const thread = parentId === null ? undefined : threads.get(parentId);
     if (thread) thread.answers.push(one);
     else threads.set(id, { ...one, pageId: page, page: pages.get(page)?.title ?? "", answers: [] });

@@ -31,6 +31,8 @@ export interface StatementLineDto extends StatementLine {
   /** What a comment says, and whether it answers another. */
   readonly remarkText: string | null;
   readonly isAnswer: boolean;
+  /** Of a comment: the entry of its page that took it up. */
+  readonly takenUpIn: number | null;
   readonly isLate: boolean;
 }
 
@@ -84,7 +86,7 @@ export async function findStatement(ctx: ContextIn, courseId: string, wikiId: st
     const others = deed && !each.isByOther ? [...(deed.author === null ? [] : [deed.author]), ...(deed.with ?? [])].filter((id) => id !== personId && deed.with !== undefined) : [];
     return {
       ...each, ref, figures: deed && (loaded.known.of(deed.entry)?.figures ?? { ...deed.figures, movedAway: 0 }), routes: deed ? toldRoutes(loaded.known, deed.entry, titleOf) : [], pageTitle: pages.get(each.page)?.title ?? ref?.title ?? "", together: others.flatMap((id) => nameOf.get(id) ?? []),
-      other, remarkText: remark?.body ?? null, isAnswer: remark !== null && remark.parentId !== null, isLate: deed !== null && isLateDeed(work, deed),
+      other, remarkText: remark?.body ?? null, takenUpIn: remark?.takenUpIn ?? null, isAnswer: remark !== null && remark.parentId !== null, isLate: deed !== null && isLateDeed(work, deed),
     };
   };
   const sittings = told.sittings.map((sitting) => sitting.filter(({ at }) => at >= from).map(line)).filter((sitting) => sitting.length > 0);

@@ -50,7 +50,7 @@ export interface WikiWork {
   /** What is known of the entries of the period where it ends. */
   readonly known: KnownWiki;
   readonly pages: ReadonlyMap<string, { readonly title: string; readonly isRemoved: boolean }>;
-  readonly remarks: ReadonlyMap<string, { readonly body: string; readonly parentId: string | null }>;
+  readonly remarks: ReadonlyMap<string, { readonly body: string; readonly parentId: string | null; /** The entry of its page that took it up. */ readonly takenUpIn: number | null }>;
   readonly guests: ReadonlySet<string>;
   /** Pages that the viewer may not read: what was done there counts, and neither their titles nor what was said there are told. */
   readonly hidden: ReadonlySet<string>;
@@ -79,7 +79,7 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
     entriesOf(ctx.db, found),
     sharedEntries(ctx.db, courseId, [wikiId]),
     mergedAccounts(ctx.db, courseId),
-    ctx.db.select({ id: comment.id, pageId: comment.pageId, parentId: comment.parentId, author: comment.authorId, at: comment.at, body: comment.body }).from(comment)
+    ctx.db.select({ id: comment.id, pageId: comment.pageId, parentId: comment.parentId, author: comment.authorId, at: comment.at, body: comment.body, takenUpIn: comment.takenUpIn }).from(comment)
       .where(and(eq(comment.courseId, courseId), eq(comment.wikiId, wikiId), isNull(comment.withdrawnAt), until ? lt(comment.at, until) : undefined)).orderBy(asc(comment.at)),
     ctx.db.select({ id: page.id, title: page.title, removedAt: page.removedAt, ownerId: page.ownerId }).from(page).where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId))).orderBy(asc(page.position), asc(page.title)),
     guestsOfCourse(ctx.db, courseId),
@@ -113,7 +113,7 @@ export async function loadWork(ctx: ContextIn, courseId: string, wikiId: string,
     known: rows.length === known.length ? knownOf(known) : knownOf(rows),
     refs: new Map(rows.map(({ ref }) => [ref.rev, hidden.has(ref.pageId) ? { ...ref, title: hiddenTitle, note: "" } : ref])),
     pages: new Map(pages.map(({ id, title, removedAt }) => [id, { title: hidden.has(id) ? hiddenTitle : title, isRemoved: removedAt !== null }])),
-    remarks: new Map(said.map(({ id, body, parentId, pageId }) => [id, { body: hidden.has(pageId) ? "" : body, parentId }])),
+    remarks: new Map(said.map(({ id, body, parentId, pageId, takenUpIn }) => [id, { body: hidden.has(pageId) ? "" : body, parentId, takenUpIn }])),
     guests, hidden,
   };
 }

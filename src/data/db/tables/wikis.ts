@@ -272,6 +272,10 @@ export const comment = pgTable("comment", {
   /** Of one that begins a thread: when it was settled, and by whom; null: it is open. */
   settledAt: instant("settled_at"),
   settledBy: text("settled_by").references(() => person.id),
+  /** Of one that begins a thread: the entry of its page, by number, in which it was taken up, who said so and when; null: nobody did. */
+  takenUpIn: integer("taken_up_in"),
+  takenUpBy: text("taken_up_by").references(() => person.id),
+  takenUpAt: instant("taken_up_at"),
   /** When its wording was changed last; the earlier ones are kept with the acts. */
   editedAt: instant("edited_at"),
   /** Since when it is withdrawn, by its author or by those who run the course: kept, and counted no more. */
@@ -311,7 +315,7 @@ export const commentAct = pgTable("comment_act", {
   courseId: text("course_id").notNull(),
   id: text().notNull(),
   commentId: text("comment_id").notNull(),
-  kind: text().$type<"settled" | "reopened" | "edited" | "withdrawn" | "put back">().notNull(),
+  kind: text().$type<"settled" | "reopened" | "edited" | "withdrawn" | "put back" | "taken up" | "not taken up">().notNull(),
   /** Where it was edited, what it said before. */
   earlier: text(),
   byId: text("by_id").notNull().references(() => person.id),

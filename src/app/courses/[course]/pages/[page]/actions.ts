@@ -4,6 +4,7 @@ import { refresh, revalidatePath } from "next/cache";
 import * as z from "zod";
 import { endDiscussion, markDiscussion } from "@/data/comments/discussion";
 import type { Commented, DiscussionMarked } from "@/data/comments/dto";
+import { takeUp } from "@/data/comments/taken-up";
 import { addComment, editComment, settleComment, withdrawComment } from "@/data/comments/write";
 import type { Saved } from "@/data/pages/dto";
 import { restoreEntry } from "@/data/pages/write";
@@ -63,6 +64,14 @@ export async function withdrawRemark(courseId: string, commentId: string, withdr
 }
 
 /** Settles a thread of comments, or opens it again. */
+/** Says that an entry took a comment up, or that none did. */
+export async function takenUp(courseId: string, commentId: string, number: number | null): Promise<Commented> {
+  const given = z.object({ courseId: id, commentId: id, number: z.int().min(1).max(2_000_000_000).nullable() }).parse({ courseId, commentId, number });
+  const answer = await takeUp(await signedIn(), given);
+  refresh();
+  return answer;
+}
+
 export async function settle(courseId: string, commentId: string, settled: boolean): Promise<Commented> {
   const given = z.object({ courseId: id, commentId: id, settled: z.boolean() }).parse({ courseId, commentId, settled });
   const answer = await settleComment(await signedIn(), given);

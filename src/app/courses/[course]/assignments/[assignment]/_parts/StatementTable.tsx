@@ -66,7 +66,7 @@ function Line({ line: { key, at, when, isLate, other, what, page, note, besides,
         <td><time dateTime={at}>{when}</time>{isLate && <Late />}</td>
         <td className="note">
           {remark
-            ? <><a href={remark.href}>{what}</a> on “{page}”<blockquote><RemarkText body={remark.text} /></blockquote></>
+            ? <><a href={remark.href}>{what}</a> on “{page}”{besides.map((each) => <small key={each} className="quiet">, {each}</small>)}<blockquote><RemarkText body={remark.text} /></blockquote></>
             : <><a href={href} data-stays aria-expanded={change !== null}>{what}</a> on “{page}”{other && <span className="quiet"> by {other}</span>}{note && <span className="quiet">: {note}</span>}{besides.map((each) => <small key={each} className="quiet"> {each}</small>)}<Routes routes={routes} courseId={courseId} /></>}
         </td>
         <td className="number">{other !== null ? <span className="narrow-only">{signed(byOthers)}</span> : own === 0 ? <span className="nothing">–</span> : signed(own)}</td>

@@ -19,7 +19,7 @@ function toldOf(history: Parameters<typeof replay>[0]): StatementDto {
   return {
     courseId: "c", assignmentId: "a", wikiId: "w", groupName: hostile, timeZone: "Europe/Dublin", cutOffAt: null, dueAt: new Date("2026-04-01T17:00:00Z"), member: { id: "p", name: hostile, mark: 0, until: null }, figures: memberFigures(work, "p"), sharePercent: 40,
     sittings: told.sittings.map((sitting) => sitting.map((line) => ({
-      ...line, pageTitle: hostile, other: line.isByOther ? hostile : null, together: [hostile], remarkText: null, isAnswer: false, isLate: false, figures: { ...replayed.figures[line.entry!]!, movedAway: 0 }, routes: [],
+      ...line, pageTitle: hostile, other: line.isByOther ? hostile : null, together: [hostile], remarkText: null, takenUpIn: null, isAnswer: false, isLate: false, figures: { ...replayed.figures[line.entry!]!, movedAway: 0 }, routes: [],
       ref: { rev: line.entry!, pageId: "x", number: 1, kind: "wrote" as const, title: hostile, note: hostile, restoredFrom: null, at: new Date(line.at), pasted: 3 },
     }))),
     members: [], findings: [], marks: [], pages: [],

@@ -53,9 +53,9 @@ export function drawnSittings(told: StatementDto, shown: Shown, zone: string, no
   });
 }
 
-function drawn(courseId: string, { at, isLate, ref, figures, pageTitle: page, page: pageId, together, remark, remarkText, isAnswer, other, by, own, byOthers, standing, routes }: StatementLineDto, zone: string, now: Date): DrawnLine {
+function drawn(courseId: string, { at, isLate, ref, figures, pageTitle: page, page: pageId, together, remark, remarkText, isAnswer, takenUpIn, other, by, own, byOthers, standing, routes }: StatementLineDto, zone: string, now: Date): DrawnLine {
   const common = { at: new Date(at).toISOString(), when: moment(new Date(at), zone, now), isLate, page, other, own, byOthers, standing };
-  if (!ref || !figures) return { ...common, key: remark!, what: isAnswer ? "Answered" : "Commented", note: "", besides: [], routes: [], remark: { href: `${paths.page(courseId, pageId)}#comment-${remark}`, text: remarkText ?? "" } };
+  if (!ref || !figures) return { ...common, key: remark!, what: isAnswer ? "Answered" : "Commented", note: "", besides: takenUpIn === null ? [] : [`taken up in entry ${takenUpIn}`], routes: [], remark: { href: `${paths.page(courseId, pageId)}#comment-${remark}`, text: remarkText ?? "" } };
   return {
     ...common, key: `${ref.pageId}:${ref.number}`, what: entryKindWords({ ...ref, figures }), note: authorsNote({ ...ref, author: by }), remark: null,
     besides: [...(together.length > 0 ? [`with ${listed(together)}`] : []), ...(ref.pasted > 0 ? [`(${counted(ref.pasted, "word")} came by pasting)`] : [])], routes,

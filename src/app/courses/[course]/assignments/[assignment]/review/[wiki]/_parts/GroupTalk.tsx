@@ -22,7 +22,7 @@ export function GroupTalk({ group: { conversation, members, courseId, timeZone: 
   );
   const thread = (each: GroupDto["conversation"][number]) => (
     <li key={each.id}>
-      <p className="passage-line">On <Link href={`${paths.page(courseId, each.pageId)}#${commentAnchor(each.id)}`}>{each.page}</Link></p>
+      <p className="passage-line">On <Link href={`${paths.page(courseId, each.pageId)}#${commentAnchor(each.id)}`}>{each.page}</Link>{each.takenUpIn !== null && <>, taken up in <Link href={paths.entry(courseId, each.pageId, each.takenUpIn)}>entry {each.takenUpIn}</Link></>}</p>
       {said(each)}
       {each.answers.length > 0 && <ul className="replies">{each.answers.map((answer) => <li key={answer.id}>{said(answer)}</li>)}</ul>}
     </li>
