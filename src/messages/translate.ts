@@ -3,14 +3,9 @@
  * brings no more than its own words to the browser. Keys are typed; a test holds what stands between braces to what is given.
  */
 import { createTranslator } from "use-intl/core";
+import { common } from "./common";
 import mail from "./en/mail.json";
 import news from "./en/news.json";
-
-/** Of dates and numbers in messages. */
-export const locale = "en-GB";
-
-/** A message that can't be made is a fault of the code: it is thrown, and never shown half. */
-const common = { locale, timeZone: "UTC", onError: (problem: Error) => { throw problem; } };
 
 export type MailKind = keyof typeof mail;
 

@@ -4,6 +4,8 @@ import { join } from "node:path";
 import { expect, test } from "vitest";
 import { acts } from "@/core/credit/acts";
 import { figureNames } from "@/core/credit/figure-table";
+import { toAnnounce } from "@/core/assignment/announced";
+import { announcedLines } from "@/messages/announced";
 import { letter, type ToldIn } from "@/data/mail/letters";
 import figures from "@/messages/en/figures.json";
 import mail from "@/messages/en/mail.json";
@@ -24,6 +26,7 @@ const told: { readonly [Kind in MailKind]: readonly ToldIn<Kind>[] } = {
   addressChanged: [{ before: "mira@rivers.example", after: "m.okonjo@rivers.example", link: "https://wikis.example/sign-in/forgotten" }],
   confirmAddress: [{ link: "https://wikis.example/account/address/x" }],
   feedback: (["person", "group", "all"] as const).map((to) => ({ by: "Ines Calder", to, assignment: "Restoration dossier", link: "https://wikis.example/courses/x" })),
+  assignment: (["true", "false"] as const).map((isNew) => ({ course: "Urban rivers", isNew, lines: "“Restoration dossier” is there now.", link: "https://wikis.example/courses/x" })),
   news: (["true", "false"] as const).map((isMore) => ({ course: "Urban rivers", what: "what happened", lines: "Mira wrote on Fish, Alder Brook", isMore, link: "https://wikis.example/news" })),
 };
 
@@ -35,11 +38,23 @@ test("each letter can be made, says all that it is told, and is sent somewhere",
       expect(text).toContain("Mira <Okonjo>");
       for (const [name, value] of Object.entries(values)) {
         // These choose what is said, and are not said themselves.
-        if (!["why", "to", "isMore"].includes(name)) expect(subject + text, `${kind} says its ${name}`).toContain(String(value));
+        if (!["why", "to", "isMore", "isNew"].includes(name)) expect(subject + text, `${kind} says its ${name}`).toContain(String(value));
       }
       expect((subject + text).replaceAll("{rivers}", "")).not.toMatch(/[{}]/);
     }
   }
+});
+
+test("what is told of an assignment says what was and what is", () => {
+  const times = { opensAt: "2026-03-02T09:00", dueAt: "2026-04-01T17:00", cutOffAt: null, closesAtDue: true };
+  const state = { ...times, title: "Dossier", brief: "One" };
+  const lines = (after: Partial<Omit<typeof state, "cutOffAt">> & { cutOffAt?: string | null }) => { const told = toAnnounce(state, { ...state, ...after }); return told ? announcedLines(told, "2026-03-10T10:00") : null; };
+  expect(announcedLines(toAnnounce(null, state)!, "2026-03-01T10:00")).toEqual(["“Dossier” is there now. It opens on Mon, 2 Mar 2026, 09:00 and is due on Wed, 1 Apr 2026, 17:00."]);
+  expect(announcedLines(toAnnounce(null, state)!, "2026-03-10T10:00")).toEqual(["“Dossier” is there now. It is open and is due on Wed, 1 Apr 2026, 17:00."]);
+  expect(lines({})).toBeNull();
+  expect(lines({ title: "Another" })).toBeNull();
+  expect(lines({ dueAt: "2026-04-02T17:00", brief: "Two" })).toEqual(["“Dossier” is due on Thu, 2 Apr 2026, 17:00, and not on Wed, 1 Apr 2026, 17:00.", "The brief of “Dossier” was changed."]);
+  expect(lines({ cutOffAt: "2026-04-03T17:00", closesAtDue: false })).toEqual(["What counts of “Dossier” ends on Fri, 3 Apr 2026, 17:00; before it was all of it.", "Writing goes on after “Dossier” is due."]);
 });
 
 test("news say who did what, in one line", () => {

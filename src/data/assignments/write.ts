@@ -14,6 +14,7 @@ import { findCourse } from "../courses/read";
 import { groupSet } from "../db/tables/courses";
 import { assignment, starterPage } from "../db/tables/wikis";
 import { askFor } from "../jobs/ask";
+import { announce } from "./announce";
 import type { Context, ContextIn } from "../session/context";
 import type { AssignmentProblem, AssignmentSaved } from "./dto";
 import { type AssignmentInput, assignmentInput } from "./input";
@@ -42,9 +43,9 @@ export async function prepareAssignment(ctx: Context, courseId: string, input: A
 /**
  * Changes an assignment. If it has been published, its times hold from now on, and its wikis are brought up to it beside
  * this request: new starter pages come to all of them, wikis that nobody shares any more are set aside with all they hold.
- * With `seen`, the state in which it was shown, nothing is changed if somebody else has changed it since.
+ * With `tells`, those who take part are told by mail and in the news. With `seen`, the state in which it was shown, nothing is changed if somebody else has changed it since.
  */
-export async function changeAssignment(ctx: Context, courseId: string, assignmentId: string, input: AssignmentInput, seen?: string): Promise<AssignmentSaved> {
+export async function changeAssignment(ctx: Context, courseId: string, assignmentId: string, input: AssignmentInput, seen?: string, tells = false): Promise<AssignmentSaved> {
   return ctx.db.transaction(async (tx) => {
     const inside = { ...ctx, db: tx };
     const read = await readInput(inside, courseId, input);
@@ -62,6 +63,7 @@ export async function changeAssignment(ctx: Context, courseId: string, assignmen
     if (changed.publishedAt && before) {
       await logTimes(inside, before, changed);
       await logPowers(inside, courseId, assignmentId, before.membersMay, changed.membersMay);
+      if (tells) await announce(inside, before, changed);
       await putTimes(inside, changed);
       await askFor(tx, "wikis", { courseId, assignmentId });
     }
@@ -70,7 +72,7 @@ export async function changeAssignment(ctx: Context, courseId: string, assignmen
 }
 
 /** Publishes a prepared assignment: its times hold, and a job makes its wikis. Refused while something must be mended. */
-export async function publishAssignment(ctx: Context, courseId: string, assignmentId: string): Promise<AssignmentSaved> {
+export async function publishAssignment(ctx: Context, courseId: string, assignmentId: string, tells = false): Promise<AssignmentSaved> {
   return ctx.db.transaction(async (tx) => {
     const inside = { ...ctx, db: tx };
     if (!(await mayChangeCourse(inside, courseId))) return refused({ code: "not allowed" });
@@ -82,6 +84,7 @@ export async function publishAssignment(ctx: Context, courseId: string, assignme
     if (locked.publishedAt === null) {
       await tx.update(assignment).set({ publishedAt: ctx.now }).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
       await putTimes(inside, locked);
+      if (tells) await announce(inside, null, locked);
     }
     await askFor(tx, "wikis", { courseId, assignmentId });
     return { kind: "saved", assignmentId };

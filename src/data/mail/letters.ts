@@ -14,6 +14,7 @@ interface Told {
   readonly addressChanged: { readonly before: string; readonly after: string; readonly link: string };
   readonly confirmAddress: { readonly link: string };
   readonly feedback: { readonly by: string; readonly to: "person" | "group" | "all"; readonly assignment: string; readonly link: string };
+  readonly assignment: { readonly course: string; readonly isNew: "true" | "false"; readonly lines: string; readonly link: string };
   readonly news: { readonly course: string; readonly what: string; readonly lines: string; readonly isMore: "true" | "false"; readonly link: string };
 }
 
@@ -21,7 +22,7 @@ export type ToldIn<Kind extends MailKind> = Told[Kind];
 
 /** Letters with a link that lets their reader in: these are shown in no tray where mail goes out. */
 const isSecret: Readonly<Record<MailKind, boolean>> = {
-  onCourse: false, invitation: true, placeDeclined: false, passwordLink: true, passwordChanged: false, addressAsked: false, addressChanged: false, confirmAddress: true, feedback: false, news: false,
+  onCourse: false, invitation: true, placeDeclined: false, passwordLink: true, passwordChanged: false, addressAsked: false, addressChanged: false, confirmAddress: true, feedback: false, assignment: false, news: false,
 };
 
 export interface Reader {

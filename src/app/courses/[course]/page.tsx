@@ -15,6 +15,8 @@ import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { courseTrail } from "@/app/_parts/trail";
 import { LinkButton } from "@/ui/forms/LinkButton";
+import { announcements } from "@/data/assignments/announce";
+import { Announcements } from "./_parts/Announcements";
 import { Happenings } from "./_parts/Happenings";
 import { Waits } from "./_parts/Waits";
 
@@ -46,6 +48,7 @@ export default async function CoursePage({ params }: PageProps<"/courses/[course
         <div className="desk-columns">
           <div>
             {isInstructor && people === 0 && assignments.length === 0 ? <FirstSteps courseId={courseId} /> : <Assignments {...{ course, assignments, mayReview }} wikis={mayReview ? wikis : mine} now={ctx.now} />}
+            <Announcements told={await announcements(ctx, courseId)} courseId={courseId} zone={course.timeZone} now={ctx.now} />
             {wikis.length > 0 && <Happenings desk={desk} courseId={courseId} zone={course.timeZone} now={ctx.now} isStudent={takesPart(course.role)} />}
           </div>
           <Waits ctx={ctx} desk={desk} course={course} students={people} />

@@ -1,9 +1,10 @@
 /** How far each person has followed what happens, and how they want to hear of it. */
-import { boolean, foreignKey, index, pgTable, primaryKey, text, uniqueIndex } from "drizzle-orm/pg-core";
+import type { Announced } from "@/core/assignment/announced";
+import { boolean, foreignKey, index, jsonb, pgTable, primaryKey, text, uniqueIndex } from "drizzle-orm/pg-core";
 import { instant } from "./columns";
 import { person } from "./accounts";
 import { course } from "./courses";
-import { page } from "./wikis";
+import { assignment, page } from "./wikis";
 
 /** When somebody had a page before them last: what others did there since is unread. */
 export const pageVisit = pgTable("page_visit", {
@@ -41,4 +42,19 @@ export const newsWish = pgTable("news_wish", {
   primaryKey({ columns: [table.courseId, table.personId] }),
   uniqueIndex("news_by_feed").on(table.feedToken),
   index("news_by_mail").on(table.mail),
+]);
+
+/** What those who take part in an assignment were told of it: each state of it once. */
+export const announcement = pgTable("announcement", {
+  courseId: text("course_id").notNull(),
+  assignmentId: text("assignment_id").notNull(),
+  /** Equal for what says the same: nobody is told twice. */
+  key: text().notNull(),
+  told: jsonb().$type<Announced>().notNull(),
+  byId: text("by_id").notNull().references(() => person.id),
+  at: instant("at").notNull(),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.assignmentId, table.key] }),
+  foreignKey({ columns: [table.courseId, table.assignmentId], foreignColumns: [assignment.courseId, assignment.id] }),
+  index("announcement_by_time").on(table.courseId, table.at),
 ]);

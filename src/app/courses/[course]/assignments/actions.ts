@@ -17,17 +17,17 @@ const after = z.enum(["stay", "publish", "groups"]);
 export type AfterSaving = z.infer<typeof after>;
 
 /** Stores an assignment, new (`assignmentId` null) or changed, and publishes it or goes on to making groups if that is asked. */
-export async function saveAssignment(courseId: string, assignmentId: string | null, form: FormData, state: string | null, then: AfterSaving): Promise<Answer> {
+export async function saveAssignment(courseId: string, assignmentId: string | null, form: FormData, state: string | null, then: AfterSaving, tells: boolean): Promise<Answer> {
   const ctx = await signedIn();
   const course = id.parse(courseId);
   const input = (await unpacked(form)) as AssignmentInput;
-  const known = id.nullable().parse(assignmentId);
-  const saved = known === null ? await prepareAssignment(ctx, course, input) : await changeAssignment(ctx, course, known, input, id.nullable().parse(state) ?? undefined);
+  const known = id.nullable().parse(assignmentId), tellsThem = z.boolean().parse(tells);
+  const saved = known === null ? await prepareAssignment(ctx, course, input) : await changeAssignment(ctx, course, known, input, id.nullable().parse(state) ?? undefined, tellsThem);
   if (saved.kind === "refused") return { kind: "wrong", text: `Nothing was saved. ${assignmentProblem(saved.problem)}` };
   revalidatePath(paths.course(course), "layout");
   if (after.parse(then) === "groups") return { kind: "done", href: paths.newGroups(course) };
   if (then === "stay") return known === null ? { kind: "done", href: paths.setUp(course, saved.assignmentId) } : { kind: "done", text: "Saved." };
-  const published = await publishAssignment(ctx, course, saved.assignmentId);
+  const published = await publishAssignment(ctx, course, saved.assignmentId, tellsThem);
   if (published.kind === "saved") return { kind: "done", href: paths.assignment(course, saved.assignmentId) };
   // What was typed is stored by now: the set-up screen has it, with what is to be mended.
   return known === null ? { kind: "done", href: paths.setUp(course, saved.assignmentId) } : { kind: "wrong", text: `It is saved, and not published yet. ${assignmentProblem(published.problem)}` };

@@ -12,6 +12,8 @@ import { clock, day, distance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { courseTrail } from "@/app/_parts/trail";
+import { announcements } from "@/data/assignments/announce";
+import { Announcements } from "../_parts/Announcements";
 import { MuteButton } from "./_parts/MuteButton";
 import { NewsWishes } from "./_parts/NewsWishes";
 import { ReadAllButton } from "./_parts/ReadAllButton";
@@ -47,6 +49,7 @@ export default async function NewsPage({ params, searchParams }: PageProps<"/cou
         )}
         <div className="desk-columns">
           <div>
+            {!before && !chosen && <Announcements told={await announcements(ctx, courseId)} courseId={courseId} zone={zone} now={ctx.now} />}
             {news.happenings.length === 0 && <p className="notice">{chosen?.isMuted ? "You have muted this wiki. " : ""}Nobody else has written or said anything here{before ? " before that" : " yet"}.</p>}
             {[...days].map(([name, happenings]) => (
               <section key={name} className="section news-day" aria-label={name}>

@@ -22,6 +22,7 @@ import type { Answer } from "@/app/_parts/answers";
 import { Button } from "@/ui/forms/Button";
 import type { AfterSaving } from "../actions";
 import { ExpectedField } from "./ExpectedField";
+import { TellThem } from "./TellThem";
 import { StarterPagesField } from "./StarterPagesField";
 
 interface Props {
@@ -31,6 +32,8 @@ interface Props {
   readonly students: number;
   readonly sets: readonly { readonly id: string; readonly title: string; readonly groups: number; readonly students: number }[];
   readonly zone: string;
+  /** The course's wall clock. */
+  readonly now: string;
   readonly courseTitle: string;
   readonly isPublished: boolean;
   /** Whether students could start already, or did. */
@@ -39,7 +42,7 @@ interface Props {
   readonly wikis: { readonly count: number; readonly entries: number };
   /** The state of the settings that are shown: what is saved counts only on top of it. Null: nothing is stored yet. */
   readonly state: string | null;
-  readonly save: (form: FormData, state: string | null, then: AfterSaving) => Promise<Answer>;
+  readonly save: (form: FormData, state: string | null, then: AfterSaving, tells: boolean) => Promise<Answer>;
 }
 
 const sharings = [
@@ -48,9 +51,10 @@ const sharings = [
   { value: "class", label: "The whole class", about: "one wiki for everybody" },
 ] as const;
 
-export function AssignmentForm({ files, fields, students, sets, zone, courseTitle, isPublished, hasStarted = false, wikis, state, save }: Props) {
+export function AssignmentForm({ files, fields, students, sets, zone, now, courseTitle, isPublished, hasStarted = false, wikis, state, save }: Props) {
   const { act, said, isBusy, say } = useAct();
   const [isLeaving, setLeaving] = useState(false);
+  const [tells, setTells] = useState(false);
   const form = useForm<AssignmentInput>({ resolver: zodResolver(assignmentInput) as never, defaultValues: fields });
   const { control, register, setValue, handleSubmit, reset, formState: { errors, isDirty } } = form;
   const [sharing, setId, cutOffAt, othersReadFrom, dueAt] = useWatch({ control, name: ["sharing", "setId", "cutOffAt", "othersReadFrom", "dueAt"] });
@@ -61,8 +65,11 @@ export function AssignmentForm({ files, fields, students, sets, zone, courseTitl
 
   const submit = (then: AfterSaving) => handleSubmit(async (input) => {
     setLeaving(true);
-    const isDone = await act(() => save(parcel(input), state, then));
-    if (isDone) reset(input);
+    const isDone = await act(() => save(parcel(input), state, then, tells));
+    if (isDone) {
+      reset(input);
+      setTells(false);
+    }
     else setLeaving(false);
   }, () => say({ kind: "wrong", text: "Nothing was saved yet. Some fields want another look: they say what is wrong." }));
 
@@ -130,6 +137,7 @@ export function AssignmentForm({ files, fields, students, sets, zone, courseTitl
         <FormPart title="Starter pages" about={<>Each wiki begins with these, the first being its home page. Their words are credited to nobody. Each wiki fills these places with its own: <code>{"{group}"}</code> <code>{"{topic}"}</code> <code>{"{members}"}</code>, on a member’s page <code>{"{member}"}</code>, and <code>{"{pages}"}</code> and <code>{"{member pages}"}</code> with links to them: as a list where one stands alone, within a sentence otherwise.{isPublished && " A page added here comes to all wikis; a changed one is offered to them once you have saved it."}</>}>
           <StarterPagesField files={files} />
         </FormPart>
+        <TellThem tells={tells} setTells={setTells} before={isPublished ? fields : null} control={control} now={now} />
         <div className="form-foot">
           <div style={{ flex: "1 1 260px" }}><Said said={said} />{isDirty && !said && <p className="quiet">Not saved yet.</p>}</div>
           <Button type="submit" variant={isPublished ? "contained" : "outlined"} disabled={isBusy || (isPublished && !isDirty)}>{isPublished ? "Save the changes" : "Save, and publish later"}</Button>

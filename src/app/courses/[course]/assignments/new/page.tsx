@@ -36,7 +36,7 @@ export default async function NewAssignmentPage({ params }: PageProps<"/courses/
         <div className="title-line"><div><h1>Make an assignment</h1><p className="quiet">In {course.title}. One step makes all its wikis, each with its starter pages. All of it can be changed while you prepare it. Once students have started, what counts stays, and sharing the wikis in another way sets the ones that there are aside.</p></div></div>
         <AssignmentForm
           files={await starterFiles(ctx, courseId)}
-          fields={fields} students={(await countPeople(ctx, courseId)).student ?? 0} sets={sets} zone={course.timeZone}
+          fields={fields} students={(await countPeople(ctx, courseId)).student ?? 0} sets={sets} zone={course.timeZone} now={opensAt.slice(0, 16)}
           courseTitle={course.title} isPublished={false} wikis={{ count: 0, entries: 0 }} state={null} save={saveAssignment.bind(null, courseId, null)}
         />
       </div>

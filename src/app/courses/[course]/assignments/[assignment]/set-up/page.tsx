@@ -7,6 +7,7 @@ import { findSetUp } from "@/data/assignments/set-up";
 import { findCourse } from "@/data/courses/read";
 import { groupSets } from "@/data/groups/read";
 import { countPeople } from "@/data/people/write";
+import { wallClockAt } from "@/core/time/zone";
 import { paths } from "@/ui/paths";
 import { setUpFinding } from "@/ui/words/problems";
 import { momentAndDistance } from "@/ui/words/times";
@@ -51,7 +52,7 @@ export default async function SetUpPage({ params }: PageProps<"/courses/[course]
         <AssignmentForm
           files={await starterFiles(ctx, courseId)}
           fields={input} students={(await countPeople(ctx, courseId)).student ?? 0} sets={setChoices(await groupSets(ctx, courseId))}
-          zone={course.timeZone} courseTitle={course.title} isPublished={publishedAt !== null} hasStarted={setUp.hasStarted}
+          zone={course.timeZone} now={wallClockAt(ctx.now, course.timeZone).slice(0, 16)} courseTitle={course.title} isPublished={publishedAt !== null} hasStarted={setUp.hasStarted}
           wikis={{ count: wikis.length, entries: wikis.reduce((sum, wiki) => sum + wiki.entries, 0) }} state={setUp.state} save={saveAssignment.bind(null, courseId, assignmentId)}
         />
       </div>
