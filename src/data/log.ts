@@ -6,7 +6,7 @@ import pino, { type Logger } from "pino";
 export type LogEvent =
   | "server started" | "settings are wrong" | "database is not there" | "database is there again" | "migrations are missing" | "job failed" | "work beside requests failed"
   | "sign-in failed" | "sign-in had to wait" | "signed in" | "password link asked for" | "password changed" | "address changed" | "session ended" | "wrong room code" | "room code had to wait"
-  | "refused as too often" | "refused" | "slow request" | "connection lost" | "queue failed" | "visit was not written" | "old rows removed" | "request failed";
+  | "refused as too often" | "refused" | "slow request" | "connection lost" | "queue failed" | "visit was not written" | "old rows removed" | "erased from the bin" | "request failed";
 
 let made: Logger | undefined;
 

@@ -1,5 +1,6 @@
 /** The work beside requests. Every process of the application takes part; the queue hands each job to one of them. */
 import { database } from "@/data/db/client";
+import { eraseDue } from "@/data/bin/erase";
 import { bringWikisUp } from "@/data/assignments/wikis";
 import { settings } from "@/data/env";
 import { scalePicture } from "@/data/files/pictures";
@@ -63,6 +64,7 @@ export async function startJobs(): Promise<void> {
   await take("wikis");
   // Unlike a job it is not asked for: what is due depends on the time alone. A time that is missed is made up for by the next.
   every(newsEvery, "news by mail", () => mailNews(database(), new Date(), newId));
+  every(oldRowsEvery, "emptying the bin", () => eraseDue(database(), new Date()));
   every(oldRowsEvery, "removing old rows", async () => {
     const removed = await removeOldRows(database(), new Date());
     if (Object.values(removed).some((count) => count > 0)) note("old rows removed", removed);

@@ -17,6 +17,7 @@ export const paths = {
   groupSet: (course: string, set: string) => `/courses/${course}/groups/${set}`,
   mail: () => "/mail",
   ask: (code: string) => `/ask/${code}`,
+  copyAssignment: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/copy`,
   setUp: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/set-up`,
   newAssignment: (course: string) => `/courses/${course}/assignments/new`,
   assignment: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}`,

@@ -1,8 +1,11 @@
 import { Link } from "@/ui/frame/Link";
 import type { Metadata } from "next";
+import { coursesInBin } from "@/data/bin/read";
 import { mayMakeCourses, myCourses } from "@/data/courses/read";
+import { BinList } from "@/ui/bin/BinList";
 import { paths } from "@/ui/paths";
 import { roleWords } from "@/ui/words/people";
+import { outOfBin } from "./bin-actions";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { LinkButton } from "@/ui/forms/LinkButton";
@@ -12,6 +15,7 @@ export const metadata: Metadata = { title: "Your courses" };
 export default async function CoursesPage() {
   const ctx = await signedIn();
   const courses = await myCourses(ctx);
+  const bin = await coursesInBin(ctx);
   const mayMake = await mayMakeCourses(ctx);
   return (
     <Frame ctx={ctx} trail={[]}>
@@ -27,6 +31,7 @@ export default async function CoursesPage() {
               ))}</tbody>
             </table>
           )}
+        {bin.length > 0 && <section className="section" aria-labelledby="bin"><h2 id="bin">Bin</h2><BinList binned={bin} zone="UTC" now={ctx.now} bringBack={outOfBin} /></section>}
       </div>
     </Frame>
   );

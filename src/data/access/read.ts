@@ -49,7 +49,7 @@ export interface WikiRow {
 /** The viewer's role on the course, or null if they are not on it. */
 export const roleOn = onceADrawing(async (ctx: ContextIn, courseId: string): Promise<Role | null> => {
   if (ctx.door || !isWithinLook(ctx, courseId)) return null;
-  const [found] = await ctx.db.select({ role: enrolment.role }).from(enrolment)
+  const [found] = await ctx.db.select({ role: enrolment.role }).from(enrolment).innerJoin(course, and(eq(course.id, enrolment.courseId), isNull(course.removedAt)))
     .where(and(eq(enrolment.courseId, courseId), eq(enrolment.personId, ctx.viewer.id), isNull(enrolment.leftAt)));
   return found?.role ?? null;
 });
@@ -114,7 +114,7 @@ function seats(ctx: ContextIn, { onPage = false } = {}) {
   return ctx.db
     .select({ ...wikiColumns, wikiId: wiki.id, ownerId: onPage ? page.ownerId : sql<string | null>`null`, role: enrolment.role, isMember: memberOfWiki(ctx), isGiven: givenToAssistant(ctx.viewer.id), groups: groupsOf(wiki.courseId, ctx.viewer.id, ctx.now) })
     .from(wiki)
-    .innerJoin(course, eq(course.id, wiki.courseId))
+    .innerJoin(course, and(eq(course.id, wiki.courseId), isNull(course.removedAt), isNull(wiki.removedAt)))
     .innerJoin(assignment, assignmentOfWiki)
     .innerJoin(enrolment, and(eq(enrolment.courseId, wiki.courseId), eq(enrolment.personId, ctx.viewer.id), isNull(enrolment.leftAt)));
 }
@@ -122,7 +122,7 @@ function seats(ctx: ContextIn, { onPage = false } = {}) {
 /** The same for somebody without an account: the rules about their door decide, and nothing that is asked about people on the course. */
 async function standAtDoor(ctx: ContextIn, door: Door, courseId: string, wikiId: string, at: { readonly id: string } | null): Promise<Standpoint | null> {
   if (door.courseId !== courseId) return null;
-  const [found] = await ctx.db.select(wikiColumns).from(wiki).innerJoin(course, eq(course.id, wiki.courseId)).innerJoin(assignment, assignmentOfWiki).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId), isNull(wiki.setAsideAt)));
+  const [found] = await ctx.db.select(wikiColumns).from(wiki).innerJoin(course, and(eq(course.id, wiki.courseId), isNull(course.removedAt))).innerJoin(assignment, assignmentOfWiki).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId), isNull(wiki.setAsideAt)));
   return found ? standing(ctx, { courseId, wikiId, pageId: at?.id ?? null, ...found }, { id: ctx.viewer.id, role: "guest", isMember: false, door: door.id }) : null;
 }
 

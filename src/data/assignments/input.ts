@@ -22,6 +22,10 @@ export const starterPageInput = z.object({
   forEachMember: z.boolean(),
   /** Not made with the wiki: members start pages from it. */
   isTemplate: z.boolean().default(false),
+  /** Members read and speak of it, and do not write on it. */
+  readOnly: z.boolean().default(false),
+  /** Up to when members do not see it; null: from the opening on they do. */
+  hiddenUntil: local("The time up to which a starter page is hidden").nullable().default(null),
 });
 
 const atLeast = z.number({ error: "What is expected is no number" }).int("What is expected is no whole number").min(1, "At least 1 is expected").max(1_000_000, "That is more than anybody writes");

@@ -20,7 +20,7 @@ const columns = { id: assignment.id, title: assignment.title, brief: assignment.
 export const courseAssignments = onceADrawing(async (ctx: ContextIn, courseId: string): Promise<AssignmentDto[]> => {
   const role = await roleOn(ctx, courseId);
   if (!role) return [];
-  const all = await ctx.db.select(columns).from(assignment).where(eq(assignment.courseId, courseId)).orderBy(asc(assignment.dueAt), asc(assignment.title));
+  const all = await ctx.db.select(columns).from(assignment).where(and(eq(assignment.courseId, courseId), isNull(assignment.removedAt))).orderBy(asc(assignment.dueAt), asc(assignment.title));
   if (runsCourse(role)) return all;
   return all.filter((each) => each.publishedAt !== null && (!takesPart(role) || each.opensAt <= ctx.now));
 });

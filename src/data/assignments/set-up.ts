@@ -22,7 +22,7 @@ import { wikiProgress } from "./wikis";
 export async function findSetUp(ctx: ContextIn, courseId: string, assignmentId: string): Promise<SetUpDto | null> {
   if (!(await isInstructor(ctx, courseId))) return null;
   const [found] = await ctx.db.select({ row: assignment, hasStarted: hasStarted(ctx.now), zone: course.timeZone, endsOn: course.endsOn }).from(assignment)
-    .innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+    .innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId), isNull(assignment.removedAt)));
   if (!found) return null;
   const { row, zone, endsOn } = found;
   const pages = await ctx.db.select().from(starterPage)
@@ -32,7 +32,7 @@ export async function findSetUp(ctx: ContextIn, courseId: string, assignmentId: 
     title: row.title, brief: row.brief, opensAt: clock(row.opensAt), dueAt: clock(row.dueAt), closesAtDue: row.closesAtDue,
     cutOffAt: row.cutOffAt && clock(row.cutOffAt), commentsOn: row.commentsOn, othersReadFrom: row.othersReadFrom && clock(row.othersReadFrom),
     membersMay: [...row.membersMay], sharing: row.sharing, setId: row.setId, expected: [...row.expected], counts: [...row.counts],
-    starterPages: pages.map(({ id, title, document, parentId, forEachMember, isTemplate }) => ({ id, title, document, parentId, forEachMember, isTemplate })),
+    starterPages: pages.map(({ id, title, document, parentId, forEachMember, isTemplate, readOnly, hiddenUntil }) => ({ id, title, document, parentId, forEachMember, isTemplate, readOnly, hiddenUntil: hiddenUntil && clock(hiddenUntil) })),
   };
   const progress = row.publishedAt ? await wikiProgress(ctx.db, { courseId, assignmentId }) : { made: 0, wanted: 0 };
   return { id: assignmentId, input, state: hashText(JSON.stringify(input)).toString(36), publishedAt: row.publishedAt, hasStarted: found.hasStarted, findings: await findingsOf(ctx, courseId, input, pages, clock(ctx.now), endsOn), progress };

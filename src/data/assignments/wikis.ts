@@ -15,6 +15,7 @@ import { assignment, page, starterPage, wiki } from "../db/tables/wikis";
 import { recordEntry } from "../ledger/record";
 import { wikiMembers } from "../pages/members";
 import type { Progress } from "./dto";
+import { putStarterAccess } from "./starter-access";
 
 /** Who is to have a wiki. */
 interface Owner {
@@ -55,7 +56,7 @@ export async function bringWikisUp(maker: Maker, place: Place, goesOn: (progress
 export async function wikiProgress(db: Queryable, place: Place): Promise<Progress> {
   const owners = await wantedOwners(db, place);
   const known = await existing(db, place);
-  return { made: owners.filter((owner) => known.some((each) => isOf(each, owner) && each.setAsideAt === null)).length, wanted: owners.length };
+  return { made: owners.filter((owner) => known.some((each) => isOf(each, owner) && (each.setAsideAt === null || each.removedAt !== null))).length, wanted: owners.length };
 }
 
 async function wantedOwners(db: Queryable, { courseId, assignmentId }: Place): Promise<Owner[]> {
@@ -84,7 +85,7 @@ type Known = Awaited<ReturnType<typeof existing>>[number];
 /** The wikis that there are, those set aside included; with an owner, the one of theirs. */
 function existing(db: Queryable, { courseId, assignmentId }: Place, owner?: Owner) {
   const theirs = owner && and(owner.groupId ? eq(wiki.groupId, owner.groupId) : isNull(wiki.groupId), owner.personId ? eq(wiki.personId, owner.personId) : isNull(wiki.personId));
-  return db.select({ id: wiki.id, groupId: wiki.groupId, personId: wiki.personId, setAsideAt: wiki.setAsideAt, homePageId: wiki.homePageId, name: wiki.name, position: wiki.position })
+  return db.select({ id: wiki.id, groupId: wiki.groupId, personId: wiki.personId, setAsideAt: wiki.setAsideAt, homePageId: wiki.homePageId, name: wiki.name, position: wiki.position, removedAt: wiki.removedAt })
     .from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.assignmentId, assignmentId), theirs));
 }
 
@@ -109,6 +110,8 @@ async function bringWikiUp(maker: MakerIn, place: Place, owner: Owner, position:
   // Two workers, or a worker and a change of the settings, come one after the other here.
   await db.select({ id: assignment.id }).from(assignment).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId))).for("update");
   const [found] = await existing(db, place, owner);
+  // What an instructor removed comes back when they bring it back, and not by itself.
+  if (found?.removedAt) return;
   const wikiId = found?.id ?? newId();
   const at = and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId));
   const { groupId, personId, name } = owner;
@@ -116,6 +119,7 @@ async function bringWikiUp(maker: MakerIn, place: Place, owner: Owner, position:
   else if (found.setAsideAt || found.name !== name || found.position !== position) await db.update(wiki).set({ setAsideAt: null, name, position }).where(at);
   const homePageId = await addStarterPages(maker, place, wikiId, owner);
   if (!found?.homePageId && homePageId) await db.update(wiki).set({ homePageId }).where(at);
+  await putStarterAccess(maker, place, wikiId);
 }
 
 interface ToAdd {

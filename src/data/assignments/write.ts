@@ -20,6 +20,7 @@ import type { AssignmentProblem, AssignmentSaved } from "./dto";
 import { type AssignmentInput, assignmentInput } from "./input";
 import { putTimes } from "./rules";
 import { findSetUp } from "./set-up";
+import { putStarterAccess } from "./starter-access";
 import { hasStarted } from "./started";
 import { type Refused, refused } from "../refusal";
 
@@ -65,6 +66,7 @@ export async function changeAssignment(ctx: Context, courseId: string, assignmen
       await logPowers(inside, courseId, assignmentId, before.membersMay, changed.membersMay);
       if (tells) await announce(inside, before, changed);
       await putTimes(inside, changed);
+      await putStarterAccess(inside, { courseId, assignmentId });
       await askFor(tx, "wikis", { courseId, assignmentId });
     }
     return { kind: "saved", assignmentId };
@@ -112,24 +114,28 @@ async function readInput(ctx: ContextIn, courseId: string, input: AssignmentInpu
   }
   const brief = parseDocument(givenBrief);
   if (brief.kind === "refused") return refused({ code: "bad document", where: "the brief", problem: brief.problem });
-  const pages = readPages(starterPages, ctx.newId);
+  const pages = readPages(starterPages, ctx.newId, (at) => instantAt(at, course.timeZone));
   if (!Array.isArray(pages)) return refused(pages);
   return { kind: "read", pages, row: { ...rest, brief: identifyBlocks(brief.document, ctx.newId), opensAt: times.opensAt!, dueAt: times.dueAt!, cutOffAt: times.cutOffAt ?? null, othersReadFrom: times.othersReadFrom ?? null } };
 }
 
-function readPages(given: readonly (AssignmentInput["starterPages"][number] & { title: string })[], newId: () => string): StoredPage[] | AssignmentProblem {
+function readPages(given: readonly (AssignmentInput["starterPages"][number] & { title: string })[], newId: () => string, instant: (clock: string) => Date | null): StoredPage[] | AssignmentProblem {
   const pages: StoredPage[] = [];
   const keys = new Set<string>();
-  for (const [position, { id, title, document, parentId, forEachMember, isTemplate = false }] of given.entries()) {
+  for (const [position, { id, title, document, parentId, forEachMember, isTemplate = false, readOnly = false, hiddenUntil = null }] of given.entries()) {
     const parsed = parseDocument(document);
     if (parsed.kind === "refused") return { code: "bad document", where: `the starter page “${title}”`, problem: parsed.problem };
     if (keys.has(titleKey(title))) return { code: "starter page twice", title };
     keys.add(titleKey(title));
+    const shownFrom = hiddenUntil === null ? null : instant(hiddenUntil);
+    if (hiddenUntil !== null && shownFrom === null) return { code: "bad input", field: "starterPages", message: `There is no such day as that up to which “${title}” is hidden` };
     const isBefore = pages.some((page) => page.id === parentId);
     pages.push({
       id, position, title, document: identifyBlocks(parsed.document as PageDocument, newId), parentId: isBefore ? parentId : null,
       // The home page is everybody's, and there from the beginning.
       forEachMember: position > 0 && forEachMember && !isTemplate, isTemplate: position > 0 && isTemplate,
+      // Where a wiki begins is there from the beginning; a template is on no page, and a member's own page is theirs to write.
+      readOnly: readOnly && !isTemplate && !(position > 0 && forEachMember), hiddenUntil: position > 0 && !isTemplate ? shownFrom : null,
     });
   }
   return pages;

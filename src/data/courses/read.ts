@@ -13,7 +13,7 @@ const columns = {
 
 /** Whoever looks as somebody else sees one course of theirs alone. */
 const mine = ({ viewer, lookingAs }: ContextIn) =>
-  and(eq(enrolment.courseId, course.id), eq(enrolment.personId, viewer.id), isNull(enrolment.leftAt), lookingAs ? eq(course.id, lookingAs.courseId) : undefined);
+  and(eq(enrolment.courseId, course.id), eq(enrolment.personId, viewer.id), isNull(enrolment.leftAt), isNull(course.removedAt), lookingAs ? eq(course.id, lookingAs.courseId) : undefined);
 
 /** The viewer's courses, those that go on first, newest term first. */
 export async function myCourses(ctx: ContextIn): Promise<CourseDto[]> {

@@ -1,14 +1,14 @@
 import "server-only";
-import { and, asc, eq, isNotNull, isNull } from "drizzle-orm";
+import { and, asc, eq, isNotNull } from "drizzle-orm";
 import type { Role } from "@/core/access/may";
-import { dateAfter, instantAt, wallClockAt } from "@/core/time/zone";
+import { instantAt, wallClockAt } from "@/core/time/zone";
 import { dayLength } from "@/core/time/lengths";
 import { isInstructor } from "../access/read";
+import { clockLater, copyFiles, copyOne } from "../assignments/copy";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { course, enrolment } from "../db/tables/courses";
-import { file } from "../db/tables/files";
-import { accessChange, assignment, starterPage } from "../db/tables/wikis";
+import { accessChange, assignment } from "../db/tables/wikis";
 import type { Context, ContextIn } from "../session/context";
 import type { CourseSaved } from "./dto";
 import { type CourseInput, courseInput } from "./input";
@@ -83,35 +83,12 @@ export async function copyCourse(ctx: Context, fromCourseId: string, input: Cour
     if (made.kind === "refused") return made;
     const [to] = await tx.select().from(course).where(eq(course.id, made.courseId));
     const days = Math.round((Date.parse(to!.startsOn) - Date.parse(from!.startsOn)) / dayLength);
-    const move = (instant: Date) => instantAt(later(wallClockAt(instant, from!.timeZone), days), to!.timeZone)!;
-    // Files of starter pages keep their ids: the texts that name them are copied as they are.
-    const files = await tx.select().from(file).where(and(eq(file.courseId, fromCourseId), isNull(file.wikiId)));
-    if (files.length > 0) await tx.insert(file).values(files.map((each) => ({ ...each, courseId: made.courseId, uploadedBy: ctx.viewer.id, at: ctx.now })));
+    const move = (instant: Date) => instantAt(clockLater(wallClockAt(instant, from!.timeZone), days), to!.timeZone)!;
+    await copyFiles(inside, fromCourseId, made.courseId);
     const rows = await tx.select().from(assignment).where(eq(assignment.courseId, fromCourseId)).orderBy(asc(assignment.dueAt));
-    for (const row of rows) {
-      const assignmentId = ctx.newId();
-      await tx.insert(assignment).values({
-        ...row, courseId: made.courseId, id: assignmentId, setId: null, publishedAt: null, createdAt: ctx.now,
-        opensAt: move(row.opensAt), dueAt: move(row.dueAt), cutOffAt: row.cutOffAt && move(row.cutOffAt), othersReadFrom: row.othersReadFrom && move(row.othersReadFrom),
-        expected: row.expected.map((each) => (each.of === "student" && each.by !== null ? { ...each, by: later(each.by, days) } : each)),
-      });
-      const pages = await tx.select().from(starterPage)
-        .where(and(eq(starterPage.courseId, fromCourseId), eq(starterPage.assignmentId, row.id))).orderBy(asc(starterPage.position));
-      const ids = new Map(pages.map(({ id }) => [id, ctx.newId()]));
-      if (pages.length === 0) continue;
-      await tx.insert(starterPage).values(pages.map((page) => ({
-        ...page, courseId: made.courseId, assignmentId, id: ids.get(page.id)!, parentId: page.parentId && (ids.get(page.parentId) ?? null),
-      })));
-    }
+    for (const row of rows) await copyOne(inside, row, { toCourse: made.courseId, instant: move, clock: (at) => clockLater(at, days), setId: null });
     return made;
   });
-}
-
-
-/** The same clock time so many days later: "2026-03-29T17:00" and 7 give "2026-04-05T17:00". */
-function later(clock: string, days: number): string {
-  const [date, time] = clock.split("T") as [string, string];
-  return `${dateAfter(date, days)}T${time}`;
 }
 
 /** Lets a person make courses. For operators. False if nobody has the address. */

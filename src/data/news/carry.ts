@@ -24,7 +24,7 @@ const told = 30;
 export async function mailNews(db: Database, now: Date, newId: () => string): Promise<number> {
   const wishes = await db.select({ courseId: newsWish.courseId, personId: newsWish.personId }).from(newsWish)
     .innerJoin(enrolment, and(eq(enrolment.courseId, newsWish.courseId), eq(enrolment.personId, newsWish.personId), isNull(enrolment.leftAt)))
-    .innerJoin(course, and(eq(course.id, newsWish.courseId), isNull(course.archivedAt))).where(ne(newsWish.mail, "never"));
+    .innerJoin(course, and(eq(course.id, newsWish.courseId), isNull(course.archivedAt), isNull(course.removedAt))).where(ne(newsWish.mail, "never"));
   let written = 0;
   for (const { courseId, personId } of wishes) written += Number(await mailTo(db, now, newId, courseId, personId));
   return written;

@@ -44,6 +44,8 @@ export const assignment = pgTable("assignment", {
   sharing: text().$type<Sharing>().notNull(),
   /** The set of groups, where groups share a wiki. */
   setId: text("set_id"),
+  /** Since when it lies in the bin, with its wikis. */
+  removedAt: instant("removed_at"),
   createdAt: instant("created_at").notNull(),
 }, (table) => [primaryKey({ columns: [table.courseId, table.id] })]);
 
@@ -59,6 +61,10 @@ export const starterPage = pgTable("starter_page", {
   forEachMember: boolean("for_each_member").notNull().default(false),
   /** A template: no wiki begins with it, but its members can start pages from it. */
   isTemplate: boolean("is_template").notNull().default(false),
+  /** Members read and speak of it, and do not write on it. */
+  readOnly: boolean("read_only").notNull().default(false),
+  /** Up to when members do not see it; null: they see it from the opening on. */
+  hiddenUntil: instant("hidden_until"),
   title: text().notNull(),
   document: jsonb().$type<PageDocument>().notNull(),
 }, (table) => [
@@ -78,6 +84,8 @@ export const wiki = pgTable("wiki", {
   position: integer().notNull(),
   /** Since when it is set aside, because the assignment shares its wikis in another way; its entries stay. */
   setAsideAt: instant("set_aside_at"),
+  /** Since when it lies in the bin: it is set aside then too. */
+  removedAt: instant("removed_at"),
   homePageId: text("home_page_id"),
   /** How many entries its pages have together: the last one's `rev`. Locked while an entry is recorded. */
   entries: integer().notNull().default(0),

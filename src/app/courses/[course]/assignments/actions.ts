@@ -2,6 +2,7 @@
 import { id } from "@/core/text/id";
 import { revalidatePath } from "next/cache";
 import * as z from "zod";
+import { copyAssignment, type CopyInput } from "@/data/assignments/copy";
 import type { Progress } from "@/data/assignments/dto";
 import type { AssignmentInput } from "@/data/assignments/input";
 import { applyOffer } from "@/data/assignments/offers";
@@ -31,6 +32,14 @@ export async function saveAssignment(courseId: string, assignmentId: string | nu
   if (published.kind === "saved") return { kind: "done", href: paths.assignment(course, saved.assignmentId) };
   // What was typed is stored by now: the set-up screen has it, with what is to be mended.
   return known === null ? { kind: "done", href: paths.setUp(course, saved.assignmentId) } : { kind: "wrong", text: `It is saved, and not published yet. ${assignmentProblem(published.problem)}` };
+}
+
+/** Copies an assignment into a course that the viewer runs, and leads to its set-up. */
+export async function copyTo(courseId: string, assignmentId: string, given: CopyInput): Promise<Answer> {
+  const copied = await copyAssignment(await signedIn(), id.parse(courseId), id.parse(assignmentId), given);
+  if (copied.kind === "refused") return { kind: "wrong", text: `Nothing was copied. ${assignmentProblem(copied.problem)}` };
+  revalidatePath("/", "layout");
+  return { kind: "done", href: paths.setUp(given.toCourse, copied.assignmentId) };
 }
 
 /** Brings a changed starter page into the wikis that began with it. */

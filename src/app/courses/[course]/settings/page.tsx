@@ -2,7 +2,10 @@ import { runsCourse } from "@/core/access/role";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { readableWikis } from "@/data/assignments/read";
+import { binOf } from "@/data/bin/read";
 import { findCourse } from "@/data/courses/read";
+import { BinList } from "@/ui/bin/BinList";
+import { RemoveForm } from "@/ui/bin/RemoveForm";
 import { CourseForm } from "@/ui/courses/CourseForm";
 import { CheckChains } from "@/ui/ledger/CheckChains";
 import { paths } from "@/ui/paths";
@@ -10,6 +13,7 @@ import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { coursePartTrail } from "@/app/_parts/trail";
 import { LinkButton } from "@/ui/forms/LinkButton";
+import { outOfBin, toBin } from "../../bin-actions";
 import { checkWiki } from "../_parts/ledger-actions";
 import { ArchiveButton } from "./ArchiveButton";
 import { archive, saveCourse } from "./actions";
@@ -22,6 +26,7 @@ export default async function SettingsPage({ params }: PageProps<"/courses/[cour
   const course = await findCourse(ctx, courseId);
   if (!course || !runsCourse(course.role)) notFound();
   const wikis = (await readableWikis(ctx, courseId)).map(({ id, name }) => ({ id, name }));
+  const bin = (await binOf(ctx, courseId)) ?? [];
   const { title, term, timeZone, startsOn, endsOn, archivedAt } = course;
   return (
     <Frame ctx={ctx} trail={await coursePartTrail(ctx, courseId, "Settings")}>
@@ -35,14 +40,19 @@ export default async function SettingsPage({ params }: PageProps<"/courses/[cour
           <div><h2>The ledger</h2><p>Each entry carries a hash over itself and the one before. An entry that somebody changed, took out or moved in the database no longer fits.</p></div>
           <div className="fields"><CheckChains courseId={courseId} wikis={wikis} check={checkWiki.bind(null, courseId)} /></div>
         </section>
+        <section className="form-part" aria-labelledby="bin">
+          <div><h2 id="bin">Bin</h2><p>What was removed lies here for 30 days.</p></div>
+          <div className="fields">{bin.length === 0 ? <p className="quiet">No assignment and no wiki of the course lies in the bin.</p> : <BinList binned={bin} zone={timeZone} now={ctx.now} bringBack={outOfBin} />}</div>
+        </section>
         <section className="form-part">
-          <div><h2>At the end of term</h2><p>Nothing is lost by either.</p></div>
+          <div><h2>At the end of term</h2><p>Nothing is lost by copying or archiving.</p></div>
           <div className="fields">
             <div className="actions">
               <LinkButton href={paths.newCourse(courseId)} variant="outlined">Copy the course for another term</LinkButton>
               <ArchiveButton isArchived={archivedAt !== null} setArchived={archive.bind(null, courseId)} />
             </div>
             <p className="quiet">{archivedAt ? "The course is archived: everybody reads what they could read, and nobody changes anything." : "Archived, a course can be read as before and changed by nobody. It can be opened again."}</p>
+            <RemoveForm what="course" name={title} about="With it go all its assignments, wikis and files; nobody of the course sees anything of it any more." remove={toBin.bind(null, courseId, { kind: "course", id: courseId })} />
           </div>
         </section>
       </div>

@@ -8,6 +8,9 @@ import { findCourse } from "@/data/courses/read";
 import { groupSets } from "@/data/groups/read";
 import { countPeople } from "@/data/people/write";
 import { wallClockAt } from "@/core/time/zone";
+import { RemoveForm } from "@/ui/bin/RemoveForm";
+import { toBin } from "../../../../bin-actions";
+import { counted } from "@/ui/words/counts";
 import { paths } from "@/ui/paths";
 import { setUpFinding } from "@/ui/words/problems";
 import { momentAndDistance } from "@/ui/words/times";
@@ -55,6 +58,13 @@ export default async function SetUpPage({ params }: PageProps<"/courses/[course]
           zone={course.timeZone} now={wallClockAt(ctx.now, course.timeZone).slice(0, 16)} courseTitle={course.title} isPublished={publishedAt !== null} hasStarted={setUp.hasStarted}
           wikis={{ count: wikis.length, entries: wikis.reduce((sum, wiki) => sum + wiki.entries, 0) }} state={setUp.state} save={saveAssignment.bind(null, courseId, assignmentId)}
         />
+        <section className="form-part" aria-labelledby="more">
+          <div><h2 id="more">Copy or remove</h2><p>A copy is there to be looked over, and is not published.</p></div>
+          <div className="fields">
+            <div><LinkButton href={paths.copyAssignment(courseId, assignmentId)} variant="outlined">Copy this assignment</LinkButton></div>
+            <RemoveForm what="assignment" name={input.title} about={`With it ${wikis.length === 1 ? "goes its wiki" : `go its ${counted(wikis.length, "wiki")}`}; students see nothing of it any more.`} remove={toBin.bind(null, courseId, { kind: "assignment", id: assignmentId })} />
+          </div>
+        </section>
       </div>
     </Frame>
   );

@@ -5,12 +5,14 @@ import { titleKey } from "@/core/links/titles";
 import { hangTogether } from "@/data/pages/hang-together";
 import { pagePowers, removedPages } from "@/data/pages/places";
 import { findWiki } from "@/data/pages/read";
+import { RemoveForm } from "@/ui/bin/RemoveForm";
 import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { wikiTrail } from "@/app/_parts/trail";
 import { LinkButton } from "@/ui/forms/LinkButton";
+import { toBin } from "../../../../bin-actions";
 import { HangTogether } from "./_parts/HangTogether";
 import { ContentsList } from "./_parts/ContentsList";
 
@@ -52,6 +54,7 @@ export default async function ContentsPage({ params, searchParams }: PageProps<"
           pages={shown.map((item) => ({ ...item, mayRename: powers.rename.has(item.id), mayRemove: powers.remove.has(item.id) }))}
         />
         {hangs && tag === null && <HangTogether told={hangs} courseId={course} wikiId={wikiId} mayStart={wiki.mayStart} />}
+        {wiki.isInstructor && tag === null && <section className="section" aria-labelledby="remove"><h2 id="remove">The wiki as a whole</h2><RemoveForm what="wiki" name={wiki.name} about="Its pages, comments and files go with it; its members see nothing of it any more." remove={toBin.bind(null, course, { kind: "wiki", id: wikiId })} /></section>}
       </div>
     </Frame>
   );
