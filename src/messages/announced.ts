@@ -1,10 +1,26 @@
 /** What those who take part are told of an assignment, in sentences: in mail, in the news and in the preview of both. */
-import type { Announced, AnnouncedTimes } from "@/core/assignment/announced";
 import { createTranslator } from "use-intl/core";
 import { common, locale } from "./common";
 import announced from "./en/announced.json";
 
 export const announcedWords = createTranslator({ ...common, messages: announced });
+
+/** Wall clocks in the course's zone, "2026-03-16T10:00"; null: none. */
+interface AnnouncedTimes {
+  readonly opensAt: string;
+  readonly dueAt: string;
+  readonly cutOffAt: string | null;
+  readonly closesAtDue: boolean;
+}
+
+/** What is told: of `core/assignment/announced`. */
+interface Announced {
+  readonly title: string;
+  readonly isNew: boolean;
+  readonly times: AnnouncedTimes;
+  readonly before: Partial<AnnouncedTimes>;
+  readonly hasNewBrief: boolean;
+}
 
 /** "Wed 1 Apr 2026, 17:00", of a wall clock. */
 function clockWords(at: string): string {

@@ -37,7 +37,7 @@ const routesFor: Record<string, Allowed> = {
   "/open/[token]": "no one", "/open/[token]/[page]": "no one", "/invitation/[token]": "anyone", "/ask/[code]": "no one",
   "/courses": "signed in", "/courses/new": "who may make courses", "/mail": "those who run one",
   "/courses/[course]": "on course", "/courses/[course]/assignments/[assignment]": "on course",
-  "/courses/[course]/assignments/new": "instructors", "/courses/[course]/assignments/[assignment]/set-up": "instructors", "/courses/[course]/assignments/[assignment]/access": "instructors",
+  "/courses/[course]/assignments/new": "instructors", "/courses/[course]/assignments/[assignment]/set-up": "instructors", "/courses/[course]/assignments/[assignment]/copy": "instructors", "/courses/[course]/assignments/[assignment]/access": "instructors",
   "/courses/[course]/assignments/[assignment]/guests": "instructors", "/courses/[course]/assignments/[assignment]/guests/room": "instructors", "/courses/[course]/assignments/[assignment]/review": "staff",
   "/courses/[course]/assignments/[assignment]/review/[wiki]": "instructors", "/courses/[course]/assignments/[assignment]/review/figures": "staff", "/courses/[course]/assignments/[assignment]/review/[wiki]/[person]": "instructors", "/courses/[course]/assignments/[assignment]/statement": "students",
   "/courses/[course]/assignments/[assignment]/review/thresholds": "instructors", "/courses/[course]/assignments/[assignment]/statement/[wiki]/[person]": "readers",
@@ -46,7 +46,7 @@ const routesFor: Record<string, Allowed> = {
   "/courses/[course]/rooms/[room]": "instructors",
   "/courses/[course]/pages/[page]": "readers", "/courses/[course]/pages/[page]/write": "readers", "/courses/[course]/news": "on course", "/feeds/[token]": "no one", "/courses/[course]/pages/[page]/live": "readers", "/courses/[course]/wikis/[wiki]/ledger": "readers", "/courses/[course]/pages/[page]/ledger/[number]/restore": "readers", "/courses/[course]/pages/[page]/ledger": "readers", "/courses/[course]/pages/[page]/ledger/[number]": "readers", "/courses/[course]/pages/[page]/compare": "readers", "/courses/[course]/pages/[page]/who": "readers",
   "/courses/[course]/files/[file]": "readers", "/courses/[course]/wikis/[wiki]/files": "readers", "/room/in/files/[file]": "no one", "/open/[token]/files/[file]": "no one",
-  "/courses/[course]/wikis/[wiki]": "readers", "/courses/[course]/wikis/[wiki]/contents": "readers", "/courses/[course]/wikis/[wiki]/start": "readers", "/courses/[course]/wikis/[wiki]/start/several": "readers",
+  "/courses/[course]/wikis/[wiki]": "readers", "/courses/[course]/wikis/[wiki]/kept": "readers", "/courses/[course]/wikis/[wiki]/kept/[page]": "readers", "/courses/[course]/wikis/[wiki]/kept/contents": "readers", "/courses/[course]/wikis/[wiki]/contents": "readers", "/courses/[course]/wikis/[wiki]/start": "readers", "/courses/[course]/wikis/[wiki]/start/several": "readers",
 };
 
 /** Routes to which files are sent. */
@@ -107,6 +107,7 @@ const acts: Record<string, Act> = {
   "courses/[course]/pages/[page]/actions#countAsText": { for: "instructors", args: (at) => [course, at.discussion], proves: true },
   "courses/[course]/pages/[page]/actions#answer": { for: "readers", args: (at) => [course, at.page, at.comment, "Answered in passing."], proves: true },
   "courses/[course]/pages/[page]/actions#restore": { for: "readers", args: (at) => [course, at.page, 1, Number(at.entries) + 1, null], proves: true },
+  "courses/[course]/pages/[page]/actions#takenUp": { for: "readers", args: (at) => [course, at.ownComment, Number(at.entries) + 1], proves: true },
   "courses/[course]/pages/[page]/actions#settle": { for: "readers", args: (at) => [course, at.comment, true], proves: true },
   "courses/[course]/pages/[page]/actions#editRemark": { for: "readers", args: (at) => [course, at.ownComment, "Walked otherwise."], proves: true },
   "courses/[course]/pages/[page]/actions#withdrawRemark": { for: "readers", args: (at) => [course, at.ownComment, true], proves: true },
@@ -117,6 +118,7 @@ const acts: Record<string, Act> = {
   [`${contents}#copy`]: { for: "readers", args: (at) => [course, at.page, "Walked copy"], proves: true },
   [`${contents}#rename`]: { for: "readers", args: (at) => [course, at.page, "Walked on"], proves: true },
   [`${contents}#arrange`]: { for: "readers", args: (at) => [course, at.page, at.otherPage, null], proves: true },
+  [`${contents}#order`]: { for: "readers", args: (at) => [course, at.wiki, null], proves: true },
   [`${contents}#remove`]: { for: "readers", args: (at) => [course, at.page], proves: true },
   [`${contents}#bringBack`]: { for: "readers", args: (at) => [course, at.page], proves: true },
   [`${contents}#putHeading`]: { for: "readers", args: (at) => [course, at.otherPage, "Walked"], proves: true },
@@ -134,7 +136,7 @@ const acts: Record<string, Act> = {
   [`${ownWords}#answerWord`]: { for: "instructors", args: (at) => [course, at.ownWord, "Walked on."], proves: true },
   [`${ownWords}#takeBack`]: { for: "students of the wiki", args: (at) => [course, at.ownWord], proves: true },
   [`${review}#mark`]: { for: "instructors", args: (at) => [course, at.wiki, "miraokonjo", true], proves: true },
-  [`${review}#setFrom`]: { for: "instructors", args: (at) => [course, at.assignment, { lastDayPart: 0.5, shareOfOne: 0.5, arrivalPart: 0.5, arrivalWords: 100, removedWords: 50, backAndForthWords: 20, entriesOnOwnPages: 3 }], proves: true },
+  [`${review}#setFrom`]: { for: "instructors", args: (at) => [course, at.assignment, { lastDayPart: 0.5, shareOfOne: 0.5, arrivalPart: 0.5, oneGoPart: 0.5, oneGoWords: 100, repeatedWords: 20, arrivalWords: 100, removedWords: 50, backAndForthWords: 20, entriesOnOwnPages: 3 }], proves: true },
   [`${review}#actOn`]: { for: "instructors", args: (at) => [course, at.wiki, "nothing done|miraokonjo", "Walked"] },
   [`${guests}#open`]: { for: "instructors", args: (at) => [course, at.assignment, json({ title: "Walk", pages: [at.page], minutes: 30, names: { kind: "list", names: ["Ada"] } })], proves: true },
   [`${guests}#makeReaderLink`]: { for: "instructors", args: (at) => [course, at.assignment, json({ wikiId: at.wiki, pageId: null, names: "full", isListed: false, until: "" })], proves: true },
@@ -157,7 +159,10 @@ const acts: Record<string, Act> = {
   "courses/[course]/groups/actions#saveSet": { for: "instructors", args: () => [course, null, json({ title: "Walked", groups: [], seed: null, signUpLimit: null, signUpUntil: null, published: false, movesFrom: null }), null], proves: true },
   "courses/[course]/groups/actions#removeSet": { for: "instructors", args: (at) => [course, at.emptySet], proves: true },
   "courses/[course]/groups/actions#takePlace": { for: "no one", args: (at) => [course, at.set, at.group] },
-  "courses/[course]/assignments/actions#saveAssignment": { for: "instructors", args: () => [course, null, assignmentOf(), null, "stay"], proves: true },
+  "courses/[course]/assignments/actions#saveAssignment": { for: "instructors", args: () => [course, null, assignmentOf(), null, "stay", false], proves: true },
+  "courses/[course]/assignments/actions#copyTo": { for: "instructors", args: (at) => [course, at.assignment, { title: "Walked copy", toCourse: course, opensOn: "2026-01-05", withGroups: false }], proves: true },
+  "courses/bin-actions#outOfBin": { for: "instructors", args: (at) => [course, at.removal], proves: true },
+  "courses/bin-actions#toBin": { for: "instructors", args: (at) => [course, { kind: "wiki", id: at.spareWiki }, "Saltmere"], proves: true },
   "courses/[course]/assignments/actions#bringIn": { for: "instructors", args: (at) => [course, at.assignment, at.starter] },
   "courses/[course]/assignments/actions#progressOf": { for: "instructors", args: (at) => [course, at.assignment] },
   "courses/[course]/settings/actions#saveCourse": { for: "instructors", args: () => [course, json({ title: "Walked rivers", term: "Spring", timeZone: "Europe/Dublin", startsOn: "2026-01-01", endsOn: "2026-12-31" })], proves: true },
@@ -239,6 +244,9 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
   at.discussion = (await sql`select id from discussion where course_id = ${course}`)[0]!.id as string;
   await sql`insert into feedback (course_id, id, assignment_id, wiki_id, person_id, author_id, body, at) values (${course}, 'walkfeedback', ${at.assignment!}, ${at.wiki!}, 'miraokonjo', 'inescalder', ${secret}, now())`;
   at.feedback = "walkfeedback";
+  at.spareWiki = (await sql`select id from wiki where course_id = ${course} and name = 'Saltmere'`)[0]!.id as string;
+  await asked(instructor, "courses/bin-actions#toBin", [course, { kind: "wiki", id: at.spareWiki }, "Saltmere"], at);
+  at.removal = (await sql`select id from removal where course_id = ${course}`)[0]!.id as string;
   await sql`insert into shared_credit (course_id, page_id, number, person_id, wiki_id, asked_at) select ${course}, ${at.page!}, 1, id, ${at.wiki!}, now() from person where id in ('miraokonjo', 'saoirsedelaney', 'tomasquill', 'tobinmarsh')`;
   for (const [name, value] of Object.entries(at)) expect(value, `the walk's ${name}`).toBeTruthy();
   await sql`insert into enrolment (course_id, person_id, role, since) values ('elsewhere', 'paveldrury', 'instructor', now())`;

@@ -2,8 +2,7 @@
 import { revalidatePath } from "next/cache";
 import * as z from "zod";
 import { id } from "@/core/text/id";
-import { removedKinds } from "@/data/db/tables/bin";
-import type { BinActed } from "@/data/bin/dto";
+import { type BinActed, removedKinds } from "@/data/bin/dto";
 import { bringBackFromBin, removeToBin } from "@/data/bin/write";
 import { paths } from "@/ui/paths";
 import type { Answer } from "../_parts/answers";

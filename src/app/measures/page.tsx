@@ -47,6 +47,9 @@ export default async function MeasuresPage() {
           <Figures names={[...figureNames.filter(isUsual), "balance"]} />
           <h2>More of a student</h2>
           <Figures names={figureNames.filter((name) => !isUsual(name) && !isExplained(name))} />
+          <p id="copies-once">Text that was copied stands in several places and counts once: a copied page gives nobody words, and no larger share. How often words stand beside their first place is told as a figure of its own, and each page shows what stands on it. Signs that nobody sees, and letters of another script that only look the same, make no other word.</p>
+          <p>What an entry did is told with what is known since. Words that its author put on another page later were moved, and count as removed nowhere; words that came back say which entry had removed them. To take back what one did oneself is no work: neither a text that one removed and restored, nor a spelling that goes to and fro.</p>
+          <p id="here">Those who review see when each member was last here, which is noted when somebody opens the course or one of its pages. It is in no figure.</p>
           <p>Where students talk to each other on a page, an instructor can mark the passage as discussion. Its words then count as discussion and not as text: in every figure, at every time in the past as well, and wherever the passage goes. What is written between its lines later is text until it is marked too.</p>
           <p>Words of an entry that several wrote, and confirmed, are theirs in equal parts. A statement is the account behind these figures: line by line what came, what went, what others did in between, and what stands.</p>
           <p>Links, pictures and sources stay with whoever brought them: moved, or taken away and brought back, they are still theirs. A second link to the same place is whose who set it. Of an entry that several wrote they count for whoever saved it.</p>

@@ -1,11 +1,14 @@
 import type { RefusedFor } from "../refusal";
 
+export const removedKinds = ["assignment", "wiki", "course"] as const;
+export type RemovedKind = (typeof removedKinds)[number];
+
 /** So many days something lies in the bin before it is erased. */
 export const binDays = 30;
 
 export interface BinnedDto {
   readonly id: string;
-  readonly kind: "assignment" | "wiki" | "course";
+  readonly kind: RemovedKind;
   readonly courseId: string;
   readonly placeId: string;
   readonly name: string;

@@ -1,15 +1,16 @@
 /** Removing an assignment, a wiki or a course: into the bin, and out of it again. */
 import "server-only";
 import { and, eq, isNull, sql } from "drizzle-orm";
+import { runsCourse } from "@/core/access/role";
 import { isInstructor, mayChangeCourse } from "../access/read";
 import type { Queryable } from "../db/client";
-import { removal, type RemovedKind } from "../db/tables/bin";
+import { removal } from "../db/tables/bin";
 import { course, enrolment } from "../db/tables/courses";
 import { assignment, wiki } from "../db/tables/wikis";
 import { refusedFor } from "../refusal";
 import { act } from "../session/act";
 import type { ContextIn } from "../session/context";
-import type { BinActed } from "./dto";
+import type { BinActed, RemovedKind } from "./dto";
 
 export interface Removable {
   readonly kind: RemovedKind;
@@ -75,5 +76,5 @@ export const bringBackFromBin = act(async (ctx, courseId: string, removalId: str
 /** Whether the viewer runs a course that may lie in the bin, of which they see nothing otherwise. */
 async function ranCourse({ db, viewer }: ContextIn, courseId: string): Promise<boolean> {
   const [found] = await db.select({ role: enrolment.role }).from(enrolment).where(and(eq(enrolment.courseId, courseId), eq(enrolment.personId, viewer.id), isNull(enrolment.leftAt)));
-  return found?.role === "instructor";
+  return runsCourse(found?.role ?? null);
 }

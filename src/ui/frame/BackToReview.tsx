@@ -1,6 +1,6 @@
 "use client";
 import { usePathname, useSearchParams } from "next/navigation";
-import { useEffect, useState } from "react";
+import { useEffect, useSyncExternalStore } from "react";
 import { Link } from "./Link";
 
 /** Where the review is kept that somebody looked at last, in this tab. */
@@ -15,13 +15,13 @@ export function RememberReview() {
   return null;
 }
 
+/** Nothing tells of changes in this tab: what is kept when the way back is drawn is what counts. */
+const noNews = () => () => {};
+const kept = () => { try { return sessionStorage.getItem(place); } catch { return null; } };
+
 /** The way back to the review that was looked at last in this tab, if it was of the same course; otherwise nothing. */
 export function BackToReview({ courseBase }: { courseBase: string }) {
-  const [href, setHref] = useState<string | null>(null);
-  useEffect(() => {
-    let kept: string | null = null;
-    try { kept = sessionStorage.getItem(place); } catch { /* As above. */ }
-    if (kept?.startsWith(`${courseBase}/`)) setHref(kept);
-  }, [courseBase]);
-  return href && <Link href={href}>{href.includes("/statement") || /\/review\/[0-9a-z]+\/[0-9a-z]+/.test(href) ? "Back to the statement" : "Back to the review"}</Link>;
+  const href = useSyncExternalStore(noNews, kept, () => null);
+  if (!href?.startsWith(`${courseBase}/`)) return null;
+  return <Link href={href}>{href.includes("/statement") || /\/review\/[0-9a-z]+\/[0-9a-z]+/.test(href) ? "Back to the statement" : "Back to the review"}</Link>;
 }

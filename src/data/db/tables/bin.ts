@@ -1,10 +1,9 @@
 /** What was removed: an assignment, a wiki or a course. The line stays when the thing is gone for good, and says nothing of what it held. */
 import { index, integer, pgTable, primaryKey, text } from "drizzle-orm/pg-core";
+import type { RemovedKind } from "../../bin/dto";
 import { person } from "./accounts";
 import { instant } from "./columns";
 
-export const removedKinds = ["assignment", "wiki", "course"] as const;
-export type RemovedKind = (typeof removedKinds)[number];
 
 export const removal = pgTable("removal", {
   /** Of no reference: it outlives the course. */

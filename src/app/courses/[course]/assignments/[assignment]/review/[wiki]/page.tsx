@@ -75,7 +75,7 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
         <div className="title-line">
           <div>
             <h1>{group.name}</h1>
-            <p className="quiet">{counted(members.length, "member")}, <FigureLabel figure="balance">balance {percent(group.balance)}</FigureLabel>, {counted(group.remarks, "comment or answer", "comments and answers")}; due {momentAndDistance(group.dueAt, zone, ctx.now)}</p>
+            <p className="quiet">{counted(members.length, "member")}, <FigureLabel figure="balance">balance</FigureLabel> <a href="#where" aria-label={`Balance: ${percent(group.balance)}. Show the words that it is made of`}>{percent(group.balance)}</a>, {counted(group.remarks, "comment or answer", "comments and answers")}; due {momentAndDistance(group.dueAt, zone, ctx.now)}</p>
           </div>
           <div className="actions">
             {wikis[at - 1] && <LinkButton href={paths.reviewGroup(course, assignment, wikis[at - 1]!.id, kept)} variant="text">{wikis[at - 1]!.name}, before</LinkButton>}
