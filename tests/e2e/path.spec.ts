@@ -186,7 +186,7 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
     // Share, standing, added, lasting, entries, active days, on others’ pages, comments.
     // Aoife wrote 29 words here and 9 on the page she started; a letter of one was corrected by Callum, who wrote 13 of his own.
     await expect(row("Aoife Brannock").getByRole("link")).toHaveText(["Aoife Brannock", "75 %", "38", "38", "100 %", "2", "1", "0", "1"]);
-    await expect(row("Callum Wray").getByRole("link")).toHaveText(["Callum Wray", "25 %", "13", "13", "100 %", "2", "1", "0", "1"]);
+    await expect(row("Callum Wray").getByRole("link")).toHaveText(["Callum Wray", "25 %", "13", "13", "100 %", "2", "1", "2", "1"]);
     await expect(row("Elin Sorby").getByRole("link")).toHaveText(["Elin Sorby", "0 %", "0", "0", "–", "0", "0", "0", "0"]);
     await expect(row("Elin Sorby")).toContainText("nothing yet");
 

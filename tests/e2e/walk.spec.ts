@@ -344,3 +344,26 @@ test("who may not see it finds nothing, and who may not do it changes nothing", 
     expect.soft(await fingerprints(), `${name} in an archived course`).toEqual(archived);
   }
 });
+
+test("the wiki as it stood at the cut-off is read from page to page, and its review leads there", async ({ browser }) => {
+  await sql`update assignment set due_at = now() - interval '3 days', cut_off_at = now() - interval '3 days' where course_id = ${course}`;
+  const [hollin] = await sql<{ id: string; assignment: string }[]>`select id, assignment_id as assignment from wiki where course_id = ${course} and name = 'Hollin Burn'`;
+  const context = await browser.newContext({ baseURL: base });
+  const page = await context.newPage();
+  expect((await page.request.post("/api/auth/sign-in/demo", { data: { person: "ineschollin" }, headers: { origin: base } })).status()).toBe(200);
+  await page.goto(`/courses/${course}/assignments/${hollin!.assignment}/review/${hollin!.id}`);
+  await expect(page.getByText("What was saved later is left out.")).toBeVisible();
+  await page.getByRole("link", { name: "Open the wiki as at the cut-off" }).click();
+  const band = page.getByRole("complementary", { name: "As at the cut-off" });
+  await expect(band).toContainText("You read Hollin Burn as it stood then.");
+  await page.getByRole("navigation", { name: "Contents as at the cut-off" }).getByRole("link", { name: "The river today" }).click();
+  await expect(page.getByRole("heading", { name: "The river today", level: 1 })).toBeVisible();
+  await expect(band).toBeVisible();
+  expect(new URL(page.url()).pathname).toMatch(new RegExp(`/wikis/${hollin!.id}/kept/`));
+  await page.getByRole("link", { name: "All pages and files" }).click();
+  await expect(page.getByRole("heading", { name: "Contents of Hollin Burn" })).toBeVisible();
+  await band.getByRole("link", { name: "Read it as it is now" }).click();
+  await expect(page.getByRole("heading", { name: "Contents of Hollin Burn" })).toBeVisible();
+  await expect(band).toHaveCount(0);
+  await context.close();
+});

@@ -182,7 +182,7 @@ describe("a copy of a page", () => {
     const copied = await copyPage(as("jonas", later(2)), { courseId, pageId: homeId, title: "Second home" });
     if (copied.kind === "refused") throw new Error(copied.problem.code);
     const [group] = (await assignmentReview(as("ines", later(3)), courseId, assignmentId))!.filter((each) => each.wikiId === wikiId);
-    expect(group!.members.map(({ member, figures: { added, standing } }) => [member.name, added, standing])).toEqual([["mira", 11, 22], ["jonas", 0, 0]]);
+    expect(group!.members.map(({ member, figures: { added, standing } }) => [member.name, added, standing])).toEqual([["mira", 11, 11], ["jonas", 0, 0]]);
     expect(await copyPage(as("jonas", later(4)), { courseId, pageId: homeId, title: "second HOME" })).toMatchObject({ problem: { code: "title taken" } });
     for (const name of ["tobin", "priya"] as const) expect((await copyPage(as(name, later(4)), { courseId, pageId: homeId, title: "Mine" })).kind).toBe("refused");
   });

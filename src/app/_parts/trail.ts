@@ -11,10 +11,11 @@ interface Step {
   readonly label: string;
 }
 
-function step(siblingsAre: string, all: readonly Step[], here: string, href: (id: string) => string): TrailStep[] {
+/** `ownHref`: where the step itself leads, if that is another place than a sibling's. */
+function step(siblingsAre: string, all: readonly Step[], here: string, href: (id: string) => string, ownHref = href(here)): TrailStep[] {
   const own = all.find((each) => each.id === here);
   if (!own) return [];
-  return [{ label: own.label, href: href(own.id), siblingsAre, siblings: all.map((each) => ({ label: each.label, href: href(each.id), isHere: each.id === here })) }];
+  return [{ label: own.label, href: ownHref, siblingsAre, siblings: all.map((each) => ({ label: each.label, href: href(each.id), isHere: each.id === here })) }];
 }
 
 export async function courseTrail(ctx: Context, courseId: string): Promise<TrailStep[]> {
@@ -30,12 +31,21 @@ export async function coursePartTrail(ctx: Context, courseId: string, part: keyo
   return [...(await courseTrail(ctx, courseId)), ...step("Of the course", parts, part, (id) => courseParts[id as keyof typeof courseParts](courseId))];
 }
 
-/** `to` says where the siblings lead: to the same screen of another assignment. */
+/** `to` says where the siblings lead: to the same screen of another assignment. The step itself leads to the assignment, from everywhere. */
 export async function assignmentTrail(ctx: Context, courseId: string, assignmentId: string, to = paths.assignment): Promise<TrailStep[]> {
   const assignments = await courseAssignments(ctx, courseId);
   return [
     ...(await courseTrail(ctx, courseId)),
-    ...step("Assignments", assignments.map(({ id, title }) => ({ id, label: title })), assignmentId, (id) => to(courseId, id)),
+    ...step("Assignments", assignments.map(({ id, title }) => ({ id, label: title })), assignmentId, (id) => to(courseId, id), paths.assignment(courseId, assignmentId)),
+  ];
+}
+
+/** The review of an assignment stands below it, so that each step of the head line leads to the same place from everywhere. */
+export async function reviewOfClassTrail(ctx: Context, courseId: string, assignmentId: string): Promise<TrailStep[]> {
+  const reviews = (await courseAssignments(ctx, courseId)).filter(({ publishedAt }) => publishedAt !== null);
+  return [
+    ...(await assignmentTrail(ctx, courseId, assignmentId)),
+    ...step("Reviews", reviews.map(({ id, title }) => ({ id, label: id === assignmentId ? "Review" : title })), assignmentId, (id) => paths.review(courseId, id)),
   ];
 }
 
@@ -43,7 +53,7 @@ export async function assignmentTrail(ctx: Context, courseId: string, assignment
 export async function reviewTrail(ctx: Context, courseId: string, assignmentId: string, wikiId: string): Promise<TrailStep[]> {
   const wikis = await wikiNames(ctx, courseId, assignmentId);
   return [
-    ...(await assignmentTrail(ctx, courseId, assignmentId, paths.review)),
+    ...(await reviewOfClassTrail(ctx, courseId, assignmentId)),
     ...step("Groups", wikis.map(({ id, name }) => ({ id, label: name })), wikiId, (id) => paths.reviewGroup(courseId, assignmentId, id)),
   ];
 }

@@ -47,9 +47,12 @@ interface Asked {
 
 /** The findings of a wiki's work, open ones first. */
 export async function findingsOf(ctx: ContextIn, loaded: WikiWork, asked?: Asked): Promise<FindingDto[]> {
+  const { deeds, remarks, members } = loaded.work;
+  // Of whom nothing else is known it is told when they were here.
+  const busy = new Set([...deeds.flatMap(({ author, with: others = [] }) => [author, ...others]), ...remarks.map(({ author }) => author)]);
   const [{ toEach }, lastHere, acts, state] = await Promise.all([
     asked?.closed ?? closedTo(ctx, loaded),
-    lastVisits(ctx.db, loaded.courseId, loaded.work.members),
+    lastVisits(ctx.db, loaded.courseId, members.filter((id) => !busy.has(id))),
     ctx.db.select({ key: findingAct.key, kind: findingAct.kind, reason: findingAct.reason, at: findingAct.at, by: person.name }).from(findingAct).innerJoin(person, eq(person.id, findingAct.byId))
     .where(and(eq(findingAct.courseId, loaded.courseId), eq(findingAct.wikiId, loaded.wikiId))).orderBy(asc(findingAct.at)),
     wikiState(ctx, loaded, asked?.expected),

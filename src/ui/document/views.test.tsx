@@ -132,3 +132,31 @@ describe("who wrote what", () => {
     expect(drawn([3, 3, 3, 3, 3, 3]).match(/<q /g)).toHaveLength(1);
   });
 });
+
+describe("links to other sites", () => {
+  const linked = (attrs: Readonly<Record<string, unknown>>) => {
+    const parsed = parseDocument({ type: "doc", content: [line(text("survey", { type: "link", attrs }))] });
+    return parsed.kind === "document" ? renderToStaticMarkup(<DocumentView document={parsed.document} links={links} />) : parsed.kind;
+  };
+  test("open in a new tab if the writer says so, and only then; nothing else can be said of them", () => {
+    expect(linked({ href: "https://rivers.example/", newTab: true })).toContain('target="_blank"');
+    for (const attrs of [{ href: "https://rivers.example/", newTab: false }, { href: "https://rivers.example/" }]) expect(linked(attrs)).not.toContain("target");
+    expect([linked({ href: "https://rivers.example/", newTab: "yes" }), linked({ href: "https://rivers.example/", target: "_top" })]).toEqual(["refused", "refused"]);
+  });
+  test("are stored as before where they open in the same tab", () => {
+    const stored = (attrs: object) => { const parsed = parseDocument({ type: "doc", content: [line(text("survey", { type: "link", attrs: attrs as never }))] }); return parsed.kind === "document" ? JSON.stringify(parsed.document) : ""; };
+    expect(stored({ href: "https://rivers.example/", newTab: false })).toBe(stored({ href: "https://rivers.example/" }));
+  });
+});
+
+describe("text that moved between pages", () => {
+  test("is drawn as moved at both ends, with the way to the other", () => {
+    const blocks = compareDocuments(fromMarkdown("It stays here.\n\nEels rise at the old mill."), fromMarkdown("It stays here."), undefined, { to: (word) => (word >= 3 ? 7 : undefined), from: () => undefined });
+    const drawn = renderToStaticMarkup(<ComparedView blocks={blocks} otherEnd={(rev, isAway) => (rev === 7 && isAway ? { told: "went to Fish, entry 2", href: "/courses/c/pages/f/ledger/2" } : null)} />);
+    expect(drawn).toContain('class="moved-away"');
+    expect(drawn).toContain('href="/courses/c/pages/f/ledger/2"');
+    expect(drawn).not.toContain("<del>");
+    const came = compareDocuments(fromMarkdown("It stays."), fromMarkdown("It stays.\n\nEels rise here."), undefined, { to: () => undefined, from: (word) => (word >= 2 ? 5 : undefined) });
+    expect(came.at(-1)).toMatchObject({ state: "moved", segments: [{ change: "moved", otherEnd: 5 }] });
+  });
+});

@@ -64,12 +64,12 @@ export async function withdrawRemark(courseId: string, commentId: string, withdr
 }
 
 /** Settles a thread of comments, or opens it again. */
-/** Says that an entry took a comment up, or that none did. */
-export async function takenUp(courseId: string, commentId: string, number: number | null): Promise<Commented> {
-  const given = z.object({ courseId: id, commentId: id, number: z.int().min(1).max(2_000_000_000).nullable() }).parse({ courseId, commentId, number });
-  const answer = await takeUp(await signedIn(), given);
+/** Says that an entry took a comment up, or (null) that none did; 0: the one that the form names. An entry that can't have done so changes nothing. */
+export async function takenUp(courseId: string, commentId: string, number: number | null, form?: FormData): Promise<void> {
+  const named = number === 0 ? Number(form?.get("number")) : number;
+  const given = z.object({ courseId: id, commentId: id, number: z.int().min(1).max(2_000_000_000).nullable() }).parse({ courseId, commentId, number: named });
+  await takeUp(await signedIn(), given);
   refresh();
-  return answer;
 }
 
 export async function settle(courseId: string, commentId: string, settled: boolean): Promise<Commented> {

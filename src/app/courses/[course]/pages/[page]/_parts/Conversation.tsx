@@ -2,7 +2,7 @@ import type { CommentDto, PageDto } from "@/data/pages/dto";
 import { distance } from "@/ui/words/times";
 import { counted } from "@/ui/words/counts";
 import { paths } from "@/ui/paths";
-import { answer, commentOn, editRemark, markAsDiscussion, settle, takenUp, withdrawRemark } from "../actions";
+import { answer, commentOn, editRemark, markAsDiscussion, settle, withdrawRemark } from "../actions";
 import { BesidePassages } from "./BesidePassages";
 import { CommentForm } from "./CommentForm";
 import { Discussions } from "./Discussions";
@@ -64,7 +64,7 @@ function Thread({ thread, sign, page, people, viewerId, mayComment, maySettle, z
       {thread.settled && <p className="quiet settled-by">Settled by {thread.settled.by}, {distance(thread.settled.at, zone, now)}</p>}
       <div className="thread-acts">
         {mayComment && !thread.settled && <CommentForm label={`Answer ${thread.author}`} button="Answer" people={people} send={answer.bind(null, page.wiki.courseId, thread.pageId, thread.id)} isFolded />}
-        {!thread.withdrawn && <TakenUp author={thread.author} takenUp={thread.takenUp} proposed={thread.settled ? null : thread.proposed} newest={page.entries} mayMark={thread.pageId === page.id && (isInstructor || (mayComment && (thread.authorId === viewerId || page.last.authorId === viewerId)))} entryHref={paths.entry(courseId, thread.pageId, 0).replace(/0$/, "{number}")} take={takenUp.bind(null, courseId, thread.id)} />}
+        {!thread.withdrawn && <TakenUp courseId={courseId} commentId={thread.id} author={thread.author} takenUp={thread.takenUp} proposed={thread.settled ? null : thread.proposed} newest={page.entries} mayMark={thread.pageId === page.id && (isInstructor || (mayComment && (thread.authorId === viewerId || page.last.authorId === viewerId)))} entryHref={(number) => paths.entry(courseId, thread.pageId, number)} />}
         {maySettle && <SettleButton author={thread.author} isSettled={thread.settled !== null} settle={settle.bind(null, page.wiki.courseId, thread.id)} />}
       </div>
     </li>

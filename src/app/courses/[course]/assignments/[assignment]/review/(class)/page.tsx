@@ -19,7 +19,7 @@ import { counted } from "@/ui/words/counts";
 import { momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
-import { assignmentTrail } from "@/app/_parts/trail";
+import { reviewOfClassTrail } from "@/app/_parts/trail";
 import { LinkButton } from "@/ui/forms/LinkButton";
 import { selected, type Selection } from "../_parts/arrange";
 import { arrangementOf } from "../_parts/arranged";
@@ -65,7 +65,7 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
   const [first, last] = [period.from ?? assignment.opensAt, period.until ?? (assignment.dueAt > ctx.now ? assignment.dueAt : new Date(Math.max(assignment.dueAt.getTime(), ...groups.flatMap(({ members }) => members.flatMap(({ lastAt }) => lastAt?.getTime() ?? 0)))))];
   const people = groups.reduce((sum, group) => sum + group.members.length, 0);
   return (
-    <Frame ctx={ctx} trail={await assignmentTrail(ctx, courseId, assignmentId, paths.review)}>
+    <Frame ctx={ctx} trail={await reviewOfClassTrail(ctx, courseId, assignmentId)}>
       <div className={evidence ? "desk wide with-evidence" : "desk wide"}>
         <div className="title-line">
           <div>
@@ -77,7 +77,7 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
         </div>
         <section className="section class-asked" aria-labelledby="found">
           <h2 id="found">What to ask about{runsCourse(course.role) && <> <Link href={paths.thresholds(courseId, assignmentId)} className="beside-heading">When to ask</Link></>}</h2>
-          <ClassFindings findings={findings} groups={groups.length} courseId={courseId} assignmentId={assignmentId} />
+          <ClassFindings findings={findings} groups={groups.length} unmet={students.filter(({ wikiId, personId }) => expected !== null && (expected.met.get(`${wikiId} ${personId}`) ?? 0) < expected.of).length} courseId={courseId} assignmentId={assignmentId} />
         </section>
         <PeriodChoice period={period} dueAt={assignment.dueAt} cutOffAt={assignment.cutOffAt} linesDiffer={groups.some(({ members }) => members.some(({ ownCutOffAt }) => ownCutOffAt !== null))} weeksFrom={assignment.opensAt} zone={course.timeZone} now={ctx.now} />
         <ArrangeLine period={period} counts={counts} />

@@ -10,7 +10,8 @@ import { dayLength } from "@/core/time/lengths";
 import { findAssignment, wikiNames } from "@/data/assignments/read";
 import { findEvidence } from "@/data/review/evidence";
 import { findBuiltOn } from "@/data/review/built-on";
-import { findGroup } from "@/data/review/group";
+import { isMet } from "@/core/assignment/expected";
+import { findGroup, type GroupDto } from "@/data/review/group";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { paths } from "@/ui/paths";
 import { counted, percent } from "@/ui/words/counts";
@@ -39,6 +40,15 @@ import { layersOf } from "./_parts/layers";
 export const metadata: Metadata = { title: "Review of a group" };
 
 const opened = z.object({ person: id, figure: z.enum(figureNames) });
+
+/** What is expected is asked about once it is nearly due: until then it is said that it is not there yet. */
+function notMetYet({ expected }: GroupDto): string | null {
+  if (!expected) return null;
+  const [ofWiki, ofMembers] = [expected.ofWiki, expected.ofMembers.flat()].map((mets) => mets.filter((met) => !isMet(met)).length);
+  if (!ofWiki && !ofMembers) return null;
+  const parts = [...(ofWiki ? [`${counted(ofWiki, "thing")} expected of the wiki`] : []), ...(ofMembers ? [`${counted(ofMembers, "thing")} expected of its members`] : [])];
+  return `Nothing was noticed so far. ${parts.join(" and ")} ${(ofWiki ?? 0) + (ofMembers ?? 0) === 1 ? "is" : "are"} not there yet: see below.`;
+}
 
 const openedPair = z.object({ by: id, on: id });
 
@@ -105,7 +115,7 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
                 close={<LinkButton href={href(kept)} scroll={false} size="small" variant="text" aria-label="Close the evidence">Close</LinkButton>} />
             )}
             {builtOn && <BuiltOnPanel told={builtOn} courseId={course} zone={zone} now={ctx.now} close={<LinkButton href={href(kept)} scroll={false} size="small" variant="text" aria-label="Close the evidence">Close</LinkButton>} />}
-            <section aria-labelledby="found"><h2 id="found">What to ask about</h2><FindingList courseId={course} wikiId={wiki} findings={toldFindings(group.findings, members, group.pages, zone)} zone={zone} now={ctx.now} /></section>
+            <section aria-labelledby="found"><h2 id="found">What to ask about</h2><FindingList courseId={course} wikiId={wiki} findings={toldFindings(group.findings, members, group.pages, zone)} waiting={notMetYet(group)} zone={zone} now={ctx.now} /></section>
             <p className="quiet" style={{ marginTop: 14 }}><Link href={paths.review(course, assignment)}>All groups</Link></p>
           </aside>
         </div>

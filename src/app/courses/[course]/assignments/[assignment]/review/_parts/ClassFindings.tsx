@@ -9,6 +9,8 @@ interface Props {
   readonly findings: Promise<readonly GroupFindingsDto[]>;
   /** How many groups are looked through. */
   readonly groups: number;
+  /** Of how many students something that is expected is not there yet. */
+  readonly unmet: number;
   readonly courseId: string;
   readonly assignmentId: string;
 }
@@ -25,10 +27,10 @@ export async function ClassFindings(props: Props) {
   return props.groups <= few ? <Found {...props} /> : <Suspense fallback={<p className="quiet" role="status">Looking through the groups.</p>}><Found {...props} /></Suspense>;
 }
 
-async function Found({ findings, groups: number, courseId, assignmentId }: Props) {
+async function Found({ findings, groups: number, unmet, courseId, assignmentId }: Props) {
   const groups = (await findings).filter(({ open }) => open.length > 0);
   const sum = groups.reduce((total, { open }) => total + open.length, 0);
-  if (sum === 0) return <p className="quiet">Nothing was noticed that you should look at.</p>;
+  if (sum === 0) return <p className="quiet">{unmet === 0 ? "Nothing was noticed that you should look at." : `Nothing was noticed so far. Of ${counted(unmet, "student")} something that is expected is not there yet.`}</p>;
   return (
     <details className="class-findings" open={number <= few}>
       <summary>{counted(sum, "finding")} in {counted(groups.length, "group")}</summary>

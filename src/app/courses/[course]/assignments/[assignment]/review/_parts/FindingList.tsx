@@ -14,12 +14,14 @@ interface Props {
   readonly courseId: string;
   readonly wikiId: string;
   readonly findings: readonly (Omit<FindingDto, "finding"> & { readonly name: string; readonly words: string })[];
+  /** What is open and no finding yet, in a sentence; null: nothing. */
+  readonly waiting?: string | null;
   readonly zone: string;
   readonly now: Date;
 }
 
 /** What was noticed, each with where to look, and what somebody thought of it. */
-export function FindingList({ courseId, wikiId, findings, zone, now }: Props) {
+export function FindingList({ courseId, wikiId, findings, waiting = null, zone, now }: Props) {
   const { act, said, isBusy } = useAct();
   const [dismissing, setDismissing] = useState<string | null>(null);
   const [reason, setReason] = useState("");
@@ -32,7 +34,7 @@ export function FindingList({ courseId, wikiId, findings, zone, now }: Props) {
   );
   return (
     <>
-      {open.length === 0 && <p className="quiet">{done.length === 0 ? "Nothing was noticed that you should look at." : "Nothing more to look at."}</p>}
+      {open.length === 0 && <p className="quiet">{waiting ?? (done.length === 0 ? "Nothing was noticed that you should look at." : "Nothing more to look at.")}</p>}
       <ul className="findings to-ask">
         {open.map((each) => (
           <li key={each.key}>

@@ -4,7 +4,7 @@ import { findThresholds } from "@/data/review/thresholds";
 import { paths } from "@/ui/paths";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
-import { assignmentTrail } from "@/app/_parts/trail";
+import { reviewOfClassTrail } from "@/app/_parts/trail";
 import { setFrom } from "../actions";
 import { ThresholdForm } from "./_parts/ThresholdForm";
 
@@ -17,7 +17,7 @@ export default async function ThresholdsPage({ params }: PageProps<"/courses/[co
   const found = await findThresholds(ctx, course, assignment);
   if (!found) notFound();
   return (
-    <Frame ctx={ctx} trail={await assignmentTrail(ctx, course, assignment, paths.review)}>
+    <Frame ctx={ctx} trail={await reviewOfClassTrail(ctx, course, assignment)}>
       <div className="desk">
         <div className="title-line">
           <div>
