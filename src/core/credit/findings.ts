@@ -164,13 +164,14 @@ function repeatedText(work: GroupWork, member: string, { repeatedWords }: Thresh
   return [{ kind: "repeated text", member, words, evidence: proof([...new Set([...copies.map(({ entry }) => entry), ...repeats.map(({ entry }) => entry)])].sort((one, other) => one - other)) }];
 }
 
-/** Much of one teammate's text removed, at once or bit by bit, and no word between the two about then. What was put on another page was not removed. */
+/** Much of one teammate's text removed, at once or bit by bit, and no word between the two about then. What was put on another page, or came back, was not removed. */
 function untalkedRemovals(work: GroupWork, member: string, { removedWords }: Thresholds): Finding[] {
   const { deeds: owners } = indexOf(work);
   const byOwner = new Map<string, { words: number; removals: number[]; wrote: Set<number> }>();
   for (const deed of work.deeds.filter(({ author }) => author === member)) {
     const from = new Map<string, [words: number, wrote: number][]>();
-    for (const [entry, words] of removedBy(work, deed)) {
+    const back = (indexOf(work).cameBack.get(deed.entry) ?? []).map(([entry, words]) => [entry, -words] as const);
+    for (const [entry, words] of [...removedBy(work, deed), ...back]) {
       const owner = owners.get(entry)?.author;
       if (owner && owner !== member && work.members.includes(owner)) from.set(owner, [...(from.get(owner) ?? []), [words, entry]]);
     }
