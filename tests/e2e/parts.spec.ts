@@ -128,6 +128,12 @@ test("equations, notes, sources, a card, a list of headings, special characters:
   await page.getByRole("dialog").getByLabel("What it is").fill("Map of the beck");
   await page.getByRole("dialog").getByRole("button", { name: "Put it in" }).click();
   await expect(text.locator(".link-card")).toContainText("Map of the beck");
+  // A file that is put in while the card is chosen stands behind it, not in its words.
+  await text.locator(".link-card").click();
+  dialog = await putIn(page, "Picture or file");
+  await dialog.getByLabel("Files to upload").setInputFiles({ name: "survey-notes.txt", mimeType: "text/plain", buffer: Buffer.from("Low water, clear.") });
+  await expect(text.locator("p").getByText("survey-notes")).toBeVisible();
+  await expect(text.locator(".link-card")).not.toContainText("survey-notes");
   await text.locator("p").last().click();
   await page.getByRole("button", { name: "Put in", exact: true }).click();
   await page.getByRole("menuitem", { name: "List of the page’s headings" }).click();

@@ -107,7 +107,7 @@ const acts: Record<string, Act> = {
   "courses/[course]/pages/[page]/actions#countAsText": { for: "instructors", args: (at) => [course, at.discussion], proves: true },
   "courses/[course]/pages/[page]/actions#answer": { for: "readers", args: (at) => [course, at.page, at.comment, "Answered in passing."], proves: true },
   "courses/[course]/pages/[page]/actions#restore": { for: "readers", args: (at) => [course, at.page, 1, Number(at.entries) + 1, null], proves: true },
-  "courses/[course]/pages/[page]/actions#takenUp": { for: "readers", args: (at) => [course, at.ownComment, Number(at.entries) + 1], proves: true },
+  "courses/[course]/pages/[page]/actions#takenUp": { for: "readers", args: (at) => [course, at.page, at.ownComment, Number(at.entries) + 1], proves: true },
   "courses/[course]/pages/[page]/actions#settle": { for: "readers", args: (at) => [course, at.comment, true], proves: true },
   "courses/[course]/pages/[page]/actions#editRemark": { for: "readers", args: (at) => [course, at.ownComment, "Walked otherwise."], proves: true },
   "courses/[course]/pages/[page]/actions#withdrawRemark": { for: "readers", args: (at) => [course, at.ownComment, true], proves: true },
@@ -350,7 +350,7 @@ test("the wiki as it stood at the cut-off is read from page to page, and its rev
   const [hollin] = await sql<{ id: string; assignment: string }[]>`select id, assignment_id as assignment from wiki where course_id = ${course} and name = 'Hollin Burn'`;
   const context = await browser.newContext({ baseURL: base });
   const page = await context.newPage();
-  expect((await page.request.post("/api/auth/sign-in/demo", { data: { person: "ineschollin" }, headers: { origin: base } })).status()).toBe(200);
+  expect((await page.request.post("/api/auth/sign-in/demo", { data: { person: "inescalder" }, headers: { origin: base } })).status()).toBe(200);
   await page.goto(`/courses/${course}/assignments/${hollin!.assignment}/review/${hollin!.id}`);
   await expect(page.getByText("What was saved later is left out.")).toBeVisible();
   await page.getByRole("link", { name: "Open the wiki as at the cut-off" }).click();

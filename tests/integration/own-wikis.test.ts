@@ -12,7 +12,7 @@ import { later, makeCourse, noSignUp, write } from "../support/course";
 test("a student who was moved sees what they did in both groups, the one that they belong to first", async () => {
   const { courseId, setId, assignmentId, wikiId, otherWikiId, homeId, as } = await makeCourse();
   const id = (name: string) => `${name}${courseId}`;
-  await write(as("jonas", later(1)), courseId, homeId, "The weir is steep and nobody knows who built it.");
+  await write(as("jonas", later(1)), courseId, homeId, "Weirs hold back gravel, so eels climb only when floods cover one.");
   const set = (await groupSets(as("ines"), courseId)).find((each) => each.id === setId)!;
   const [alder, thorn] = set.groups;
   const moved = await saveGroupSet(as("ines", later(2)), courseId, setId, {
@@ -24,7 +24,7 @@ test("a student who was moved sees what they did in both groups, the one that th
   expect(own.map((wiki) => [wiki.id, wiki.until === null])).toEqual([[otherWikiId, true], [wikiId, false]]);
   for (const who of ["jonas", "ines"] as const) {
     const told = (await findStatement(as(who, later(4)), courseId, wikiId, id("jonas"), allTime))!;
-    expect([told.figures.added, told.figures.entries]).toEqual([10, 1]);
+    expect([told.figures.added, told.figures.entries]).toEqual([12, 1]);
     expect((await findStatement(as(who, later(4)), courseId, otherWikiId, id("jonas"), allTime))!.figures.entries).toBe(0);
   }
   expect((await ownWikis(as("mira", later(3)), courseId, assignmentId)).map((wiki) => wiki.id)).toEqual([wikiId]);

@@ -1,6 +1,7 @@
 "use server";
 import { id } from "@/core/text/id";
 import { refresh, revalidatePath } from "next/cache";
+import { redirect } from "next/navigation";
 import * as z from "zod";
 import { endDiscussion, markDiscussion } from "@/data/comments/discussion";
 import type { Commented, DiscussionMarked } from "@/data/comments/dto";
@@ -9,6 +10,7 @@ import { addComment, editComment, settleComment, withdrawComment } from "@/data/
 import type { Saved } from "@/data/pages/dto";
 import { restoreEntry } from "@/data/pages/write";
 import { answerShared } from "@/data/ledger/shared";
+import { paths } from "@/ui/paths";
 import { onlyLooking } from "@/ui/words/problems";
 import type { Answer } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
@@ -63,15 +65,16 @@ export async function withdrawRemark(courseId: string, commentId: string, withdr
   return answer;
 }
 
-/** Settles a thread of comments, or opens it again. */
-/** Says that an entry took a comment up, or (null) that none did; 0: the one that the form names. An entry that can't have done so changes nothing. */
-export async function takenUp(courseId: string, commentId: string, number: number | null, form?: FormData): Promise<void> {
+/** Says that an entry took a comment up, or (null) that none did; 0: the one that the form names. What can't be so changes nothing, and is said. */
+export async function takenUp(courseId: string, pageId: string, commentId: string, number: number | null, form?: FormData): Promise<void> {
   const named = number === 0 ? Number(form?.get("number")) : number;
-  const given = z.object({ courseId: id, commentId: id, number: z.int().min(1).max(2_000_000_000).nullable() }).parse({ courseId, commentId, number: named });
-  await takeUp(await signedIn(), given);
+  const given = z.object({ courseId: id, pageId: id, commentId: id, number: z.int().min(1).max(2_000_000_000).nullable() }).parse({ courseId, pageId, commentId, number: named });
+  const answer = await takeUp(await signedIn(), given);
+  if (answer.kind === "refused") redirect(`${paths.page(given.courseId, given.pageId)}?untaken=${given.number ?? 0}#talk`);
   refresh();
 }
 
+/** Settles a thread of comments, or opens it again. */
 export async function settle(courseId: string, commentId: string, settled: boolean): Promise<Commented> {
   const given = z.object({ courseId: id, commentId: id, settled: z.boolean() }).parse({ courseId, commentId, settled });
   const answer = await settleComment(await signedIn(), given);

@@ -31,7 +31,8 @@ export const metadata: Metadata = { title: "Page" };
 
 export default async function PagePage({ params, searchParams }: PageProps<"/courses/[course]/pages/[page]">) {
   const { course, page: pageId } = await params;
-  const since = Number((await searchParams).since);
+  const { since: asked, untaken } = await searchParams;
+  const since = Number(asked);
   const ctx = await signedIn();
   const page = await findPage(ctx, course, pageId);
   if (!page) notFound();
@@ -63,6 +64,7 @@ export default async function PagePage({ params, searchParams }: PageProps<"/cou
           </section>
           <section aria-labelledby="talk">
             <h2 id="talk">Comments</h2>
+            {untaken && <p className="notice" role="status">That entry can’t have taken the comment up: it was saved before it, or is not there. Nothing was changed.</p>}
             <Conversation page={page} people={page.nameable} viewerId={ctx.viewer.id} zone={wiki.timeZone} now={ctx.now} />
           </section>
         </aside>

@@ -64,7 +64,7 @@ function Thread({ thread, sign, page, people, viewerId, mayComment, maySettle, z
       {thread.settled && <p className="quiet settled-by">Settled by {thread.settled.by}, {distance(thread.settled.at, zone, now)}</p>}
       <div className="thread-acts">
         {mayComment && !thread.settled && <CommentForm label={`Answer ${thread.author}`} button="Answer" people={people} send={answer.bind(null, page.wiki.courseId, thread.pageId, thread.id)} isFolded />}
-        {!thread.withdrawn && <TakenUp courseId={courseId} commentId={thread.id} author={thread.author} takenUp={thread.takenUp} proposed={thread.settled ? null : thread.proposed} newest={page.entries} mayMark={thread.pageId === page.id && (isInstructor || (mayComment && (thread.authorId === viewerId || page.last.authorId === viewerId)))} entryHref={(number) => paths.entry(courseId, thread.pageId, number)} />}
+        {!thread.withdrawn && <TakenUp courseId={courseId} pageId={thread.pageId} commentId={thread.id} author={thread.author} takenUp={thread.takenUp} proposed={thread.settled ? null : thread.proposed} newest={page.last.at > thread.at ? page.entries : null} mayMark={thread.pageId === page.id && (isInstructor || (mayComment && (thread.authorId === viewerId || page.last.authorId === viewerId)))} entryHref={(number) => paths.entry(courseId, thread.pageId, number)} />}
         {maySettle && <SettleButton author={thread.author} isSettled={thread.settled !== null} settle={settle.bind(null, page.wiki.courseId, thread.id)} />}
       </div>
     </li>
