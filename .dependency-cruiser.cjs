@@ -23,6 +23,7 @@ module.exports = {
     only("core/heavy", `${core}heavy/`, [`${core}(text|document|diff|credit|merge)/`]),
     only("core/roster", `${core}roster/`, [`${core}(text|access)/`]),
     only("core/contents", `${core}contents/`, []),
+    only("core/marks", `${core}marks/`, []),
     only("core/assignment", `${core}assignment/`, [`${core}(text|document|links)/`]),
     only("core", core, []),
     only("messages", "^src/messages/", []),

@@ -1,12 +1,14 @@
-/** The core on the command line: credit of a history, and checking chains. Prints nothing but the result to standard output. */
+/** The core on the command line: credit of a history, checking chains, and marks of a group. Prints nothing but the result to standard output. */
 import { parseArgs } from "node:util";
 import { creditFile } from "./cli/credit";
+import { FileProblem, marksOfFile } from "./cli/marks";
 import { LineProblem, parseChainLine, readLines, timeOption } from "./cli/lines";
 import { type ChainedEntry, findChainFault } from "./ledger/chain";
 
 const usage = `Usage:
   ledger credit FILE.jsonl [--until TIME] [--step]
-  ledger verify FILE.jsonl`;
+  ledger verify FILE.jsonl
+  ledger marks FILE.json`;
 
 /** What is wrong with how the program was called. */
 class UsageProblem extends Error {}
@@ -16,6 +18,7 @@ function run(): number {
   if (path === undefined || rest.length > 0) throw new UsageProblem(usage);
   if (command === "credit") return credit(path, values);
   if (command === "verify") return verify(path);
+  if (command === "marks") return marks(path);
   throw new UsageProblem(usage);
 }
 
@@ -54,11 +57,16 @@ function verify(path: string): number {
   return faults.length === 0 ? 0 : 1;
 }
 
+function marks(path: string): number {
+  process.stdout.write(`${JSON.stringify(marksOfFile(path))}\n`);
+  return 0;
+}
+
 try {
   process.exitCode = run();
 } catch (problem) {
   const isFile = problem instanceof Error && "code" in problem && typeof problem.code === "string";
-  if (!(problem instanceof LineProblem || problem instanceof UsageProblem || isFile)) throw problem;
+  if (!(problem instanceof LineProblem || problem instanceof FileProblem || problem instanceof UsageProblem || isFile)) throw problem;
   process.stderr.write(`${(problem as Error).message}\n`);
   process.exitCode = 2;
 }
