@@ -108,6 +108,7 @@ const acts: Record<string, Act> = {
   "courses/[course]/pages/[page]/actions#answer": { for: "readers", args: (at) => [course, at.page, at.comment, "Answered in passing."], proves: true },
   "courses/[course]/pages/[page]/actions#restore": { for: "readers", args: (at) => [course, at.page, 1, Number(at.entries) + 1, null], proves: true },
   "courses/[course]/pages/[page]/actions#takenUp": { for: "readers", args: (at) => [course, at.page, at.ownComment, Number(at.entries) + 1], proves: true },
+  "courses/[course]/pages/[page]/actions#dropLeftDraft": { for: "anyone", args: (at) => [course, at.page] },
   "courses/[course]/pages/[page]/actions#settle": { for: "readers", args: (at) => [course, at.comment, true], proves: true },
   "courses/[course]/pages/[page]/actions#editRemark": { for: "readers", args: (at) => [course, at.ownComment, "Walked otherwise."], proves: true },
   "courses/[course]/pages/[page]/actions#withdrawRemark": { for: "readers", args: (at) => [course, at.ownComment, true], proves: true },

@@ -7,6 +7,7 @@ import { endDiscussion, markDiscussion } from "@/data/comments/discussion";
 import type { Commented, DiscussionMarked } from "@/data/comments/dto";
 import { takeUp } from "@/data/comments/taken-up";
 import { addComment, editComment, settleComment, withdrawComment } from "@/data/comments/write";
+import { dropDraft } from "@/data/drafts/write";
 import type { Saved } from "@/data/pages/dto";
 import { restoreEntry } from "@/data/pages/write";
 import { answerShared } from "@/data/ledger/shared";
@@ -80,6 +81,14 @@ export async function settle(courseId: string, commentId: string, settled: boole
   const answer = await settleComment(await signedIn(), given);
   refresh();
   return answer;
+}
+
+/** Drops the viewer's draft on a page that has closed since. */
+export async function dropLeftDraft(courseId: string, pageId: string): Promise<void> {
+  const given = z.object({ courseId: id, pageId: id }).parse({ courseId, pageId });
+  const ctx = await signedIn();
+  if (!ctx.lookingAs) await dropDraft(ctx, given);
+  refresh();
 }
 
 /** The viewer says whether they wrote an entry too whose author named them. */

@@ -22,7 +22,7 @@ import { LinkButton } from "@/ui/forms/LinkButton";
 import { Contents } from "./_parts/Contents";
 import { Conversation } from "./_parts/Conversation";
 import { livePlace } from "../../_parts/live-place";
-import { dropText } from "../../_parts/writing-actions";
+import { dropLeftDraft } from "./actions";
 import { LeftDraft } from "./_parts/LeftDraft";
 import { PageActs } from "./_parts/PageActs";
 import { shownPassages } from "./_parts/placed";
@@ -50,7 +50,7 @@ export default async function PagePage({ params, searchParams }: PageProps<"/cou
           <SheetHead page={page} now={ctx.now} />
           {!page.removedAt && <HereLine place={livePlace(page)} entries={page.entries} />}
           {Number.isInteger(since) && since > 0 && since < page.entries - 1 && <Merged page={page} since={since} />}
-          {leftDraft && <LeftDraft draft={leftDraft} when={moment(new Date(leftDraft.at), wiki.timeZone, ctx.now)} drop={dropText.bind(null, { courseId: course, pageId })} />}
+          {leftDraft && <LeftDraft draft={leftDraft} when={moment(new Date(leftDraft.at), wiki.timeZone, ctx.now)} drop={dropLeftDraft.bind(null, course, pageId)} />}
           {page.removedAt
             ? <p className="notice">This page lies in the bin since {momentAndDistance(page.removedAt, wiki.timeZone, ctx.now)}. Its history is kept{page.mayRemove ? <>, and it can be <Link href={paths.contents(course, wiki.wikiId)}>brought back</Link></> : ""}.</p>
             : <DocumentView document={page.document} links={links} passages={shownPassages(page)} />}
