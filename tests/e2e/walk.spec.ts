@@ -175,7 +175,7 @@ const acts: Record<string, Act> = {
 
 /** What people do for themselves, and what opens a course again: an archived course keeps nobody from it. */
 const staysOpen = new Set([
-  "courses/[course]/news/actions#readAll", "courses/[course]/news/actions#mute", "courses/[course]/news/actions#chooseMail", "courses/[course]/news/actions#renewFeed", `${writing}#dropText`, `${writing}#keepText`,
+  "courses/[course]/news/actions#readAll", "courses/[course]/news/actions#mute", "courses/[course]/news/actions#chooseMail", "courses/[course]/news/actions#renewFeed", `${writing}#dropText`, "courses/[course]/pages/[page]/actions#dropLeftDraft", `${writing}#keepText`,
   "courses/[course]/settings/actions#archive", "courses/new/actions#makeNewCourse", "_parts/looking#startLooking", "_parts/looking#stopLooking", `${people}#sendLinks`, `${review}#mark`,
 ]);
 

@@ -1,7 +1,7 @@
 /** Looking back: any two states of a page, and who wrote what, from what is stored. */
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import { countWords } from "@/core/text/words";
+import { countWords } from "@/core/text/count";
 import { visitDesk } from "@/data/desk/read";
 import { compareStates, sinceLastVisit, statesOf, whoWroteWhat } from "@/data/ledger/states";
 import { findPage } from "@/data/pages/read";

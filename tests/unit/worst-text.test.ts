@@ -21,7 +21,7 @@ import { initials } from "@/core/text/initials";
 import { plainLetters } from "@/core/text/letters";
 import { namingsIn } from "@/core/text/named";
 import { plainRemark } from "@/core/text/remark";
-import { countWords } from "@/core/text/words";
+import { countWords } from "@/core/text/count";
 import { instantAt } from "@/core/time/zone";
 import { readCode } from "@/data/doors/code";
 import { readSignal } from "@/data/live/signal";

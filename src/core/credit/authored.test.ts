@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import { countWords } from "../text/words";
+import { countWords } from "../text/count";
 import { fromPlainText } from "../document/plain";
 import { leaves } from "../document/leaves";
 import { authoredBlocks } from "./authored";

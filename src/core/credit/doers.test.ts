@@ -3,7 +3,7 @@ import { expect, test } from "vitest";
 import { anyHistory, replay } from "../../../tests/support/histories";
 import { compareDocuments } from "../diff/document";
 import { fromPlainText } from "../document/plain";
-import { countWords } from "../text/words";
+import { countWords } from "../text/count";
 import { doersBetween } from "./doers";
 import { type Origins, storeOrigins } from "./origins";
 

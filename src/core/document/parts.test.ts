@@ -1,7 +1,7 @@
 /** What stands in pages and is no running text: tables, pictures, recordings, cards, equations, notes. */
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { countWords } from "../text/words";
+import { countWords } from "../text/count";
 import { filesIn } from "./files";
 import { leaves, objectMark, plainText, styleOf } from "./leaves";
 import { type DocumentNode, headingsOf, type PageDocument } from "./model";

@@ -4,7 +4,8 @@ import { hasUnstorable } from "./clean";
 import { Vocabulary } from "./vocabulary";
 import { blockBreak, clauseBreak, noBreak, sentenceBreak } from "./breaks";
 import { endOfPiece, segmentedPlaces } from "./segmented";
-import { countWords, fold, wordPlaces, words } from "./words";
+import { countWords } from "./count";
+import { fold, wordPlaces, words } from "./words";
 
 const folded = (text: string) => words(text).map((word) => word.folded);
 

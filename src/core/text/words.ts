@@ -36,11 +36,6 @@ export function words(text: string): Word[] {
   return Array.from(from, (start, index) => ({ from: start, to: to[index]!, folded: fold(text.slice(start, to[index])) }));
 }
 
-/** The number of words in `text`. */
-export function countWords(text: string): number {
-  return scanWords(text).count;
-}
-
 /**
  * The form by which words are compared: NFC after case folding. Upper-casing first joins what lower-casing alone
  * keeps apart (ß and ss, final and medial sigma), which is what full case folding asks for. Signs that nobody sees, and letters of

@@ -1,5 +1,5 @@
 /** Passages as a reader points at them: read off the page that is drawn, by their words. In the browser alone. */
-import { countWords } from "@/core/text/words";
+import { countWords } from "@/core/text/count";
 
 export interface Quoted {
   readonly quote: string;

@@ -5,7 +5,7 @@ import { type EditorState, Plugin, Selection } from "@tiptap/pm/state";
 import { handlePaste as pasteIntoTable } from "@tiptap/pm/tables";
 import type { Dropped } from "@/core/document/html";
 import type { BroughtPicture } from "@/core/document/html-pictures";
-import { countWords } from "@/core/text/words";
+import { countWords } from "@/core/text/count";
 import type { Upload } from "../uploads";
 import { wordsIn } from "../words-in";
 

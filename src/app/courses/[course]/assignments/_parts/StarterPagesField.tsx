@@ -6,7 +6,7 @@ import { useFieldArray, useFormContext, useWatch } from "react-hook-form";
 import { inOrder } from "@/core/contents/order";
 import { plainText } from "@/core/document/leaves";
 import { type PageDocument, emptyDocument } from "@/core/document/model";
-import { countWords } from "@/core/text/words";
+import { countWords } from "@/core/text/count";
 import { type AssignmentInput, mostStarterPages } from "@/data/assignments/input";
 import { barePlace, type WritingPlace } from "@/ui/editor/place";
 import { WritingArea } from "@/ui/editor/WritingArea";
