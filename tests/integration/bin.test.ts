@@ -1,20 +1,35 @@
 /** The bin: an assignment, a wiki and a course are removed, brought back, and erased for good with all that belongs to them. */
 import { and, eq, sql } from "drizzle-orm";
 import { describe, expect, test } from "vitest";
+import { accessLog } from "@/data/access/log";
+import { accessSheet } from "@/data/access/sheet";
+import { undoAccess } from "@/data/access/write";
+import { announcements } from "@/data/assignments/announce";
+import { copyAssignment } from "@/data/assignments/copy";
+import { findExpected } from "@/data/assignments/expected";
+import { usualThresholds } from "@/core/credit/findings";
 import { courseAssignments, readableWikis } from "@/data/assignments/read";
 import { findSetUp } from "@/data/assignments/set-up";
 import { bringWikisUp } from "@/data/assignments/wikis";
+import { changeAssignment, publishAssignment } from "@/data/assignments/write";
 import { binOf, coursesInBin } from "@/data/bin/read";
 import { eraseDue } from "@/data/bin/erase";
 import { bringBackFromBin, removeToBin } from "@/data/bin/write";
 import { addComment } from "@/data/comments/write";
 import { findCourse, myCourses } from "@/data/courses/read";
+import { copyCourse } from "@/data/courses/write";
+import { person } from "@/data/db/tables/accounts";
 import { removal } from "@/data/db/tables/bin";
 import { entry } from "@/data/db/tables/wikis";
+import { roomChoices } from "@/data/doors/read";
+import { groupSets } from "@/data/groups/read";
+import { saveGroupSet } from "@/data/groups/write";
 import { findPage } from "@/data/pages/read";
 import { setTags } from "@/data/pages/tags";
+import { giveFeedback } from "@/data/review/feedback";
 import { assignmentReview } from "@/data/review/read";
-import { db, later, makeCourse, publish, assignmentInput, type TestCourse, write } from "../support/course";
+import { findThresholds, setThresholds } from "@/data/review/thresholds";
+import { db, later, makeCourse, noSignUp, publish, assignmentInput, type TestCourse, write } from "../support/course";
 
 const days = (count: number) => later(count * 24 * 60);
 
@@ -91,6 +106,39 @@ describe("an assignment and a wiki", () => {
     expect([line!.entries! > 2, line!.erasedAt]).toEqual([true, days(31)]);
     expect(JSON.stringify(line)).not.toMatch(/Alder|weir/);
   });
+});
+
+test("a removed assignment is found by nothing that takes its address, is neither changed nor copied, and gets no wikis until it is back", async () => {
+  const course = await lived();
+  const { courseId, setId, assignmentId, as } = course;
+  const ines = as("ines", later(9));
+  const copy = { title: "Again", toCourse: courseId, opensOn: "2026-09-01", withGroups: true };
+  await changeAssignment(as("ines", later(4)), courseId, assignmentId, { ...assignmentInput(setId), dueAt: "2026-03-28T17:00" }, undefined, true);
+  const [change] = (await accessLog(as("ines", later(4)), courseId, assignmentId))!.lines;
+  await removed(course, { kind: "assignment", id: assignmentId }, "Dossier");
+  expect([
+    await findSetUp(ines, courseId, assignmentId), await accessSheet(ines, courseId, assignmentId, null), await findThresholds(ines, courseId, assignmentId), await roomChoices(ines, courseId, assignmentId),
+    await findExpected(ines, courseId, assignmentId), await assignmentReview(ines, courseId, assignmentId), await announcements(as("mira", later(9)), courseId),
+  ]).toEqual([null, null, null, null, null, [], []]);
+  const acts = [
+    await changeAssignment(ines, courseId, assignmentId, assignmentInput(setId)), await publishAssignment(ines, courseId, assignmentId), await copyAssignment(ines, courseId, assignmentId, copy),
+    await undoAccess(ines, courseId, change!.id), await setThresholds(ines, courseId, assignmentId, usualThresholds), await giveFeedback(ines, courseId, assignmentId, { wikiId: null, personId: null }, "Well done.", ""),
+  ];
+  expect(acts.map((act) => (act.kind === "refused" ? act.problem.code : act.kind))).toEqual(["not found", "not found", "not found", "not as it was left", "not found", "not found"]);
+  await db.update(person).set({ mayMakeCourses: true }).where(eq(person.id, ines.viewer.id));
+  const next = await copyCourse(ines, courseId, { title: "Rivers again", term: "Autumn", timeZone: "Europe/Dublin", startsOn: "2026-09-01", endsOn: "2026-12-20" });
+  if (next.kind !== "saved") throw new Error(JSON.stringify(next.problem));
+  expect(await courseAssignments(ines, next.courseId)).toEqual([]);
+  // A group that comes meanwhile has its wiki once the assignment is back.
+  const [set] = await groupSets(ines, courseId);
+  const groups = set!.groups.map(({ id, name, topic, members }) => ({ id, name, topic, members: members.map((member) => member.id) }));
+  await saveGroupSet(ines, courseId, setId, { title: "Rivers", ...noSignUp, groups: [...groups, { id: null, name: "Saltmere", topic: "", members: [] }] });
+  expect(await bringWikisUp(ines, { courseId, assignmentId })).toEqual({ made: 0, wanted: 0 });
+  const [binned] = (await binOf(ines, courseId))!;
+  expect(await bringBackFromBin(ines, courseId, binned!.id)).toEqual({ kind: "done" });
+  await bringWikisUp(as("ines", later(10)), { courseId, assignmentId });
+  expect((await readableWikis(as("ines", later(10)), courseId)).map(({ name }) => name)).toEqual(["Alder", "Thorn", "Saltmere"]);
+  expect((await announcements(as("mira", later(10)), courseId)).length).toBe(1);
 });
 
 test("a course goes with all that it has, is brought back by those who ran it, and is erased to the last row", async () => {

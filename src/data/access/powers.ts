@@ -5,6 +5,7 @@ import * as z from "zod";
 import { type Power, type PowerRule, powers } from "@/core/access/may";
 import { type Cell, cellKey, planPowers, type PowerSetting } from "@/core/access/setting";
 import { putTimes } from "../assignments/rules";
+import { assignmentHere } from "../assignments/here";
 import { accessChange, assignment, type ToldChange, type ToldPowers } from "../db/tables/wikis";
 import type { Context, ContextIn } from "../session/context";
 import type { AccessChanged } from "./dto";
@@ -62,7 +63,7 @@ function toldPowers(rules: readonly PowerRule[], cells: readonly Cell[], wanted:
 
 /** Puts back what a change of powers changed; refused where they have been changed since. */
 export async function undoPowers(inside: ContextIn, courseId: string, assignmentId: string, changeId: string, { before, after }: ToldPowers): Promise<AccessChanged> {
-  const [found] = await inside.db.select({ now: assignment.membersMay }).from(assignment).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+  const [found] = await inside.db.select({ now: assignment.membersMay }).from(assignment).where(assignmentHere(courseId, assignmentId));
   if (!found || !same(found.now, after)) return refused({ code: "not as it was left" });
   await inside.db.update(accessChange).set({ undoneAt: inside.now }).where(and(eq(accessChange.courseId, courseId), eq(accessChange.id, changeId)));
   return changePowers(inside, courseId, assignmentId, before, changeId);
@@ -75,7 +76,7 @@ export async function logPowers({ db, viewer, now, newId }: ContextIn, courseId:
 }
 
 async function changePowers(inside: ContextIn, courseId: string, assignmentId: string, given: readonly Power[], undoes: string | null): Promise<AccessChanged> {
-  const here = and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId));
+  const here = assignmentHere(courseId, assignmentId);
   const [found] = await inside.db.select().from(assignment).where(here).for("update");
   if (!found) return refused({ code: "not found" });
   const after = powers.filter((power) => given.includes(power));

@@ -5,6 +5,7 @@ import type { Closed, PowerRule, Rule, Who } from "@/core/access/may";
 import { whoKey } from "@/core/access/rule";
 import { inOrder } from "@/core/contents/order";
 import { titleKey } from "@/core/links/titles";
+import { assignmentHere } from "../assignments/here";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { course, courseGroup, enrolment } from "../db/tables/courses";
@@ -69,7 +70,7 @@ export async function accessSheet(ctx: ContextIn, courseId: string, assignmentId
 export async function assignmentAt(db: Queryable, courseId: string, assignmentId: string) {
   const [found] = await db
     .select({ title: assignment.title, dueAt: assignment.dueAt, closesAtDue: assignment.closesAtDue, membersMay: assignment.membersMay, timeZone: course.timeZone, archivedAt: course.archivedAt })
-    .from(assignment).innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+    .from(assignment).innerJoin(course, eq(course.id, assignment.courseId)).where(assignmentHere(courseId, assignmentId));
   return found ?? null;
 }
 

@@ -1,6 +1,7 @@
 /** An assignment's times in the log of access: what they were before a change, what they are after it, and the way back. */
 import "server-only";
 import { and, eq } from "drizzle-orm";
+import { assignmentHere } from "../assignments/here";
 import { putTimes } from "../assignments/rules";
 import { accessChange, assignment, type ToldTimes } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
@@ -27,7 +28,7 @@ export async function logTimes({ db, viewer, now, newId }: ContextIn, before: As
 
 /** Puts the times back that a change had changed, more time that was given moved with them; refused where they were changed again since. */
 export async function undoTimes(inside: ContextIn, courseId: string, assignmentId: string, changeId: string, { before, after }: { readonly before: ToldTimes; readonly after: ToldTimes }): Promise<AccessChanged> {
-  const here = and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId));
+  const here = assignmentHere(courseId, assignmentId);
   const [found] = await inside.db.select().from(assignment).where(here).for("update");
   if (!found || !same(tellTimes(found), after)) return refused({ code: "not as it was left" });
   await lockWikis(inside.db, courseId, await wikisOf(inside.db, courseId, assignmentId));

@@ -68,7 +68,7 @@ export async function announcements(ctx: ContextIn, courseId: string): Promise<A
   const role = await roleOn(ctx, courseId);
   if (!role || (!runsCourse(role) && !takesPart(role))) return [];
   const rows = await ctx.db.select({ assignmentId: announcement.assignmentId, told: announcement.told, by: person.name, at: announcement.at, zone: course.timeZone }).from(announcement)
-    .innerJoin(assignment, and(eq(assignment.courseId, announcement.courseId), eq(assignment.id, announcement.assignmentId), isNotNull(assignment.publishedAt)))
+    .innerJoin(assignment, and(eq(assignment.courseId, announcement.courseId), eq(assignment.id, announcement.assignmentId), isNotNull(assignment.publishedAt), isNull(assignment.removedAt)))
     .innerJoin(course, eq(course.id, announcement.courseId)).innerJoin(person, eq(person.id, announcement.byId))
     .where(and(eq(announcement.courseId, courseId), gt(announcement.at, new Date(ctx.now.getTime() - shownFor)))).orderBy(desc(announcement.at)).limit(mostShown);
   return rows.map(({ told, zone, ...row }) => ({ ...row, lines: announcedLines(told as Announced, wallClockAt(row.at, zone).slice(0, 16)) }));

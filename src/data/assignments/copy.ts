@@ -13,6 +13,7 @@ import { file } from "../db/tables/files";
 import { accessRule, assignment, starterPage } from "../db/tables/wikis";
 import { refused } from "../refusal";
 import type { Context, ContextIn } from "../session/context";
+import { assignmentHere } from "./here";
 import type { AssignmentSaved } from "./dto";
 import { titleOf } from "./input";
 
@@ -85,7 +86,7 @@ export async function copyAssignment(ctx: Context, courseId: string, assignmentI
   return ctx.db.transaction(async (tx): Promise<AssignmentSaved> => {
     const inside = { ...ctx, db: tx };
     if (!(await isInstructor(inside, courseId)) || !(await mayChangeCourse(inside, toCourse))) return refused({ code: "not allowed" });
-    const [row] = await tx.select().from(assignment).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+    const [row] = await tx.select().from(assignment).where(assignmentHere(courseId, assignmentId));
     const zones = new Map((await tx.select({ id: course.id, zone: course.timeZone }).from(course).where(inArray(course.id, [courseId, toCourse]))).map(({ id, zone }) => [id, zone]));
     const [from, to] = [zones.get(courseId), zones.get(toCourse)];
     if (!row || !from || !to) return refused({ code: "not found" });

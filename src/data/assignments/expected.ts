@@ -15,11 +15,12 @@ import { membersOfWikis } from "../pages/members";
 import type { ContextIn } from "../session/context";
 import type { ExpectedDto } from "./dto";
 import { Known } from "../review/known";
+import { assignmentHere } from "./here";
 import { readableWikis } from "./read";
 
 async function expectedIn({ db }: ContextIn, courseId: string, assignmentId: string) {
   const [found] = await db.select({ expected: assignment.expected, zone: course.timeZone }).from(assignment)
-    .innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+    .innerJoin(course, eq(course.id, assignment.courseId)).where(assignmentHere(courseId, assignmentId));
   return found;
 }
 

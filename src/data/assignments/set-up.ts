@@ -13,6 +13,7 @@ import { byName } from "../db/order";
 import { course, enrolment } from "../db/tables/courses";
 import { assignment, starterPage } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
+import { assignmentHere } from "./here";
 import type { Progress, SetUpDto } from "./dto";
 import type { AssignmentInput } from "./input";
 import { hasStarted } from "./started";
@@ -22,7 +23,7 @@ import { wikiProgress } from "./wikis";
 export async function findSetUp(ctx: ContextIn, courseId: string, assignmentId: string): Promise<SetUpDto | null> {
   if (!(await isInstructor(ctx, courseId))) return null;
   const [found] = await ctx.db.select({ row: assignment, hasStarted: hasStarted(ctx.now), zone: course.timeZone, endsOn: course.endsOn }).from(assignment)
-    .innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId), isNull(assignment.removedAt)));
+    .innerJoin(course, eq(course.id, assignment.courseId)).where(assignmentHere(courseId, assignmentId));
   if (!found) return null;
   const { row, zone, endsOn } = found;
   const pages = await ctx.db.select().from(starterPage)

@@ -14,6 +14,7 @@ import { course, courseGroup, enrolment } from "../db/tables/courses";
 import { assignment, page, starterPage, wiki } from "../db/tables/wikis";
 import { recordEntry } from "../ledger/record";
 import { wikiMembers } from "../pages/members";
+import { assignmentHere } from "./here";
 import type { Progress } from "./dto";
 import { putStarterAccess } from "./starter-access";
 
@@ -61,7 +62,7 @@ export async function wikiProgress(db: Queryable, place: Place): Promise<Progres
 
 async function wantedOwners(db: Queryable, { courseId, assignmentId }: Place): Promise<Owner[]> {
   const [found] = await db.select({ sharing: assignment.sharing, setId: assignment.setId, title: course.title }).from(assignment)
-    .innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+    .innerJoin(course, eq(course.id, assignment.courseId)).where(assignmentHere(courseId, assignmentId));
   if (!found) return [];
   switch (found.sharing) {
     case "class": return [{ name: found.title, topic: "", groupId: null, personId: null }];
@@ -108,7 +109,8 @@ async function bringWikiUp(maker: MakerIn, place: Place, owner: Owner, position:
   const { db, newId } = maker;
   const { courseId, assignmentId } = place;
   // Two workers, or a worker and a change of the settings, come one after the other here.
-  await db.select({ id: assignment.id }).from(assignment).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId))).for("update");
+  const [here] = await db.select({ id: assignment.id }).from(assignment).where(assignmentHere(courseId, assignmentId)).for("update");
+  if (!here) return;
   const [found] = await existing(db, place, owner);
   // What an instructor removed comes back when they bring it back, and not by itself.
   if (found?.removedAt) return;
@@ -182,6 +184,6 @@ function freeTitle(wanted: string, taken: ReadonlySet<string>): string {
 /** Published assignments of a course whose wikis depend on who is on it, or in the set of groups `setId`. */
 export async function assignmentsToBringUp(db: Queryable, courseId: string, setId: string | null): Promise<string[]> {
   const rows = await db.select({ id: assignment.id }).from(assignment)
-    .where(and(eq(assignment.courseId, courseId), sql`${assignment.publishedAt} is not null`, setId === null ? eq(assignment.sharing, "student") : eq(assignment.setId, setId)));
+    .where(and(eq(assignment.courseId, courseId), isNull(assignment.removedAt), sql`${assignment.publishedAt} is not null`, setId === null ? eq(assignment.sharing, "student") : eq(assignment.setId, setId)));
   return rows.map(({ id }) => id);
 }

@@ -17,6 +17,7 @@ import { askFor } from "../jobs/ask";
 import { announce } from "./announce";
 import type { Context, ContextIn } from "../session/context";
 import type { AssignmentProblem, AssignmentSaved } from "./dto";
+import { assignmentHere } from "./here";
 import { type AssignmentInput, assignmentInput } from "./input";
 import { putTimes } from "./rules";
 import { findSetUp } from "./set-up";
@@ -51,7 +52,7 @@ export async function changeAssignment(ctx: Context, courseId: string, assignmen
     const inside = { ...ctx, db: tx };
     const read = await readInput(inside, courseId, input);
     if (read.kind === "refused") return read;
-    const at = and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId));
+    const at = assignmentHere(courseId, assignmentId);
     const [before] = await tx.select().from(assignment).where(at).for("update");
     if (seen !== undefined && (await findSetUp(inside, courseId, assignmentId))?.state !== seen) return refused({ code: "changed since" });
     const [stored] = await tx.select({ counts: assignment.counts, hasStarted: hasStarted(ctx.now) }).from(assignment).where(at);
@@ -78,13 +79,13 @@ export async function publishAssignment(ctx: Context, courseId: string, assignme
   return ctx.db.transaction(async (tx) => {
     const inside = { ...ctx, db: tx };
     if (!(await mayChangeCourse(inside, courseId))) return refused({ code: "not allowed" });
-    const [locked] = await tx.select().from(assignment).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId))).for("update");
+    const [locked] = await tx.select().from(assignment).where(assignmentHere(courseId, assignmentId)).for("update");
     const setUp = locked && (await findSetUp(inside, courseId, assignmentId));
     if (!locked || !setUp) return refused({ code: "not found" });
     const findings = setUp.findings.filter(mustMend);
     if (findings.length > 0) return refused({ code: "to be mended", findings });
     if (locked.publishedAt === null) {
-      await tx.update(assignment).set({ publishedAt: ctx.now }).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+      await tx.update(assignment).set({ publishedAt: ctx.now }).where(assignmentHere(courseId, assignmentId));
       await putTimes(inside, locked);
       if (tells) await announce(inside, null, locked);
     }

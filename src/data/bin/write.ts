@@ -7,6 +7,7 @@ import type { Queryable } from "../db/client";
 import { removal } from "../db/tables/bin";
 import { course, enrolment } from "../db/tables/courses";
 import { assignment, wiki } from "../db/tables/wikis";
+import { askFor } from "../jobs/ask";
 import { refusedFor } from "../refusal";
 import { act } from "../session/act";
 import type { ContextIn } from "../session/context";
@@ -68,6 +69,8 @@ export const bringBackFromBin = act(async (ctx, courseId: string, removalId: str
       if (of.removedAt) return refusedFor("belongs to a removed assignment");
       await tx.update(wiki).set(out).where(and(eq(wiki.courseId, courseId), eq(wiki.id, found.placeId)));
     }
+    // Who came to the groups meanwhile gets what they would have got.
+    if (found.kind === "assignment") await askFor(tx, "wikis", { courseId, assignmentId: found.placeId });
     await tx.update(removal).set({ broughtBackAt: ctx.now, broughtBackBy: ctx.viewer.id }).where(and(eq(removal.courseId, courseId), eq(removal.id, removalId)));
     return { kind: "done" };
   });

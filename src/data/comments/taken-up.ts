@@ -45,11 +45,6 @@ export const takeUp = act(async (ctx, given: { courseId: string; commentId: stri
   });
 });
 
-export interface LaterEntry {
-  readonly number: number;
-  readonly author: string | null;
-}
-
 /**
  * Of open threads about passages of a page, the entry that changed their words within the next few, by the thread's id.
  * Cost: two queries, and reading the states of some entries; nothing where no thread waits.

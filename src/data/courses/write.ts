@@ -1,5 +1,5 @@
 import "server-only";
-import { and, asc, eq, isNotNull } from "drizzle-orm";
+import { and, asc, eq, isNotNull, isNull } from "drizzle-orm";
 import type { Role } from "@/core/access/may";
 import { instantAt, wallClockAt } from "@/core/time/zone";
 import { dayLength } from "@/core/time/lengths";
@@ -61,7 +61,7 @@ export async function setArchived(ctx: Context, courseId: string, archived: bool
     const [found] = await tx.select({ archivedAt: course.archivedAt }).from(course).where(eq(course.id, courseId)).for("update");
     if (!found || (found.archivedAt !== null) === archived) return { kind: "saved", courseId };
     await tx.update(course).set({ archivedAt: archived ? ctx.now : null }).where(eq(course.id, courseId));
-    const assignments = await tx.select({ id: assignment.id }).from(assignment).where(and(eq(assignment.courseId, courseId), isNotNull(assignment.publishedAt)));
+    const assignments = await tx.select({ id: assignment.id }).from(assignment).where(and(eq(assignment.courseId, courseId), isNotNull(assignment.publishedAt), isNull(assignment.removedAt)));
     if (assignments.length > 0) {
       await tx.insert(accessChange).values(assignments.map(({ id }) => ({ courseId, id: ctx.newId(), assignmentId: id, byId: ctx.viewer.id, at: ctx.now, kind: archived ? "archived" as const : "reopened" as const, told: [] })));
     }
@@ -85,7 +85,7 @@ export async function copyCourse(ctx: Context, fromCourseId: string, input: Cour
     const days = Math.round((Date.parse(to!.startsOn) - Date.parse(from!.startsOn)) / dayLength);
     const move = (instant: Date) => instantAt(clockLater(wallClockAt(instant, from!.timeZone), days), to!.timeZone)!;
     await copyFiles(inside, fromCourseId, made.courseId);
-    const rows = await tx.select().from(assignment).where(eq(assignment.courseId, fromCourseId)).orderBy(asc(assignment.dueAt));
+    const rows = await tx.select().from(assignment).where(and(eq(assignment.courseId, fromCourseId), isNull(assignment.removedAt))).orderBy(asc(assignment.dueAt));
     for (const row of rows) await copyOne(inside, row, { toCourse: made.courseId, instant: move, clock: (at) => clockLater(at, days), setId: null });
     return made;
   });

@@ -17,10 +17,10 @@ const mostAssignments = 4;
 export async function findAhead(db: Database, now: Date): Promise<{ courseId: string; assignmentId: string }[]> {
   const last = db.selectDistinctOn([enrolment.courseId], { courseId: enrolment.courseId, viewer: { id: person.id, name: person.name }, visitedAt: enrolment.visitedAt })
     .from(enrolment).innerJoin(person, eq(person.id, enrolment.personId)).innerJoin(course, eq(course.id, enrolment.courseId))
-    .where(and(eq(enrolment.role, "instructor"), isNull(enrolment.leftAt), isNull(course.archivedAt)))
+    .where(and(eq(enrolment.role, "instructor"), isNull(enrolment.leftAt), isNull(course.archivedAt), isNull(course.removedAt)))
     .orderBy(asc(enrolment.courseId), sql`${enrolment.visitedAt} desc nulls last`).as("last");
   const rows = await db.select({ courseId: assignment.courseId, assignmentId: assignment.id, viewer: last.viewer }).from(assignment).innerJoin(last, eq(last.courseId, assignment.courseId))
-    .where(isNotNull(assignment.publishedAt)).orderBy(sql`${last.visitedAt} desc nulls last`, desc(assignment.dueAt)).limit(mostAssignments);
+    .where(and(isNotNull(assignment.publishedAt), isNull(assignment.removedAt))).orderBy(sql`${last.visitedAt} desc nulls last`, desc(assignment.dueAt)).limit(mostAssignments);
   for (const { courseId, assignmentId, viewer } of rows) {
     const ctx: Context = { db, viewer, now, newId: () => { throw new Error("Nothing is made ahead"); } };
     const groups = (await assignmentReview(ctx, courseId, assignmentId)) ?? [];

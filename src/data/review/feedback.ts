@@ -6,6 +6,7 @@ import { and, asc, desc, eq, inArray, isNotNull, isNull, notExists, or, type SQL
 import { givenToAssistant } from "../access/people";
 import { roleOn } from "../access/read";
 import { readableWikis } from "../assignments/read";
+import { assignmentHere } from "../assignments/here";
 import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { course, enrolment } from "../db/tables/courses";
@@ -84,7 +85,7 @@ export const giveFeedback = act(async (ctx, courseId: string, assignmentId: stri
     if (!told) return refusedFor("not found");
     const id = ctx.newId();
     await tx.insert(feedback).values({ courseId, id, assignmentId, ...to, authorId: ctx.viewer.id, body: text.data, at: ctx.now });
-    const [found] = await tx.select({ title: assignment.title }).from(assignment).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+    const [found] = await tx.select({ title: assignment.title }).from(assignment).where(assignmentHere(courseId, assignmentId));
     const people = told.length === 0 ? [] : await tx.select({ name: person.name, email: person.email }).from(person).innerJoin(enrolment, and(eq(enrolment.courseId, courseId), eq(enrolment.personId, person.id), isNull(enrolment.leftAt))).where(inArray(person.id, told)).orderBy(asc(person.id));
     const about = { by: ctx.viewer.name, to: to.personId ? "person" : to.wikiId ? "group" : "all", assignment: found!.title, link } as const;
     await post(inside, people.map(({ name, email }) => letter("feedback", courseId, { name, address: email }, about)));
@@ -111,7 +112,7 @@ export const changeFeedback = act(async (ctx, courseId: string, id: string, chan
 async function toldToMe(ctx: ContextIn, courseId: string, assignmentId: string | null): Promise<SQL | null> {
   if (!takesPart(await roleOn(ctx, courseId))) return null;
   const mine = (await readableWikis(ctx, courseId, ...(assignmentId === null ? [] : [assignmentId]))).filter(({ isMine }) => isMine).map(({ id }) => id);
-  const published = ctx.db.select({ id: assignment.id }).from(assignment).where(and(eq(assignment.courseId, courseId), isNotNull(assignment.publishedAt)));
+  const published = ctx.db.select({ id: assignment.id }).from(assignment).where(and(eq(assignment.courseId, courseId), isNotNull(assignment.publishedAt), isNull(assignment.removedAt)));
   const toMyGroup = mine.length === 0 ? sql`false` : and(inArray(feedback.wikiId, mine), or(isNull(feedback.personId), eq(feedback.personId, ctx.viewer.id)));
   return and(
     eq(feedback.courseId, courseId), assignmentId === null ? inArray(feedback.assignmentId, published) : eq(feedback.assignmentId, assignmentId), isNull(feedback.withdrawnAt), or(isNull(feedback.wikiId), toMyGroup),
@@ -120,7 +121,7 @@ async function toldToMe(ctx: ContextIn, courseId: string, assignmentId: string |
 
 /** Those whom feedback is for, if the viewer may tell them something in an open course; null otherwise. */
 async function audience(ctx: ContextIn, courseId: string, assignmentId: string, { wikiId, personId }: Audience): Promise<string[] | null> {
-  const [found] = await ctx.db.select({ archivedAt: course.archivedAt }).from(assignment).innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+  const [found] = await ctx.db.select({ archivedAt: course.archivedAt }).from(assignment).innerJoin(course, eq(course.id, assignment.courseId)).where(assignmentHere(courseId, assignmentId));
   if (!found || found.archivedAt) return null;
   if (wikiId === null) return personId === null && runsCourse(await roleOn(ctx, courseId)) ? membersOf(ctx, await ctx.db.select().from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.assignmentId, assignmentId), isNull(wiki.setAsideAt))), courseId) : null;
   const reviewed = await reviewedWiki(ctx, courseId, wikiId);

@@ -7,6 +7,7 @@ import { balance, shares, wholePercents } from "@/core/credit/shares";
 import { workTimes } from "../access/more-time";
 import { givenToAssistant } from "../access/people";
 import { roleOn } from "../access/read";
+import { assignmentHere } from "../assignments/here";
 import { course } from "../db/tables/courses";
 import { assignment, wiki } from "../db/tables/wikis";
 import { guestsOfCourse } from "../doors/guests";
@@ -22,7 +23,7 @@ import { allTime, type Period } from "./period";
 export async function assignmentReview(ctx: ContextIn, courseId: string, assignmentId: string, period: Period = allTime): Promise<GroupReviewDto[] | null> {
   const role = await roleOn(ctx, courseId);
   if (!reviewsWork(role)) return null;
-  const [found] = await ctx.db.select({ dueAt: assignment.dueAt, cutOffAt: assignment.cutOffAt, timeZone: course.timeZone }).from(assignment).innerJoin(course, eq(course.id, assignment.courseId)).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId)));
+  const [found] = await ctx.db.select({ dueAt: assignment.dueAt, cutOffAt: assignment.cutOffAt, timeZone: course.timeZone }).from(assignment).innerJoin(course, eq(course.id, assignment.courseId)).where(assignmentHere(courseId, assignmentId));
   if (!found) return [];
   const wikis = await ctx.db.select().from(wiki).where(reviewed(ctx, courseId, assignmentId)).orderBy(asc(wiki.position));
   const [sums, guests, membersOf, timesOf] = await Promise.all([

@@ -5,6 +5,7 @@ import * as z from "zod";
 import { type Candidate, candidates } from "@/core/credit/candidates";
 import { type Thresholds, thresholdsWith } from "@/core/credit/findings";
 import { isInstructor, mayChangeCourse } from "../access/read";
+import { assignmentHere } from "../assignments/here";
 import { assignment, wiki } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
 import { allTime } from "./period";
@@ -27,7 +28,7 @@ export interface ThresholdsDto {
 
 /** For instructors; null for anybody else. Reads the work of every wiki of the assignment. */
 export async function findThresholds(ctx: ContextIn, courseId: string, assignmentId: string): Promise<ThresholdsDto | null> {
-  const [found] = (await isInstructor(ctx, courseId)) ? await ctx.db.select({ title: assignment.title, thresholds: assignment.thresholds }).from(assignment).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId))) : [];
+  const [found] = (await isInstructor(ctx, courseId)) ? await ctx.db.select({ title: assignment.title, thresholds: assignment.thresholds }).from(assignment).where(assignmentHere(courseId, assignmentId)) : [];
   if (!found) return null;
   const wikis = await ctx.db.select({ id: wiki.id, name: wiki.name }).from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.assignmentId, assignmentId), isNull(wiki.setAsideAt))).orderBy(asc(wiki.position));
   const groups: ThresholdsDto["groups"][number][] = [];
@@ -47,6 +48,6 @@ export const setThresholds = act(async (ctx, courseId: string, assignmentId: str
   const read = thresholdsInput.nullable().safeParse(given);
   if (!read.success) return refusedFor("bad input");
   if (!(await mayChangeCourse(ctx, courseId))) return refusedFor("not found");
-  const set = await ctx.db.update(assignment).set({ thresholds: read.data }).where(and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId))).returning({ id: assignment.id });
+  const set = await ctx.db.update(assignment).set({ thresholds: read.data }).where(assignmentHere(courseId, assignmentId)).returning({ id: assignment.id });
   return set.length > 0 ? { kind: "set" } : refusedFor("not found");
 });
