@@ -71,7 +71,7 @@ export async function takenUp(courseId: string, pageId: string, commentId: strin
   const named = number === 0 ? Number(form?.get("number")) : number;
   const given = z.object({ courseId: id, pageId: id, commentId: id, number: z.int().min(1).max(2_000_000_000).nullable() }).parse({ courseId, pageId, commentId, number: named });
   const answer = await takeUp(await signedIn(), given);
-  if (answer.kind === "refused") redirect(`${paths.page(given.courseId, given.pageId)}?untaken=${given.number ?? 0}#talk`);
+  if (answer.kind === "refused") redirect(`${paths.page(given.courseId, given.pageId)}?untaken=${encodeURIComponent(answer.problem.code)}#talk`);
   refresh();
 }
 

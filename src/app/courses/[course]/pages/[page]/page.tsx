@@ -26,8 +26,16 @@ import { dropLeftDraft } from "./actions";
 import { LeftDraft } from "./_parts/LeftDraft";
 import { PageActs } from "./_parts/PageActs";
 import { shownPassages } from "./_parts/placed";
+import { onlyLooking } from "@/ui/words/problems";
 
 export const metadata: Metadata = { title: "Page" };
+
+/** Why an entry is not said to have taken a comment up. */
+const notTakenUp = new Map([
+  ["not found", "Nothing was changed: that entry was saved before the comment, or is not there, and can’t have taken it up."],
+  ["may not comment", "Nothing was changed: only who began the comment, who saved that entry and those who review the work can say so."],
+  ["only looking", onlyLooking],
+]);
 
 export default async function PagePage({ params, searchParams }: PageProps<"/courses/[course]/pages/[page]">) {
   const { course, page: pageId } = await params;
@@ -64,7 +72,7 @@ export default async function PagePage({ params, searchParams }: PageProps<"/cou
           </section>
           <section aria-labelledby="talk">
             <h2 id="talk">Comments</h2>
-            {untaken && <p className="notice" role="status">That entry can’t have taken the comment up: it was saved before it, or is not there. Nothing was changed.</p>}
+            {untaken && <p className="notice" role="status">{notTakenUp.get(String(untaken)) ?? notTakenUp.get("not found")}</p>}
             <Conversation page={page} people={page.nameable} viewerId={ctx.viewer.id} zone={wiki.timeZone} now={ctx.now} />
           </section>
         </aside>
