@@ -167,19 +167,24 @@ function repeatedText(work: GroupWork, member: string, { repeatedWords }: Thresh
 /** Much of one teammate's text removed, at once or bit by bit, and no word between the two about then. What was put on another page, or came back, was not removed. */
 function untalkedRemovals(work: GroupWork, member: string, { removedWords }: Thresholds): Finding[] {
   const { deeds: owners } = indexOf(work);
-  const byOwner = new Map<string, { words: number; removals: number[]; wrote: Set<number> }>();
-  for (const deed of work.deeds.filter(({ author }) => author === member)) {
-    const from = new Map<string, [words: number, wrote: number][]>();
+  const byOwner = new Map<string, { words: number; readonly removals: number[]; readonly wrote: Set<number> }>();
+  for (const deed of work.deeds) {
+    if (deed.author !== member) continue;
+    const from = new Map<string, { words: number; readonly wrote: number[] }>();
     const back = (indexOf(work).cameBack.get(deed.entry) ?? []).map(([entry, words]) => [entry, -words] as const);
     for (const [entry, words] of [...removedBy(work, deed), ...back]) {
       const owner = owners.get(entry)?.author;
-      if (owner && owner !== member && work.members.includes(owner)) from.set(owner, [...(from.get(owner) ?? []), [words, entry]]);
+      if (!owner || owner === member || !work.members.includes(owner)) continue;
+      const part = from.get(owner) ?? from.set(owner, { words: 0, wrote: [] }).get(owner)!;
+      part.words += words;
+      part.wrote.push(entry);
     }
-    for (const [owner, parts] of from) {
-      const words = parts.reduce((sum, [part]) => sum + part, 0);
+    for (const [owner, { words, wrote }] of from) {
       if (words < fewWords || talkedAround(work, member, owner, deed.at)) continue;
-      const known = byOwner.get(owner) ?? { words: 0, removals: [], wrote: new Set() };
-      byOwner.set(owner, { words: known.words + words, removals: [...known.removals, deed.entry], wrote: new Set([...known.wrote, ...parts.map(([, wrote]) => wrote)]) });
+      const known = byOwner.get(owner) ?? byOwner.set(owner, { words: 0, removals: [], wrote: new Set() }).get(owner)!;
+      known.words += words;
+      known.removals.push(deed.entry);
+      for (const entry of wrote) known.wrote.add(entry);
     }
   }
   return [...byOwner].filter(([, { words }]) => words >= removedWords).map(([owner, { words, removals, wrote }]): Finding => ({

@@ -137,7 +137,9 @@ function sumByEntry(deeds: readonly Deed[], changes: (figures: EntryFigures) => 
 /** What came of the words that entries removed. O(deeds). */
 function afterRemoval(deeds: readonly Deed[], came: (figures: EntryFigures) => RemovedWords): Map<number, WordsByEntry> {
   const after = new Map<number, (readonly [number, number])[]>();
-  for (const { figures } of deeds) for (const [removedBy, owner, words] of came(figures)) after.set(removedBy, [...(after.get(removedBy) ?? []), [owner, words]]);
+  for (const { figures } of deeds) {
+    for (const [removedBy, owner, words] of came(figures)) (after.get(removedBy) ?? after.set(removedBy, []).get(removedBy)!).push([owner, words]);
+  }
   return after;
 }
 
