@@ -27,6 +27,9 @@ const told: { readonly [Kind in MailKind]: readonly ToldIn<Kind>[] } = {
   confirmAddress: [{ link: "https://wikis.example/account/address/x" }],
   feedback: (["person", "group", "all"] as const).map((to) => ({ by: "Ines Calder", to, assignment: "Restoration dossier", link: "https://wikis.example/courses/x" })),
   assignment: (["true", "false"] as const).map((isNew) => ({ course: "Urban rivers", isNew, lines: "“Restoration dossier” is there now.", link: "https://wikis.example/courses/x" })),
+  teammates: [{ assignment: "Restoration dossier", link: "https://wikis.example/courses/x" }],
+  marks: (["true", "false"] as const).map((isChange) => ({ assignment: "Restoration dossier", isChange, link: "https://wikis.example/courses/x" })),
+  objection: [{ by: "Ines Calder", assignment: "Restoration dossier", link: "https://wikis.example/courses/x" }],
   news: (["true", "false"] as const).map((isMore) => ({ course: "Urban rivers", what: "what happened", lines: "Mira wrote on Fish, Alder Brook", isMore, link: "https://wikis.example/news" })),
 };
 

@@ -112,13 +112,15 @@ export async function expectedOf(ctx: ContextIn, courseId: string, assignmentId:
   return { pages, ofMembers, ofWiki: checkWiki(expected.filter((each): each is WikiExpectation => each.of === "wiki"), pages, homePageId) };
 }
 
-/** The pages of wikis with their newest text. */
-async function pagesOf({ db }: Pick<ContextIn, "db">, courseId: string, wikis: readonly string[]): Promise<(WikiPage & { readonly wikiId: string; readonly ownerId: string | null })[]> {
+/** The pages of wikis with their newest text; of pages in `earlier`, the text after that entry. */
+export async function pagesOf({ db }: Pick<ContextIn, "db">, courseId: string, wikis: readonly string[], earlier: ReadonlyMap<string, number> = new Map()): Promise<(WikiPage & { readonly wikiId: string; readonly ownerId: string | null })[]> {
   if (wikis.length === 0) return [];
+  const numbers = sql.join([...earlier].map(([id, number]) => sql`(${id}, ${number}::int)`), sql`, `);
+  const shown = earlier.size === 0 ? page.entries : sql`coalesce((select e.number from (values ${numbers}) e(page_id, number) where e.page_id = ${page.id}), ${page.entries})`;
   const rows = await db.select({
     id: page.id, wikiId: page.wikiId, ownerId: page.ownerId, title: page.title, document: entry.document,
     words: sql<number>`coalesce((select sum(s.words) from ${standing} s where s.course_id = ${page.courseId} and s.page_id = ${page.id} and s.author_id is not null), 0)::int`,
-  }).from(page).innerJoin(entry, and(eq(entry.courseId, page.courseId), eq(entry.pageId, page.id), eq(entry.number, page.entries)))
+  }).from(page).innerJoin(entry, and(eq(entry.courseId, page.courseId), eq(entry.pageId, page.id), eq(entry.number, shown)))
     .where(and(eq(page.courseId, courseId), inArray(page.wikiId, [...wikis]), isNull(page.removedAt))).orderBy(page.position);
   const known = await db.select({ id: file.id }).from(file).where(and(eq(file.courseId, courseId), inArray(file.wikiId, [...wikis]), ne(file.source, "")));
   const withOrigin = new Set(known.map(({ id }) => id));
@@ -129,7 +131,7 @@ async function pagesOf({ db }: Pick<ContextIn, "db">, courseId: string, wikis: r
 }
 
 /** What each author did in these wikis, by "wiki author"; up to the time by which it is expected (excluded). One query. */
-async function countsOf({ db }: ContextIn, courseId: string, wikis: readonly string[], { measure, by }: StudentExpectation, zone: string): Promise<Map<string, number>> {
+export async function countsOf({ db }: ContextIn, courseId: string, wikis: readonly string[], { measure, by }: StudentExpectation, zone: string): Promise<Map<string, number>> {
   const until = by === null ? null : instantAt(by, zone);
   if (wikis.length === 0) return new Map();
   if (measure === "comments" || measure === "replies") {

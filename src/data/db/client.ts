@@ -8,7 +8,7 @@ import { SteadyPool } from "./pool";
 
 export type Database = NodePgDatabase;
 /** A transaction, or the database itself where one statement is enough. */
-export type Queryable = Pick<Database, "select" | "selectDistinct" | "insert" | "update" | "delete" | "execute">;
+export type Queryable = Pick<Database, "select" | "selectDistinct" | "selectDistinctOn" | "insert" | "update" | "delete" | "execute">;
 
 /** Whether what is asked here is asked within a transaction: what it finds may never come to be. */
 export function isTransaction(db: Queryable): boolean {

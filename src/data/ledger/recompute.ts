@@ -16,6 +16,7 @@ import { givenEntry } from "../db/tables/doors";
 import { entry, entryCredit, page, wiki } from "../db/tables/wikis";
 import { refreshDiscussions } from "../comments/discussion";
 import { refreshPassages } from "../comments/passages";
+import { refreshPins } from "../marks/pins";
 import { authorsThatCount } from "./authors";
 import { replaceThings } from "./things";
 import { changesIn, replaceStanding, type StandingOfPage, summedOf } from "./credit";
@@ -86,6 +87,7 @@ export async function recomputeWiki(tx: Queryable, courseId: string, wikiId: str
   const pages = [...credited.pages].map(([pageId, { origins }]) => ({ pageId, stands: [...wordsByEntry(origins)], entries: changes.get(pageId) ?? [] }));
   await replaceStanding(tx, { courseId, wikiId }, pages, (rev) => credited.authors.get(rev) ?? null);
   await refreshPassages(tx, courseId, wikiId);
+  await refreshPins(tx, courseId, wikiId);
   await refreshDiscussions(tx, courseId, wikiId);
   await tx.update(wiki).set({ spread: [...credited.spread].sort((one, other) => one - other), creditVersion: storedVersion, creditRound: sql`${wiki.creditRound} + 1` }).where(here);
   return count;

@@ -15,6 +15,9 @@ interface Told {
   readonly confirmAddress: { readonly link: string };
   readonly feedback: { readonly by: string; readonly to: "person" | "group" | "all"; readonly assignment: string; readonly link: string };
   readonly assignment: { readonly course: string; readonly isNew: "true" | "false"; readonly lines: string; readonly link: string };
+  readonly teammates: { readonly assignment: string; readonly link: string };
+  readonly marks: { readonly assignment: string; readonly isChange: "true" | "false"; readonly link: string };
+  readonly objection: { readonly by: string; readonly assignment: string; readonly link: string };
   readonly news: { readonly course: string; readonly what: string; readonly lines: string; readonly isMore: "true" | "false"; readonly link: string };
 }
 
@@ -22,7 +25,7 @@ export type ToldIn<Kind extends MailKind> = Told[Kind];
 
 /** Letters with a link that lets their reader in: these are shown in no tray where mail goes out. */
 const isSecret: Readonly<Record<MailKind, boolean>> = {
-  onCourse: false, invitation: true, placeDeclined: false, passwordLink: true, passwordChanged: false, addressAsked: false, addressChanged: false, confirmAddress: true, feedback: false, assignment: false, news: false,
+  onCourse: false, invitation: true, placeDeclined: false, passwordLink: true, passwordChanged: false, addressAsked: false, addressChanged: false, confirmAddress: true, feedback: false, assignment: false, teammates: false, marks: false, objection: false, news: false,
 };
 
 export interface Reader {

@@ -19,13 +19,13 @@ import { sumsOf } from "./sums";
 import { type StoredClassFigure, type Sums, together } from "./sums-shape";
 import { allTime, type Period } from "./period";
 
-/** Every group of the assignment with every member, those who did nothing included, as of a period; null for people who may not review. A fixed number of queries. */
-export async function assignmentReview(ctx: ContextIn, courseId: string, assignmentId: string, period: Period = allTime): Promise<GroupReviewDto[] | null> {
+/** Every group of the assignment (or the one of a wiki) with every member, those who did nothing included, as of a period; null for people who may not review. A fixed number of queries. */
+export async function assignmentReview(ctx: ContextIn, courseId: string, assignmentId: string, period: Period = allTime, only?: string): Promise<GroupReviewDto[] | null> {
   const role = await roleOn(ctx, courseId);
   if (!reviewsWork(role)) return null;
   const [found] = await ctx.db.select({ dueAt: assignment.dueAt, cutOffAt: assignment.cutOffAt, timeZone: course.timeZone }).from(assignment).innerJoin(course, eq(course.id, assignment.courseId)).where(assignmentHere(courseId, assignmentId));
   if (!found) return [];
-  const wikis = await ctx.db.select().from(wiki).where(reviewed(ctx, courseId, assignmentId)).orderBy(asc(wiki.position));
+  const wikis = await ctx.db.select().from(wiki).where(and(reviewed(ctx, courseId, assignmentId), only === undefined ? undefined : eq(wiki.id, only))).orderBy(asc(wiki.position));
   const [sums, guests, membersOf, timesOf] = await Promise.all([
     sumsOf(ctx, { courseId, assignmentId, ...found }, wikis.map(({ id }) => id), period), guestsOfCourse(ctx.db, courseId), membersOfWikis(ctx.db, courseId, wikis), workTimes(ctx.db, courseId, assignmentId),
   ]);
