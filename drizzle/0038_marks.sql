@@ -71,6 +71,20 @@ CREATE TABLE "mark_act" (
 	CONSTRAINT "mark_act_course_id_id_pk" PRIMARY KEY("course_id","id")
 );
 --> statement-breakpoint
+CREATE TABLE "mark_archive" (
+	"course_id" text NOT NULL,
+	"id" text NOT NULL,
+	"assignment_id" text NOT NULL,
+	"by_id" text NOT NULL,
+	"at" timestamp with time zone NOT NULL,
+	"wanted" integer NOT NULL,
+	"made" integer DEFAULT 0 NOT NULL,
+	"content" "bytea",
+	"failed" boolean DEFAULT false NOT NULL,
+	"done_at" timestamp with time zone,
+	CONSTRAINT "mark_archive_course_id_id_pk" PRIMARY KEY("course_id","id")
+);
+--> statement-breakpoint
 CREATE TABLE "mark_release" (
 	"course_id" text NOT NULL,
 	"id" text NOT NULL,
@@ -206,6 +220,8 @@ ALTER TABLE "judgement" ADD CONSTRAINT "judgement_course_id_wiki_id_wiki_course_
 ALTER TABLE "mark_act" ADD CONSTRAINT "mark_act_person_id_person_id_fk" FOREIGN KEY ("person_id") REFERENCES "public"."person"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "mark_act" ADD CONSTRAINT "mark_act_by_id_person_id_fk" FOREIGN KEY ("by_id") REFERENCES "public"."person"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "mark_act" ADD CONSTRAINT "mark_act_course_id_wiki_id_wiki_course_id_id_fk" FOREIGN KEY ("course_id","wiki_id") REFERENCES "public"."wiki"("course_id","id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE "mark_archive" ADD CONSTRAINT "mark_archive_by_id_person_id_fk" FOREIGN KEY ("by_id") REFERENCES "public"."person"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE "mark_archive" ADD CONSTRAINT "mark_archive_course_id_assignment_id_assignment_course_id_id_fk" FOREIGN KEY ("course_id","assignment_id") REFERENCES "public"."assignment"("course_id","id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "mark_release" ADD CONSTRAINT "mark_release_by_id_person_id_fk" FOREIGN KEY ("by_id") REFERENCES "public"."person"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "mark_release" ADD CONSTRAINT "mark_release_course_id_assignment_id_assignment_course_id_id_fk" FOREIGN KEY ("course_id","assignment_id") REFERENCES "public"."assignment"("course_id","id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "objection" ADD CONSTRAINT "objection_by_id_person_id_fk" FOREIGN KEY ("by_id") REFERENCES "public"."person"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
@@ -231,6 +247,7 @@ CREATE INDEX "assess_note_by_wiki" ON "assess_note" USING btree ("course_id","wi
 CREATE INDEX "assessor_by_assignment" ON "assessor" USING btree ("course_id","assignment_id");--> statement-breakpoint
 CREATE INDEX "judgement_by_assignment" ON "judgement" USING btree ("course_id","assignment_id","wiki_id","order");--> statement-breakpoint
 CREATE INDEX "mark_act_by_assignment" ON "mark_act" USING btree ("course_id","assignment_id","wiki_id","order");--> statement-breakpoint
+CREATE INDEX "mark_archive_by_assignment" ON "mark_archive" USING btree ("course_id","assignment_id","at");--> statement-breakpoint
 CREATE INDEX "mark_release_by_assignment" ON "mark_release" USING btree ("course_id","assignment_id");--> statement-breakpoint
 CREATE INDEX "objection_by_assignment" ON "objection" USING btree ("course_id","assignment_id");--> statement-breakpoint
 CREATE INDEX "pin_by_assignment" ON "pin" USING btree ("course_id","assignment_id","wiki_id");--> statement-breakpoint

@@ -17,6 +17,7 @@ import "@/ui/theme/setup.css";
 import "@/ui/theme/access.css";
 import "@/ui/theme/doors.css";
 import "@/ui/theme/entries.css";
+import "@/ui/theme/assess.css";
 import type { Metadata, Viewport } from "next";
 import { headers } from "next/headers";
 import { Suspense } from "react";

@@ -1,4 +1,4 @@
-/** Makes the demo course in an empty database: people, groups, an assignment, and five weeks of work in it. */
+/** Makes the demo course in an empty database: people, groups, an assignment with five weeks of work in it, and an earlier one that is over. */
 import "server-only";
 import { powers } from "@/core/access/may";
 import { fromMarkdown } from "@/core/document/markdown";
@@ -24,6 +24,7 @@ import { kestrelWater } from "./rivers/kestrel-water";
 import { millrace } from "./rivers/millrace";
 import { saltmere } from "./rivers/saltmere";
 import { thornbeck } from "./rivers/thornbeck";
+import { makeSurvey } from "./survey/make";
 import { assignmentTitle, brief, expected, starterPages } from "./starter";
 import type { Deed } from "./story";
 import { momentOf, tell } from "./tell";
@@ -43,12 +44,12 @@ export async function hasDemo(db: Database): Promise<boolean> {
 
 /** The demo course, the same for the same day. `newId` names what is made. Takes a few seconds. */
 export async function makeDemo(db: Database, today: Date, newId: () => string): Promise<void> {
-  const start = new Date(today.getTime() - 42 * dayLength);
+  const start = new Date(today.getTime() - 98 * dayLength);
   const local = (daysFromNow: number, time: string) => `${wallClockAt(new Date(today.getTime() + daysFromNow * dayLength), demoZone).slice(0, 10)}T${time}`;
   const passwordHash = await hashPassword(demoPassword);
   await createAccounts(db, everybody.map((person) => ({ ...person, passwordHash })), start);
   await insertCourse(db, {
-    id: demoCourseId, title: "Urban rivers", term: "This term", timeZone: demoZone, startsOn: local(-42, "").slice(0, 10), endsOn: local(42, "").slice(0, 10),
+    id: demoCourseId, title: "Urban rivers", term: "This term", timeZone: demoZone, startsOn: local(-98, "").slice(0, 10), endsOn: local(42, "").slice(0, 10),
   }, everybody, start);
 
   const setUp: Context = { db, viewer: instructor, now: new Date(today.getTime() - 36 * dayLength), newId };
@@ -77,6 +78,7 @@ export async function makeDemo(db: Database, today: Date, newId: () => string): 
   for (const wiki of wikis) {
     await tell({ ctx: setUp, courseId: demoCourseId, wikiId: wiki.id, zone: demoZone, today }, stories[wiki.name as RiverName]);
   }
+  await makeSurvey({ setUp, courseId: demoCourseId, zone: demoZone, today, local });
   await closeForAWhile(setUp, assignmentId, wikis.find(({ name }) => name === closedRiver)!.id, today);
 }
 

@@ -9,6 +9,8 @@ import { removeOldRows } from "@/data/jobs/old-rows";
 import { openQueues } from "@/data/jobs/queues";
 import { kindOf, note } from "@/data/log";
 import { carrier, carryMail } from "@/data/mail/carry";
+import { makeArchive } from "@/data/marks/leaving";
+import { releaseDue } from "@/data/marks/release";
 import { mailNews } from "@/data/news/carry";
 import { findAhead } from "@/data/review/ahead";
 import { newId } from "@/data/session/ids";
@@ -17,6 +19,7 @@ const work: { readonly [Kind in keyof Jobs]: (given: Jobs[Kind]) => Promise<unkn
   mail: ({ mailId }) => carryMail(database(), mailId, carrier(), new Date()),
   pictures: ({ bytesId }) => scalePicture(database(), bytesId),
   wikis: makeWikis,
+  documents: (given) => makeArchive(database(), given, new Date()),
 };
 
 /**
@@ -33,6 +36,9 @@ async function makeWikis(place: Jobs["wikis"]): Promise<void> {
 
 /** Milliseconds between looks at whose news are due by mail. */
 const newsEvery = 5 * 60_000;
+
+/** Milliseconds between looks at releases whose time has come. */
+const releasesEvery = 30_000;
 
 /** Milliseconds between removals of what is kept for a time only. */
 const oldRowsEvery = 60 * 60_000;
@@ -62,8 +68,10 @@ export async function startJobs(): Promise<void> {
   await take("mail");
   await take("pictures");
   await take("wikis");
+  await take("documents");
   // Unlike a job it is not asked for: what is due depends on the time alone. A time that is missed is made up for by the next.
   every(newsEvery, "news by mail", () => mailNews(database(), new Date(), newId));
+  every(releasesEvery, "releasing marks", () => releaseDue(database(), new Date(), newId));
   every(oldRowsEvery, "emptying the bin", () => eraseDue(database(), new Date()));
   every(oldRowsEvery, "removing old rows", async () => {
     const removed = await removeOldRows(database(), new Date());

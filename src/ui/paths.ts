@@ -39,6 +39,24 @@ export const paths = {
   /** A student's own statement. */
   ownStatement: (course: string, assignment: string, asked: Readonly<Record<string, string>> = {}) =>
     `/courses/${course}/assignments/${assignment}/statement${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
+  /** The criteria sheet: to be changed by those who run the course, to be read by all others. */
+  criteria: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/criteria`,
+  criteriaFile: (course: string, assignment: string, form: "json" | "csv") => `/courses/${course}/assignments/${assignment}/criteria/file?form=${form}`,
+  /** Assessing a group; `asked.of`: one of its students. */
+  assess: (course: string, assignment: string, wiki: string, asked: Readonly<Record<string, string>> = {}) =>
+    `/courses/${course}/assignments/${assignment}/assess/${wiki}${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
+  /** The marks of the class. */
+  marks: (course: string, assignment: string, asked: Readonly<Record<string, string>> = {}) => `/courses/${course}/assignments/${assignment}/marks${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
+  releaseMarks: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/marks/release`,
+  marksLog: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/marks/log`,
+  assessors: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/marks/assessors`,
+  marksFile: (course: string, assignment: string, form: "csv" | "line items" | "results") => `/courses/${course}/assignments/${assignment}/marks/file?${new URLSearchParams({ form })}`,
+  markDocument: (course: string, assignment: string, wiki: string, person: string) => `/courses/${course}/assignments/${assignment}/marks/document/${wiki}/${person}`,
+  markDocuments: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/marks/documents`,
+  /** A student's own mark, once it is released. */
+  ownMark: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/mark`,
+  /** Where members of a group say what each did. */
+  teammates: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/teammates`,
   wiki: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}`,
   /** The wiki as it stood at its cut-off: its home page, one of its pages, or all of them in a list. */
   kept: (course: string, wiki: string, page?: string) => `/courses/${course}/wikis/${wiki}/kept${page ? `/${page}` : ""}`,

@@ -58,6 +58,17 @@ export async function reviewTrail(ctx: Context, courseId: string, assignmentId: 
   ];
 }
 
+/** The marks of an assignment, and assessing one of its groups: its siblings are the other groups. */
+export async function assessTrail(ctx: Context, courseId: string, assignmentId: string, wikiId?: string): Promise<TrailStep[]> {
+  const marked = (await courseAssignments(ctx, courseId)).filter(({ publishedAt }) => publishedAt !== null);
+  const wikis = wikiId === undefined ? [] : await wikiNames(ctx, courseId, assignmentId);
+  return [
+    ...(await assignmentTrail(ctx, courseId, assignmentId)),
+    ...step("Marks", marked.map(({ id, title }) => ({ id, label: id === assignmentId ? "Marks" : title })), assignmentId, (id) => paths.marks(courseId, id)),
+    ...(wikiId === undefined ? [] : step("Groups", wikis.map(({ id, name }) => ({ id, label: name })), wikiId, (id) => paths.assess(courseId, assignmentId, id))),
+  ];
+}
+
 /** The way to a wiki. What stands beside its steps is asked for when their lists are opened: a page is read often, and they rarely. */
 export function wikiTrail({ courseId, courseTitle, assignmentId, assignmentTitle, wikiId, name }: WikiDto): TrailStep[] {
   return [

@@ -119,8 +119,8 @@ function faultsOf(sheet: CriteriaSheet): Fault[] {
     if (isZero(mostPoints(how))) wrong(["criteria", at, "judging"], `"${name}" gives no points: its best has to give more than 0`);
     if (how.by === "levels") twice(how.levels.map(({ id }) => id)).forEach((id) => wrong(["criteria", at, "judging", "levels"], `Two levels of "${name}" have the id "${id}"`));
   }
-  for (const of of ["group", "student"] as const) {
-    if (!weighs(criteriaOf(sheet, of))) wrong(["criteria"], `The weights of the criteria for ${of === "group" ? "the group’s work" : "each student"} add up to 0`);
+  for (const whose of ["group", "student"] as const) {
+    if (!weighs(criteriaOf(sheet, whose))) wrong(["criteria"], `The weights of the criteria for ${whose === "group" ? "the group’s work" : "each student"} add up to 0`);
   }
   const { students: rule } = sheet;
   if (rule.how === "by share") {

@@ -9,6 +9,7 @@ import {
 import { person } from "../db/tables/accounts";
 import { accessRule, assignment, page, wiki } from "../db/tables/wikis";
 import { course, enrolment } from "../db/tables/courses";
+import { sheetVersion } from "../db/tables/marks";
 import type { ContextIn, Door } from "../session/context";
 import { onceADrawing } from "../session/once";
 import type { Queryable } from "../db/client";
@@ -44,6 +45,8 @@ export interface WikiRow {
   readonly assignmentTitle: string;
   readonly dueAt: Date;
   readonly commentsOn: boolean;
+  /** Whether its assignment has a criteria sheet. */
+  readonly hasCriteria: boolean;
 }
 
 /** The viewer's role on the course, or null if they are not on it. */
@@ -91,6 +94,7 @@ export function above(standpoint: Standpoint): Standpoint | null {
 const wikiColumns = {
   assignmentId: wiki.assignmentId, setAsideAt: wiki.setAsideAt, archivedAt: course.archivedAt, name: wiki.name, groupId: wiki.groupId, personId: wiki.personId, homePageId: wiki.homePageId, timeZone: course.timeZone,
   courseTitle: course.title, assignmentTitle: assignment.title, dueAt: assignment.dueAt, commentsOn: assignment.commentsOn,
+  hasCriteria: sql<boolean>`exists (select 1 from ${sheetVersion} v where v.course_id = ${wiki.courseId} and v.assignment_id = ${wiki.assignmentId})`,
 };
 const assignmentOfWiki = and(eq(assignment.courseId, wiki.courseId), eq(assignment.id, wiki.assignmentId));
 

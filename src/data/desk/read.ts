@@ -12,6 +12,9 @@ import { comment, entry, entryCredit, page, wiki } from "../db/tables/wikis";
 import { groupSetsForStudents } from "../groups/read";
 import { creditOfEntry } from "../ledger/credit";
 import { sharedToAnswer } from "../ledger/shared";
+import { objectionsWaiting } from "../marks/objections";
+import { unseenMarks } from "../marks/own";
+import { roundsToAnswer } from "../marks/rounds";
 import { hasPassword } from "../people/read";
 import { unseenFeedback } from "../review/feedback";
 import { openObjections } from "../review/own-words";
@@ -33,7 +36,7 @@ export async function visitDesk(ctx: ContextIn, courseId: string): Promise<DeskD
   const [happenings, leftOff, signUps] = await Promise.all([
     happenedIn(ctx, courseId, watched, { most: shownAtMost, withoutMuted: true }), takesPart(role) ? whereLeftOff(ctx, courseId, watched) : null, takesPart(role) ? openSignUps(ctx, courseId) : [],
   ]);
-  return { before, happenings: happenings.map((each) => ({ ...each, isNew: before !== null && each.at > before })), leftOff, signUps, together: takesPart(role) ? await sharedToAnswer(ctx, courseId) : [], feedback: await unseenFeedback(ctx, courseId), waits: runsCourse(role) ? await whatWaits(ctx, courseId) : null };
+  return { before, happenings: happenings.map((each) => ({ ...each, isNew: before !== null && each.at > before })), leftOff, signUps, together: takesPart(role) ? await sharedToAnswer(ctx, courseId) : [], feedback: await unseenFeedback(ctx, courseId), marks: await unseenMarks(ctx, courseId), rounds: takesPart(role) ? await roundsToAnswer(ctx, courseId) : [], waits: runsCourse(role) ? await whatWaits(ctx, courseId) : null };
 }
 
 async function noteVisit({ db, viewer, now, lookingAs }: ContextIn, courseId: string): Promise<Date | null> {
@@ -65,7 +68,8 @@ async function openSignUps(ctx: ContextIn, courseId: string): Promise<DeskDto["s
     .map(({ title, signUpUntil }) => ({ title, until: signUpUntil }));
 }
 
-async function whatWaits({ db, now }: ContextIn, courseId: string): Promise<NonNullable<DeskDto["waits"]>> {
+async function whatWaits(ctx: ContextIn, courseId: string): Promise<NonNullable<DeskDto["waits"]>> {
+  const { db, now } = ctx;
   const number = sql<number>`count(*)::int`;
   const onCourse = and(eq(enrolment.courseId, courseId), isNull(enrolment.leftAt));
   const [requests] = await db.select({ number }).from(placeRequest).where(and(eq(placeRequest.courseId, courseId), eq(placeRequest.state, "waiting")));
@@ -76,7 +80,7 @@ async function whatWaits({ db, now }: ContextIn, courseId: string): Promise<NonN
     .where(and(onCourse, eq(enrolment.role, "student"), sql`not exists (select 1 from ${groupMember} m join ${courseGroup} g on g.course_id = m.course_id and g.id = m.group_id
       where m.course_id = ${enrolment.courseId} and m.person_id = ${enrolment.personId} and m.until_at is null and g.set_id is not null)`));
   const [delayed] = await db.select({ number }).from(mail).where(and(eq(mail.courseId, courseId), isNull(mail.sentAt), isNotNull(mail.lastProblem)));
-  return { requests: requests!.number, withoutInvitation: uninvited!.number, withoutGroup: ungrouped!.number, mailDelayed: delayed!.number, toAnswer: await toAnswer({ db }, courseId), objections: await openObjections(db, courseId) };
+  return { requests: requests!.number, withoutInvitation: uninvited!.number, withoutGroup: ungrouped!.number, mailDelayed: delayed!.number, toAnswer: await toAnswer({ db }, courseId), objections: await openObjections(db, courseId), markObjections: await objectionsWaiting(ctx, courseId) };
 }
 
 const toAnswerShown = 4;

@@ -13,6 +13,8 @@ export interface Jobs {
   /** The smaller sizes of a picture. */
   readonly pictures: { readonly bytesId: string };
   readonly wikis: { readonly courseId: string; readonly assignmentId: string };
+  /** The documents of all students of an assignment, as one archive. */
+  readonly documents: { readonly courseId: string; readonly archiveId: string };
 }
 
 /** How often a job that failed is tried again, and how long after: twice as long each time. */
@@ -20,6 +22,7 @@ export const queues: Readonly<Record<keyof Jobs, { readonly retryLimit: number; 
   mail: { retryLimit: 12, retryDelay: 20, retryBackoff: true, expireInSeconds: 120 },
   pictures: { retryLimit: 3, retryDelay: 10, retryBackoff: true, expireInSeconds: 120 },
   wikis: { retryLimit: 20, retryDelay: 5, retryBackoff: true, expireInSeconds: 90 },
+  documents: { retryLimit: 3, retryDelay: 10, retryBackoff: true, expireInSeconds: 300 },
 };
 
 export const queueSchema = "jobs";

@@ -5,13 +5,14 @@ import type { Database } from "../db/client";
 import { accountLink, rateLimit, session, verification } from "../db/tables/accounts";
 import { storedBytes } from "../db/tables/files";
 import { presence } from "../db/tables/live";
+import { markArchive } from "../db/tables/marks";
 import { mail } from "../db/tables/mail";
 import { doneSave } from "../db/tables/writing";
 
 const day = 24 * 60 * 60_000;
 
 /** For how many days each is kept; `docs/operations.md` says it to operators. */
-export const keptDays = { "mail texts": 90, "counts of tries": 2, "names of saves": 30, "sessions that have expired": 0, "links that have expired": 7, "uploads that were cut off": 2, "signs of who is here": 1 } as const;
+export const keptDays = { "mail texts": 90, "counts of tries": 2, "names of saves": 30, "sessions that have expired": 0, "links that have expired": 7, "uploads that were cut off": 2, "signs of who is here": 1, "archives of marks": 7 } as const;
 
 /** So many rows of one kind at once: whoever saves meanwhile does not wait. */
 const atOnce = 5000;
@@ -28,6 +29,7 @@ export async function removeOldRows(db: Database, now: Date): Promise<Record<key
     "links that have expired": (await run(sql`delete from ${accountLink} where id in (select id from ${accountLink} where expires_at < ${before("links that have expired")} limit ${atOnce})`))
       + (await run(sql`delete from ${verification} where id in (select id from ${verification} where expires_at < ${before("links that have expired")} limit ${atOnce})`)),
     "uploads that were cut off": await run(sql`delete from ${storedBytes} where id in (select id from ${storedBytes} where hash is null and made_at < ${before("uploads that were cut off")} limit 100)`),
+    "archives of marks": await run(sql`delete from ${markArchive} where ctid in (select ctid from ${markArchive} where at < ${before("archives of marks")} limit 100)`),
     "signs of who is here": await run(sql`delete from ${presence} where ctid in (select ctid from ${presence} where seen_at < ${before("signs of who is here")} limit ${atOnce})`),
   };
 }

@@ -58,3 +58,5 @@ export interface ClassStateDto {
   readonly versions: ReadonlyMap<number, CriteriaSheet>;
   readonly groups: readonly GroupStateDto[];
 }
+
+export type { ShownCriterion, ShownMark, ShownPin } from "./shown";

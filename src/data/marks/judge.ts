@@ -95,7 +95,9 @@ export type Settled = { readonly kind: "settled" } | Refused<{ readonly code: "n
 export const settle = act(async (ctx, courseId: string, wikiId: string, given: SettleGiven): Promise<Settled> => {
   const read = settleInput.safeParse(given);
   if (!read.success) return refused({ code: read.error.issues[0]!.path[0] === "reason" ? "no reason" : "not found" });
-  const { personId, criterion, level, points, reason, of } = read.data;
+  const { personId, criterion, level, reason, of } = read.data;
+  const points = read.data.points === null ? null : pointsOf(read.data.points);
+  if (read.data.points !== null && points === null) return refused({ code: "not points" });
   return ctx.db.transaction(async (tx): Promise<Settled> => {
     const inside = { ...ctx, db: tx };
     const at = (await mayChangeCourse(inside, courseId)) ? await assessedAt(inside, courseId, wikiId) : null;

@@ -8,6 +8,7 @@ import { readStoredOrigins, storeOrigins } from "@/core/credit/origins";
 import { findPassage, originsIn } from "@/core/credit/passage";
 import { plainRemark } from "@/core/text/remark";
 import { typedText } from "@/core/text/typed";
+import type { WordRange } from "@/core/text/words";
 import { standAtPage } from "../access/read";
 import { pointedAt } from "../comments/passages";
 import type { Queryable } from "../db/client";
@@ -55,8 +56,8 @@ export interface PinDto {
   readonly shown: boolean;
   readonly by: string;
   readonly at: Date;
-  /** Of a passage: where its words stand now, by page and word; null: nowhere, or it is none. */
-  readonly stands: { readonly pageId: string; readonly from: number } | null;
+  /** Of a passage: where its words stand now; null: nowhere, or it is none. */
+  readonly stands: ({ readonly pageId: string } & WordRange) | null;
 }
 
 export type Pinned = { readonly kind: "pinned"; readonly id: string } | RefusedFor<"not found" | "only looking" | "bad input" | "not there" | "too many">;
@@ -133,7 +134,7 @@ async function look(ctx: ContextIn, courseId: string, wikiId: string, thing: z.o
       if (!loaded || !member) return null;
       const value = figureOf(loaded.work, member.id, thing.figure);
       return {
-        thing: { kind: "figure", personId: thing.personId, figure: thing.figure, period: thing.atCutOff ? { period: "cut-off" } : {}, rev: loaded.entries },
+        thing: { kind: "figure", personId: thing.personId, figure: thing.figure, period: thing.atCutOff ? {} : { until: "now" }, rev: loaded.entries },
         seen: { title: thing.figure, text: value === null ? "" : String(value), by: member.name, at: null },
       };
     }
@@ -152,6 +153,13 @@ export async function pinsOf(db: Queryable, courseId: string, wikiId: string, ow
   return rows.map(({ origins: _, ...row }) => ({ ...row, stands: stands.get(row.id) ?? null }));
 }
 
+/** Where a pinned passage stands now, for whoever assesses its group; null: nowhere, or there is no such pin for the viewer. */
+export async function pinnedPassage(ctx: ContextIn, courseId: string, id: string): Promise<PinDto | null> {
+  const [found] = await ctx.db.select({ wikiId: pin.wikiId }).from(pin).where(and(eq(pin.courseId, courseId), eq(pin.id, id)));
+  const at = found && (await assessedAt(ctx, courseId, found.wikiId));
+  return at ? ((await pinsOf(ctx.db, courseId, found.wikiId, at.wiki.isBlind ? ctx.viewer.id : null)).find((each) => each.id === id) ?? null) : null;
+}
+
 /** Where passages stand now, on whichever page of the wiki. One query, and the wiki's words once. */
 async function placesOf(db: Queryable, courseId: string, wikiId: string, passages: readonly { readonly id: string; readonly sought: ReturnType<typeof readStoredOrigins> }[]): Promise<Map<string, PinDto["stands"]>> {
   const pages = await db.select({ id: page.id, origins: entryCredit.origins }).from(page)
@@ -163,7 +171,7 @@ async function placesOf(db: Queryable, courseId: string, wikiId: string, passage
     for (const each of texts) {
       const range = findPassage(each.text, sought);
       if (!range) continue;
-      found.set(id, { pageId: each.id, from: range.from });
+      found.set(id, { pageId: each.id, ...range });
       break;
     }
   }

@@ -2,7 +2,7 @@
 import "server-only";
 import { and, asc, eq, isNull, sql } from "drizzle-orm";
 import type { Role } from "@/core/access/may";
-import { reviewsWork } from "@/core/access/role";
+import { reviewsWork, runsCourse } from "@/core/access/role";
 import { givenToAssistant } from "../access/people";
 import { roleOn } from "../access/read";
 import { assignmentHere } from "../assignments/here";
@@ -48,7 +48,7 @@ export async function assessPlace(ctx: ContextIn, courseId: string, assignmentId
     title: assignment.title, courseTitle: course.title, timeZone: course.timeZone, sharing: assignment.sharing, dueAt: assignment.dueAt,
     cutOffAt: assignment.cutOffAt, archivedAt: course.archivedAt, publishedAt: assignment.publishedAt,
   }).from(assignment).innerJoin(course, eq(course.id, assignment.courseId)).where(assignmentHere(courseId, assignmentId));
-  if (!found || (found.publishedAt === null && role !== "instructor")) return null;
+  if (!found || (found.publishedAt === null && !runsCourse(role))) return null;
   const { archivedAt, publishedAt: _, ...rest } = found;
   return { courseId, assignmentId, ...rest, role: role!, isArchived: archivedAt !== null };
 }

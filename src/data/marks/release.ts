@@ -138,7 +138,7 @@ interface Beside {
 }
 
 /** What a student is shown of their assessment as it stands. */
-export function shownOf({ sheet }: ClassStateDto, group: GroupStateDto, { member, held, own, proposal, figures, sharePercent }: MemberStateDto, { pins, told, isPlain, earlier }: Beside): ShownMark {
+export function shownOf({ sheet }: ClassStateDto, group: GroupStateDto, { member, held, own, figures, sharePercent }: MemberStateDto, { pins, told, isPlain, earlier }: Beside): ShownMark {
   const mark = held.mark!;
   const usesGroup = group.group.mark !== null && (sheet.students.how !== "own criteria" || sheet.students.groupWeight !== "0");
   const isOwn = mark.computed === null || mark.computed !== mark.value;
@@ -169,7 +169,8 @@ function shownCriterion({ criterion, earlier, part, told, act: given }: JudgedCr
   return [{ id, title, description, given: level ? `${level.title}, ${level.points}` : told, about: level?.description ?? "", weight }];
 }
 
-async function feedbackOf(db: Queryable, courseId: string, assignmentId: string) {
+/** Feedback of an assignment that holds, oldest first: what is for whom is sorted out by whoever asked. */
+export async function feedbackOf(db: Queryable, courseId: string, assignmentId: string) {
   return db.select({ wikiId: feedback.wikiId, personId: feedback.personId, by: person.name, at: feedback.at, body: feedback.body }).from(feedback).innerJoin(person, eq(person.id, feedback.authorId))
     .where(and(eq(feedback.courseId, courseId), eq(feedback.assignmentId, assignmentId), isNull(feedback.withdrawnAt))).orderBy(asc(feedback.at));
 }

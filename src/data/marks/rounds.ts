@@ -1,6 +1,6 @@
 /** What teammates say of each other: a round that opens and closes, its answers, and what those who assess make of them. */
 import "server-only";
-import { and, asc, eq, inArray, isNull } from "drizzle-orm";
+import { and, asc, eq, gt, inArray, isNull, lte } from "drizzle-orm";
 import * as z from "zod";
 import { runsCourse, takesPart } from "@/core/access/role";
 import { leastAnswersForMean, type Mean, meanOf, type Question, questions, seenShares } from "@/core/marks/round";
@@ -124,6 +124,15 @@ export async function myRound(ctx: ContextIn, courseId: string, assignmentId: st
     round, wikiId: own.id, group: own.name, timeZone: course.timeZone, assignment: row!.title, isOpen, members, answers: all.filter(({ by }) => by === ctx.viewer.id),
     ownMean: !isOpen && round.showsMean && mean && mean.answers >= leastAnswersForMean ? mean : null,
   };
+}
+
+/** Open rounds of a course in which the viewer, a student, has not answered: for their desk. */
+export async function roundsToAnswer(ctx: ContextIn, courseId: string): Promise<{ readonly assignmentId: string; readonly assignment: string; readonly until: Date }[]> {
+  const open = await ctx.db.select({ assignmentId: teamRound.assignmentId, assignment: assignment.title, until: teamRound.closesAt }).from(teamRound)
+    .innerJoin(assignment, and(eq(assignment.courseId, teamRound.courseId), eq(assignment.id, teamRound.assignmentId), isNull(assignment.removedAt)))
+    .where(and(eq(teamRound.courseId, courseId), lte(teamRound.opensAt, ctx.now), gt(teamRound.closesAt, ctx.now)));
+  const mine = await Promise.all(open.map(({ assignmentId }) => myRound(ctx, courseId, assignmentId)));
+  return open.filter((_, at) => mine[at] && mine[at].answers.length === 0);
 }
 
 export type TeamAnswered = { readonly kind: "answered" } | RefusedFor<"not found" | "only looking" | "closed" | "bad input">;

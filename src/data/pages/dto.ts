@@ -85,6 +85,7 @@ export interface WikiDto {
   readonly sharing: "group" | "student" | "class";
   /** Whether the assignment has comments. */
   readonly commentsOn: boolean;
+  readonly hasCriteria: boolean;
   readonly members: readonly MemberDto[];
   /** Pages that the viewer may read, the home page first. */
   readonly contents: readonly ContentsItemDto[];

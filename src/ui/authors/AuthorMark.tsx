@@ -20,6 +20,9 @@ const glyphs = [
 /** How many marks there are before they begin again. */
 export const markCount = glyphs.length;
 
+/** The shape alone, 12 by 12 units, to be drawn within a chart. */
+export const authorGlyph = (mark: number) => glyphs[mark % markCount]!;
+
 export function authorColor(mark: number | null): string {
   return mark === null ? "var(--author-none)" : `var(--author-${mark % markCount})`;
 }

@@ -43,6 +43,7 @@ function PassageView({ mark: { attrs }, passages, children }: { mark: DocumentMa
   const passage = passages.get(String(attrs?.id));
   if (!passage) return children;
   if (passage.kind === "discussion") return <DiscussionView id={passage.id} isOpening={attrs?.opens === true} by={passage.author}>{children}</DiscussionView>;
+  if (passage.kind === "pinned") return <mark className="passage" data-lit="true" title="Pinned" {...(attrs?.opens === true ? { id: passageAnchor(passage.id) } : {})}>{children}</mark>;
   return (
     <mark className="passage" data-passage={passage.id} {...(attrs?.opens === true ? { id: passageAnchor(passage.id) } : {})}>
       {attrs?.opens === true && <a className="passage-sign" {...aside} href={`#${commentAnchor(passage.id)}`} aria-label={`Comment ${passage.sign}, by ${passage.author}`}>{passage.sign}</a>}

@@ -26,6 +26,8 @@ export type ShownPassage = PlacedPassage & (
   | { readonly kind: "comment"; readonly sign: string; readonly author: string }
   /** `author`: who marked it. */
   | { readonly kind: "discussion"; readonly author: string }
+  /** Whoever assesses has pinned it, and came here from there. */
+  | { readonly kind: "pinned"; readonly author: string }
 );
 
 /** What a document's parts are drawn by. */

@@ -48,11 +48,13 @@ interface Props {
   readonly ownWords?: number;
   /** What the writer is told by while they write; absent: nothing. */
   readonly live?: LivePlace;
+  /** What the writer can look up without leaving the text. */
+  readonly lookUp?: ReactNode;
   /** What else is asked about a page that is being started. */
   readonly asked?: ReactNode;
 }
 
-export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase, document: given, place, save, draft: onServer, keeper, backHref, pageBase, ownWords, live, asked }: Props) {
+export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase, document: given, place, save, draft: onServer, keeper, backHref, pageBase, ownWords, live, lookUp, asked }: Props) {
   const router = useRouter();
   const editor = useRef<Editor | null>(null);
   const [isReady, setReady] = useState(false);
@@ -156,6 +158,7 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase
     <form className="editor-frame" onSubmit={(event) => { event.preventDefault(); submit(true); }}>
       {isReady && draft.found && <FoundDraft draft={draft.found} isOld={draft.found.base !== base} onTake={takeDraft} onDrop={draft.drop} />}
       {isNew && <h1 className="visually-hidden">A new page</h1>}
+      {lookUp}
       {isNew
         ? <input className="editor-title" aria-label="Title of the page" placeholder="Title of the page" value={title} maxLength={200} required autoFocus={givenTitle === ""} onChange={(event) => { setTitle(event.target.value); touch(); }} />
         : <h1>{title}</h1>}

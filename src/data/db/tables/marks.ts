@@ -272,3 +272,17 @@ export const assessPresence = pgTable("assess_presence", {
 }, (table) => [
   primaryKey({ columns: [table.courseId, table.wikiId, table.personId] }),
 ]);
+
+/** The documents of all students as one archive, made in a job; kept for a time only. */
+export const markArchive = pgTable("mark_archive", {
+  ...place, ...act,
+  wanted: integer().notNull(),
+  made: integer().notNull().default(0),
+  content: bytes(),
+  failed: boolean().notNull().default(false),
+  doneAt: instant("done_at"),
+}, (table) => [
+  primaryKey({ columns: [table.courseId, table.id] }),
+  foreignKey({ columns: [table.courseId, table.assignmentId], foreignColumns: [assignment.courseId, assignment.id] }),
+  index("mark_archive_by_assignment").on(table.courseId, table.assignmentId, table.at),
+]);

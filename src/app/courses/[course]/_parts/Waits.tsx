@@ -48,12 +48,15 @@ export function Waits({ ctx, desk, course, students }: { ctx: Context; desk: Des
   );
 }
 
-function waitingLines({ waits, signUps, together, feedback }: DeskDto, { id, timeZone }: CourseDto, now: Date): Line[] {
+function waitingLines({ waits, signUps, together, feedback, marks, rounds }: DeskDto, { id, timeZone }: CourseDto, now: Date): Line[] {
   const lines: Line[] = signUps.map(({ title, until }) => ({ text: `Choose a group: ${title}${until ? `, until ${momentAndDistance(until, timeZone, now)}` : ""}`, href: paths.groups(id) }));
   for (const { author, page, pageId, number } of together) lines.push({ text: `${author} says that you wrote entry ${number} of ${page} together`, href: paths.entry(id, pageId, number) });
   for (const { author, assignment, assignmentId } of feedback) lines.push({ text: `${author} wrote feedback on ${assignment}`, href: `${paths.assignment(id, assignmentId)}#feedback` });
+  for (const { assignment, assignmentId } of marks) lines.push({ text: `Your mark in ${assignment} can be read`, href: paths.ownMark(id, assignmentId) });
+  for (const { assignment, assignmentId, until } of rounds) lines.push({ text: `Say what each of your group did in ${assignment}, until ${momentAndDistance(until, timeZone, now)}`, href: paths.teammates(id, assignmentId) });
   if (!waits) return lines;
-  const { requests, withoutInvitation, withoutGroup, mailDelayed, toAnswer, objections } = waits;
+  const { requests, withoutInvitation, withoutGroup, mailDelayed, toAnswer, objections, markObjections } = waits;
+  for (const { person, wiki, assignmentId } of markObjections) lines.push({ text: `${person} of ${wiki} objects to something in their assessment`, href: `${paths.releaseMarks(id, assignmentId)}#objections` });
   for (const { person, wiki, wikiId, assignmentId, personId } of objections) lines.push({ text: `${person} of ${wiki} objects to something in their statement`, href: `${paths.statement(id, assignmentId, wikiId, personId)}#own-words` });
   for (const { person, page, wiki, pageId, commentId } of toAnswer.some) lines.push({ text: `${person} answered you on ${page}, ${wiki}`, href: `${paths.page(id, pageId)}#comment-${commentId}` });
   const more = toAnswer.number - toAnswer.some.length;

@@ -7,11 +7,15 @@ import { findExpected } from "@/data/assignments/expected";
 import { findProgress } from "@/data/assignments/set-up";
 import { findCourse } from "@/data/courses/read";
 import { myFeedback, noteSeen } from "@/data/review/feedback";
+import { myMarks } from "@/data/marks/own";
+import { myRound } from "@/data/marks/rounds";
+import { findSheet } from "@/data/marks/sheets";
+import { SheetView } from "@/ui/marks/SheetView";
 import { plainText } from "@/core/document/leaves";
 import { DocumentView, noLinks } from "@/ui/document/DocumentView";
 import { paths } from "@/ui/paths";
 import { kindWords } from "@/ui/words/kinds";
-import { listed, number } from "@/ui/words/counts";
+import { counted, listed, number } from "@/ui/words/counts";
 import { distance, momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
@@ -39,6 +43,8 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
   const mayReview = reviewsWork(course.role);
   const expected = assignment.publishedAt ? await findExpected(ctx, courseId, assignmentId) : null;
   const own = wikis.find((wiki) => wiki.isMine);
+  const sheet = await findSheet(ctx, courseId, assignmentId);
+  const [marks, round] = takesPart(course.role) ? await Promise.all([myMarks(ctx, courseId, assignmentId), myRound(ctx, courseId, assignmentId)]) : [[], null];
   const feedback = takesPart(course.role) ? await myFeedback(ctx, courseId, assignmentId) : [];
   await noteSeen(ctx, courseId, feedback);
   const isMaking = progress !== null && progress.made < progress.wanted;
@@ -54,6 +60,9 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
           </div>
           {isInstructor && <LinkButton href={paths.setUp(courseId, assignmentId)} variant={assignment.publishedAt ? "outlined" : "contained"}>{assignment.publishedAt ? "Change the set-up" : "Go on setting up"}</LinkButton>}
           {isInstructor && assignment.publishedAt && <LinkButton href={paths.access(courseId, assignmentId)} variant="outlined">Access</LinkButton>}
+          {isInstructor && <LinkButton href={paths.criteria(courseId, assignmentId)} variant="outlined">Criteria</LinkButton>}
+          {mayReview && assignment.publishedAt && <LinkButton href={paths.marks(courseId, assignmentId)} variant="outlined">Marks</LinkButton>}
+          {marks.length > 0 && <LinkButton href={paths.ownMark(courseId, assignmentId)} variant="outlined">My mark</LinkButton>}
           {isInstructor && assignment.publishedAt && <LinkButton href={paths.doors(courseId, assignmentId)} variant="outlined">Guests</LinkButton>}
           {mayReview && assignment.publishedAt && <LinkButton href={paths.review(courseId, assignmentId)} variant="contained">Review contributions</LinkButton>}
           {!mayReview && own && takesPart(course.role) && <LinkButton href={paths.ownStatement(courseId, assignmentId)} variant="outlined">What I did</LinkButton>}
@@ -62,6 +71,8 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
         {!assignment.publishedAt && <p className="notice waits">Not published yet: students see nothing of it, and it has no wikis.</p>}
         {plainText(assignment.brief).trim() !== "" ? <DocumentView document={assignment.brief} links={noLinks} /> : <p className="quiet">No brief was written.</p>}
         {assignment.counts.length > 0 && <p className="what-counts"><strong>What counts here:</strong> {listed(assignment.counts.map((kind) => kindWords[kind].label.toLowerCase()))}. <span className="quiet">In no order, and no score is made of it.</span></p>}
+        {round?.isOpen && <p className={round.answers.length === 0 ? "notice waits" : "notice"}>{round.answers.length === 0 ? "You are asked what each of your group did" : "You have said what each of your group did"}, until {momentAndDistance(round.round.closesAt, course.timeZone, ctx.now)}. <Link href={paths.teammates(courseId, assignmentId)}>{round.answers.length === 0 ? "Answer" : "Look at it"}</Link></p>}
+        {sheet?.version && !isInstructor ? <details className="criteria-with-brief" open={plainText(assignment.brief).trim() === ""}><summary>How it is judged: {counted(sheet.sheet.criteria.length, "criterion", "criteria")}</summary><SheetView sheet={sheet.sheet} now={ctx.now} /></details> : null}
         {feedback.length > 0 && <section className="section" aria-labelledby="feedback"><h2 id="feedback">Feedback</h2><Feedback courseId={courseId} assignmentId={assignmentId} told={feedback} viewerId={ctx.viewer.id} groupName={own?.name ?? "your group"} to={[]} zone={course.timeZone} now={ctx.now} /></section>}
         {expected?.mine && <Expected expected={expected} courseId={courseId} now={ctx.now} />}
         {isMaking && <MakingWikis start={progress} ask={progressOf.bind(null, courseId, assignmentId)} />}

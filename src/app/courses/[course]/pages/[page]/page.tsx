@@ -25,6 +25,9 @@ import { livePlace } from "../../_parts/live-place";
 import { dropLeftDraft } from "./actions";
 import { LeftDraft } from "./_parts/LeftDraft";
 import { PageActs } from "./_parts/PageActs";
+import { pinnedPassage } from "@/data/marks/pins";
+import { CriteriaBeside } from "@/ui/marks/CriteriaBeside";
+import { readCriteria } from "../../_parts/criteria-actions";
 import { shownPassages } from "./_parts/placed";
 import { onlyLooking } from "@/ui/words/problems";
 
@@ -39,7 +42,7 @@ const notTakenUp = new Map([
 
 export default async function PagePage({ params, searchParams }: PageProps<"/courses/[course]/pages/[page]">) {
   const { course, page: pageId } = await params;
-  const { since: asked, untaken } = await searchParams;
+  const { since: asked, untaken, pin: pinAsked } = await searchParams;
   const since = Number(asked);
   const ctx = await signedIn();
   const page = await findPage(ctx, course, pageId);
@@ -48,6 +51,8 @@ export default async function PagePage({ params, searchParams }: PageProps<"/cou
   await notePageVisit(ctx, course, pageId);
   const links = wikiLinks(course, wiki.wikiId, wiki, page.files);
   const promised = promisedPages(page);
+  const pin = typeof pinAsked === "string" ? await pinnedPassage(ctx, course, pinAsked) : null;
+  const pinned = pin?.stands?.pageId === pageId ? [{ kind: "pinned" as const, id: pin.id, from: pin.stands.from, to: pin.stands.to, author: pin.by }] : [];
   // Whoever still writes finds their draft where they write.
   const leftDraft = page.access.level === "write" && !page.removedAt ? null : await findDraft(ctx, { courseId: course, pageId });
   return (
@@ -61,7 +66,7 @@ export default async function PagePage({ params, searchParams }: PageProps<"/cou
           {leftDraft && <LeftDraft draft={leftDraft} when={moment(new Date(leftDraft.at), wiki.timeZone, ctx.now)} drop={dropLeftDraft.bind(null, course, pageId)} />}
           {page.removedAt
             ? <p className="notice">This page lies in the bin since {momentAndDistance(page.removedAt, wiki.timeZone, ctx.now)}. Its history is kept{page.mayRemove ? <>, and it can be <Link href={paths.contents(course, wiki.wikiId)}>brought back</Link></> : ""}.</p>
-            : <DocumentView document={page.document} links={links} passages={shownPassages(page)} />}
+            : <DocumentView document={page.document} links={links} passages={[...shownPassages(page), ...pinned]} />}
         </article>
         <aside className="margin" aria-label="Margin">
           <section aria-labelledby="who">
@@ -70,6 +75,7 @@ export default async function PagePage({ params, searchParams }: PageProps<"/cou
             {page.discussions.length > 0 && <p className="quiet">{counted(page.discussions.reduce((sum, { words }) => sum + words, 0), "word")} of them count as discussion.</p>}
             <p className="margin-links"><Link href={paths.who(course, pageId)}>Word by word</Link> <Link href={paths.compare(course, pageId)}>What changed</Link></p>
           </section>
+          {wiki.hasCriteria && <CriteriaBeside load={readCriteria.bind(null, course, wiki.assignmentId)} href={paths.criteria(course, wiki.assignmentId)} />}
           <section aria-labelledby="talk">
             <h2 id="talk">Comments</h2>
             {untaken && <p className="notice" role="status">{notTakenUp.get(String(untaken)) ?? notTakenUp.get("not found")}</p>}

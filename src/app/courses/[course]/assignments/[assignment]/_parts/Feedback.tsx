@@ -8,6 +8,7 @@ import { SteadyForm } from "@/ui/forms/SteadyForm";
 import { useAct } from "@/ui/forms/useAct";
 import { counted, listed } from "@/ui/words/counts";
 import { momentAndDistance } from "@/ui/words/times";
+import { RemarkList, type StockRemarks } from "./RemarkList";
 import { changeWords, tellThem, withdrawWords } from "./feedback-actions";
 
 /** Whom those who review can tell something from here. */
@@ -24,12 +25,14 @@ interface Props {
   readonly groupName: string;
   /** Empty for students, who read. */
   readonly to: readonly Addressee[];
+  /** Remarks that whoever writes uses again and again. */
+  readonly stock?: StockRemarks;
   readonly zone: string;
   readonly now: Date;
 }
 
 /** What was told to all groups, to this one, or to one of it alone; and the place to tell something. */
-export function Feedback({ courseId, assignmentId, told, viewerId, groupName, to, zone, now }: Props) {
+export function Feedback({ courseId, assignmentId, told, viewerId, groupName, to, stock, zone, now }: Props) {
   const { act, said, isBusy } = useAct();
   const [chosen, setChosen] = useState(0);
   const [body, setBody] = useState("");
@@ -43,6 +46,7 @@ export function Feedback({ courseId, assignmentId, told, viewerId, groupName, to
         <SteadyForm className="own-word-form" onSubmit={(event) => { event.preventDefault(); send(); }}>
           <label className="plain-label">Tell <select className="plain-select wide" value={chosen} onChange={(event) => setChosen(Number(event.target.value))}>{to.map(({ label }, at) => <option key={label} value={at}>{label}</option>)}</select></label>
           <TextField label="Feedback" multiline minRows={2} maxRows={12} value={body} onChange={(event) => setBody(event.target.value)} slotProps={{ htmlInput: { maxLength: 10_000 } }} />
+          {stock && <RemarkList stock={stock} text={body} put={setBody} />}
           <div className="actions"><Button type="submit" variant="outlined" disabled={isBusy || body.trim() === ""}>{isBusy ? "Sending" : `Tell ${addressee.label}`}</Button><span className="quiet">They get mail that something was said, without what it says.</span></div>
           <Said said={said} />
         </SteadyForm>

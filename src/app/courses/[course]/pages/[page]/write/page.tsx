@@ -3,7 +3,9 @@ import { notFound, redirect } from "next/navigation";
 import { findDraft } from "@/data/drafts/read";
 import { findPage } from "@/data/pages/read";
 import { PageEditor } from "@/ui/editor/PageEditor";
+import { CriteriaBeside } from "@/ui/marks/CriteriaBeside";
 import { paths } from "@/ui/paths";
+import { readCriteria } from "../../../_parts/criteria-actions";
 import { signedIn } from "@/app/_parts/context";
 import { Frame, OnlyLooking } from "@/app/_parts/Frame";
 import { pageTrail } from "@/app/_parts/trail";
@@ -28,7 +30,7 @@ export default async function WritePage({ params }: PageProps<"/courses/[course]
         key={pageId} draftKey={`${ctx.viewer.id} ${pageId}`} title={page.title} isNew={false} base={page.entries} document={page.document}
         place={await writingPlace(ctx, page.wiki, { pageId, title: page.title, mayUpload: page.mayUpload })}
         draft={await findDraft(ctx, at)} keeper={{ keep: keepText.bind(null, at), drop: dropText.bind(null, at) }}
-        save={saveText.bind(null, course, pageId)} backHref={paths.page(course, pageId)} pageBase={paths.pageBase(course)} live={livePlace(page)} ownWords={page.parts.find(({ authorId }) => authorId === ctx.viewer.id)?.words ?? 0}
+        save={saveText.bind(null, course, pageId)} backHref={paths.page(course, pageId)} pageBase={paths.pageBase(course)} live={livePlace(page)} lookUp={page.wiki.hasCriteria && <CriteriaBeside load={readCriteria.bind(null, course, page.wiki.assignmentId)} href={paths.criteria(course, page.wiki.assignmentId)} />} ownWords={page.parts.find(({ authorId }) => authorId === ctx.viewer.id)?.words ?? 0}
       />
     </Frame>
   );

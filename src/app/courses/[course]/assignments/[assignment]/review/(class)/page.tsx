@@ -73,6 +73,7 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
             <p className="quiet">{counted(groups.length, "wiki")}, {counted(people, "student")}; due {momentAndDistance(assignment.dueAt, course.timeZone, ctx.now)}. Each figure opens the entries behind it. {lookedAt(done, progress?.others ?? [])}.</p>
           </div>
           <a className="plain-button" href={paths.figuresFile(courseId, assignmentId, periodAsked(period))} download>Figures as CSV</a>
+          <LinkButton href={paths.marks(courseId, assignmentId)} variant="outlined">Marks</LinkButton>
           {next && <LinkButton href={paths.statement(courseId, assignmentId, next.wikiId, next.personId)} variant="contained">{done === 0 ? "Begin to review" : "Next not looked at"}: {next.name}</LinkButton>}
         </div>
         <section className="section class-asked" aria-labelledby="found">

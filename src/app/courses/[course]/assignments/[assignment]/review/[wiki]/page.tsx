@@ -91,6 +91,7 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
             {wikis[at - 1] && <LinkButton href={paths.reviewGroup(course, assignment, wikis[at - 1]!.id, kept)} variant="text">{wikis[at - 1]!.name}, before</LinkButton>}
             {wikis[at + 1] && <LinkButton href={paths.reviewGroup(course, assignment, wikis[at + 1]!.id, kept)} variant="text">{wikis[at + 1]!.name}, next</LinkButton>}
             <OpenWiki courseId={course} wikiId={wiki} period={period} />
+            <LinkButton href={paths.assess(course, assignment, wiki)} variant="contained">Assess</LinkButton>
           </div>
         </div>
         <PeriodChoice period={period} dueAt={group.dueAt} cutOffAt={group.cutOffAt} linesDiffer={group.linesDiffer} zone={zone} now={ctx.now} />

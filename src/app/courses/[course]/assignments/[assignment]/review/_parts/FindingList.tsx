@@ -37,7 +37,7 @@ export function FindingList({ courseId, wikiId, findings, waiting = null, zone, 
       {open.length === 0 && <p className="quiet">{waiting ?? (done.length === 0 ? "Nothing was noticed that you should look at." : "Nothing more to look at.")}</p>}
       <ul className="findings to-ask">
         {open.map((each) => (
-          <li key={each.key}>
+          <li key={each.key} data-finding={each.key}>
             <p><strong>{each.name}.</strong> {each.words}</p>
             {entries(each)}
             {dismissing === each.key

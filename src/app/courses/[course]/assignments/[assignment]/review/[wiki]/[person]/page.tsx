@@ -64,6 +64,7 @@ export default async function StatementPage({ params, searchParams }: PageProps<
             <a className="plain-button" href={paths.statementFile(course, assignment, wiki, person, periodAsked(period))} download>Save as a document</a>
             <LinkButton href={paths.reviewGroup(course, assignment, wiki, periodAsked(period))} variant="outlined">The group</LinkButton>
             <OpenWiki courseId={course} wikiId={wiki} period={period} />
+            <LinkButton href={paths.assess(course, assignment, wiki, { of: person })} variant="outlined">Assess</LinkButton>
             <ReviewedButton courseId={course} wikiId={wiki} personId={person} mine={mine} others={told.marks.filter((mark) => mark !== mine)} zone={zone} now={ctx.now} />
           </div>
         </div>

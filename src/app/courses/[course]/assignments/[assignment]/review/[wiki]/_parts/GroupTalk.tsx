@@ -15,7 +15,7 @@ export function GroupTalk({ group: { conversation, members, courseId, timeZone: 
   if (conversation.length === 0) return <p className="quiet">Nobody said anything in this time.</p>;
   const markOf = (id: string) => members.find(({ member }) => member.id === id)?.member.mark ?? null;
   const said = (each: GroupDto["conversation"][number]["answers"][number]) => (
-    <div className="remark">
+    <div className="remark" data-remark={each.id}>
       <div className="remark-head"><strong><Author name={each.author} mark={markOf(each.authorId)} /></strong><time dateTime={each.at.toISOString()}>{moment(each.at, zone, now)}</time></div>
       <RemarkText body={each.body} />
     </div>
