@@ -110,7 +110,7 @@ async function giveMarks(ctx: Context, courseId: string, assignmentId: string, n
   const omar = student("Omar Benhadi").id;
   done(`marks of ${name}`, await acceptMarks(ctx, courseId, wikiId, proposed.filter(({ personId }) => personId !== omar)));
   if (name !== "Mill Green") return;
-  done("note", await writeNote(ctx, courseId, wikiId, { personId: omar, criterion: null }, "231 words at 23:40 on the last evening, nothing before. Asked him on the corridor: written at home “over the week”, no drafts."));
+  done("note", await writeNote(ctx, courseId, wikiId, { personId: omar, criterion: null }, "200 words at 23:40 on the last evening, nothing before. Asked him on the corridor: written at home “over the week”, no drafts."));
   done("override", await setMark({ ...ctx, now: new Date(ctx.now.getTime() + 60_000) }, courseId, wikiId, { personId: omar, value: "58", reason: "The text arrived whole on the last evening, and neither drafts nor sources could be shown. It counts as half." }));
 }
 

@@ -48,5 +48,6 @@ function Criterion({ criterion: { title, description, given, about, weight }, pi
 }
 
 function Pin({ pin: { title, text, by, at, place }, toldAt, hrefOf }: Shown & { readonly pin: ShownPin }) {
-  return <>{place && hrefOf ? <Link href={hrefOf(place)}>{title}</Link> : <strong>{title}</strong>}{text && <>: <q>{text}</q></>}{(by || at) && <span className="quiet"> {[by, at ? toldAt(at) : ""].filter((part) => part !== "").join(", ")}</span>}</>;
+  const named = title in figureWords ? figureWords[title as keyof typeof figureWords].label : title;
+  return <>{place && hrefOf ? <Link href={hrefOf(place)}>{named}</Link> : <strong>{named}</strong>}{text && <>: <q>{text}</q></>}{(by || at) && <span className="quiet"> {[by, at ? toldAt(at) : ""].filter((part) => part !== "").join(", ")}</span>}</>;
 }

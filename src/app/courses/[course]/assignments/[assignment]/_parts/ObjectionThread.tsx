@@ -29,6 +29,7 @@ const outcomeWords = { "mark changed": "The mark was changed.", "mark stays": "T
 export function ObjectionThread({ objection: { about, by, byId, wikiId, at, outcome, lines }, courseId, assignmentId, as, viewerId, zone, now, isReadOnly, write }: Props) {
   const { act, said, isBusy } = useAct();
   const [body, setBody] = useState("");
+  const [isOpen, setOpen] = useState(outcome === null);
   const [ends, setEnds] = useState<"mark stays" | "mark changed" | "">("mark stays");
   const send = (result: LineGiven["outcome"]) => void act(() => write({ body, outcome: result })).then((isDone) => { if (isDone) setBody(""); });
   const href = about.kind === "entry" ? paths.entry(courseId, about.pageId, about.number)
@@ -39,7 +40,8 @@ export function ObjectionThread({ objection: { about, by, byId, wikiId, at, outc
     <article className="objection">
       <p><strong>{as === "staff" ? <Link href={paths.assess(courseId, assignmentId, wikiId, { of: byId })}>{by}</Link> : "You"}</strong> objected to <Link href={href}>{title}</Link>, {moment(at, zone, now)}. {outcome ? <span className="quiet">{outcomeWords[outcome]}</span> : <span className="waiting">Open.</span>}</p>
       <ul className="lines">{lines.map((line, index) => <li key={index}><p>{line.body}</p><p className="quiet">{line.byId === viewerId ? "You" : line.by}, {moment(line.at, zone, now)}</p></li>)}</ul>
-      {!isReadOnly && outcome !== "withdrawn" && (
+      {!isReadOnly && outcome !== "withdrawn" && !isOpen && <button type="button" className="plain-button" onClick={() => setOpen(true)}>Say something more</button>}
+      {!isReadOnly && outcome !== "withdrawn" && isOpen && (
         <SteadyForm onSubmit={(event) => { event.preventDefault(); send(as === "staff" ? (ends || null) : null); }}>
           <label className="field"><span>{as === "staff" ? `Answer to ${by}` : outcome ? "Say something more: it opens the objection again" : "Say something more"}</span><textarea rows={2} maxLength={3000} value={body} onChange={(event) => setBody(event.target.value)} /></label>
           <div className="actions">

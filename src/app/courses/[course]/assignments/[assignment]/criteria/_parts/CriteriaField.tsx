@@ -46,7 +46,7 @@ export function CriteriaField({ criteria, expected, change }: Props) {
               <div className="field-row">
                 <label className="field"><span>Judged of</span><select value={of} onChange={(event) => set(id, { of: event.target.value as Criterion["of"], ...(judging.by === "expectation" ? { judging: { by: "levels", levels: newLevels() } } : {}) })}><option value="group">{ofWords.group}</option><option value="student">{ofWords.student}</option></select></label>
                 <label className="field"><span>Judged by</span><select value={judging.by} onChange={(event) => set(id, { judging: judgingOf(event.target.value as Judging["by"], of, expected) })}>
-                  <option value="levels">levels</option><option value="points">points</option>{expected.some((each) => each.of === of) && <option value="expectation">what is expected: met or not, seen by itself</option>}
+                  <option value="levels">levels</option><option value="points">points</option>{expected.some((each) => each.of === of) && <option value="expectation">what is expected: met or not, checked automatically</option>}
                 </select></label>
                 <TextField label="Weight" value={weight} onChange={(event) => set(id, { weight: event.target.value })} slotProps={{ htmlInput: { inputMode: "decimal", maxLength: 20 } }} />
               </div>

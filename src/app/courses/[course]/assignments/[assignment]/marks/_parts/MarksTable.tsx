@@ -56,7 +56,7 @@ export function MarksTable({ rows, outOf }: { readonly rows: readonly MarkRowVie
   if (rows.length === 0) return <p className="notice">There are no groups to assess yet.</p>;
   return (
     <>
-      <div className="arrange-line no-print">
+      <div className="marks-filter no-print">
         <label className="plain-label">Find <input className="plain-select wide" type="search" value={text} maxLength={100} onChange={(event) => setText(event.target.value)} /></label>
         <label className="plain-label">State <select className="plain-select wide" value={state} onChange={(event) => setState(event.target.value as SubjectState | "")}><option value="">any</option>{states.filter((each) => rows.some((row) => row.state === each)).map((each) => <option key={each} value={each}>{stateWords[each]}</option>)}</select></label>
         <label className="plain-label">Order <select className="plain-select wide" value={order} onChange={(event) => setOrder(event.target.value as Order)}><option value="group">by group</option>{headings.map(({ by, label }) => <option key={by} value={by}>{label.toLowerCase()}</option>)}</select></label>

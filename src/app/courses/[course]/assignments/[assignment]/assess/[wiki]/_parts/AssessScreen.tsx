@@ -7,7 +7,7 @@ import { useScreenKeys } from "@/ui/keys/useScreenKeys";
 import { listed } from "@/ui/words/counts";
 import { stateAbout, stateWords } from "@/ui/words/marks";
 import { finish } from "../actions";
-import type { AccountView } from "./account-view";
+import type { AccountView, SubjectView } from "./account-view";
 import { CriterionLine } from "./CriterionLine";
 import { MarkLines } from "./MarkLines";
 import { NoteLines } from "./NoteLines";
@@ -33,12 +33,23 @@ interface Props {
   readonly feedback: ReactNode;
 }
 
+/** What it comes to so far: the mark, or how much of the sheet is judged. */
+function runningTotal({ groupMark, outOf, openOfGroup, isDirect }: AccountView, { personId, criteria, held, proposed }: SubjectView): string {
+  if (personId !== null && held) return `${held.value} of ${outOf}`;
+  if (personId !== null) return proposed === null ? "No proposal yet" : `${proposed} proposed`;
+  if (groupMark !== null) return `Comes to ${groupMark} of ${outOf}${isDirect ? ", set directly" : ""}`;
+  return criteria.length === 0 ? "" : `${criteria.length - openOfGroup} of ${criteria.length} judged`;
+}
+
 /** The work at the left, the account at the right: what is selected in the one is pinned in the other. */
 export function AssessScreen({ courseId, account: first, personId, hrefs, before, next, marksHref, criteriaHref, work, feedback }: Props) {
   const router = useRouter();
   const { account, run, undo, canUndo, said, isBusy, others } = useAccount(courseId, first);
   const subject = account.subjects.find((each) => each.personId === personId) ?? account.subjects[0]!;
   const acts = useActs(courseId, { account, run }, subject);
+  // Where the sheet has nothing for each student, what is pinned for one stands under the group's criteria.
+  const pinCriteria = subject.criteria.length > 0 ? subject.criteria : account.subjects[0]!.criteria;
+  const loosePins = subject.pins.filter((pin) => !subject.criteria.some(({ id }) => pin.criteria.includes(id)));
   const [here, setHere] = useState(0);
   const [pinnable, setPinnable] = useState<Pinnable | null>(null);
   const lines = useRef<HTMLOListElement>(null);
@@ -69,7 +80,7 @@ export function AssessScreen({ courseId, account: first, personId, hrefs, before
     if (key === "z" && canUndo) return undo();
     if (key === "a" && subject.personId && subject.proposed !== null && account.hand === "first") return void acts.accept([{ personId: subject.personId, computed: subject.proposed, held: subject.held }]);
     if (digit !== null && pinnable) {
-      const criterion = subject.criteria[digit];
+      const criterion = pinCriteria[digit];
       if (criterion) void acts.pin({ criteria: [criterion.id], thing: pinnable.thing, note: "", shown: false }).then((isDone) => { if (isDone) setPinnable(null); });
       return;
     }
@@ -90,9 +101,9 @@ export function AssessScreen({ courseId, account: first, personId, hrefs, before
     <div className="assess">
       <div className="assess-work" ref={workSide} onClick={(event) => point(event.target)} onFocus={(event) => point(event.target)}>
         {work}
-        {pinnable && !account.isReadOnly && <PinBar key={JSON.stringify(pinnable.thing)} pinnable={pinnable} subject={subject} acts={acts} close={() => setPinnable(null)} />}
+        {pinnable && !account.isReadOnly && <PinBar key={JSON.stringify(pinnable.thing)} pinnable={pinnable} name={subject.name} criteria={pinCriteria} acts={acts} close={() => setPinnable(null)} />}
       </div>
-      <section className="assess-account" aria-label="Account">
+      <section className="assess-account" id="account" aria-label="Account">
         <header>
           <nav aria-label="Group and members" className="subject-row">
             {account.subjects.map((each) => (
@@ -102,6 +113,7 @@ export function AssessScreen({ courseId, account: first, personId, hrefs, before
             ))}
           </nav>
           <div className="assess-said" aria-live="polite">
+            <p className="running">{runningTotal(account, subject)}</p>
             {others.length > 0 && <p className="quiet">Here too: {listed(others)}.</p>}
             {said && <p className={said.kind === "wrong" ? "notice wrong" : "quiet done"} role={said.kind === "wrong" ? "alert" : undefined}>{said.text}</p>}
             {canUndo && <button type="button" className="plain-button" disabled={isBusy} title="Key z" onClick={undo}>Undo</button>}
@@ -111,13 +123,14 @@ export function AssessScreen({ courseId, account: first, personId, hrefs, before
         {subject.remarks.map((remark) => <p key={remark} className="notice">{remark}.</p>)}
         {subject.share && <p className="quiet">Share that the rule takes: {subject.share}.</p>}
         {subject.teammates && <p className="teammates-line"><strong>Teammates.</strong> {subject.teammates}</p>}
+        {subject.teammateLines.map(({ by, line }) => <p key={by} className="teammates-line"><q>{line}</q> <span className="quiet">{by}</span></p>)}
         {subject.criteria.length > 0
           ? <ol className="criteria-account" ref={lines}>{subject.criteria.map((criterion, index) => <CriterionLine key={criterion.id} at={index} criterion={criterion} subject={subject} acts={acts} isHere={index === at} go={() => setHere(index)} isReadOnly={account.isReadOnly} />)}</ol>
           : subject.personId !== null && account.version !== null && <p className="quiet">The sheet has no criteria for each student: the group’s are judged with the group.</p>}
         <MarkLines account={account} subject={subject} acts={acts} isBusy={isBusy} />
         <section className="account-part">
           <h3>Pinned to {subject.name}</h3>
-          {subject.pins.filter(({ criteria }) => criteria.length === 0).length === 0 ? <p className="quiet">Select words or a line of the work to pin it here or to a criterion.</p> : <PinSlips pins={subject.pins.filter(({ criteria }) => criteria.length === 0)} acts={acts} criteria={subject.criteria} isReadOnly={account.isReadOnly} />}
+          {loosePins.length === 0 ? <p className="quiet">Select words or a line of the work to pin it here or to a criterion.</p> : <PinSlips pins={loosePins} acts={acts} criteria={pinCriteria} isReadOnly={account.isReadOnly} tellsCriteria />}
           <NoteLines notes={subject.notes.filter(({ criterion }) => criterion === null)} acts={acts} criterion={null} title={subject.name} isReadOnly={account.isReadOnly} />
         </section>
         {account.hand === "second" && account.isBlind && !account.isReadOnly && <p className="notice">You assess beside somebody else, whose judgements you see once you are done. <button type="button" className="plain-button" onClick={() => void run(() => finish(courseId, account.wikiId), { what: "You are done: what the first assessor judged is shown now." })}>I am done</button></p>}

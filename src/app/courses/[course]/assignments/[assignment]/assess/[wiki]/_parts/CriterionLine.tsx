@@ -20,7 +20,7 @@ export function CriterionLine({ at, criterion, subject, acts, isHere, go, isRead
   const { id, title, description, weight, given, checked, earlier, other } = criterion;
   const pins = subject.pins.filter((pin: PinView) => pin.criteria.includes(id));
   const notes = subject.notes.filter((note) => note.criterion === id);
-  const state = given ? `${given.isSettled ? "settled by " : ""}${given.by}, ${given.at}` : checked ? "seen by itself" : "not judged";
+  const state = given ? `${given.isSettled ? "settled by " : ""}${given.by}, ${given.at}` : checked ? "checked automatically" : "not judged";
   return (
     <li className="criterion-line" data-here={isHere} data-open={!given && !checked} onFocus={go}>
       <div className="criterion-head">
@@ -29,9 +29,9 @@ export function CriterionLine({ at, criterion, subject, acts, isHere, go, isRead
       </div>
       {isHere && description && <p className="criterion-about">{description}</p>}
       <Judging criterion={criterion} acts={acts} isReadOnly={isReadOnly} />
-      <p className="criterion-state quiet">{state}{earlier && <span className="waiting"> {earlier}</span>}{other && <span> The other assessor: {other}.</span>}</p>
+      <div className="criterion-foot"><p className="criterion-state quiet">{state}{earlier && <span className="waiting"> {earlier}</span>}{other && <span> The other assessor: {other}.</span>}</p>
+      <NoteLines notes={notes} acts={acts} criterion={id} title={title} isReadOnly={isReadOnly} /></div>
       {pins.length > 0 && <PinSlips pins={pins} acts={acts} criteria={subject.criteria} isReadOnly={isReadOnly} />}
-      <NoteLines notes={notes} acts={acts} criterion={id} title={title} isReadOnly={isReadOnly} />
     </li>
   );
 }

@@ -66,7 +66,7 @@ function MarkActs({ account, subject, acts, isBusy, isGroup }: Props & { readonl
   }
   return (
     <div className="actions">
-      {!isGroup && proposed !== null && (held === null || held.value !== proposed || !held.isCurrent) && <button type="button" className="button contained small" disabled={isBusy} title="Key a" onClick={() => void acts.accept([{ personId: subject.personId!, computed: proposed, held }])}>Accept {proposed}</button>}
+      {!isGroup && proposed !== null && (held === null || held.value !== proposed || !held.isCurrent) && <button type="button" className={`button small ${held === null || !held.isCurrent ? "contained" : "text"}`} disabled={isBusy} title="Key a" onClick={() => void acts.accept([{ personId: subject.personId!, computed: proposed, held }])}>Accept {proposed}{held ? " instead" : ""}</button>}
       {isGroup && members.length > 0 && <button type="button" className="button contained small" disabled={isBusy} onClick={() => void acts.accept(members.map((each) => ({ personId: each.personId!, computed: each.proposed!, held: each.held })))}>Accept {members.length === 1 ? "the proposal" : `all ${members.length} proposals`}</button>}
       <button type="button" className="button outlined small" onClick={() => setAsking({ what: "set", value: held?.value ?? proposed ?? "", reason: "" })}>{isGroup ? "Set it directly" : proposed === null ? "Set a mark" : "Set another mark"}</button>
       {held && <button type="button" className="button text small" disabled={isBusy} onClick={() => void acts.actOn("taken back", "")}>{isGroup ? "From the sheet again" : "Take the mark back"}</button>}

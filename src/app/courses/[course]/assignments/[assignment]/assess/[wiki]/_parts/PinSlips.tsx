@@ -8,12 +8,14 @@ interface Props {
   readonly acts: AssessActs;
   readonly criteria: readonly CriterionView[];
   readonly isReadOnly: boolean;
+  /** Whether it is said under which criteria each stands. */
+  readonly tellsCriteria?: boolean;
 }
 
 const kindWords: Readonly<Record<PinView["kind"], string>> = { entry: "Entry", passage: "Passage", comment: "Comment", finding: "Finding", figure: "Figure" };
 
 /** What was pinned, as numbered slips; each opens what was pinned, and can be changed in its place. */
-export function PinSlips({ pins, acts, criteria, isReadOnly }: Props) {
+export function PinSlips({ pins, acts, criteria, isReadOnly, tellsCriteria = false }: Props) {
   const [open, setOpen] = useState<string | null>(null);
   return (
     <ol className="pin-slips">
@@ -21,6 +23,7 @@ export function PinSlips({ pins, acts, criteria, isReadOnly }: Props) {
         <li key={pin.id}>
           <p><a href={pin.href} target="_blank" rel="noopener"><span className="quiet">{kindWords[pin.kind]}</span> {pin.title}</a>{pin.text && <q>{pin.text.length > 110 ? `${pin.text.slice(0, 109)}…` : pin.text}</q>}{pin.by && pin.kind !== "figure" && <span className="quiet"> {pin.by}</span>}{pin.since && <span className="waiting"> {pin.since}</span>}</p>
           {pin.note && <p className="note-text">{pin.note}</p>}
+          {tellsCriteria && criteria.some(({ id }) => pin.criteria.includes(id)) && <p className="quiet">{criteria.filter(({ id }) => pin.criteria.includes(id)).map(({ title }) => title).join(", ")}</p>}
           {!isReadOnly && (open === pin.id
             ? <Change pin={pin} criteria={criteria} acts={acts} close={() => setOpen(null)} />
             : <p className="quiet">{pin.shown ? "shown at release" : "private"} <button type="button" className="plain-button" aria-label={`Change the pin ${pin.title}`} onClick={() => setOpen(pin.id)}>Change</button></p>)}

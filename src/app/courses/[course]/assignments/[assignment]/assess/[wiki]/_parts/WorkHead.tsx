@@ -18,7 +18,7 @@ export function WorkHead({ place: { course, assignment, wiki, period, zone, now 
   const hasPassed = cutOffAt !== null && cutOffAt <= now;
   return (
     <div className="work-strip">
-      <nav aria-label="Parts of the work">{parts.map(({ id, label }) => <a key={id} href={`#${id}`}>{label}</a>)}</nav>
+      <nav aria-label="Parts of the work">{parts.map(({ id, label }) => <a key={id} href={`#${id}`}>{label}</a>)}<a className="to-account" href="#account">Account</a></nav>
       <p className="quiet">{!hasPassed ? <>As it is now{cutOffAt && <>; counts up to {momentAndDistance(cutOffAt, zone, now)}</>}.</>
         : period.withLater ? <>Figures with what came after the cut-off. <Link href={paths.assess(course, assignment, wiki, of)} scroll={false}>As at the cut-off</Link></>
           : <>As at the cut-off, more time included. <Link href={paths.assess(course, assignment, wiki, { ...of, until: "now" })} scroll={false}>Figures with later work</Link></>}</p>

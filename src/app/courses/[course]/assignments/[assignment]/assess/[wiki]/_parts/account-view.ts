@@ -79,6 +79,8 @@ export interface SubjectView {
   readonly notes: readonly { readonly id: string; readonly criterion: string | null; readonly body: string; readonly by: string; readonly isOwn: boolean; readonly at: string; readonly earlier: readonly string[] }[];
   /** Of what teammates say, in words; null: nothing is known. */
   readonly teammates: string | null;
+  /** What members wrote about them. */
+  readonly teammateLines: readonly { readonly by: string; readonly line: string }[];
 }
 
 export interface AccountView {
@@ -129,7 +131,7 @@ export function accountView({ all, group, pins, notes, stock, team, objections }
   const hasOwn = criteriaOf(sheet, "student").length > 0;
   const ofGroup: SubjectView = {
     personId: null, name: group.wiki.name, mark: null, state: group.state, value: rounded(group.group.mark && shownMark(scaleOf(sheet), group.group.mark)), proposed: null, working: group.group.working, share: null,
-    held: markView(group.direct, true, null, at), leftOut: null, heldBack: null, released: null, remarks: [], isGone: false, criteria: criterionViews(group.criteria, "group", null), pins: pinsFor(null), notes: notesFor(null), teammates: null,
+    held: markView(group.direct, true, null, at), leftOut: null, heldBack: null, released: null, remarks: [], isGone: false, criteria: criterionViews(group.criteria, "group", null), pins: pinsFor(null), notes: notesFor(null), teammates: null, teammateLines: [],
   };
   const members = group.members.map((each): SubjectView => {
     const { member, proposal, held, state, isCurrent, label, released, own } = each;
@@ -138,6 +140,7 @@ export function accountView({ all, group, pins, notes, stock, team, objections }
       personId: member.id, name: member.name, mark: member.mark, state, value: held.mark?.value ?? null, proposed: rounded(proposal.mark), working: proposal.working, share: proposal.share && percent(Number(fixed(proposal.share, 6))),
       held: markView(held, isCurrent, label, at), leftOut: held.leftOut, heldBack: held.heldBack, released: released && { mark: released.mark, at: at(released.at) }, remarks: remarksOn(each, place.cutOffAt, at), isGone: each.isGone,
       criteria: hasOwn ? criterionViews(own, "student", member.id) : [], pins: pinsFor(member.id), notes: notesFor(member.id), teammates: said ? teammateWords(said, each) : null,
+      teammateLines: (team?.answers ?? []).filter(({ about, line }) => about === member.id && line !== "").map(({ by, line }) => ({ by: by === member.id ? "themselves" : (group.members.find((other) => other.member.id === by)?.member.name ?? "somebody who has left"), line })),
     };
   });
   return {
@@ -165,7 +168,7 @@ const muchApart = 0.2;
 
 function teammateWords({ mean, seen, hasAnswered }: { readonly mean: { readonly answers: number; readonly mean: Ratio } | null; readonly seen: Ratio | null; readonly hasAnswered: boolean }, { sharePercent }: MemberStateDto): string {
   const answered = hasAnswered ? "" : " Has not answered.";
-  if (!mean) return `Nobody has said anything yet.${answered}`;
+  if (!mean) return `Nobody has said anything of them.${answered}`;
   const told = `${mean.answers === 1 ? "One teammate says" : `${mean.answers} teammates say`} ${percent(Number(fixed(mean.mean, 4)))} of the most that they could.`;
   if (!seen || sharePercent === null) return `${told}${answered}`;
   const part = Number(fixed(seen, 4));
