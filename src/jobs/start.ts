@@ -51,6 +51,8 @@ function every(milliseconds: number, work: string, act: () => Promise<unknown>):
 /** Seconds between looks at an empty queue. */
 const pollingIntervalSeconds = 1;
 
+const mailWorkers = 3;
+
 export async function startJobs(): Promise<void> {
   void findAhead(database(), new Date()).catch((problem: unknown) => note("work beside requests failed", { work: "looking ahead", ...kindOf(problem) }, "error"));
   const boss = await openQueues(settings().DATABASE_URL, { works: true });
@@ -65,7 +67,8 @@ export async function startJobs(): Promise<void> {
         }
       }
     });
-  await take("mail");
+  // A release writes to a whole class at once: each of these takes one mail at a time.
+  for (let worker = 0; worker < mailWorkers; worker++) await take("mail");
   await take("pictures");
   await take("wikis");
   await take("documents");

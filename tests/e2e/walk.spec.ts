@@ -41,6 +41,9 @@ const routesFor: Record<string, Allowed> = {
   "/courses/[course]/assignments/[assignment]/guests": "instructors", "/courses/[course]/assignments/[assignment]/guests/room": "instructors", "/courses/[course]/assignments/[assignment]/review": "staff",
   "/courses/[course]/assignments/[assignment]/review/[wiki]": "instructors", "/courses/[course]/assignments/[assignment]/review/figures": "staff", "/courses/[course]/assignments/[assignment]/review/[wiki]/[person]": "instructors", "/courses/[course]/assignments/[assignment]/statement": "students",
   "/courses/[course]/assignments/[assignment]/review/thresholds": "instructors", "/courses/[course]/assignments/[assignment]/statement/[wiki]/[person]": "readers",
+  "/courses/[course]/assignments/[assignment]/criteria": "on course", "/courses/[course]/assignments/[assignment]/criteria/file": "on course", "/courses/[course]/assignments/[assignment]/assess/[wiki]": "instructors", "/courses/[course]/assignments/[assignment]/marks": "staff", "/courses/[course]/assignments/[assignment]/marks/release": "instructors",
+  "/courses/[course]/assignments/[assignment]/marks/log": "instructors", "/courses/[course]/assignments/[assignment]/marks/assessors": "instructors", "/courses/[course]/assignments/[assignment]/marks/file": "instructors", "/courses/[course]/assignments/[assignment]/marks/document/[wiki]/[person]": "instructors", "/courses/[course]/assignments/[assignment]/marks/documents": "instructors",
+  "/courses/[course]/assignments/[assignment]/marks/documents/[archive]": "instructors", "/courses/[course]/assignments/[assignment]/mark": "students of the wiki", "/courses/[course]/assignments/[assignment]/teammates": "students",
   "/courses/[course]/groups": "on course", "/courses/[course]/groups/new": "instructors", "/courses/[course]/groups/[set]": "instructors",
   "/courses/[course]/people": "instructors", "/courses/[course]/people/list": "instructors", "/courses/[course]/people/file": "instructors", "/courses/[course]/settings": "instructors",
   "/courses/[course]/rooms/[room]": "instructors",
@@ -75,6 +78,13 @@ const access = "courses/[course]/assignments/[assignment]/access/actions";
 const room = "courses/[course]/rooms/[room]/actions";
 const people = "courses/[course]/people/actions";
 const writing = "courses/[course]/_parts/writing-actions";
+const criteria = "courses/[course]/assignments/[assignment]/criteria/actions";
+const assess = "courses/[course]/assignments/[assignment]/assess/[wiki]/actions";
+const marks = "courses/[course]/assignments/[assignment]/marks/actions";
+const criteriaSheet = (weight: string) => new Parcel({
+  outOf: "100", rounding: "1", labels: [], criteria: [{ id: "walked", title: "Walked", description: "", of: "group", weight, judging: { by: "points", most: "10" } }], students: { how: "as the group" },
+});
+const round = (closesAt: string) => new Parcel({ questions: [{ id: "did", text: "Walked?", levels: ["No", "Yes"] }], opensAt: "2026-01-01T09:00", closesAt, showsMean: false, assistantsSee: false });
 const contents = "courses/[course]/wikis/[wiki]/contents/actions";
 
 /** In the order in which those who may do it all in turn. */
@@ -162,6 +172,34 @@ const acts: Record<string, Act> = {
   "courses/[course]/groups/actions#takePlace": { for: "no one", args: (at) => [course, at.set, at.group] },
   "courses/[course]/assignments/actions#saveAssignment": { for: "instructors", args: () => [course, null, assignmentOf(), null, "stay", false], proves: true },
   "courses/[course]/assignments/actions#copyTo": { for: "instructors", args: (at) => [course, at.assignment, { title: "Walked copy", toCourse: course, opensOn: "2026-01-05", withGroups: false }], proves: true },
+  "courses/[course]/_parts/criteria-actions#readCriteria": { for: "on course", args: (at) => [course, at.assignment] },
+  [`${criteria}#plan`]: { for: "instructors", args: (at) => [course, at.assignment, criteriaSheet("2")] },
+  [`${criteria}#store`]: { for: "instructors", args: (at) => [course, at.assignment, 1, criteriaSheet("2")], proves: true },
+  [`${criteria}#storeRound`]: { for: "instructors", args: (at) => [course, at.assignment, round("2039-02-01T09:00")], proves: true },
+  [`${criteria}#remind`]: { for: "instructors", args: (at) => [course, at.assignment], proves: true },
+  "courses/[course]/assignments/[assignment]/teammates/actions#answer": { for: "students of the wiki", args: (at) => [course, at.assignment, json([{ about: "miraokonjo", levels: { did: 1 }, line: "" }])], proves: true },
+  [`${assess}#readAccount`]: { for: "instructors", args: (at) => [course, at.wiki] },
+  [`${assess}#beat`]: { for: "instructors", args: (at) => [course, at.wiki] },
+  [`${assess}#finish`]: { for: "no one", args: (at) => [course, at.wiki] },
+  [`${assess}#judgeCriterion`]: { for: "instructors", args: (at) => [course, at.wiki, { personId: null, criterion: "walked", version: 1, level: null, points: "9", seen: null, replaces: true }], proves: true },
+  [`${assess}#accept`]: { for: "instructors", args: (at) => [course, at.wiki, [{ personId: "callumwray", computed: "90" }]], proves: true },
+  [`${assess}#set`]: { for: "instructors", args: (at) => [course, at.wiki, "miraokonjo", "70", "Walked"], proves: true },
+  [`${marks}#releaseMarks`]: { for: "instructors", args: (at) => [course, at.assignment, { wikis: [at.wiki], plannedFor: "", mails: true, withoutWorking: [] }], proves: true },
+  [`${assess}#actOn`]: { for: "instructors", args: (at) => [course, at.wiki, "miraokonjo", "held back", "Walked"], proves: true },
+  [`${assess}#pinTo`]: { for: "instructors", args: (at) => [course, at.wiki, { personId: null, criteria: [], thing: { kind: "figure", personId: "miraokonjo", figure: "standing", atCutOff: false }, note: "", shown: false }], proves: true },
+  [`${assess}#changePinTo`]: { for: "instructors", args: (at) => [course, at.wiki, at.pin, { criteria: ["walked"], note: "Walked", shown: true }], proves: true },
+  [`${assess}#note`]: { for: "instructors", args: (at) => [course, at.wiki, null, null, "Walked."], proves: true },
+  [`${assess}#renote`]: { for: "instructors", args: (at) => [course, at.wiki, at.note, "Walked on."], proves: true },
+  [`${assess}#keep`]: { for: "staff", args: (at) => [course, at.wiki, "", "Walked well."], proves: true },
+  [`${assess}#touch`]: { for: "instructors", args: (at) => [course, at.wiki, at.remark, "used"], proves: true },
+  [`${marks}#setRule`]: { for: "instructors", args: (at) => [course, at.assignment, 2, "1", "0.5", "1.5"] },
+  [`${marks}#callOff`]: { for: "instructors", args: (at) => [course, at.planned], proves: true },
+  [`${marks}#settleDifference`]: { for: "instructors", args: (at) => [course, at.wiki, { personId: null, criterion: "walked", version: 0, level: null, points: "5", reason: "Walked", of: ["one", "other"] }], proves: true },
+  [`${marks}#deal`]: { for: "instructors", args: (at) => [course, at.wiki, "tobinmarsh", "second", false], proves: true },
+  [`${marks}#writeInThread`]: { for: "readers", args: (at) => [course, at.assignment, at.objection, { body: "Walked on.", outcome: null }], proves: true },
+  "courses/[course]/assignments/[assignment]/mark/actions#objectTo": { for: "students of the wiki", args: (at) => [course, at.assignment, at.wiki, { kind: "figure", figure: "standing" }, "Walked."], proves: true },
+  "courses/[course]/assignments/[assignment]/marks/documents/actions#askForDocuments": { for: "instructors", args: (at) => [course, at.assignment], proves: true },
+  "courses/[course]/assignments/[assignment]/marks/documents/actions#archiveProgress": { for: "instructors", args: (at) => [course, at.assignment] },
   "courses/bin-actions#outOfBin": { for: "instructors", args: (at) => [course, at.removal], proves: true },
   "courses/bin-actions#toBin": { for: "instructors", args: (at) => [course, { kind: "wiki", id: at.spareWiki }, "Saltmere"], proves: true },
   "courses/[course]/assignments/actions#bringIn": { for: "instructors", args: (at) => [course, at.assignment, at.starter] },
@@ -176,7 +214,7 @@ const acts: Record<string, Act> = {
 /** What people do for themselves, and what opens a course again: an archived course keeps nobody from it. */
 const staysOpen = new Set([
   "courses/[course]/news/actions#readAll", "courses/[course]/news/actions#mute", "courses/[course]/news/actions#chooseMail", "courses/[course]/news/actions#renewFeed", `${writing}#dropText`, "courses/[course]/pages/[page]/actions#dropLeftDraft", `${writing}#keepText`,
-  "courses/[course]/settings/actions#archive", "courses/new/actions#makeNewCourse", "_parts/looking#startLooking", "_parts/looking#stopLooking", `${people}#sendLinks`, `${review}#mark`,
+  "courses/[course]/settings/actions#archive", "courses/new/actions#makeNewCourse", "_parts/looking#startLooking", "_parts/looking#stopLooking", `${people}#sendLinks`, `${review}#mark`, `${assess}#keep`, `${assess}#touch`,
 ]);
 
 /** What ends only the walker's own session, or lets go a guest's own name: there is nobody to be kept from it. */
@@ -249,6 +287,7 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
   await asked(instructor, "courses/bin-actions#toBin", [course, { kind: "wiki", id: at.spareWiki }, "Saltmere"], at);
   at.removal = (await sql`select id from removal where course_id = ${course}`)[0]!.id as string;
   await sql`insert into shared_credit (course_id, page_id, number, person_id, wiki_id, asked_at) select ${course}, ${at.page!}, 1, id, ${at.wiki!}, now() from person where id in ('miraokonjo', 'saoirsedelaney', 'tomasquill', 'tobinmarsh')`;
+  await assessed(instructor, member, at);
   for (const [name, value] of Object.entries(at)) expect(value, `the walk's ${name}`).toBeTruthy();
   await sql`insert into enrolment (course_id, person_id, role, since) values ('elsewhere', 'paveldrury', 'instructor', now())`;
   await sql`update enrolment set left_at = now() where course_id = ${course} and person_id = 'paveldrury'`;
@@ -256,6 +295,28 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
   await asked(looking, "_parts/looking#startLooking", [course, "miraokonjo", `/courses/${course}`], at);
   const walkers = { "runs another": await personOf("paveldrury"), looking, nobody: await nobody(), stranger: await personOf("saoirsedelaney"), guest, "other group": await personOf("tomasquill"), "other assistant": await personOf("tobinmarsh"), member, instructor };
   return { at, walkers };
+}
+
+/** The wiki assessed: a sheet, a judgement, a mark that was released and objected to, and something of all that stands beside it. */
+async function assessed(instructor: APIRequestContext, member: APIRequestContext, at: Record<string, string>): Promise<void> {
+  const idOf = async (rows: Promise<readonly { id?: unknown }[]>) => String((await rows)[0]?.id ?? "");
+  await asked(instructor, `${criteria}#store`, [course, at.assignment, null, criteriaSheet("1")], at);
+  await asked(instructor, `${criteria}#storeRound`, [course, at.assignment, round("2039-01-01T09:00")], at);
+  await asked(instructor, `${assess}#judgeCriterion`, [course, at.wiki, { personId: null, criterion: "walked", version: 1, level: null, points: "8", seen: null }], at);
+  await asked(instructor, `${assess}#accept`, [course, at.wiki, [{ personId: "miraokonjo", computed: "80" }]], at);
+  await asked(instructor, `${assess}#pinTo`, [course, at.wiki, { personId: "miraokonjo", criteria: [], thing: { kind: "entry", pageId: at.page, number: 1 }, note: "", shown: true }], at);
+  await asked(instructor, `${assess}#note`, [course, at.wiki, "miraokonjo", null, secret], at);
+  await asked(instructor, `${assess}#keep`, [course, at.wiki, "", "Walked."], at);
+  await asked(instructor, `${marks}#releaseMarks`, [course, at.assignment, { wikis: [at.wiki], plannedFor: "", mails: false, withoutWorking: [] }], at);
+  await asked(instructor, `${marks}#releaseMarks`, [course, at.assignment, { wikis: [at.wiki], plannedFor: "2039-01-01T09:00", mails: false, withoutWorking: [] }], at);
+  await asked(member, "courses/[course]/assignments/[assignment]/mark/actions#objectTo", [course, at.assignment, at.wiki, { kind: "figure", figure: "standing" }, "Walked."], at);
+  await asked(instructor, "courses/[course]/assignments/[assignment]/marks/documents/actions#askForDocuments", [course, at.assignment], at);
+  at.pin = await idOf(sql`select id from pin where course_id = ${course} and wiki_id = ${at.wiki!} limit 1`);
+  at.note = await idOf(sql`select id from assess_note where course_id = ${course} and wiki_id = ${at.wiki!}`);
+  at.remark = await idOf(sql`select id from stock_remark where course_id = ${course} and body = 'Walked.'`);
+  at.planned = await idOf(sql`select id from mark_release where course_id = ${course} and planned_for is not null`);
+  at.objection = await idOf(sql`select id from objection where course_id = ${course} and wiki_id = ${at.wiki!}`);
+  at.archive = await idOf(sql`select id from mark_archive where course_id = ${course}`);
 }
 
 /** Waits for what the walk's preparations left to the jobs, which would look like changes of the walkers'. */

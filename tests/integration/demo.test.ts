@@ -16,6 +16,7 @@ import type { Context } from "@/data/session/context";
 import { largeCourseId, makeLarge } from "@/demo/large/course";
 import { demoCourseId, hasDemo, makeDemo } from "@/demo/make";
 import { instructor, riverNames, student } from "@/demo/people";
+import { assignmentTitle } from "@/demo/starter";
 
 const today = new Date("2026-05-20T12:00:00Z");
 
@@ -49,7 +50,7 @@ describe("the demo course", () => {
     made = await demoDatabase("demo");
     await makeDemo(made.db, today, counter());
     ctx = { db: made.db, viewer: instructor, now: today, newId: counter() };
-    const [assignment] = await courseAssignments(ctx, demoCourseId);
+    const assignment = (await courseAssignments(ctx, demoCourseId)).find(({ title }) => title === assignmentTitle);
     groups = (await assignmentReview(ctx, demoCourseId, assignment!.id))!;
   });
   afterAll(() => made.drop());
@@ -106,7 +107,7 @@ describe("the demo course", () => {
     await askForRecompute(made.db, demoCourseId);
     const stopped = new AbortController();
     const first = await recomputeStale(made.db, demoCourseId, () => stopped.abort(), stopped.signal);
-    expect(first.wikis).toBe(6);
+    expect(first.wikis).toBe(12);
     expect([1, 2]).toContain(first.wikisDone);
     expect(await recomputeStale(made.db, demoCourseId)).toMatchObject({ wikisDone: 6 - first.wikisDone, wikis: 6 - first.wikisDone });
     expect(await findDifferences(made.db, demoCourseId)).toEqual([]);
@@ -118,7 +119,7 @@ describe("the demo course", () => {
     let computed = 0;
     const all = [1, 2, 3].map(() => recomputeStale(made.db, demoCourseId, () => { computed++; }));
     for (const one of all) expect(await one.then(async ({ wikisDone, wikis }) => [wikis - wikisDone, (await made.db.select().from(wiki).where(eq(wiki.creditVersion, 0))).length])).toEqual([0, 0]);
-    expect(computed).toBe(6);
+    expect(computed).toBe(12);
     expect(await findDifferences(made.db, demoCourseId)).toEqual([]);
   });
 

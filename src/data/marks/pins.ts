@@ -100,12 +100,14 @@ async function look(ctx: ContextIn, courseId: string, wikiId: string, thing: z.o
   switch (thing.kind) {
     case "entry": {
       if (!(await standAtPage(ctx, courseId, thing.pageId))) return null;
-      const [row] = await db.select({ title: entry.title, note: entry.note, by: person.name, at: entry.at, figures: entryCredit.figures }).from(entry)
+      const [row] = await db.select({ title: entry.title, note: entry.note, by: person.name, at: entry.at, rev: entry.rev, figures: entryCredit.figures }).from(entry)
         .innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entryCredit.authorId))
         .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), eq(entry.pageId, thing.pageId), eq(entry.number, thing.number)));
       if (!row) return null;
-      const { added, corrected, moved, removedOwn, removedOthers } = row.figures;
-      const counts = ([["added", added], ["removed", removedOwn + removedOthers], ["moved", moved], ["corrected", corrected]] as const).flatMap(([name, count]) => (count > 0 ? [`${count} ${name}`] : []));
+      // What later entries make known counts: words that stand elsewhere now were moved, and not removed.
+      const loaded = await loadWork(ctx, courseId, wikiId, allTime, "reviewers");
+      const { added, corrected, moved, movedAway, removedOwn, removedOthers } = { movedAway: 0, ...(loaded?.known.of(row.rev)?.figures ?? row.figures) };
+      const counts = ([["added", added], ["removed", removedOwn + removedOthers], ["moved", moved + movedAway], ["corrected", corrected]] as const).flatMap(([name, count]) => (count > 0 ? [`${count} ${name}`] : []));
       return { thing, seen: { title: row.title, text: [row.note, counts.join(", ")].filter((part) => part !== "").join(" – "), by: row.by ?? "", at: row.at.toISOString() } };
     }
     case "passage": {
