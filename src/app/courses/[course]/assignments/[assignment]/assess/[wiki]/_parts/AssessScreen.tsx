@@ -63,6 +63,7 @@ export function AssessScreen({ courseId, account: first, personId, hrefs, before
     document.addEventListener("selectionchange", selected);
     return () => document.removeEventListener("selectionchange", selected);
   }, [selected]);
+  // By the keyboard on arriving, by the mouse once it was pressed: between its two halves nothing may come under the pointer.
   const point = (target: EventTarget) => {
     if (selectedPassage(window.getSelection()) || account.isReadOnly) return;
     const found = pinnableAt(target, subject.personId);
@@ -99,7 +100,7 @@ export function AssessScreen({ courseId, account: first, personId, hrefs, before
 
   return (
     <div className="assess">
-      <div className="assess-work" ref={workSide} onClick={(event) => point(event.target)} onFocus={(event) => point(event.target)}>
+      <div className="assess-work" ref={workSide} onClick={(event) => point(event.target)} onKeyUp={(event) => { if (event.key === "Tab") point(event.target); }}>
         {work}
         {pinnable && !account.isReadOnly && <PinBar key={JSON.stringify(pinnable.thing)} pinnable={pinnable} name={subject.name} criteria={pinCriteria} acts={acts} close={() => setPinnable(null)} />}
       </div>

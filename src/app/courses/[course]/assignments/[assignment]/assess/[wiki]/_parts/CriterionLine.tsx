@@ -22,12 +22,12 @@ export function CriterionLine({ at, criterion, subject, acts, isHere, go, isRead
   const notes = subject.notes.filter((note) => note.criterion === id);
   const state = given ? `${given.isSettled ? "settled by " : ""}${given.by}, ${given.at}` : checked ? "checked automatically" : "not judged";
   return (
-    <li className="criterion-line" data-here={isHere} data-open={!given && !checked} onFocus={go}>
+    <li className="criterion-line" data-here={isHere} data-open={!given && !checked} onClick={go} onKeyUp={go}>
       <div className="criterion-head">
         <h3><span className="criterion-number" aria-hidden="true">{at + 1}</span> {title}</h3>
         <span className="quiet">weight {weight}</span>
       </div>
-      {isHere && description && <p className="criterion-about">{description}</p>}
+      {description && <p className="criterion-about" title={description}>{description}</p>}
       <Judging criterion={criterion} acts={acts} isReadOnly={isReadOnly} />
       <div className="criterion-foot"><p className="criterion-state quiet">{state}{earlier && <span className="waiting"> {earlier}</span>}{other && <span> The other assessor: {other}.</span>}</p>
       <NoteLines notes={notes} acts={acts} criterion={id} title={title} isReadOnly={isReadOnly} /></div>
