@@ -27,6 +27,7 @@ import { allTime } from "@/data/review/period";
 import type { Context } from "@/data/session/context";
 import { newId } from "@/data/session/ids";
 import { fill } from "./fill";
+import { benchMarking } from "./marking";
 import { milliseconds, table } from "./table";
 
 const [groups, membersEach, pagesEach, entriesEach] = [Number(process.env.BENCH_GROUPS ?? 60), 5, 10, 500];
@@ -93,6 +94,7 @@ async function run(): Promise<void> {
     const document = { ...found.document, content: [...(found.document.content ?? []), { type: "paragraph", content: [{ type: "text", text: `Sentence number ${save} about the weir.` }] }] };
     saves.push((await timed(() => savePage(writer, { courseId, pageId: first!.id, base: found.entries, document, note: "" })))[1]);
   }
+  const marking = await benchMarking(afterwards, courseId, made.assignmentId, wikis.map(({ id }) => id), median);
   console.log(table(["a class", "measured"], [
     ["students, wikis, pages", `${review.reduce((sum, group) => sum + group.members.length, 0)}, ${review.length}, ${(await db.select({ id: page.id }).from(page)).length}`],
     [`making the wikis, ${starterPages} starter pages each, s`, (makingWikis / 1000).toFixed(1)],
@@ -114,6 +116,10 @@ async function run(): Promise<void> {
     ["entries a second", Math.round(recomputed.entriesDone / (recomputing / 1000)).toLocaleString("en")],
     ["stored and recomputed compared, s", (checking / 1000).toFixed(1)],
     ["differences found", String(differences.length)],
+    ["the marks of the whole class, ms", milliseconds(marking.table)],
+    ["a group as it is assessed, without its work, ms", milliseconds(marking.desk)],
+    ["a level stored, and the account read anew, ms", milliseconds(marking.judging)],
+    ["all marks released, with mail, ms", milliseconds(marking.releasing)],
     ["one save, median ms", milliseconds(saves.sort((one, other) => one - other)[10]!)],
   ]));
   await close();

@@ -1,6 +1,6 @@
 /**
  * Copying an assignment, alone or with its course: its brief, starter pages and templates with their access, what is expected, what
- * counts, thresholds, and the access that was set for it as a whole, all times moved alike. People, groups (unless they are wanted), wikis
+ * counts, thresholds, its criteria sheet, and the access that was set for it as a whole, all times moved alike. People, groups (unless they are wanted), wikis
  * and work stay behind, and so does access that was set for single wikis, pages and people.
  */
 import "server-only";
@@ -11,6 +11,7 @@ import { isInstructor, mayChangeCourse } from "../access/read";
 import { course } from "../db/tables/courses";
 import { file } from "../db/tables/files";
 import { accessRule, assignment, starterPage } from "../db/tables/wikis";
+import { copySheet } from "../marks/sheets";
 import { refused } from "../refusal";
 import type { Context, ContextIn } from "../session/context";
 import { assignmentHere } from "./here";
@@ -31,7 +32,8 @@ export interface Moved {
 const movable = ["course", "students", "assistants", "observers", "group", "owner"] as const;
 
 /** Copies one assignment, unpublished, within a transaction. The caller has asked whether that may be. */
-export async function copyOne({ db, now, newId, viewer }: ContextIn, row: typeof assignment.$inferSelect, { toCourse, instant, clock, setId, title = row.title }: Moved): Promise<string> {
+export async function copyOne(ctx: ContextIn, row: typeof assignment.$inferSelect, { toCourse, instant, clock, setId, title = row.title }: Moved): Promise<string> {
+  const { db, now, newId, viewer } = ctx;
   const assignmentId = newId();
   await db.insert(assignment).values({
     ...row, title, courseId: toCourse, id: assignmentId, setId, publishedAt: null, createdAt: now,
@@ -53,6 +55,7 @@ export async function copyOne({ db, now, newId, viewer }: ContextIn, row: typeof
       ...rule, courseId: toCourse, id: newId(), place: assignmentId, changeId: null, madeAt: now, madeBy: viewer.id, from: rule.from && instant(rule.from), until: rule.until && instant(rule.until),
     })));
   }
+  await copySheet(ctx, { courseId: row.courseId, assignmentId: row.id }, { courseId: toCourse, assignmentId });
   return assignmentId;
 }
 

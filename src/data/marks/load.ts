@@ -56,13 +56,15 @@ export async function loadAssessment(ctx: ContextIn, place: AssessPlace, only?: 
       id: each.member.id, leftOut: gone || held.leftOut !== null, own, figures: figuresOf(each, teammates?.get(key(each.member.id)) ?? null),
     }));
     const proposed = proposals(sheet, group.mark, parts);
-    const ofGroup = touches.get(key(null)) ?? { pins: 0, notes: 0 };
+    // How much evidence others gathered is theirs to know until a second assessor is done.
+    const touchedOf = (personId: string | null) => (wiki.isBlind ? null : touches.get(key(personId))) ?? { pins: 0, notes: 0 };
+    const ofGroup = touchedOf(null);
     const judgedOfGroup = criteria.filter(({ part }) => part !== null).length;
     const states = members.map(({ each, held, own, isGone: gone }, at): MemberStateDto => {
       const { member, figures, sharePercent, replies, ownCutOffAt } = each;
       const proposal = proposed[at]!;
       const last = wiki.isBlind ? null : (released.get(key(member.id)) ?? null);
-      const touched = touches.get(key(member.id)) ?? { pins: 0, notes: 0 };
+      const touched = touchedOf(member.id);
       const value = held.mark?.value ?? null;
       const isCurrent = held.mark === null || isUpToDate(held.mark.kind, held.mark.computed, proposal.mark);
       const counts = criteriaThatCount(sheet);

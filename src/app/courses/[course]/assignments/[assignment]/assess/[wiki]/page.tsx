@@ -31,7 +31,8 @@ export default async function AssessPage({ params, searchParams }: PageProps<"/c
   const at = desk.wikis.findIndex(({ id }) => id === wiki);
   const to = (index: number) => { const other = desk.wikis[index]; return other ? { name: other.name, href: paths.assess(course, assignment, other.id) } : null; };
   const place = { course, assignment, wiki, period, asked, zone, now: ctx.now };
-  const told = (await feedbackOn(ctx, course, wiki, person)) ?? [];
+  // What the first assessor told the group says what they think of it.
+  const told = account.isBlind ? [] : ((await feedbackOn(ctx, course, wiki, person)) ?? []);
   const subject = account.subjects.find(({ personId }) => personId === person)!;
   const addressees = person ? [{ label: `${subject.name} alone`, wikiId: wiki, personId: person }, { label: account.group, wikiId: wiki, personId: null }] : [{ label: account.group, wikiId: wiki, personId: null }];
   return (
