@@ -3,6 +3,19 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page } from "@playwright/test";
 import { comeAs, openPage, signInAs, test, toCourse } from "./people";
 
+async function toSurvey(page: Page): Promise<void> {
+  await toCourse(page);
+  await page.getByRole("link", { name: "Walk one reach", exact: true }).first().click();
+  await expect(page.getByRole("heading", { name: "Walk one reach", level: 1 })).toBeVisible();
+}
+
+async function toAssess(page: Page): Promise<void> {
+  await toSurvey(page);
+  await page.getByRole("link", { name: "Marks", exact: true }).first().click();
+  await page.getByRole("link", { name: "Mill Green", exact: true }).click();
+  await expect(page.getByRole("region", { name: "Account" }).getByRole("heading", { name: "Observation" })).toBeVisible();
+}
+
 const open = {
   "the course": async (page: Page) => { await toCourse(page); },
   "the assignment": async (page: Page) => { await page.getByRole("link", { name: "Restoration dossier", exact: true }).click(); await expect(page.getByRole("heading", { name: "Wikis" })).toBeVisible(); },
@@ -55,6 +68,22 @@ const open = {
   "thresholds": async (page: Page) => { await toCourse(page); await page.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click(); await page.getByRole("link", { name: "When to ask" }).click(); await expect(page.getByRole("slider").first()).toBeVisible(); },
   "the review of a group": async (page: Page) => { await toCourse(page); await page.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click(); await page.getByRole("table").getByRole("link", { name: "Saltmere", exact: true }).click(); await expect(page.getByRole("slider")).toBeVisible(); },
   "a statement with an entry opened": async (page: Page) => { await toCourse(page); await page.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click(); await page.getByRole("table").getByRole("link", { name: "Rory McAllan", exact: true }).click(); await page.getByRole("link", { name: "Wrote", exact: true }).first().click(); await expect(page.locator(".opened-change")).toBeVisible(); },
+  "criteria being set": async (page: Page) => { await toSurvey(page); await page.getByRole("link", { name: "Criteria", exact: true }).click(); await page.locator("summary", { hasText: "Observation" }).click(); await expect(page.getByLabel("Title of level 1")).toBeVisible(); },
+  "the marks of the class, with another rule tried": async (page: Page) => {
+    await toSurvey(page);
+    await page.getByRole("link", { name: "Marks", exact: true }).first().click();
+    await page.getByText("Try another rule").click();
+    await page.getByRole("slider", { name: /^k:/ }).fill("1.2");
+    await expect(page.getByText(/proposals change/)).toBeVisible();
+    await page.getByRole("button", { name: /^Mark of Omar Benhadi/ }).click();
+    await expect(page.getByText(/neither drafts nor sources could be shown/)).toBeVisible();
+  },
+  "a group being assessed": async (page: Page) => { await toAssess(page); await page.getByRole("link", { name: /^Standing of Omar Benhadi/ }).click(); await expect(page.getByRole("region", { name: "Pin what is selected" })).toBeVisible(); },
+  "a student being assessed": async (page: Page) => { await toAssess(page); await page.getByRole("region", { name: "Account" }).getByRole("link", { name: /Omar Benhadi/ }).click(); await expect(page.getByRole("heading", { name: "What was done" })).toBeVisible(); await page.getByRole("button", { name: "Set another mark" }).click(); },
+  "marks to be released": async (page: Page) => { await toSurvey(page); await page.getByRole("link", { name: "Marks", exact: true }).first().click(); await page.getByRole("link", { name: "Release marks" }).click(); await expect(page.getByRole("button", { name: /^Release 4 marks/ })).toBeVisible(); },
+  "the log of an assessment": async (page: Page) => { await toSurvey(page); await page.getByRole("link", { name: "Marks", exact: true }).first().click(); await page.getByRole("link", { name: "Log", exact: true }).click(); await expect(page.getByRole("cell", { name: /^overridden/ })).toBeVisible(); },
+  "assessors": async (page: Page) => { await toSurvey(page); await page.getByRole("link", { name: "Marks", exact: true }).first().click(); await page.getByRole("link", { name: "Assessors" }).click(); await expect(page.getByRole("combobox", { name: "Second assessor for Weir Lane" })).toBeVisible(); },
+  "documents of marks": async (page: Page) => { await toSurvey(page); await page.getByRole("link", { name: "Marks", exact: true }).first().click(); await page.getByRole("link", { name: "A document for each student" }).click(); await expect(page.getByRole("link", { name: "Omar Benhadi" })).toBeVisible(); },
   "several pages to start": async (page: Page) => { await openPage(page, "Saltmere"); await page.getByRole("link", { name: "Arrange" }).click(); await page.getByRole("link", { name: "Several pages at once" }).click(); await expect(page.getByLabel("Titles, one on each line")).toBeVisible(); },
   "what the figures mean, from a figure's name": async (page: Page) => {
     await toCourse(page);
@@ -102,6 +131,20 @@ for (const [name, find] of Object.entries(open)) {
     await expectCleanInBoth(page);
     expect(noise).toEqual([]);
   });
+}
+
+for (const [name, who, path] of [["a student's own mark", "Omar Benhadi", "mark"], ["what each of a group did", "Priya Nandakumar", "teammates"], ["criteria as students read them", "Omar Benhadi", "criteria"]] as const) {
+  for (const width of [1280, 360]) {
+    test(`${name}, ${width} pixels wide`, async ({ browser }) => {
+      const page = await signInAs(browser, who, { viewport: { width, height: 800 }, reducedMotion: "reduce" });
+      await page.getByRole("link", { name: "Walk one reach", exact: true }).first().click();
+      await expect(page.getByRole("heading", { name: "Walk one reach", level: 1 })).toBeVisible();
+      await page.goto(`${page.url()}/${path}`);
+      await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
+      await expectCleanInBoth(page);
+    });
+  }
 }
 
 test("on a phone a student reads, writes and comments without the screen running wide", async ({ browser }) => {

@@ -178,6 +178,9 @@ describe("pins", () => {
     expect(await pinned({ kind: "figure", personId: mira, figure: "standing", atCutOff: false })).toMatchObject({ kind: "pinned" });
     expect(await pinned({ kind: "passage", pageId: homeId, entry: 2, quote: "never written anywhere", near: 0 })).toMatchObject({ problem: { code: "not there" } });
     expect(await pinned({ kind: "entry", pageId: homeId, number: 99 })).toMatchObject({ problem: { code: "not there" } });
+    // Pinned again it is there once, under one criterion more.
+    await addPin(as("ines", later(22)), courseId, wikiId, { personId: mira, criteria: ["third"], thing: { kind: "entry", pageId: homeId, number: 2 }, note: "", shown: false });
+    expect((await findDesk(as("ines"), courseId, wikiId))!.pins.map(({ criteria, shown, note }) => [criteria.length, shown, note])).toEqual([[3, true, "Look here"], [2, true, "Look here"], [2, true, "Look here"]]);
     // Its words move to another page: the pin is found there, and says still what it said.
     const planId = await pageNamed(as("mira"), courseId, wikiId, "Plan");
     await write(as("mira", later(22)), courseId, homeId, "nothing");

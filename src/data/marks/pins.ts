@@ -1,5 +1,6 @@
 /** Pins: pieces of evidence that stand under criteria, each with what was seen when it was pinned, and opening exactly that. */
 import "server-only";
+import { isDeepStrictEqual } from "node:util";
 import { and, asc, eq, inArray, isNotNull, isNull } from "drizzle-orm";
 import * as z from "zod";
 import { figureNames } from "@/core/credit/figure-table";
@@ -69,10 +70,16 @@ export const addPin = act(async (ctx, courseId: string, wikiId: string, given: P
   const { personId, criteria, thing, note, shown } = read.data;
   const at = await assessedAt(ctx, courseId, wikiId);
   if (!at || at.place.isArchived || !(await isSubject(ctx, courseId, at.wiki, personId))) return refusedFor("not found");
-  const there = await ctx.db.select({ id: pin.id }).from(pin).where(and(eq(pin.courseId, courseId), eq(pin.wikiId, wikiId), isNull(pin.endedAt)));
+  const there = await ctx.db.select().from(pin).where(and(eq(pin.courseId, courseId), eq(pin.wikiId, wikiId), isNull(pin.endedAt)));
   if (there.length >= pinsAtMost) return refusedFor("too many");
   const seen = await look(ctx, courseId, wikiId, thing);
   if (!seen) return refusedFor("not there");
+  const same = there.find((each) => each.personId === personId && each.byId === ctx.viewer.id && each.fromWord === (seen.fromWord ?? null) && each.toWord === (seen.toWord ?? null) && isDeepStrictEqual(each.thing, seen.thing));
+  if (same) {
+    // The same thing serves several criteria: it is there once.
+    await ctx.db.update(pin).set({ criteria: [...new Set([...same.criteria, ...criteria])], shown: same.shown || shown, note: note || same.note }).where(and(eq(pin.courseId, courseId), eq(pin.id, same.id)));
+    return { kind: "pinned", id: same.id };
+  }
   const id = ctx.newId();
   await ctx.db.insert(pin).values({ courseId, id, assignmentId: at.place.assignmentId, wikiId, personId, criteria, note, shown, byId: ctx.viewer.id, at: ctx.now, ...seen });
   return { kind: "pinned", id };

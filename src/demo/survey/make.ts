@@ -13,13 +13,14 @@ import { acceptMarks, setMark } from "@/data/marks/give";
 import { judge } from "@/data/marks/judge";
 import { loadAssessment } from "@/data/marks/load";
 import { keepRemark, writeNote } from "@/data/marks/notes";
+import { myMarks, noteMarksSeen } from "@/data/marks/own";
 import { object, writeInObjection } from "@/data/marks/objections";
 import { addPin } from "@/data/marks/pins";
 import { assessPlace } from "@/data/marks/place";
 import { release } from "@/data/marks/release";
 import { answerRound, saveRound } from "@/data/marks/rounds";
 import { saveSheet } from "@/data/marks/sheets";
-import { giveFeedback } from "@/data/review/feedback";
+import { giveFeedback, myFeedback, noteSeen } from "@/data/review/feedback";
 import type { Context } from "@/data/session/context";
 import { assistant, instructor, student } from "../people";
 import { momentOf, tell } from "../tell";
@@ -69,7 +70,17 @@ export async function makeSurvey({ setUp: later, courseId, zone, today, local }:
   const acts: Acts = { setUp, courseId, assignmentId, at };
   for (const name of names) await assessParty(acts, name, wikis.get(name)!);
   await releaseFive(acts, names.filter((name) => name !== "Station Bridge").map((name) => wikis.get(name)!));
+  await opened(acts);
   await objections(acts, wikis);
+}
+
+/** Everybody has read what they were told and shown. */
+async function opened({ setUp, courseId, assignmentId, at }: Acts): Promise<void> {
+  for (const who of Object.values(parties).flat()) {
+    const ctx: Context = { ...setUp, viewer: student(who), now: at(54, "19:00") };
+    await noteSeen(ctx, courseId, await myFeedback(ctx, courseId, assignmentId));
+    await noteMarksSeen(ctx, courseId, await myMarks(ctx, courseId, assignmentId));
+  }
 }
 
 interface Acts {

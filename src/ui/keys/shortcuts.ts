@@ -22,6 +22,13 @@ export const shortcuts: readonly { readonly where: string; readonly keys: readon
   { where: "Comparing two states", keys: [{ keys: "n  p", does: "next change, change before" }] },
   { where: "The class", keys: [{ keys: "↓  ↑", does: "from student to student, once a name has the focus" }, { keys: "g", does: "next group" }, { keys: "Enter", does: "open" }] },
   { where: "A student’s statement", keys: [{ keys: "n  p", does: "next student, student before" }] },
+  {
+    where: "Assessing",
+    keys: [
+      { keys: "↓  ↑", does: "from criterion to criterion" }, { keys: "1 to 9", does: "choose a level; while something is selected in the work, pin it to that criterion" }, { keys: "n  p", does: "next student, student before" },
+      { keys: "g", does: "next group" }, { keys: "a", does: "accept what is proposed" }, { keys: "z", does: "undo" }, { keys: "Esc", does: "select nothing" },
+    ],
+  },
   { where: "Access", keys: [{ keys: "Arrows", does: "from place to place; with Shift a whole stretch is chosen" }, { keys: "Space", does: "choose one more, or one less" }, { keys: "Ctrl+A", does: "all pages" }, { keys: "Esc", does: "choose nothing" }] },
   { where: "Groups", keys: [{ keys: "Ctrl+Z", does: "undo the last move" }] },
 ];

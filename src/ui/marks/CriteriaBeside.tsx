@@ -1,7 +1,9 @@
 "use client";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import type { CriteriaSheet } from "@/core/marks/criteria";
-import { SheetView } from "./SheetView";
+
+/** Loaded with the criteria: a page that is read loads little script. */
+const SheetView = lazy(() => import("./SheetView").then((found) => ({ default: found.SheetView })));
 
 interface Props {
   readonly load: () => Promise<CriteriaSheet | null>;
@@ -21,7 +23,7 @@ export function CriteriaBeside({ load, href }: Props) {
   return (
     <details className="criteria-beside" onToggle={(event) => { if (event.currentTarget.open) open(); }}>
       <summary>Criteria</summary>
-      <div>{sheet === "failed" ? <p className="quiet">They could not be loaded. <a href={href} target="_blank" rel="noopener">Open them by themselves</a></p> : sheet === null || sheet === "asked" ? <p className="quiet">Loading.</p> : <SheetView sheet={sheet} now={now} heading="h3" />}</div>
+      <div>{sheet === "failed" ? <p className="quiet">They could not be loaded. <a href={href} target="_blank" rel="noopener">Open them by themselves</a></p> : sheet === null || sheet === "asked" ? <p className="quiet">Loading.</p> : <Suspense fallback={<p className="quiet">Loading.</p>}><SheetView sheet={sheet} now={now} heading="h3" /></Suspense>}</div>
     </details>
   );
 }

@@ -55,7 +55,12 @@ export function useActs(courseId: string, { account, run }: Pick<Account, "accou
           if (answer.kind === "done") made = answer.id ?? "";
           return answer;
         };
-        return (await run(act, { what: `Pinned for ${name}.`, back: () => changePinTo(courseId, wikiId, made, null) }))?.kind === "done";
+        // What was pinned already has been given one more criterion.
+        const back = () => {
+          const before = subject.pins.find(({ id }) => id === made);
+          return changePinTo(courseId, wikiId, made, before ? { criteria: before.criteria, note: before.note, shown: before.shown } : null);
+        };
+        return (await run(act, { what: `Pinned for ${name}.`, back }))?.kind === "done";
       },
       changePin: async (pin: PinView, change: { readonly criteria: readonly string[]; readonly note: string; readonly shown: boolean } | null): Promise<boolean> =>
         (await run(() => changePinTo(courseId, wikiId, pin.id, change), { what: change ? "The pin is changed." : "The pin is taken off.", back: () => changePinTo(courseId, wikiId, pin.id, { criteria: pin.criteria, note: pin.note, shown: pin.shown }) }))?.kind === "done",
