@@ -12,6 +12,7 @@ async function toSurvey(page: Page): Promise<void> {
 async function toAssess(page: Page): Promise<void> {
   await toSurvey(page);
   await page.getByRole("link", { name: "Marks", exact: true }).first().click();
+  await expect(page.getByRole("heading", { name: "Marks", level: 1 })).toBeVisible();
   await page.getByRole("link", { name: "Mill Green", exact: true }).click();
   await expect(page.getByRole("region", { name: "Account" }).getByRole("heading", { name: "Observation" })).toBeVisible();
 }

@@ -58,15 +58,17 @@ export default async function AssignmentPage({ params }: PageProps<"/courses/[co
               {assignment.opensAt > ctx.now ? "Opens" : "Opened"} {momentAndDistance(assignment.opensAt, course.timeZone, ctx.now)}, due {momentAndDistance(assignment.dueAt, course.timeZone, ctx.now)}. {sharingWords[assignment.sharing]}
             </p>
           </div>
-          {isInstructor && <LinkButton href={paths.setUp(courseId, assignmentId)} variant={assignment.publishedAt ? "outlined" : "contained"}>{assignment.publishedAt ? "Change the set-up" : "Go on setting up"}</LinkButton>}
-          {isInstructor && assignment.publishedAt && <LinkButton href={paths.access(courseId, assignmentId)} variant="outlined">Access</LinkButton>}
-          {isInstructor && <LinkButton href={paths.criteria(courseId, assignmentId)} variant="outlined">Criteria</LinkButton>}
-          {mayReview && assignment.publishedAt && <LinkButton href={paths.marks(courseId, assignmentId)} variant="outlined">Marks</LinkButton>}
-          {marks.length > 0 && <LinkButton href={paths.ownMark(courseId, assignmentId)} variant="outlined">My mark</LinkButton>}
-          {isInstructor && assignment.publishedAt && <LinkButton href={paths.doors(courseId, assignmentId)} variant="outlined">Guests</LinkButton>}
-          {mayReview && assignment.publishedAt && <LinkButton href={paths.review(courseId, assignmentId)} variant="contained">Review contributions</LinkButton>}
-          {!mayReview && own && takesPart(course.role) && <LinkButton href={paths.ownStatement(courseId, assignmentId)} variant="outlined">What I did</LinkButton>}
-          {!mayReview && own && <LinkButton href={paths.wiki(courseId, own.id)} variant="contained">Open {own.name}</LinkButton>}
+          <div className="actions">
+            {isInstructor && <LinkButton href={paths.setUp(courseId, assignmentId)} variant={assignment.publishedAt ? "outlined" : "contained"}>{assignment.publishedAt ? "Change the set-up" : "Go on setting up"}</LinkButton>}
+            {isInstructor && assignment.publishedAt && <LinkButton href={paths.access(courseId, assignmentId)} variant="outlined">Access</LinkButton>}
+            {isInstructor && <LinkButton href={paths.criteria(courseId, assignmentId)} variant="outlined">Criteria</LinkButton>}
+            {mayReview && assignment.publishedAt && <LinkButton href={paths.marks(courseId, assignmentId)} variant="outlined">Marks</LinkButton>}
+            {marks.length > 0 && <LinkButton href={paths.ownMark(courseId, assignmentId)} variant="outlined">My mark</LinkButton>}
+            {isInstructor && assignment.publishedAt && <LinkButton href={paths.doors(courseId, assignmentId)} variant="outlined">Guests</LinkButton>}
+            {mayReview && assignment.publishedAt && <LinkButton href={paths.review(courseId, assignmentId)} variant="contained">Review contributions</LinkButton>}
+            {!mayReview && own && takesPart(course.role) && <LinkButton href={paths.ownStatement(courseId, assignmentId)} variant="outlined">What I did</LinkButton>}
+            {!mayReview && own && <LinkButton href={paths.wiki(courseId, own.id)} variant="contained">Open {own.name}</LinkButton>}
+          </div>
         </div>
         {!assignment.publishedAt && <p className="notice waits">Not published yet: students see nothing of it, and it has no wikis.</p>}
         {plainText(assignment.brief).trim() !== "" ? <DocumentView document={assignment.brief} links={noLinks} /> : <p className="quiet">No brief was written.</p>}

@@ -28,7 +28,7 @@ export function DealTable({ wikis, dealt: { assessors, people }, isReadOnly, dea
   return (
     <>
       <div className="scroll-x"><table className="ledger">
-        <thead><tr><th scope="col">Group</th><th scope="col">Second assessor</th><th scope="col">Sees the first</th><th scope="col" /></tr></thead>
+        <thead><tr><th scope="col">Group</th><th scope="col">Second assessor</th><th scope="col">Sees the first</th><th scope="col"><span className="visually-hidden">Take back</span></th></tr></thead>
         <tbody>{wikis.map(({ id, name }) => {
           const here = second(id);
           return (
