@@ -15,7 +15,9 @@ import { assessBeat } from "@/data/marks/presence";
 import { releaseReport } from "@/data/marks/report";
 import { answerRound, missingAnswers, myRound, remindRound, roundsToAnswer, saveRound } from "@/data/marks/rounds";
 import { findSheet } from "@/data/marks/sheets";
-import { db, later, makeCourse, monday, write } from "../support/course";
+import { findGroupSet } from "@/data/groups/read";
+import { saveGroupSet } from "@/data/groups/write";
+import { db, later, makeCourse, monday, noSignUp, write } from "../support/course";
 import { judgeAs, putSheet, sheet } from "../support/marks";
 
 async function sheeted(over = {}) {
@@ -176,4 +178,24 @@ describe("marks that leave", () => {
     expect((await findSheet(as("ines"), courseId, copied.assignmentId))!).toMatchObject({ version: 1, sheet: sheet() });
     expect((await db.execute(sql`select 1 from judgement where course_id = ${courseId} and assignment_id = ${copied.assignmentId}`)).rowCount).toBe(0);
   });
+});
+
+test("who moves to another group after marks were given keeps what they were given, and has a line there and here", async () => {
+  const { as, courseId, assignmentId, setId, wikiId, otherWikiId, homeId, mira, jonas } = await sheeted();
+  await write(as("jonas", later(1)), courseId, homeId, "The brook rises above the mill and falls below it, and nobody has ever measured by how much.");
+  await judgeAs(as("ines", later(2)), courseId, wikiId, "sources", "strong");
+  await judgeAs(as("ines", later(3)), courseId, wikiId, "plan", "5");
+  await setMark(as("ines", later(4)), courseId, wikiId, { personId: jonas, value: "80", reason: "He wrote all of it" });
+  const set = (await findGroupSet(as("ines"), courseId, setId))!;
+  const [alder, thorn] = set.groups;
+  const groups = [{ ...alder!, members: [mira] }, { ...thorn!, members: [as("priya").viewer.id, jonas] }];
+  const moved = await saveGroupSet(as("ines", later(5)), courseId, setId, { title: set.title, ...noSignUp, groups, movesFrom: null });
+  expect(moved.kind).toBe("saved");
+  const members = async (wiki: string) => (await findDesk(as("ines", later(60)), courseId, wiki))!.group.members;
+  const [here, there] = [await members(wikiId), await members(otherWikiId)];
+  expect(here.find(({ member }) => member.id === jonas)).toMatchObject({ isGone: true, held: { mark: { value: "80" } }, proposal: { mark: null } });
+  // Of those who are left, one: the whole share is hers, and the factor 1.
+  expect(here.find(({ member }) => member.id === mira)!.proposal.working).toMatch(/^75 × /);
+  expect(there.find(({ member }) => member.id === jonas)).toMatchObject({ isGone: false, held: { mark: null } });
+  expect((await releaseReport(as("ines", later(61)), courseId, assignmentId))!.groups.map(({ noMark }) => noMark.map(({ name }) => name))).toEqual([["mira"], ["priya", "jonas"]]);
 });

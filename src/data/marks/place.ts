@@ -19,6 +19,7 @@ export interface AssessPlace {
   readonly courseTitle: string;
   readonly timeZone: string;
   readonly sharing: Sharing;
+  readonly opensAt: Date;
   readonly dueAt: Date;
   /** Null: everything counts. */
   readonly cutOffAt: Date | null;
@@ -45,7 +46,7 @@ export async function assessPlace(ctx: ContextIn, courseId: string, assignmentId
   const role = await roleOn(ctx, courseId);
   if (!reviewsWork(role)) return null;
   const [found] = await ctx.db.select({
-    title: assignment.title, courseTitle: course.title, timeZone: course.timeZone, sharing: assignment.sharing, dueAt: assignment.dueAt,
+    title: assignment.title, courseTitle: course.title, timeZone: course.timeZone, sharing: assignment.sharing, opensAt: assignment.opensAt, dueAt: assignment.dueAt,
     cutOffAt: assignment.cutOffAt, archivedAt: course.archivedAt, publishedAt: assignment.publishedAt,
   }).from(assignment).innerJoin(course, eq(course.id, assignment.courseId)).where(assignmentHere(courseId, assignmentId));
   if (!found || (found.publishedAt === null && !runsCourse(role))) return null;

@@ -94,6 +94,7 @@ function GroupLine({ group, across, place, findings }: { group: GroupReviewDto; 
     <tr className="group-line">
       <th scope="rowgroup" colSpan={across}>
         <a href={href}>{group.name}</a>
+        <a className="assess-link" href={paths.assess(place.courseId, place.assignmentId, group.wikiId)} aria-label={`Assess ${group.name}`}>Assess</a>
         <span className="quiet"><a href={paths.measures("balance")} title={accountWords.balance.about} className="figure-label">balance</a> <a href={`${href}#where`} aria-label={`Balance of ${group.name}: ${percent(group.balance)}. Show the words that it is made of`}>{percent(group.balance)}</a></span>
         <Suspense><FoundHere findings={findings} wikiId={group.wikiId} href={`${href}#found`} /></Suspense>
         <span className="quiet">{number(group.starterWords)} starter words{group.othersWords > 0 ? ` and ${number(group.othersWords)} of people outside the group` : ""} stand apart</span>

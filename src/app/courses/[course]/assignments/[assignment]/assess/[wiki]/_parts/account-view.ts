@@ -138,7 +138,7 @@ export function accountView({ all, group, pins, notes, stock, team, objections }
     const said = team?.members.find(({ id }) => id === member.id);
     return {
       personId: member.id, name: member.name, mark: member.mark, state, value: held.mark?.value ?? null, proposed: rounded(proposal.mark), working: proposal.working, share: proposal.share && percent(Number(fixed(proposal.share, 6))),
-      held: markView(held, isCurrent, label, at), leftOut: held.leftOut, heldBack: held.heldBack, released: released && { mark: released.mark, at: at(released.at) }, remarks: remarksOn(each, place.cutOffAt, at), isGone: each.isGone,
+      held: markView(held, isCurrent, label, at), leftOut: held.leftOut, heldBack: held.heldBack, released: released && { mark: released.mark, at: at(released.at) }, remarks: remarksOn(each, place.opensAt, at), isGone: each.isGone,
       criteria: hasOwn ? criterionViews(own, "student", member.id) : [], pins: pinsFor(member.id), notes: notesFor(member.id), teammates: said ? teammateWords(said, each) : null,
       teammateLines: (team?.answers ?? []).filter(({ about, line }) => about === member.id && line !== "").map(({ by, line }) => ({ by: by === member.id ? "themselves" : (group.members.find((other) => other.member.id === by)?.member.name ?? "somebody who has left"), line })),
     };
@@ -155,10 +155,10 @@ function markView({ mark }: HeldMark, isCurrent: boolean, label: string | null, 
   return { value: mark.value, kind: mark.kind as MarkView["kind"], computed: mark.computed, reason: mark.reason, by: mark.byName, at: at(mark.at), isCurrent, label };
 }
 
-function remarksOn({ member, isGone, joinedAt, ownCutOffAt }: MemberStateDto, cutOffAt: Date | null, at: (date: Date) => string): string[] {
+function remarksOn({ member, isGone, joinedAt, ownCutOffAt }: MemberStateDto, opensAt: Date, at: (date: Date) => string): string[] {
   return [
     ...(isGone ? [`Belonged to the group until ${at(member.until!)}: not counted among its members`] : member.until ? [`Belongs to the group until ${at(member.until)}`] : []),
-    ...(joinedAt && cutOffAt && joinedAt > new Date(cutOffAt.getTime() - 14 * 86_400_000) ? [`Came to the group on ${at(joinedAt)}`] : []),
+    ...(joinedAt && joinedAt > opensAt ? [`Came to the group on ${at(joinedAt)}, after the assignment had opened`] : []),
     ...(ownCutOffAt ? [`Had more time: counts up to ${at(ownCutOffAt)}`] : []),
   ];
 }
