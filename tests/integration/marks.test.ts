@@ -237,7 +237,7 @@ describe("a release", () => {
   test("without the working tells neither the group's mark nor how one's own came about", async () => {
     const { as, courseId, assignmentId, wikiId } = await released();
     await release(as("ines", later(41)), courseId, assignmentId, { ...both(wikiId), withoutWorking: [wikiId] }, "x");
-    expect((await myMarks(as("mira"), courseId, assignmentId))[0]!.shown).toMatchObject({ mark: "94", groupMark: null, groupWorking: null, working: null });
+    expect((await myMarks(as("mira"), courseId, assignmentId))[0]!.shown).toMatchObject({ mark: "94", groupMark: null, groupWorking: null, working: null, computed: null, criteria: [] });
   });
   test("leaves out who is held back, and comes at its time", async () => {
     const { as, courseId, assignmentId, wikiId, jonas } = await released();

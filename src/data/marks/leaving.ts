@@ -24,7 +24,7 @@ import type { ClassStateDto, GroupStateDto, MemberStateDto } from "./dto";
 import { loadAssessment } from "./load";
 import { pinsOf, type PinDto } from "./pins";
 import { type AssessPlace, assessPlace } from "./place";
-import { feedbackOf, shownOf } from "./release";
+import { feedbackOf, shownOf, tellsTheOther } from "./release";
 import type { ShownMark, ShownPin } from "./shown";
 
 async function leaving(ctx: ContextIn, courseId: string, assignmentId: string): Promise<{ readonly all: ClassStateDto; readonly marks: readonly LeavingMark[] } | null> {
@@ -67,7 +67,7 @@ interface Making {
 function documentOf({ all, told, now }: Making, group: GroupStateDto, member: MemberStateDto, pins: readonly PinDto[]): string {
   const { place } = all;
   const at = (iso: string | null) => (iso === null ? "" : wallClockAt(new Date(iso), place.timeZone).slice(0, 16).replace("T", ", "));
-  const shown: ShownMark = shownOf(all, group, member, { pins, told, isPlain: false, earlier: [] });
+  const shown: ShownMark = shownOf(all, group, member, { pins, told, isPlain: tellsTheOther(all, group), earlier: [] });
   const pin = ({ title, text, by, at: when }: ShownPin): DocumentPin => ({ title: titleOf(title), text, by, at: at(when) });
   const ids = [...shown.criteria, ...shown.own].map(({ id }) => id);
   const criterion = (each: ShownMark["criteria"][number]) => ({ ...each, pins: shown.pins.filter(({ criteria }) => criteria.includes(each.id)).map(pin) });

@@ -30,7 +30,7 @@ export const releaseInput = z.object({
   /** An instant; null: at once. */
   plannedFor: z.date().nullable(),
   mails: z.boolean(),
-  /** Of these wikis the group's mark and the workings are left out. */
+  /** Of these wikis the group's mark, its levels and the workings are left out. */
   withoutWorking: z.array(z.string().max(60)).max(1000),
 });
 export type ReleaseGiven = z.input<typeof releaseInput>;
@@ -137,6 +137,11 @@ interface Beside {
   readonly earlier: ShownMark["earlier"];
 }
 
+/** Whether two people and a rule by share let each compute the other's mark from what they are shown. */
+export function tellsTheOther({ sheet: { students } }: ClassStateDto, { members }: GroupStateDto): boolean {
+  return students.how === "by share" && students.figures.length > 0 && members.filter(({ isGone, held }) => !isGone && held.leftOut === null).length === 2;
+}
+
 /** What a student is shown of their assessment as it stands. */
 export function shownOf({ sheet }: ClassStateDto, group: GroupStateDto, { member, held, own, figures, sharePercent }: MemberStateDto, { pins, told, isPlain, earlier }: Beside): ShownMark {
   const mark = held.mark!;
@@ -146,8 +151,9 @@ export function shownOf({ sheet }: ClassStateDto, group: GroupStateDto, { member
   return {
     student: member.name, group: group.wiki.name, mark: mark.value!, outOf: sheet.outOf, label: labelOf(sheet, read(mark.value!)),
     groupMark: isPlain || !usesGroup ? null : exactDecimal(shownMark(scaleOf(sheet), group.group.mark!)), groupWorking: isPlain || !usesGroup ? null : group.group.working,
-    working: isPlain || mark.working === "" || mark.computed === null ? null : mark.working, computed: isOwn ? mark.computed : null, reason: mark.reason,
-    criteria: group.criteria.flatMap(shownCriterion), own: criteriaOf(sheet, "student").length > 0 ? own.flatMap(shownCriterion) : [],
+    working: isPlain || mark.working === "" || mark.computed === null ? null : mark.working, computed: isOwn && !isPlain ? mark.computed : null, reason: mark.reason,
+    // What the group was given for each criterion says its mark.
+    criteria: isPlain ? [] : group.criteria.flatMap(shownCriterion), own: criteriaOf(sheet, "student").length > 0 ? own.flatMap(shownCriterion) : [],
     pins: mine.map(({ id, criteria, thing, seen }) => ({
       id, criteria, title: seen.title, text: seen.text, by: seen.by, at: seen.at,
       place: thing.kind === "entry" ? { pageId: thing.pageId, number: thing.number } : thing.kind === "passage" ? { pageId: thing.pageId, number: thing.entry } : null,

@@ -10,7 +10,7 @@ import type { ClassStateDto } from "./dto";
 import { loadAssessment } from "./load";
 import { type ObjectionDto, objectionsOf } from "./objections";
 import { assessPlace } from "./place";
-import { type PlannedReleaseDto, reachable, releasesOf, toRelease } from "./release";
+import { type PlannedReleaseDto, reachable, releasesOf, tellsTheOther, toRelease } from "./release";
 
 export interface ReleaseGroupDto {
   readonly wikiId: string;
@@ -51,7 +51,6 @@ export async function releaseReport(ctx: ContextIn, courseId: string, assignment
   const groups = all.groups.map((group, at): ReleaseGroupDto => {
     const { wiki, members, criteria } = group;
     const ready = toRelease(group);
-    const counted = members.filter(({ isGone, held }) => !isGone && held.leftOut === null);
     const openOwn = new Set(members.flatMap(({ proposal, own }) => own.filter(({ criterion }) => proposal.open.includes(criterion.id)).map(({ criterion }) => criterion.title)));
     return {
       wikiId: wiki.id, name: wiki.name, findings: findings[at]?.open.length ?? 0, released: members.filter(({ released }) => released !== null).length,
@@ -59,7 +58,7 @@ export async function releaseReport(ctx: ContextIn, courseId: string, assignment
       noMark: members.filter(({ held, isGone }) => held.mark === null && !isGone).map(({ member }) => ({ id: member.id, name: member.name })),
       heldBack: members.flatMap(({ member, held }) => (held.heldBack === null ? [] : [{ name: member.name, reason: held.heldBack }])),
       open: [...criteria.filter(({ part }) => part === null).map(({ criterion }) => criterion.title), ...openOwn],
-      tellsTheOther: all.sheet.students.how === "by share" && all.sheet.students.figures.length > 0 && counted.length === 2,
+      tellsTheOther: tellsTheOther(all, group),
     };
   });
   const ids = groups.flatMap(({ ready }) => ready.map(({ id }) => id));

@@ -157,7 +157,7 @@ export const markRelease = pgTable("mark_release", {
   doneAt: instant("done_at"),
   calledOffAt: instant("called_off_at"),
   mails: boolean().notNull(),
-  /** Wikis of which the group's mark and the workings are left out. */
+  /** Wikis of which the group's mark, its levels and the workings are left out. */
   withoutWorking: jsonb("without_working").$type<readonly string[]>().notNull(),
   /** What the mail leads to. */
   link: text().notNull(),

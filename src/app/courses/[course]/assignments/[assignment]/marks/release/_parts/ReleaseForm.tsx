@@ -47,7 +47,7 @@ export function ReleaseForm({ groups, unreachable, release }: Props) {
               <td className="number">{group.ready.length > 0 ? group.ready.length : <span className="nothing">–</span>}{group.released > 0 && <small className="quiet"> {group.released} shown</small>}</td>
               <td>
                 <Open group={group} />
-                {group.tellsTheOther && <label className="tick"><input type="checkbox" checked={plain.includes(group.wikiId)} onChange={(event) => setPlain(toggle(plain, group.wikiId, event.target.checked))} /> Without the group’s mark and the working: two people and a rule by share let each compute the other’s mark</label>}
+                {group.tellsTheOther && <label className="tick"><input type="checkbox" checked={plain.includes(group.wikiId)} onChange={(event) => setPlain(toggle(plain, group.wikiId, event.target.checked))} /> Without the group’s mark, its levels and the working: two people and a rule by share let each compute the other’s mark</label>}
               </td>
             </tr>
           ))}</tbody>
