@@ -45,7 +45,7 @@ export function RemarkList({ stock, text, put }: Props) {
       {offered.length > 0 && <ul aria-label="Your remarks that fit">{offered.map((remark) => entry(remark, false))}</ul>}
       {listed.length > 0 && <details><summary>Your remarks ({listed.length})</summary><ul>{listed.map((remark) => entry(remark, true))}</ul></details>}
       {text.trim().length > 10 && text.length <= 2000 && !remarks.some(({ body }) => body === text.trim()) && (
-        <p className="quiet">Say it often? <button type="button" className="plain-button" onClick={() => void took(stock.keep(filed, text.trim()), "Kept among your remarks.")}>Keep as a remark</button>{stock.criteria.length > 0 && <label> under <select className="plain-select" value={filed} onChange={(event) => setFiled(event.target.value)}><option value="">no criterion</option>{stock.criteria.map((title) => <option key={title}>{title}</option>)}</select></label>}</p>
+        <p className="quiet">To use it again: <button type="button" className="plain-button" onClick={() => void took(stock.keep(filed, text.trim()), "Kept among your remarks.")}>Keep as a remark</button>{stock.criteria.length > 0 && <label> under <select className="plain-select" value={filed} onChange={(event) => setFiled(event.target.value)}><option value="">no criterion</option>{stock.criteria.map((title) => <option key={title}>{title}</option>)}</select></label>}</p>
       )}
       {said && <p className="quiet">{said}</p>}
     </div>

@@ -115,7 +115,7 @@ export function AssessScreen({ courseId, account: first, personId, hrefs, before
           </nav>
           <div className="assess-said" aria-live="polite">
             <p className="running">{runningTotal(account, subject)}</p>
-            {others.length > 0 && <p className="quiet">Here too: {listed(others)}.</p>}
+            {others.length > 0 && <p className="quiet">Also here: {listed(others)}.</p>}
             {said && <p className={said.kind === "wrong" ? "notice wrong" : "quiet done"} role={said.kind === "wrong" ? "alert" : undefined}>{said.text}</p>}
             {canUndo && <button type="button" className="plain-button" disabled={isBusy} title="Key z" onClick={undo}>Undo</button>}
           </div>

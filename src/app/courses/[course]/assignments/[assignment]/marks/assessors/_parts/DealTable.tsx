@@ -34,14 +34,14 @@ export function DealTable({ wikis, dealt: { assessors, people }, isReadOnly, dea
           return (
             <tr key={id}><th scope="row">{name}</th>
               <td>{here.length > 0 ? here.map((each) => <p key={each.personId}>{each.name}{each.doneAt && <small className="quiet"> is done</small>}</p>) : <span className="nothing">–</span>}
-                {!isReadOnly && <select className="plain-select wide" aria-label={`Second assessor for ${name}`} value="" disabled={isBusy} onChange={(event) => void act(() => deal(id, event.target.value, "second", false))}><option value="">{here.length > 0 ? "One more" : "Choose somebody"}</option>{people.filter((each) => !here.some(({ personId }) => personId === each.id)).map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</select>}</td>
+                {!isReadOnly && <select className="plain-select wide" aria-label={`Second assessor for ${name}`} value="" disabled={isBusy} onChange={(event) => void act(() => deal(id, event.target.value, "second", false))}><option value="">{here.length > 0 ? "One more" : "Choose an assessor"}</option>{people.filter((each) => !here.some(({ personId }) => personId === each.id)).map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</select>}</td>
               <td>{here.map((each) => <label className="tick" key={each.personId}><input type="checkbox" disabled={isReadOnly || isBusy} checked={each.isOpen} onChange={(event) => void act(() => deal(id, each.personId, "second", event.target.checked))} /> from the beginning</label>)}</td>
               <td>{!isReadOnly && here.map((each) => <button key={each.personId} type="button" className="plain-button" disabled={isBusy} aria-label={`${each.name} no longer assesses ${name}`} onClick={() => void act(() => deal(id, each.personId, null, false))}>Take back</button>)}</td>
             </tr>
           );
         })}</tbody>
       </table></div>
-      {!isReadOnly && wikis.length > 1 && <p className="actions"><label className="plain-label">All groups to <select className="plain-select wide" value={person} onChange={(event) => setPerson(event.target.value)}><option value="">nobody</option>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</select></label><button type="button" className="button outlined small" disabled={person === "" || isBusy} onClick={dealAll}>Deal them</button></p>}
+      {!isReadOnly && wikis.length > 1 && <p className="actions"><label className="plain-label">All groups to <select className="plain-select wide" value={person} onChange={(event) => setPerson(event.target.value)}><option value="">nobody</option>{people.map((each) => <option key={each.id} value={each.id}>{each.name}</option>)}</select></label><button type="button" className="button outlined small" disabled={person === "" || isBusy} onClick={dealAll}>Assign them</button></p>}
       <Said said={said} />
     </>
   );
