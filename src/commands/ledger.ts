@@ -1,11 +1,12 @@
 /**
- * Credit and the ledger, for operators: `check` compares what is stored with what the ledger says, `recompute` computes it
+ * Credit and the ledger, for operators: `check` compares what is stored with what the ledger says, marks too; `recompute` computes it
  * anew, `export` prints the entries with their chain as JSON Lines, for `bin/ledger verify`. All take a course's id, or all
  * courses without one. The database is the one of DATABASE_URL.
  */
 import { isCourse } from "@/data/courses/read";
 import { database } from "@/data/db/client";
 import { findDifferences } from "@/data/ledger/check";
+import { checkMarks } from "@/data/marks/check";
 import { chainLines } from "@/data/ledger/export";
 import { askForRecompute } from "@/data/ledger/recompute";
 import { recomputeOnAllCores } from "./parts/on-all-cores";
@@ -19,7 +20,11 @@ async function check(): Promise<number> {
     console.log(`course ${course}, wiki ${wikiId}, page ${pageId}${number === null ? "" : `, entry ${number}`}: ${what} is stored as ${stored}, computed as ${computed}`);
   }
   console.log(differences.length === 0 ? "What is stored is what the ledger says." : `${differences.length} differences`);
-  return differences.length === 0 ? 0 : 1;
+  const marks = await checkMarks(database(), courseId, new Date());
+  for (const { courseId: course, wikiId, personId, stored, computed } of marks.differences) console.log(`course ${course}, wiki ${wikiId}, mark of ${personId}: ${stored} was computed when it was given, ${computed} now`);
+  const skipped = marks.skipped === 0 ? "" : `; ${marks.skipped} were not looked at, because what they rest on could change after they were given`;
+  if (marks.checked + marks.skipped > 0) console.log(`${marks.checked} marks computed again, ${marks.differences.length} differences${skipped}`);
+  return differences.length + marks.differences.length === 0 ? 0 : 1;
 }
 
 async function recompute(): Promise<number> {

@@ -5,7 +5,11 @@ import Papa from "papaparse";
 import { describe, expect, test } from "vitest";
 import { exactDecimal, fixed } from "@/core/marks/ratio";
 import { copyAssignment } from "@/data/assignments/copy";
+import { findGroupSet } from "@/data/groups/read";
+import { saveGroupSet } from "@/data/groups/write";
 import { compareAssessors, dealGroup, sayDone } from "@/data/marks/assessors";
+import { setAccess } from "@/data/access/write";
+import { checkMarks } from "@/data/marks/check";
 import { findDesk } from "@/data/marks/desk";
 import { acceptMarks, setMark } from "@/data/marks/give";
 import { settle } from "@/data/marks/judge";
@@ -15,8 +19,6 @@ import { assessBeat } from "@/data/marks/presence";
 import { releaseReport } from "@/data/marks/report";
 import { answerRound, missingAnswers, myRound, remindRound, roundsToAnswer, saveRound } from "@/data/marks/rounds";
 import { findSheet } from "@/data/marks/sheets";
-import { findGroupSet } from "@/data/groups/read";
-import { saveGroupSet } from "@/data/groups/write";
 import { db, later, makeCourse, monday, noSignUp, write } from "../support/course";
 import { judgeAs, putSheet, sheet } from "../support/marks";
 
@@ -44,13 +46,13 @@ describe("a second assessor", () => {
     await judgeAs(as("tobin", later(6)), courseId, wikiId, "plan", "5");
     // The first one's stand as they were.
     expect((await findDesk(as("ines", later(7)), courseId, wikiId))!.group.criteria.map(({ told }) => told)).toEqual(["Strong", "5 of 10"]);
-    await sayDone(as("tobin", later(8)), courseId, wikiId, true);
+    await sayDone(as("tobin", later(8)), courseId, wikiId);
     expect((await findDesk(as("tobin", later(9)), courseId, wikiId))!.notes.map(({ body }) => body)).toEqual(["What I think of it"]);
     const compared = (await compareAssessors(as("ines", later(10)), courseId, assignmentId))!;
     expect([compared.both, compared.differences.map(({ criterion, first, second, apart }) => [criterion.id, first.told, second.told, exactDecimal(apart)])]).toEqual([2, [["sources", "Strong", "Fair", "0.5"]]]);
     expect(compared.agreements.map(({ agreement }) => [fixed(agreement.equal, 2), agreement.kappa])).toEqual([["0.00", null]]);
     const of: [string, string] = [compared.differences[0]!.first.id, compared.differences[0]!.second.id];
-    const held = { personId: null, criterion: "sources", version: 1, level: "fair", points: null, of };
+    const held = { personId: null, criterion: "sources", level: "fair", points: null, of };
     expect(await settle(as("tobin"), courseId, wikiId, { ...held, reason: "Mine" })).toMatchObject({ problem: { code: "not found" } });
     expect(await settle(as("ines"), courseId, wikiId, { ...held, reason: " " })).toMatchObject({ problem: { code: "no reason" } });
     expect(await settle(as("ines", later(11)), courseId, wikiId, { ...held, reason: "Half of them have no date" })).toEqual({ kind: "settled" });
@@ -198,4 +200,17 @@ test("who moves to another group after marks were given keeps what they were giv
   expect(here.find(({ member }) => member.id === mira)!.proposal.working).toMatch(/^75 × /);
   expect(there.find(({ member }) => member.id === jonas)).toMatchObject({ isGone: false, held: { mark: null } });
   expect((await releaseReport(as("ines", later(61)), courseId, assignmentId))!.groups.map(({ noMark }) => noMark.map(({ name }) => name))).toEqual([["mira"], ["priya", "jonas"]]);
+});
+
+test("when somebody could not write is told beside their line, and what rests on an open time is not checked", async () => {
+  const { as, courseId, assignmentId, wikiId, mira, jonas } = await sheeted();
+  const closed = { level: "read" as const, from: null, until: null, weekly: null };
+  await setAccess(as("ines", later(-120)), courseId, assignmentId, [{ scope: "wiki", place: wikiId, who: { kind: "person", person: jonas } }], closed);
+  const desk = (await findDesk(as("ines", later(60)), courseId, wikiId))!;
+  // All of them came to the course after the assignment had opened; one was kept out besides.
+  expect([desk.closed.get(mira)!.length, desk.closed.get(jonas)!.length]).toEqual([1, 2]);
+  await judgeAs(as("ines", later(61)), courseId, wikiId, "sources", "strong");
+  await judgeAs(as("ines", later(62)), courseId, wikiId, "plan", "5");
+  await acceptMarks(as("ines", later(63)), courseId, wikiId, [{ personId: mira, computed: "75" }]);
+  expect(await checkMarks(db, courseId, later(64))).toEqual({ checked: 0, skipped: 1, differences: [] });
 });

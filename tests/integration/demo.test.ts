@@ -1,4 +1,4 @@
-import { and, asc, eq, isNotNull } from "drizzle-orm";
+import { and, asc, eq, isNotNull, sql } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, inject, test } from "vitest";
 import postgres from "postgres";
 import { parseDocument } from "@/core/document/parse";
@@ -8,6 +8,7 @@ import { migrateDatabase } from "@/data/db/migrate";
 import { entry, entryCredit, page, standing, wiki } from "@/data/db/tables/wikis";
 import { findDifferences } from "@/data/ledger/check";
 import { verifyPage, verifyWiki } from "@/data/ledger/verify";
+import { checkMarks } from "@/data/marks/check";
 import { askForRecompute, recomputeStale } from "@/data/ledger/recompute";
 import { findEvidence } from "@/data/review/evidence";
 import { assignmentReview } from "@/data/review/read";
@@ -59,6 +60,23 @@ describe("the demo course", () => {
     expect(groups.map((group) => group.name)).toEqual(riverNames);
     expect(groups.map((group) => group.members.length)).toEqual([4, 4, 4, 4, 4, 4]);
     expect(await hasDemo(made.db)).toBe(true);
+  });
+
+  test("the marks of the assignment that is over come to what was computed when they were given", async () => {
+    expect(await checkMarks(made.db, demoCourseId, today)).toEqual({ checked: 24, skipped: 0, differences: [] });
+    const tampered = async (set: string) => made.db.transaction(async (tx) => {
+      // Past the trigger that keeps acts as they are: as somebody with the database in hand could.
+      await tx.execute(sql.raw("set local session_replication_role = replica"));
+      await tx.execute(sql.raw(set));
+    });
+    await tampered("update mark_act set computed = '99' where kind = 'overridden'");
+    expect((await checkMarks(made.db, demoCourseId, today)).differences).toMatchObject([{ personId: student("Omar Benhadi").id, stored: expect.stringMatching(/^99 \(/) as string, computed: expect.stringMatching(/^73 \(/) as string }]);
+    await tampered("update mark_act set computed = '73' where kind = 'overridden'");
+    // A level that was exchanged changes what all four of its party come to.
+    await tampered("update judgement set level = 'lost' where criterion = 'place' and wiki_id = (select id from wiki where name = 'Weir Lane')");
+    expect((await checkMarks(made.db, demoCourseId, today)).differences).toHaveLength(4);
+    await tampered("update judgement set level = 'sure' where criterion = 'place' and wiki_id = (select id from wiki where name = 'Weir Lane')");
+    expect((await checkMarks(made.db, null, today)).differences).toEqual([]);
   });
 
   test("the habits it tells of show in the figures", async () => {

@@ -1,20 +1,11 @@
 /** A student's assessment as one HTML document that needs nothing else: to be read in ten years without the product. */
+import type { ToldCriterion, ToldMark } from "../marks/told";
 
-export interface MarkDocument {
-  readonly student: string;
-  readonly group: string;
+export interface MarkDocument extends ToldMark {
   readonly course: string;
   readonly assignment: string;
   /** When it was made, and as of what, in words. */
   readonly made: string;
-  readonly mark: string;
-  readonly outOf: string;
-  readonly label: string | null;
-  readonly groupMark: string | null;
-  readonly groupWorking: string | null;
-  readonly working: string | null;
-  readonly computed: string | null;
-  readonly reason: string;
   readonly criteria: readonly DocumentCriterion[];
   readonly own: readonly DocumentCriterion[];
   /** Evidence that stands under no criterion. */
@@ -23,12 +14,7 @@ export interface MarkDocument {
   readonly figures: readonly { readonly label: string; readonly text: string; readonly about: string }[];
 }
 
-export interface DocumentCriterion {
-  readonly title: string;
-  readonly description: string;
-  readonly given: string;
-  readonly about: string;
-  readonly weight: string;
+export interface DocumentCriterion extends ToldCriterion {
   readonly pins: readonly DocumentPin[];
 }
 

@@ -3,9 +3,10 @@ import type { CriteriaSheet } from "./criteria";
 import { read } from "./criteria";
 import type { JudgedCriterion } from "./judged";
 import { type MemberMark, memberMarks, type Scale, shownMark } from "./member-marks";
-import { exactDecimal, fixed, isBelow, isZero, over, plus, type Ratio, smaller, sum, times } from "./ratio";
+import { exactDecimal, isBelow, isZero, over, plus, type Ratio, smaller, sum, times } from "./ratio";
 import type { Reckoned } from "./shares";
 import { sheetResult } from "./sheet";
+import { exact, told } from "./working";
 
 export interface GroupPart {
   /** Not rounded; null: open. */
@@ -86,16 +87,7 @@ function rounded(line: string, value: Ratio, mark: Ratio, most: Ratio | null = n
   return `${line}${most ? `, at most ${exact(most)}` : ""}${exact(mark) === exact(value) ? "" : `, rounded to ${exact(mark)}`}`;
 }
 
-function exact(value: Ratio): string {
-  return exactDecimal(value) ?? `${value.n}/${value.d}`;
-}
-
 /** As a part of something: a decimal of a few places, or a fraction in brackets. */
 function fraction(value: Ratio): string {
   return exactDecimal(value, 4) ?? `(${value.n}/${value.d})`;
-}
-
-function told(value: Ratio): string {
-  const decimal = exactDecimal(value, 6);
-  return decimal === null ? `≈ ${fixed(value, 4)}` : `= ${decimal}`;
 }

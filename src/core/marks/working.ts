@@ -42,11 +42,12 @@ function shareText({ used }: GroupSums, { figures }: Reckoned): string {
 }
 
 /** As a decimal; a group's mark that has none, as a fraction: it begins the line, so that it reads the same without brackets. */
-function exact(value: Ratio): string {
+export function exact(value: Ratio): string {
   return exactDecimal(value) ?? `${value.n}/${value.d}`;
 }
 
-function told(value: Ratio): string {
+/** What an expression comes to: exactly, if that takes few decimals. */
+export function told(value: Ratio): string {
   const decimal = exactDecimal(value, 6);
   return decimal === null ? `≈ ${fixed(value, 4)}` : `= ${decimal}`;
 }

@@ -61,12 +61,10 @@ export const dealGroup = act(async (ctx, courseId: string, wikiId: string, perso
   return { kind: "dealt" };
 });
 
-/** The viewer, a second assessor, says that they are done, or goes on: from then on they see what the first did, until they go on. */
-export const sayDone = act(async (ctx, courseId: string, wikiId: string, isDone: boolean): Promise<Dealt> => {
+/** The viewer, a second assessor, says that they are done: from then on they see what the first did. Whoever has seen that can't unsee it, so there is no way back. */
+export const sayDone = act(async (ctx, courseId: string, wikiId: string): Promise<Dealt> => {
   const at = await assessedAt(ctx, courseId, wikiId);
   if (!at || at.place.isArchived || at.wiki.hand !== "second") return refusedFor("not found");
-  // Whoever has seen what the first judged can't unsee it: once done, done.
-  if (!isDone && !at.wiki.isBlind) return refusedFor("not found");
   await ctx.db.update(assessor).set({ doneAt: ctx.now }).where(and(eq(assessor.courseId, courseId), eq(assessor.wikiId, wikiId), eq(assessor.personId, ctx.viewer.id)));
   return { kind: "dealt" };
 });

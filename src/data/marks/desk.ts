@@ -4,6 +4,9 @@ import { and, asc, eq, sql } from "drizzle-orm";
 import { inOrder } from "@/core/contents/order";
 import type { PageDocument } from "@/core/document/model";
 import { filesIn } from "@/core/document/files";
+import type { Span } from "@/core/time/span";
+import { workTimes } from "../access/more-time";
+import { closedTo } from "../access/past";
 import { readablePages, standAtWiki } from "../access/read";
 import { entry, page } from "../db/tables/wikis";
 import { person } from "../db/tables/accounts";
@@ -28,6 +31,8 @@ export interface AssessDeskDto {
   readonly stock: readonly StockRemarkDto[];
   readonly team: TeamDto | null;
   readonly objections: readonly ObjectionDto[];
+  /** When each member could not write, until it was due of them; only who was kept out. */
+  readonly closed: ReadonlyMap<string, readonly Span[]>;
   /** The wikis that the viewer assesses, in their order. */
   readonly wikis: readonly { readonly id: string; readonly name: string }[];
 }
@@ -44,8 +49,11 @@ export async function findDesk(ctx: ContextIn, courseId: string, wikiId: string)
   ]);
   const [group] = all.groups;
   if (!group) return null;
-  const team = await teamOf(ctx, courseId, place.assignmentId, wikiId, group.members.filter(({ isGone }) => !isGone).map(({ member }) => member.id));
-  return { all, group, pins, notes, stock, team, objections, wikis: wikis.map(({ id, name }) => ({ id, name })) };
+  const members = group.members.filter(({ isGone }) => !isGone).map(({ member }) => member.id);
+  const timesIn = await workTimes(ctx.db, courseId, place.assignmentId);
+  const work = { members, timesOf: (person: string) => timesIn(wikiId, person) };
+  const [team, { toEach: closed }] = await Promise.all([teamOf(ctx, courseId, place.assignmentId, wikiId, members), closedTo(ctx, { ...place, wikiId, groupId: wiki.groupId, work })]);
+  return { all, group, pins, notes, stock, team, objections, closed, wikis: wikis.map(({ id, name }) => ({ id, name })) };
 }
 
 /** A page in the state that counts. */

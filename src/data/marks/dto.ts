@@ -16,7 +16,6 @@ export interface MemberStateDto {
   readonly member: MemberDto;
   readonly figures: Readonly<Record<ClassFigure, number | null>>;
   readonly sharePercent: number | null;
-  readonly replies: number;
   /** What their work counts up to, where that is later than for others. */
   readonly ownCutOffAt: Date | null;
   /** Went to another group or off the course before the cut-off: not counted among the members. */

@@ -87,7 +87,7 @@ export async function isSubject(ctx: ContextIn, courseId: string, wiki: { readon
   return (await membersOfWikis(ctx.db, courseId, [{ courseId, ...wiki }]))[0]!.some(({ id }) => id === personId);
 }
 
-const settleInput = judgementInput.omit({ seen: true, replaces: true }).extend({ reason: typedText(1000, {}, 1), of: z.array(z.string().max(60)).length(2) });
+const settleInput = judgementInput.omit({ version: true, seen: true, replaces: true }).extend({ reason: typedText(1000, {}, 1), of: z.array(z.string().max(60)).length(2) });
 export type SettleGiven = z.input<typeof settleInput>;
 export type Settled = { readonly kind: "settled" } | Refused<{ readonly code: "not found" | "only looking" | "no reason" | "sheet changed" | "no such level" | "not points" | "too many points" }>;
 

@@ -1,14 +1,9 @@
 /** What a student is shown when marks are released: kept word for word, so that it can be read years later exactly so. */
 import type { FigureName } from "@/core/credit/figure-table";
+import type { ToldCriterion, ToldMark } from "@/core/marks/told";
 
-export interface ShownCriterion {
+export interface ShownCriterion extends ToldCriterion {
   readonly id: string;
-  readonly title: string;
-  readonly description: string;
-  /** The level's title, or the points; with what the level says. */
-  readonly given: string;
-  readonly about: string;
-  readonly weight: string;
 }
 
 export interface ShownPin {
@@ -23,19 +18,7 @@ export interface ShownPin {
   readonly place: { readonly pageId: string; readonly number: number } | null;
 }
 
-export interface ShownMark {
-  readonly student: string;
-  readonly group: string;
-  readonly mark: string;
-  readonly outOf: string;
-  readonly label: string | null;
-  /** Null where it would tell a teammate's mark. */
-  readonly groupMark: string | null;
-  readonly groupWorking: string | null;
-  readonly working: string | null;
-  /** Where the mark is not the one that was reckoned: that one, and why. */
-  readonly computed: string | null;
-  readonly reason: string;
+export interface ShownMark extends ToldMark {
   readonly criteria: readonly ShownCriterion[];
   readonly own: readonly ShownCriterion[];
   readonly pins: readonly ShownPin[];

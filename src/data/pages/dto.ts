@@ -81,6 +81,8 @@ export interface WikiDto {
   readonly assignmentTitle: string;
   readonly homePageId: string | null;
   readonly isInstructor: boolean;
+  /** Whether the viewer reviews the work, and so assesses it. */
+  readonly reviews: boolean;
   /** Who shares it. */
   readonly sharing: "group" | "student" | "class";
   /** Whether the assignment has comments. */

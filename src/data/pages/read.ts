@@ -1,4 +1,4 @@
-import { runsCourse } from "@/core/access/role";
+import { reviewsWork, runsCourse } from "@/core/access/role";
 import "server-only";
 import { and, asc, desc, eq, isNull, sql } from "drizzle-orm";
 import { inOrder } from "@/core/contents/order";
@@ -37,7 +37,7 @@ async function loadWiki(ctx: ContextIn, standpoint: Standpoint, atWiki: Standpoi
   const ids = new Set(readable.map(({ id }) => id));
   return {
     ...rest, courseId, wikiId, assignmentId, sharing: groupId ? "group" : personId ? "student" : "class", mayStart: atWiki !== null && mayUsePower(atWiki, "start"), mayArrange: atWiki !== null && mayUsePower(atWiki, "arrange"), mayUpload: atWiki !== null && mayUsePower(atWiki, "upload"),
-    isInstructor: runsCourse(standpoint.person.role),
+    isInstructor: runsCourse(standpoint.person.role), reviews: reviewsWork(standpoint.person.role),
     members: await membersOf(ctx, courseId, groupId, personId),
     contents: inOrder(homeFirst(readable, rest.homePageId)).map(({ id, title, words, depth, parentId, heading, tags }) => ({ id, title, words, depth, heading, tags, parentId: parentId !== null && ids.has(parentId) ? parentId : null })),
     formerTitles: (former ?? (await formerTitles(ctx, courseId, wikiId))).filter(({ id }) => ids.has(id)),

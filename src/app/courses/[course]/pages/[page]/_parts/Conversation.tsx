@@ -6,6 +6,7 @@ import { answer, commentOn, editRemark, markAsDiscussion, settle, withdrawRemark
 import { BesidePassages } from "./BesidePassages";
 import { CommentForm } from "./CommentForm";
 import { Discussions } from "./Discussions";
+import { PinHere } from "../../../_parts/PinHere";
 import { PassageForm } from "./PassageForm";
 import { PassageLine } from "./PassageLine";
 import { placedThreads } from "./placed";
@@ -36,7 +37,7 @@ export function Conversation({ page, people, viewerId, zone, now }: Props) {
     <>
       {page.comments.length === 0 && <p className="quiet">{mayComment ? "Nobody has said anything about this page yet." : page.wiki.commentsOn ? "No comments." : "This assignment has no comments."}</p>}
       <ul className="thread">{others.map((each) => draw(each))}</ul>
-      {mayComment && <PassageForm entries={page.entries} people={people} send={commentOn.bind(null, page.wiki.courseId, page.id, page.entries)} mark={page.wiki.isInstructor ? markAsDiscussion.bind(null, page.wiki.courseId, page.id, page.entries) : null} />}
+      {mayComment && <PassageForm entries={page.entries} people={people} send={commentOn.bind(null, page.wiki.courseId, page.id, page.entries)} mark={page.wiki.isInstructor ? markAsDiscussion.bind(null, page.wiki.courseId, page.id, page.entries) : null} pinsAt={page.wiki.reviews ? { courseId: page.wiki.courseId, wikiId: page.wiki.wikiId, pageId: page.id } : null} />}
       {page.discussions.length > 0 && <Discussions page={page} zone={zone} now={now} />}
       {settled.length > 0 && <details className="settled"><summary>{counted(settled.length, "settled comment")}</summary><ul className="thread">{settled.map((each) => draw(each))}</ul></details>}
       {placed.length > 0 && <BesidePassages>{placed.map(({ thread, sign }) => draw(thread, sign))}</BesidePassages>}
@@ -55,7 +56,7 @@ interface ThreadProps extends Props {
 function Thread({ thread, sign, page, people, viewerId, mayComment, maySettle, zone, now }: ThreadProps) {
   const markOf = (id: string) => page.wiki.members.find((member) => member.id === id)?.mark ?? null;
   const { courseId, isInstructor } = page.wiki;
-  const remark = (each: CommentDto) => <Remark comment={each} mark={markOf(each.authorId)} {...{ viewerId, mayComment, isInstructor, people, zone, now }} edit={editRemark.bind(null, courseId, each.id)} withdraw={withdrawRemark.bind(null, courseId, each.id)} />;
+  const remark = (each: CommentDto) => <Remark comment={each} mark={markOf(each.authorId)} {...{ viewerId, mayComment, isInstructor, people, zone, now }} edit={editRemark.bind(null, courseId, each.id)} withdraw={withdrawRemark.bind(null, courseId, each.id)} pin={page.wiki.reviews && !each.withdrawn && <PinHere courseId={courseId} wikiId={page.wiki.wikiId} thing={{ kind: "comment", commentId: each.id }} personId={page.wiki.members.some(({ id }) => id === each.authorId) ? each.authorId : null} />} />;
   return (
     <li data-passage={sign === null ? undefined : thread.id}>
       {thread.passage && <PassageLine passage={thread.passage} sign={sign} thread={thread} page={page} />}

@@ -5,6 +5,7 @@ import type { Commented, DiscussionMarked } from "@/data/comments/dto";
 import { blocksIn, type Quoted, quotedIn } from "@/ui/document/quoting";
 import { Button } from "@/ui/forms/Button";
 import { shortened } from "@/ui/words/shortened";
+import { PinHere } from "../../../_parts/PinHere";
 import { CommentForm } from "./CommentForm";
 import { discussionProblems } from "./discussion-problems";
 import { answerOf, tryAgain } from "@/ui/forms/no-answer";
@@ -16,12 +17,14 @@ interface Props {
   readonly send: (about: Quoted | null, body: string) => Promise<Commented>;
   /** Marks a passage as discussion; null: the viewer may not. */
   readonly mark: ((about: Quoted) => Promise<DiscussionMarked>) | null;
+  /** Where a passage is pinned for the assessment; null: the viewer does not assess. */
+  readonly pinsAt: { readonly courseId: string; readonly wikiId: string; readonly pageId: string } | null;
 }
 
 const theText = () => document.querySelector(".sheet .prose");
 
 /** Comments on the page, or on a passage of it: words that were selected in the text, or a paragraph that is chosen here. */
-export function PassageForm({ entries, people, send, mark }: Props) {
+export function PassageForm({ entries, people, send, mark, pinsAt }: Props) {
   const [about, setAbout] = useState<Quoted | null>(null);
   const [selected, setSelected] = useState<Quoted | null>(null);
   const [blocks, setBlocks] = useState<readonly Quoted[]>([]);
@@ -67,6 +70,7 @@ export function PassageForm({ entries, people, send, mark }: Props) {
           </label>
         )}
       />
+      {pinsAt && about && <PinHere key={`${about.near} ${about.quote}`} courseId={pinsAt.courseId} wikiId={pinsAt.wikiId} thing={{ kind: "passage", pageId: pinsAt.pageId, entry: entries, ...about }} personId={null} />}
       {markProblem && <p className="field-problem" role="alert">{markProblem}</p>}
       <SelectionButton take={take} frame={frame} />
     </div>

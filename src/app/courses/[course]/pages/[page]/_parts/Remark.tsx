@@ -1,4 +1,4 @@
-import type { ComponentProps } from "react";
+import type { ComponentProps, ReactNode } from "react";
 import type { CommentDto } from "@/data/pages/dto";
 import { Author } from "@/ui/authors/AuthorMark";
 import { commentAnchor } from "@/ui/document/reading";
@@ -13,12 +13,14 @@ interface Props extends Pick<ComponentProps<typeof RemarkActs>, "people" | "edit
   readonly viewerId: string;
   readonly mayComment: boolean;
   readonly isInstructor: boolean;
+  /** For those who assess: how it is pinned. */
+  readonly pin: ReactNode;
   readonly zone: string;
   readonly now: Date;
 }
 
 /** One comment or answer, and what its author and those who run the course can do with it. */
-export function Remark({ comment, mark, viewerId, mayComment, isInstructor, people, edit, withdraw, zone, now }: Props) {
+export function Remark({ comment, mark, viewerId, mayComment, isInstructor, people, edit, withdraw, pin, zone, now }: Props) {
   const { withdrawn, earlier, author, body } = comment;
   const isOwn = comment.authorId === viewerId;
   const mayWithdraw = (isOwn && mayComment && (!withdrawn || withdrawn.byId === viewerId)) || isInstructor;
@@ -30,6 +32,7 @@ export function Remark({ comment, mark, viewerId, mayComment, isInstructor, peop
         {withdrawn ? body !== "" && <p><del>{body}</del></p> : <RemarkText body={body} people={people} />}
         {earlier.length > 0 && <details className="quiet"><summary>{counted(earlier.length, "earlier wording")}</summary>{earlier.map((words, at) => <p key={at}><del>{words}</del></p>)}</details>}
       </RemarkActs>
+      {pin}
     </div>
   );
 }

@@ -143,8 +143,8 @@ export async function keep(courseId: string, wikiId: string, criterion: string, 
 
 export async function touch(courseId: string, wikiId: string, remarkId: string, what: "used" | "dropped"): Promise<AccountAnswer> {
   const ctx = await signedIn();
-  const done2 = await touchRemark(ctx, id.parse(courseId), id.parse(remarkId), z.enum(["used", "dropped"]).parse(what));
-  return done2.kind === "kept" ? done(ctx, courseId, id.parse(wikiId)) : { kind: "wrong", text: done2.problem.code === "only looking" ? onlyLooking : "The remark is not there any more." };
+  const touched = await touchRemark(ctx, id.parse(courseId), id.parse(remarkId), z.enum(["used", "dropped"]).parse(what));
+  return touched.kind === "kept" ? done(ctx, courseId, id.parse(wikiId)) : { kind: "wrong", text: touched.problem.code === "only looking" ? onlyLooking : "The remark is not there any more." };
 }
 
 /** A sign of life: tells who else is here, and whether they changed something. */
@@ -155,6 +155,6 @@ export async function beat(courseId: string, wikiId: string): Promise<AssessHere
 /** A second assessor is done: from now on they see what the first did. */
 export async function finish(courseId: string, wikiId: string): Promise<AccountAnswer> {
   const ctx = await signedIn();
-  const said = await sayDone(ctx, id.parse(courseId), id.parse(wikiId), true);
+  const said = await sayDone(ctx, id.parse(courseId), id.parse(wikiId));
   return said.kind === "dealt" ? done(ctx, courseId, wikiId) : { kind: "wrong", text: said.problem.code === "only looking" ? onlyLooking : gone };
 }

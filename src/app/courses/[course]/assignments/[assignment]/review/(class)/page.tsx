@@ -19,6 +19,7 @@ import { counted } from "@/ui/words/counts";
 import { momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
+import { PinHere } from "../../../../_parts/PinHere";
 import { reviewOfClassTrail } from "@/app/_parts/trail";
 import { LinkButton } from "@/ui/forms/LinkButton";
 import { selected, type Selection } from "../_parts/arrange";
@@ -89,7 +90,7 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
             groups={groups} period={period} counts={assignment.counts} remembered={remembered} findings={findings} expected={expected} days={{ from: clock(first), to: clock(last), due: clock(assignment.dueAt) }}
             place={{ courseId, assignmentId }} zone={course.timeZone} now={ctx.now} open={asked.success ? asked.data : null} progress={progress}
           />
-          {evidence && asked.success && <EvidencePanel evidence={evidence} courseId={courseId} zone={course.timeZone} now={ctx.now} close={<CloseEvidence />} />}
+          {evidence && asked.success && <EvidencePanel evidence={evidence} courseId={courseId} zone={course.timeZone} now={ctx.now} close={<CloseEvidence />} pin={evidence.member && <PinHere courseId={courseId} wikiId={asked.data.wiki} thing={{ kind: "figure", personId: evidence.member.id, figure: evidence.figure, atCutOff: period.eachAt === "cut-off" }} personId={evidence.member.id} />} />}
         </div>
       </div>
     </Frame>

@@ -18,6 +18,7 @@ import { counted, percent } from "@/ui/words/counts";
 import { momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
+import { PinHere } from "../../../../_parts/PinHere";
 import { reviewTrail } from "@/app/_parts/trail";
 import { GrowthChart } from "@/ui/charts/GrowthChart";
 import { LinkButton } from "@/ui/forms/LinkButton";
@@ -113,10 +114,11 @@ export default async function GroupReviewPage({ params, searchParams }: PageProp
           <aside>
             {evidence && (
               <EvidencePanel evidence={evidence} courseId={course} zone={zone} now={ctx.now}
+              pin={evidence.member && <PinHere courseId={course} wikiId={wiki} thing={{ kind: "figure", personId: evidence.member.id, figure: evidence.figure, atCutOff: period.eachAt === "cut-off" }} personId={evidence.member.id} />}
                 close={<LinkButton href={href(kept)} scroll={false} size="small" variant="text" aria-label="Close the evidence">Close</LinkButton>} />
             )}
             {builtOn && <BuiltOnPanel told={builtOn} courseId={course} zone={zone} now={ctx.now} close={<LinkButton href={href(kept)} scroll={false} size="small" variant="text" aria-label="Close the evidence">Close</LinkButton>} />}
-            <section aria-labelledby="found"><h2 id="found">What to ask about</h2><FindingList courseId={course} wikiId={wiki} findings={toldFindings(group.findings, members, group.pages, zone)} waiting={notMetYet(group)} zone={zone} now={ctx.now} /></section>
+            <section aria-labelledby="found"><h2 id="found">What to ask about</h2><FindingList pins courseId={course} wikiId={wiki} findings={toldFindings(group.findings, members, group.pages, zone)} waiting={notMetYet(group)} zone={zone} now={ctx.now} /></section>
             <p className="quiet" style={{ marginTop: 14 }}><Link href={paths.review(course, assignment)}>All groups</Link></p>
           </aside>
         </div>

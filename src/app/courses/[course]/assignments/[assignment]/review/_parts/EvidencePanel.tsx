@@ -17,12 +17,14 @@ interface Props {
   readonly now: Date;
   /** What closes it. */
   readonly close: ReactNode;
+  /** For those who assess: how the figure is pinned. */
+  readonly pin?: ReactNode;
 }
 
 const kindWords: Record<EvidenceLineDto["kind"], string> = { started: "Started", wrote: "Wrote on", restored: "Restored", renamed: "Renamed", removed: "Removed", "brought back": "Brought back", commented: "Commented on", answered: "Answered on" };
 
 /** The entries or comments behind one figure, with their sum, which is the figure; each one step from its change. */
-export function EvidencePanel({ evidence, courseId, zone, now, close }: Props) {
+export function EvidencePanel({ evidence, courseId, zone, now, close, pin }: Props) {
   const { figure, member, lines } = evidence;
   const sum = lines.reduce((total, line) => total + line.amount, 0);
   const words = figureWords[figure];
@@ -36,6 +38,7 @@ export function EvidencePanel({ evidence, courseId, zone, now, close }: Props) {
         </div>
         {close}
       </header>
+      {pin}
       {lines.length === 0
         ? <p className="quiet nothing-here">Nothing stands behind this figure: it is nought.</p>
         : (

@@ -8,12 +8,15 @@ import { useAct } from "@/ui/forms/useAct";
 import { paths } from "@/ui/paths";
 import { counted } from "@/ui/words/counts";
 import { moment } from "@/ui/words/times";
+import { PinHere } from "../../../../_parts/PinHere";
 import { actOn } from "../actions";
 
 interface Props {
   readonly courseId: string;
   readonly wikiId: string;
   readonly findings: readonly (Omit<FindingDto, "finding"> & { readonly name: string; readonly words: string })[];
+  /** Whether each can be pinned here; where the work is assessed it is selected instead. */
+  readonly pins?: boolean;
   /** What is open and no finding yet, in a sentence; null: nothing. */
   readonly waiting?: string | null;
   readonly zone: string;
@@ -21,7 +24,7 @@ interface Props {
 }
 
 /** What was noticed, each with where to look, and what somebody thought of it. */
-export function FindingList({ courseId, wikiId, findings, waiting = null, zone, now }: Props) {
+export function FindingList({ courseId, wikiId, findings, pins = false, waiting = null, zone, now }: Props) {
   const { act, said, isBusy } = useAct();
   const [dismissing, setDismissing] = useState<string | null>(null);
   const [reason, setReason] = useState("");
@@ -40,6 +43,7 @@ export function FindingList({ courseId, wikiId, findings, waiting = null, zone, 
           <li key={each.key} data-finding={each.key}>
             <p><strong>{each.name}.</strong> {each.words}</p>
             {entries(each)}
+            {pins && <PinHere courseId={courseId} wikiId={wikiId} thing={{ kind: "finding", key: each.key, text: `${each.name}. ${each.words}`.slice(0, 600) }} personId={null} />}
             {dismissing === each.key
               ? (
                 <form className="finding-reason" onSubmit={(event) => { event.preventDefault(); void act(() => actOn(courseId, wikiId, each.key, reason)).then((isDone) => { if (isDone) { setDismissing(null); setReason(""); } }); }}>

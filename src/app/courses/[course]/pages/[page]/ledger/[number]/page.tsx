@@ -1,7 +1,5 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { reviewsWork } from "@/core/access/role";
-import { findCourse } from "@/data/courses/read";
 import { findEntry } from "@/data/ledger/read";
 import { findPage } from "@/data/pages/read";
 import { Late } from "@/ui/ledger/Late";
@@ -38,7 +36,6 @@ export default async function EntryPage({ params }: PageProps<"/courses/[course]
   const { line } = entry;
   const member = page.wiki.members.find((each) => each.id === line.authorId);
   const isNewest = number === entry.newest;
-  const mayAssess = reviewsWork((await findCourse(ctx, course))?.role ?? null);
   return (
     <Frame ctx={ctx} trail={pageTrail(page.wiki, pageId)}>
       <div className="desk entry-desk">
@@ -54,7 +51,7 @@ export default async function EntryPage({ params }: PageProps<"/courses/[course]
             {entry.mayRestore && !isNewest && <LinkButton href={paths.restore(course, pageId, number)} variant="outlined">Bring it back</LinkButton>}
           </div>
         </div>
-        {mayAssess && <PinHere courseId={course} wikiId={page.wiki.wikiId} thing={{ kind: "entry", pageId, number }} personId={member?.id ?? null} />}
+        {page.wiki.reviews && <PinHere courseId={course} wikiId={page.wiki.wikiId} thing={{ kind: "entry", pageId, number }} personId={member?.id ?? null} />}
         <div className="paper entry-facts">
           <dl className="entry-account">
             {entryAccount(line.figures).map((each) => <div key={each.label}><dt><FigureLabel figure={each.figure}>{each.label}</FigureLabel></dt><dd>{figure(each.words)}</dd></div>)}

@@ -5,6 +5,7 @@ import { shownMark } from "@/core/marks/member-marks";
 import { scaleOf } from "@/core/marks/proposals";
 import { exactDecimal, fixed, type Ratio } from "@/core/marks/ratio";
 import type { SubjectState } from "@/core/marks/state";
+import type { Span } from "@/core/time/span";
 import type { HeldMark } from "@/data/marks/acts";
 import type { AssessDeskDto } from "@/data/marks/desk";
 import type { GroupStateDto, MemberStateDto } from "@/data/marks/dto";
@@ -12,10 +13,10 @@ import type { AssessNoteDto } from "@/data/marks/notes";
 import type { PinDto } from "@/data/marks/pins";
 import { subjectKey } from "@/data/marks/acts";
 import { paths } from "@/ui/paths";
-import { percent } from "@/ui/words/counts";
+import { listed, percent } from "@/ui/words/counts";
 import { figureWords } from "@/ui/words/figures";
 import { findingNames } from "@/ui/words/findings";
-import { moment } from "@/ui/words/times";
+import { day, moment } from "@/ui/words/times";
 
 export interface CriterionView {
   readonly id: string;
@@ -105,7 +106,7 @@ export interface AccountView {
 
 const rounded = (value: Ratio | null): string | null => value && exactDecimal(value);
 
-export function accountView({ all, group, pins, notes, stock, team, objections }: AssessDeskDto, viewerId: string, now: Date): AccountView {
+export function accountView({ all, group, pins, notes, stock, team, objections, closed }: AssessDeskDto, viewerId: string, now: Date): AccountView {
   const { place, sheet, versions, version } = all;
   const { timeZone: zone } = place;
   const at = (date: Date) => moment(date, zone, now);
@@ -138,7 +139,7 @@ export function accountView({ all, group, pins, notes, stock, team, objections }
     const said = team?.members.find(({ id }) => id === member.id);
     return {
       personId: member.id, name: member.name, mark: member.mark, state, value: held.mark?.value ?? null, proposed: rounded(proposal.mark), working: proposal.working, share: proposal.share && percent(Number(fixed(proposal.share, 6))),
-      held: markView(held, isCurrent, label, at), leftOut: held.leftOut, heldBack: held.heldBack, released: released && { mark: released.mark, at: at(released.at) }, remarks: remarksOn(each, place.opensAt, at), isGone: each.isGone,
+      held: markView(held, isCurrent, label, at), leftOut: held.leftOut, heldBack: held.heldBack, released: released && { mark: released.mark, at: at(released.at) }, remarks: [...remarksOn(each, place.opensAt, at), ...keptOut(closed.get(member.id) ?? [], zone)], isGone: each.isGone,
       criteria: hasOwn ? criterionViews(own, "student", member.id) : [], pins: pinsFor(member.id), notes: notesFor(member.id), teammates: said ? teammateWords(said, each) : null,
       teammateLines: (team?.answers ?? []).filter(({ about, line }) => about === member.id && line !== "").map(({ by, line }) => ({ by: by === member.id ? "themselves" : (group.members.find((other) => other.member.id === by)?.member.name ?? "somebody who has left"), line })),
     };
@@ -161,6 +162,15 @@ function remarksOn({ member, isGone, joinedAt, ownCutOffAt }: MemberStateDto, op
     ...(joinedAt && joinedAt > opensAt ? [`Came to the group on ${at(joinedAt)}, after the assignment had opened`] : []),
     ...(ownCutOffAt ? [`Had more time: counts up to ${at(ownCutOffAt)}`] : []),
   ];
+}
+
+/** Of many times so many are named. */
+const spansNamed = 3;
+
+function keptOut(spans: readonly Span[], zone: string): string[] {
+  if (spans.length === 0) return [];
+  const named = spans.slice(0, spansNamed).map(({ from, to }) => `from ${day(new Date(from), zone)} to ${day(new Date(to), zone)}`);
+  return [`Could not write ${listed(named)}${spans.length > spansNamed ? `, and at ${spans.length - spansNamed} other times` : ""}`];
 }
 
 /** Where teammates and the record differ so much that somebody should ask. */

@@ -10,6 +10,7 @@ import { paths } from "@/ui/paths";
 import { momentAndDistance } from "@/ui/words/times";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
+import { PinHere } from "../../../../../_parts/PinHere";
 import { reviewTrail } from "@/app/_parts/trail";
 import { LinkButton } from "@/ui/forms/LinkButton";
 import { Feedback } from "../../../_parts/Feedback";
@@ -73,9 +74,10 @@ export default async function StatementPage({ params, searchParams }: PageProps<
         <StatementFacts told={told} href={(name) => here({ ...kept, figure: name })} open={figure} />
         {evidence && (
           <EvidencePanel evidence={evidence} courseId={course} zone={zone} now={ctx.now}
+              pin={evidence.member && <PinHere courseId={course} wikiId={wiki} thing={{ kind: "figure", personId: evidence.member.id, figure: evidence.figure, atCutOff: period.eachAt === "cut-off" }} personId={evidence.member.id} />}
             close={<LinkButton href={here(kept)} scroll={false} size="small" variant="text" aria-label="Close the evidence">Close</LinkButton>} />
         )}
-        {told.findings.length > 0 && <section className="section" aria-labelledby="found"><h2 id="found">What to ask about</h2><FindingList courseId={course} wikiId={wiki} findings={toldFindings(told.findings, members, told.pages, zone)} zone={zone} now={ctx.now} /></section>}
+        {told.findings.length > 0 && <section className="section" aria-labelledby="found"><h2 id="found">What to ask about</h2><FindingList pins courseId={course} wikiId={wiki} findings={toldFindings(told.findings, members, told.pages, zone)} zone={zone} now={ctx.now} /></section>}
         <section className="section" aria-labelledby="own-words"><h2 id="own-words">In their own words</h2><OwnWords courseId={course} wikiId={wiki} said={told.ownWords} isOwn={false} zone={zone} now={ctx.now} /></section>
         <section className="section" aria-labelledby="acts">
           <h2 id="acts">What was done</h2>
