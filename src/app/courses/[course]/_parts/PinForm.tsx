@@ -38,7 +38,7 @@ export function PinForm({ courseId, wikiId, thing, personId }: PinHereProps) {
           <label className="field"><span>For</span><select value={here.personId ?? ""} onChange={(event) => setSubject(event.target.value || null)}>{account.subjects.map((each) => <option key={each.personId ?? ""} value={each.personId ?? ""}>{each.name}</option>)}</select></label>
           <label className="field"><span>Private note</span><textarea rows={1} maxLength={1000} value={note} onChange={(event) => setNote(event.target.value)} /></label>
           <label className="tick"><input type="checkbox" checked={shown} onChange={(event) => setShown(event.target.checked)} /> Shown at release</label>
-          <div className="actions">{criteria.map(({ id, title }) => <Button key={id} size="small" variant="outlined" onClick={() => pin([id], title)}>{title}</Button>)}<Button size="small" onClick={() => pin([], "")}>No criterion</Button></div>
+          <div className="actions">{criteria.map(({ id, title }) => <Button key={id} size="small" variant="outlined" onClick={() => pin([id], title)}>{title}</Button>)}<Button size="small" onClick={() => pin([], "")}>{criteria.length > 0 ? "No criterion" : `Pin to ${here.name}`}</Button></div>
         </div>
       )}
       <Said said={said} />

@@ -32,7 +32,7 @@ export default async function MarksPage({ params }: PageProps<"/courses/[course]
   const scale = scaleOf(sheet);
   const isInstructor = runsCourse(place.role);
   const rows = groups.flatMap(({ wiki, members, group, criteria }): MarkRowView[] => members.map(({ member, sharePercent, proposal, held, label, state, isCurrent, isGone, released }) => ({
-    wikiId: wiki.id, group: wiki.name, personId: member.id, name: member.name, mark: member.mark, groupMark: group.mark && exactDecimal(shownMark(scale, group.mark)), judged: criteria.filter(({ part }) => part !== null).length, criteria: criteria.length,
+    wikiId: wiki.id, group: wiki.name, personId: member.id, name: member.name, mark: member.mark, groupMark: group.mark && exactDecimal(shownMark(scale, group.mark)), computed: held.mark?.computed ?? null, markWorking: held.mark?.working ?? "", judged: criteria.filter(({ part }) => part !== null).length, criteria: criteria.length,
     share: sharePercent, proposed: proposal.mark && exactDecimal(proposal.mark), working: proposal.working, value: held.mark?.value ?? null, kind: held.mark?.kind ?? null, reason: held.mark?.reason ?? "", label, state, isCurrent,
     leftOut: isGone ? "left the group before the cut-off" : held.leftOut, heldBack: held.heldBack, released: released?.mark ?? null, href: paths.assess(course, assignment, wiki.id, { of: member.id }), groupHref: paths.assess(course, assignment, wiki.id),
   })));
@@ -55,7 +55,7 @@ export default async function MarksPage({ params }: PageProps<"/courses/[course]
             {isInstructor && <LinkButton href={paths.releaseMarks(course, assignment)} variant="contained">Release marks</LinkButton>}
           </div>
         </div>
-        {version === null && isInstructor && <p className="notice">Marks can be set directly, or come from a criteria sheet. <Link href={paths.criteria(course, assignment)}>Set criteria</Link></p>}
+        {version === null && isInstructor && <p className="notice rule-line"><span>Marks can be set directly, or come from a criteria sheet. <Link href={paths.criteria(course, assignment)}>Set criteria</Link></span></p>}
         {version !== null && <p className="quiet rule-line">{ruleSentence(sheet)}</p>}
         {sheet.students.how === "by share" && <RuleTrial rule={sheet.students} outOf={sheet.outOf} rounding={sheet.rounding} groups={trial} maySet={isInstructor && !place.isArchived} set={setRule.bind(null, course, assignment, version)} />}
         <MarksTable rows={rows} outOf={sheet.outOf} />

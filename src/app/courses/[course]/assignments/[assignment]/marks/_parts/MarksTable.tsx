@@ -18,7 +18,11 @@ export interface MarkRowView {
   readonly criteria: number;
   readonly share: number | null;
   readonly proposed: string | null;
+  /** Of what is proposed today. */
   readonly working: string;
+  /** What was computed when the mark was given, and how. */
+  readonly computed: string | null;
+  readonly markWorking: string;
   readonly value: string | null;
   readonly kind: string | null;
   readonly reason: string;
@@ -69,7 +73,7 @@ export function MarksTable({ rows, outOf }: { readonly rows: readonly MarkRowVie
           <tbody>
             {shown.map((row, at) => (
               <Fragment key={`${row.wikiId} ${row.personId}`}>
-                {order === "group" && shown[at - 1]?.wikiId !== row.wikiId && <tr className="group-line"><th scope="rowgroup" colSpan={7}><Link href={row.groupHref}>{row.group}</Link><span className="quiet">{row.groupMark === null ? `${row.judged} of ${row.criteria} criteria judged` : `${row.groupMark} of ${outOf}`}</span></th></tr>}
+                {order === "group" && shown[at - 1]?.wikiId !== row.wikiId && <tr className="group-line"><th scope="rowgroup" colSpan={7}><Link href={row.groupHref}>{row.group}</Link><span className="quiet">{row.groupMark !== null ? `${row.groupMark} of ${outOf}` : row.criteria > 0 ? `${row.judged} of ${row.criteria} criteria judged` : ""}</span></th></tr>}
                 <Line row={row} isOpen={open === `${row.wikiId} ${row.personId}`} withGroup={order !== "group"} toggle={() => setOpen(open === `${row.wikiId} ${row.personId}` ? null : `${row.wikiId} ${row.personId}`)} />
               </Fragment>
             ))}
@@ -84,7 +88,7 @@ export function MarksTable({ rows, outOf }: { readonly rows: readonly MarkRowVie
 function Line({ row, isOpen, withGroup, toggle }: { readonly row: MarkRowView; readonly isOpen: boolean; readonly withGroup: boolean; readonly toggle: () => void }) {
   const none = <span className="nothing">–</span>;
   const toKnow = [
-    ...(row.kind === "overridden" ? [`set instead of ${row.proposed ?? "nothing"}`] : []), ...(row.value !== null && !row.isCurrent ? ["what it rests on has changed"] : []), ...(row.leftOut !== null ? [`left out: ${row.leftOut}`] : []),
+    ...(row.kind === "overridden" ? [`set instead of ${row.computed ?? "nothing"}`] : []), ...(row.value !== null && !row.isCurrent ? ["what it rests on has changed"] : []), ...(row.leftOut !== null ? [`left out: ${row.leftOut}`] : []),
     ...(row.heldBack !== null ? [`held back: ${row.heldBack}`] : []), ...(row.released !== null && row.released !== row.value ? [`shown: ${row.released}`] : []),
   ];
   return (
@@ -98,7 +102,10 @@ function Line({ row, isOpen, withGroup, toggle }: { readonly row: MarkRowView; r
         <td>{row.label ?? none}</td>
         <td className="note">{toKnow.length > 0 ? <span className={row.isCurrent ? "quiet" : "waiting"}>{toKnow.join("; ")}</span> : ""}</td>
       </tr>
-      {isOpen && <tr className="opened"><td colSpan={7}><p className="working">{row.working || "There is no working: the mark was set directly."}</p>{row.reason && <p>“{row.reason}”</p>}<p><Link href={row.href}>Assess {row.name}</Link></p></td></tr>}
+      {isOpen && <tr className="opened"><td colSpan={7}>
+        {row.value !== null && <p className="working">{row.value}: {row.markWorking || "set directly, without a working"}</p>}
+        {(row.value === null || !row.isCurrent) && <p className="working">{row.value === null ? "" : "Today: "}{row.working}</p>}
+        {row.reason && <p>“{row.reason}”</p>}<p><Link href={row.href}>Assess {row.name}</Link></p></td></tr>}
     </>
   );
 }

@@ -34,9 +34,9 @@ export default async function ReleasePage({ params }: PageProps<"/courses/[cours
           <div><h1>Release marks</h1><p className="quiet">“{place.title}”. Each student then sees their own mark with what it rests on, and nothing of anybody else’s. What they are shown is kept as they saw it.</p></div>
           <LinkButton href={paths.marks(course, assignment)} variant="outlined">Marks of the class</LinkButton>
         </div>
-        {(open.length > 0 || unanswered.length > 0) && <p className="notice waits">{open.length > 0 && <><a href="#objections">{counted(open.length, "objection")}</a> {open.length === 1 ? "waits" : "wait"} for an answer. </>}{unanswered.map((each) => <span key={`${each.wikiId} ${each.personId}`}><Link href={`${paths.statement(course, assignment, each.wikiId, each.personId)}#own-words`}>{each.person}</Link> objected to the record, and has no answer yet. </span>)}</p>}
+        {(open.length > 0 || unanswered.length > 0) && <p className="notice waits"><span>{open.length > 0 && <><a href="#objections">{counted(open.length, "objection")}</a> {open.length === 1 ? "waits" : "wait"} for an answer. </>}{unanswered.map((each) => <span key={`${each.wikiId} ${each.personId}`}><Link href={`${paths.statement(course, assignment, each.wikiId, each.personId)}#own-words`}>{each.person}</Link> objected to the record, and has no answer yet. </span>)}</span></p>}
         {planned.map(({ id, by, plannedFor, wikis }) => (
-          <p key={id} className="notice">{by} planned a release of {counted(wikis.length, "group")} for {momentAndDistance(plannedFor!, zone, ctx.now)}. <CallOffButton callOff={callOff.bind(null, course, id)} /></p>
+          <p key={id} className="notice"><span>{by} planned a release of {counted(wikis.length, "group")} for {momentAndDistance(plannedFor!, zone, ctx.now)}. <CallOffButton callOff={callOff.bind(null, course, id)} /></span></p>
         ))}
         {place.isArchived ? <p className="notice">The course is archived: nothing is released any more.</p> : (
           <ReleaseForm

@@ -50,10 +50,21 @@ export function AssessScreen({ courseId, account: first, personId, hrefs, before
   // Where the sheet has nothing for each student, what is pinned for one stands under the group's criteria.
   const pinCriteria = subject.criteria.length > 0 ? subject.criteria : account.subjects[0]!.criteria;
   const loosePins = subject.pins.filter((pin) => !subject.criteria.some(({ id }) => pin.criteria.includes(id)));
-  const [here, setHere] = useState(0);
+  const workSide = useRef<HTMLDivElement>(null);
+  // Each subject begins at its first criterion.
+  const [stands, setStands] = useState({ of: personId, at: 0 });
+  const here = stands.of === personId ? stands.at : 0;
+  const setHere = (to: number) => setStands({ of: personId, at: to });
+  const accountSide = useRef<HTMLElement>(null);
+  // On another subject both halves begin at their top; where an address leads to a line, the browser goes there first.
+  const shown = useRef(personId);
+  useEffect(() => {
+    if (shown.current === personId) return;
+    shown.current = personId;
+    for (const side of [accountSide.current, workSide.current]) side?.scrollTo({ top: 0 });
+  }, [personId]);
   const [pinnable, setPinnable] = useState<Pinnable | null>(null);
   const lines = useRef<HTMLOListElement>(null);
-  const workSide = useRef<HTMLDivElement>(null);
   const at = Math.min(here, Math.max(0, subject.criteria.length - 1));
   const order = account.subjects.map((each) => each.personId ?? "");
   const step = (by: 1 | -1) => { const to = order[order.indexOf(subject.personId ?? "") + by]; if (to !== undefined) router.push(hrefs[to]!, { scroll: false }); };
@@ -104,9 +115,9 @@ export function AssessScreen({ courseId, account: first, personId, hrefs, before
         {work}
         {pinnable && !account.isReadOnly && <PinBar key={JSON.stringify(pinnable.thing)} pinnable={pinnable} name={subject.name} criteria={pinCriteria} acts={acts} close={() => setPinnable(null)} />}
       </div>
-      <section className="assess-account" id="account" aria-label="Account">
+      <section className="assess-account" id="account" ref={accountSide} aria-label="Account">
         <header>
-          <nav aria-label="Group and members" className="subject-row">
+          <nav aria-label="Group and members" className="subject-row" data-many={account.subjects.length > 7}>
             {account.subjects.map((each) => (
               <Link key={each.personId ?? ""} href={hrefs[each.personId ?? ""]!} scroll={false} aria-current={each.personId === subject.personId} title={stateAbout[each.state]}>
                 <span className="subject-name">{each.mark !== null && <AuthorMark mark={each.mark} />}{each.name}</span><small>{each.value !== null && each.personId !== null ? `${each.value}, ` : ""}{stateWords[each.state]}</small>
@@ -120,7 +131,7 @@ export function AssessScreen({ courseId, account: first, personId, hrefs, before
             {canUndo && <button type="button" className="plain-button" disabled={isBusy} title="Key z" onClick={undo}>Undo</button>}
           </div>
         </header>
-        {account.version === null && <p className="notice">This assignment has no criteria: marks are set directly. <Link href={criteriaHref}>Set criteria</Link></p>}
+        {account.version === null && <p className="notice"><span>This assignment has no criteria: marks are set directly. <Link href={criteriaHref}>Set criteria</Link></span></p>}
         {subject.remarks.map((remark) => <p key={remark} className="notice">{remark}.</p>)}
         {subject.share && <p className="quiet">Share that the rule takes: {subject.share}.</p>}
         {subject.teammates && <p className="teammates-line"><strong>Teammates.</strong> {subject.teammates}</p>}
@@ -134,7 +145,7 @@ export function AssessScreen({ courseId, account: first, personId, hrefs, before
           {loosePins.length === 0 ? <p className="quiet">Select words or a line of the work to pin it here or to a criterion.</p> : <PinSlips pins={loosePins} acts={acts} criteria={pinCriteria} isReadOnly={account.isReadOnly} tellsCriteria />}
           <NoteLines notes={subject.notes.filter(({ criterion }) => criterion === null)} acts={acts} criterion={null} title={subject.name} isReadOnly={account.isReadOnly} />
         </section>
-        {account.hand === "second" && account.isBlind && !account.isReadOnly && <p className="notice">You assess beside somebody else, whose judgements you see once you are done. <button type="button" className="plain-button" onClick={() => void run(() => finish(courseId, account.wikiId), { what: "You are done: what the first assessor judged is shown now." })}>I am done</button></p>}
+        {account.hand === "second" && account.isBlind && !account.isReadOnly && <p className="notice"><span>You assess beside somebody else, whose judgements you see once you are done. <button type="button" className="plain-button" onClick={() => void run(() => finish(courseId, account.wikiId), { what: "You are done: what the first assessor judged is shown now." })}>I am done</button></span></p>}
         <section className="account-part"><h3>Feedback</h3>{feedback}</section>
         <footer className="actions">
           {before && <Link href={before.href}>{before.name}, before</Link>}{next && <Link href={next.href}>{next.name}, next</Link>}<Link href={marksHref}>Marks of the class</Link>

@@ -13,6 +13,15 @@ export interface Said { readonly kind: "done" | "wrong"; readonly text: string }
 /** What can be taken back: in words, and how. */
 interface Step { readonly what: string; readonly back: () => Promise<AccountAnswer> }
 
+interface Doing {
+  /** What is said once it is stored. */
+  readonly what?: string;
+  /** How it is undone; null: it can't be. */
+  readonly back?: Step["back"] | null;
+  /** How the account looks until the server answers. */
+  readonly meanwhile?: (account: AccountView) => AccountView;
+}
+
 /** The account as it stands, changed one act at a time; each says what it did, and can be undone. */
 export function useAccount(courseId: string, first: AccountView) {
   const [account, setAccount] = useState(first);
@@ -23,19 +32,24 @@ export function useAccount(courseId: string, first: AccountView) {
   const queue = useRef<Promise<unknown>>(Promise.resolve());
 
   /** Runs after whatever runs already, so that quick keys are stored in their order. */
-  const run = useCallback((action: () => Promise<AccountAnswer>, { what = "", back = null }: { what?: string; back?: Step["back"] | null } = {}): Promise<AccountAnswer | null> => {
+  const run = useCallback((action: () => Promise<AccountAnswer>, { what = "", back = null, meanwhile }: Doing = {}): Promise<AccountAnswer | null> => {
+    // What was chosen is seen at once; if it is not stored, what is known to hold comes back.
+    if (meanwhile) setAccount(meanwhile);
+    const asKnown = () => readAccount(courseId, first.wikiId).then((answer) => { if (answer.kind === "done") setAccount(answer.account); }).catch(() => {});
     const next = queue.current.then(async () => {
       setBusy(true);
       try {
         const answer = await action();
         if (answer.kind !== "wrong") setAccount(answer.account);
+        else if (meanwhile) await asKnown();
         if (answer.kind === "done") {
-          if (what) setSaid({ kind: "done", text: what });
+          if (what) setSaid({ kind: "done", text: `${what}${back ? " Stored." : ""}` });
           if (back) setSteps((all) => [...all.slice(-49), { what, back }]);
         } else setSaid({ kind: "wrong", text: answer.text });
         return answer;
       } catch {
         setSaid({ kind: "wrong", text: lost });
+        if (meanwhile) await asKnown();
         return null;
       } finally {
         setBusy(false);
@@ -43,7 +57,7 @@ export function useAccount(courseId: string, first: AccountView) {
     });
     queue.current = next;
     return next;
-  }, []);
+  }, [courseId, first.wikiId]);
 
   const undo = useCallback(() => {
     const last = steps.at(-1);

@@ -20,16 +20,20 @@ export function useActs(courseId: string, { account, run }: Pick<Account, "accou
     const judgeAs = (criterion: CriterionView, given: Given, seen: string | null): Promise<AccountAnswer> => judgeCriterion(courseId, wikiId, { personId, criterion: criterion.id, version: version ?? 0, level: given?.level ?? null, points: given?.points ?? null, seen });
     const nowHeld = (after: AccountView, criterion: string) => after.subjects.find((each) => each.personId === personId)?.criteria.find(({ id }) => id === criterion)?.given?.id ?? null;
     return {
-      judge: (criterion: CriterionView, given: Given) => {
+      judge: (criterion: CriterionView, chosen: Given) => {
         const before: Given = criterion.given && { level: criterion.given.level, points: criterion.given.points };
         let held: string | null = null;
         const act = async () => {
-          const answer = await judgeAs(criterion, given, criterion.given?.id ?? null);
+          const answer = await judgeAs(criterion, chosen, criterion.given?.id ?? null);
           if (answer.kind === "done") held = nowHeld(answer.account, criterion.id);
           return answer;
         };
-        const told = given === null ? "taken back" : criterion.judging.by === "levels" ? (criterion.judging.levels.find(({ id }) => id === given.level)?.title ?? "") : (given.points ?? given.level ?? "");
-        void run(act, { what: `“${criterion.title}” of ${name}: ${told}. Stored.`, back: () => judgeAs(criterion, before, held) });
+        const told = chosen === null ? "taken back" : criterion.judging.by === "levels" ? (criterion.judging.levels.find(({ id }) => id === chosen.level)?.title ?? "") : (chosen.points ?? chosen.level ?? "");
+        const given: CriterionView["given"] = chosen && { id: "", ...chosen, by: "you", at: "now", isSettled: false };
+        const meanwhile = (now: AccountView): AccountView => ({
+          ...now, subjects: now.subjects.map((each) => (each.personId !== personId ? each : { ...each, criteria: each.criteria.map((line) => (line.id === criterion.id ? { ...line, given } : line)) })),
+        });
+        void run(act, { what: `“${criterion.title}” of ${name}: ${told}.`, back: () => judgeAs(criterion, before, held), meanwhile });
       },
       accept: (people: readonly { readonly personId: string; readonly computed: string; readonly held: SubjectView["held"] }[]) =>
         run(() => accept(courseId, wikiId, people.map(({ personId: id, computed }) => ({ personId: id, computed }))), {

@@ -36,7 +36,7 @@ export function ReleaseForm({ groups, unreachable, release }: Props) {
   const missing = groups.reduce((sum, { noMark }) => sum + noMark.length, 0);
   return (
     <SteadyForm className="release-form" onSubmit={(event) => { event.preventDefault(); void act(() => release({ wikis: shown.map(({ wikiId }) => wikiId), plannedFor: when, mails, withoutWorking: [...plain] })); }}>
-      {missing > 0 && <p className="notice waits">{counted(missing, "student has", "students have")} no mark: {groups.filter(({ noMark }) => noMark.length > 0).slice(0, 12).map(({ wikiId, name, noMark, hrefs }, at) => <span key={wikiId}>{at > 0 && "; "}{noMark.slice(0, 4).map(({ id, name: who }, index) => <span key={id}>{index > 0 && ", "}<Link href={hrefs[id]!}>{who}</Link></span>)}{noMark.length > 4 && ` and ${noMark.length - 4} more`} ({name})</span>)}.</p>}
+      {missing > 0 && <p className="notice waits"><span>{counted(missing, "student has", "students have")} no mark: {groups.filter(({ noMark }) => noMark.length > 0).slice(0, 12).map(({ wikiId, name, noMark, hrefs }, at) => <span key={wikiId}>{at > 0 && "; "}{noMark.slice(0, 4).map(({ id, name: who }, index) => <span key={id}>{index > 0 && ", "}<Link href={hrefs[id]!}>{who}</Link></span>)}{noMark.length > 4 && ` and ${noMark.length - 4} more`} ({name})</span>)}.</span></p>}
       <div className="scroll-x">
         <table className="ledger">
           <caption className="visually-hidden">Groups to be released</caption>
