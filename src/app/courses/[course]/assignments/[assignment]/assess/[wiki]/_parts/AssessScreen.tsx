@@ -41,6 +41,12 @@ function runningTotal({ groupMark, outOf, openOfGroup, isDirect }: AccountView, 
   return criteria.length === 0 ? "" : `${criteria.length - openOfGroup} of ${criteria.length} judged`;
 }
 
+/** The state under a name; where many stand side by side, the mark says enough. */
+function subjectState({ value, personId, state }: SubjectView, isMany: boolean): string {
+  if (value === null || personId === null) return stateWords[state];
+  return isMany ? String(value) : `${value}, ${stateWords[state]}`;
+}
+
 /** The work at the left, the account at the right: what is selected in the one is pinned in the other. */
 export function AssessScreen({ courseId, account: first, personId, hrefs, before, next, marksHref, criteriaHref, work, feedback }: Props) {
   const router = useRouter();
@@ -66,6 +72,7 @@ export function AssessScreen({ courseId, account: first, personId, hrefs, before
   const [pinnable, setPinnable] = useState<Pinnable | null>(null);
   const lines = useRef<HTMLOListElement>(null);
   const at = Math.min(here, Math.max(0, subject.criteria.length - 1));
+  const isMany = account.subjects.length > 7;
   const order = account.subjects.map((each) => each.personId ?? "");
   const step = (by: 1 | -1) => { const to = order[order.indexOf(subject.personId ?? "") + by]; if (to !== undefined) router.push(hrefs[to]!, { scroll: false }); };
 
@@ -117,10 +124,10 @@ export function AssessScreen({ courseId, account: first, personId, hrefs, before
       </div>
       <section className="assess-account" id="account" ref={accountSide} aria-label="Account">
         <header>
-          <nav aria-label="Group and members" className="subject-row" data-many={account.subjects.length > 7}>
+          <nav aria-label="Group and members" className="subject-row" data-many={isMany}>
             {account.subjects.map((each) => (
               <Link key={each.personId ?? ""} href={hrefs[each.personId ?? ""]!} scroll={false} aria-current={each.personId === subject.personId} title={stateAbout[each.state]}>
-                <span className="subject-name">{each.mark !== null && <AuthorMark mark={each.mark} />}{each.name}</span><small>{each.value !== null && each.personId !== null ? `${each.value}, ` : ""}{stateWords[each.state]}</small>
+                <span className="subject-name">{each.mark !== null && <AuthorMark mark={each.mark} />}{each.name}</span><small>{subjectState(each, isMany)}</small>
               </Link>
             ))}
           </nav>
