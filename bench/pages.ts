@@ -3,7 +3,7 @@ import { createElement } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
 import { writtenBlocks } from "@/core/credit/text";
 import { CreditedWiki } from "@/core/credit/wiki";
-import { compareDocuments } from "@/core/diff/document";
+import { compareDocuments } from "@/core/compared/document";
 import type { DocumentNode, PageDocument } from "@/core/document/model";
 import { identifyBlocks, parseDocument } from "@/core/document/parse";
 import { mergeSave } from "@/core/merge/blocks";

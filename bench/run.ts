@@ -14,6 +14,7 @@ import { type Prose, stockProse, zipfProse } from "../tests/support/truth/prose"
 import { checkLaws } from "./laws";
 import { operations } from "../tests/support/truth/operations";
 import { credit, timeHistories, timeOf } from "./speed";
+import { ablation } from "./ablation";
 import { milliseconds, percent, table } from "./table";
 import { worst } from "./worst";
 
@@ -132,10 +133,13 @@ function warmUp(): void {
   credit(lines(zipf, mixed, { authors: 3, entries: 60, words: 600 }));
 }
 
-warmUp();
 const parts = { accuracy, speed, command, save: oneMoreEntry, worst, memory, laws };
 const wanted = process.argv.slice(2);
-for (const [name, part] of Object.entries(parts)) {
-  if (wanted.length === 0 || wanted.includes(name)) console.log(`${part()}\n`);
+if (wanted[0] === "ablation") console.log(`${await ablation(wanted.length > 1 ? wanted.slice(1) : ["301", "302"])}\n`);
+else {
+  warmUp();
+  for (const [name, part] of Object.entries(parts)) {
+    if (wanted.length === 0 || wanted.includes(name)) console.log(`${part()}\n`);
+  }
 }
 console.log(`Node ${process.version}, ${cpus().length} × ${cpus()[0]?.model.trim() ?? "unknown"}, ${new Date().toISOString().slice(0, 10)}`);

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import type { PageDocument } from "@/core/document/model";
 import { fromPlainText } from "@/core/document/plain";
-import { compareDocuments } from "@/core/diff/document";
+import { compareDocuments } from "@/core/compared/document";
 import { heavyWork, weightOf } from "@/core/heavy/work";
 import { mergeSave } from "@/core/merge/blocks";
 import { heavily, TooHeavy } from "@/data/heavy/threads";

@@ -1,4 +1,5 @@
-import { HeadLine, type TrailStep } from "@/ui/frame/HeadLine";
+import { HeadLine } from "@/ui/frame/HeadLine";
+import type { TrailStep } from "@/ui/frame/trail";
 import { KeysHere } from "@/ui/keys/KeysHere";
 import type { Context } from "@/data/session/context";
 import { signOut, signOutEverywhere } from "../sign-in/actions";

@@ -4,7 +4,7 @@ import * as z from "zod";
 import { courseAssignments, wikiNames } from "@/data/assignments/read";
 import { myCourses } from "@/data/courses/read";
 import { paths } from "@/ui/paths";
-import type { Sibling, SiblingsAsked } from "@/ui/frame/HeadLine";
+import type { Sibling, SiblingsAsked } from "@/ui/frame/trail";
 import { signedIn } from "./context";
 
 const asked = z.union([

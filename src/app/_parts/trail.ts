@@ -3,7 +3,7 @@ import { courseAssignments, wikiNames } from "@/data/assignments/read";
 import { myCourses } from "@/data/courses/read";
 import type { WikiDto } from "@/data/pages/dto";
 import type { Context } from "@/data/session/context";
-import type { TrailStep } from "@/ui/frame/HeadLine";
+import type { TrailStep } from "@/ui/frame/trail";
 import { paths } from "@/ui/paths";
 
 interface Step {

@@ -4,7 +4,8 @@ import { anyHistory, creditOf, freshWords, type PlainEntry, replay } from "../..
 import { readBlocks } from "../diff/sequence";
 import { creditEntry } from "./entry";
 import type { WordsByEntry } from "./entry-counts";
-import { type CreditedPage, plainBlocks } from "./text";
+import type { CreditedPage } from "./page";
+import { plainBlocks } from "./text";
 import { CreditedWiki } from "./wiki";
 
 const runs = { numRuns: 1000, seed: 61 };

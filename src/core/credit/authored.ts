@@ -1,6 +1,6 @@
 /** A page's text with the entry that wrote each stretch of it: what "who wrote what" is drawn from. */
-import type { ComparedBlock, Segment } from "../diff/document";
-import { slice } from "../diff/document";
+import type { ComparedBlock, Segment } from "../compared/document";
+import { slice } from "../compared/document";
 import { leaves } from "../document/leaves";
 import type { PageDocument } from "../document/model";
 import { wordPlaces } from "../text/words";

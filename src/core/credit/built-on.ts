@@ -1,5 +1,5 @@
 /** Who built on whom: what members did with each other's words, act by act. The sums of a pair are those of its acts. */
-import type { Author } from "./entry";
+import type { Author } from "./step";
 import { type GroupWork, indexOf, removedBy } from "./work";
 
 /** In the order in which they are told. */

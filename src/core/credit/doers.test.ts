@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
 import { anyHistory, replay } from "../../../tests/support/histories";
-import { compareDocuments } from "../diff/document";
+import { compareDocuments } from "../compared/document";
 import { fromPlainText } from "../document/plain";
 import { countWords } from "../text/count";
 import { doersBetween } from "./doers";

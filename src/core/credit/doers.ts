@@ -1,5 +1,5 @@
 /** Who did what between two states of a page, from the origins of its words at each entry between them. */
-import type { Doers } from "../diff/document";
+import type { Doers } from "../compared/document";
 import { eachStoredRun, readStoredOrigins } from "./origins";
 
 export interface Step {

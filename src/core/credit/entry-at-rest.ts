@@ -3,11 +3,13 @@ import type { PageDocument } from "../document/model";
 import { type Block, readBlocks, type Sequence } from "../diff/sequence";
 import { Vocabulary } from "../text/vocabulary";
 import type { EntryFigures } from "./account";
-import { type Author, creditEntry } from "./entry";
+import { creditEntry } from "./entry";
+import type { Author } from "./step";
 import { readStoredOrigins, storeOrigins, wordsByEntry } from "./origins";
-import type { EarlierState } from "./recall";
+import type { EarlierState } from "./step";
 import { readPage, storePage } from "./stored";
-import { type CreditedPage, emptyPage, writtenBlocks } from "./text";
+import { type CreditedPage, emptyPage } from "./page";
+import { writtenBlocks } from "./text";
 import { isMainlyOthers, stateKey } from "./wiki";
 
 /** What the step is computed from besides the page itself. */

@@ -64,6 +64,16 @@ describe("the figures of an entry", () => {
       }
     }
   });
+  test("what comes again exactly where it was removed is restored, however little it is", () => {
+    const text = (middle: string) => `${freshWords("a", 20).join(" ")} ${middle} ${freshWords("b", 20).join(" ")}`;
+    for (const little of ["alder", "in the weir"]) {
+      const { wiki, figures } = replay([p(text(little)), q(text("")), q(text(little))]);
+      const words = little.split(" ").length;
+      expect(figures[2]).toMatchObject({ added: 0, restored: words, tookBackOthers: words });
+      expect(standingByAuthor(wiki)).toEqual(new Map([["p", 40 + words]]));
+      expect(figuresOf(p(text(little)), q(text("")), q(text(`${little} silt`)))).toMatchObject({ added: words + 1 });
+    }
+  });
   test("a short passage that is brought back with a word changed is its author's in all that stayed", () => {
     const stay = freshWords("stay", 3000).join(" ");
     for (const was of ["most of the weir was in the silt by then", "the flow behind the weir and the silt in it"]) {

@@ -12,46 +12,17 @@
  * Text nobody is credited with (starter text) is explained in the same way and stays nobody's.
  */
 import { compare } from "../diff/compare";
-import type { Sequence } from "../diff/sequence";
-import type { Vocabulary } from "../text/vocabulary";
 import { account, type EntryFigures } from "./account";
 import { Explaining } from "./explaining";
-import { bringBackInPlace, bringBackRest, cameBackInPlaces } from "./bring-back";
-import { continueRuns, type Origins } from "./origins";
-import { type LastStates, recall, recallLike } from "./recall";
-import { isMuch, recallElsewhere } from "./recall-elsewhere";
+import { continueRuns } from "./origins";
+import { putBack } from "./put-back";
+import { recallLike } from "./near-states";
+import { isMuch, recall, recallElsewhere } from "./recall";
 import { rememberRemoved } from "./removed";
 import { correctedWords, rememberSpellings } from "./respelled";
 import { search } from "./search";
-import type { CreditedPage } from "./text";
-
-/** Who wrote an entry: a person's id, or null for text that nobody is credited with. */
-export type Author = string | null;
-
-export interface EntryStep {
-  /** The entry's number in its wiki, above all numbers before. */
-  readonly entry: number;
-  readonly author: Author;
-  /** What all texts of the step were read with. */
-  readonly vocabulary: Vocabulary;
-  /** The page before, and after. */
-  readonly before: CreditedPage;
-  readonly after: Sequence;
-  /** The other pages of the wiki as they stand, read with the same vocabulary; asked for only if words are left to explain. */
-  readonly others: () => readonly CreditedPage[];
-  /** The credit of an earlier state of this page with exactly these words (see `stateKey`), or null. */
-  readonly sameBefore: Origins | null;
-  /** The credit of a state of another page with exactly these words, or null; asked for only if much came. */
-  readonly sameElsewhere?: () => Origins | null;
-  /** The page's last states; without them only what reads exactly as before is known again as a whole. */
-  readonly lastStates?: LastStates;
-  /** Whether others had more words on the page before than the entry's author. */
-  readonly isMainlyOthers: () => boolean;
-  /** The author of an earlier entry of the wiki. */
-  readonly authorOf: (entry: number) => Author;
-  /** Whether words of an entry may stand in more than one place, or on another page than they were written on. */
-  readonly isSpread: (entry: number) => boolean;
-}
+import type { EntryStep } from "./step";
+import type { CreditedPage } from "./page";
 
 export interface CreditedEntry {
   readonly page: CreditedPage;
@@ -69,12 +40,9 @@ export function creditEntry(step: EntryStep): CreditedEntry {
   const comparison = compare(step.before.text, step.after, step.vocabulary);
   const work = new Explaining(step, comparison);
   bringBackState(work);
-  if (!cameBackInPlaces(work)) work.addNew();
-  if (work.isOpen()) {
-    const pending = bringBackInPlace(work);
-    search(work);
-    bringBackRest(work, pending);
-  }
+  putBack(work);
+  work.addNew();
+  if (work.isOpen()) search(work);
   work.addRest();
   continueRuns(step.before.origins, work.origins, work.changed);
   const { text, origins, removed } = step.before;

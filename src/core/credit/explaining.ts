@@ -1,10 +1,10 @@
 /** One entry's words while they are explained: what each is taken to be so far, and where the removed ones came to stand. */
 import { passing } from "../text/room";
-import type { Range } from "../diff/align";
+import type { Range } from "../diff/range";
 import type { Comparison } from "../diff/compare";
 import { partAt } from "../diff/part-at";
 import { came } from "../diff/ways";
-import type { EntryStep } from "./entry";
+import type { EntryStep } from "./step";
 import { OriginNumbers } from "./origin-numbers";
 import { OriginSet } from "./origin-set";
 import { emptyOrigins, type Origins } from "./origins";
@@ -165,15 +165,6 @@ export class Explaining {
     fromBefore[word] = -1;
     how[word] = came;
     this.reasons[word] = unexplained;
-  }
-
-  /** A kept word took the place of another (see `makeRoom`): both change what they are. */
-  exchange(keptNow: number, open: number): void {
-    const from = this.comparison.fromBefore[keptNow]!;
-    this.origins.entries[keptNow] = this.step.before.origins.entries[from]!;
-    this.origins.ordinals[keptNow] = this.step.before.origins.ordinals[from]!;
-    this.reasons[keptNow] = onPage;
-    this.reasons[open] = unexplained;
   }
 
   #markBack(flat: number, word: number): void {

@@ -1,22 +1,9 @@
 /** What a page forgets of what was removed from it: first what it knows anyway, then what left first. */
+import { forgottenAtOnce, mostRemembered, mostRememberedRuns, runsForgottenAtOnce } from "../diff/budgets";
 import { passing } from "../text/room";
 import { OriginSet } from "./origin-set";
 import type { Origins } from "./origins";
 import type { Pieces } from "./pieces";
-
-/**
- * The most removed words that a page remembers. When it is full, what stands again, or left once more since, is forgotten, and if
- * that is not enough what left first, which then counts as added by whoever writes it again. At 16,000 words, all of a page
- * of 3,000 must have been replaced five times over before that can happen. What the last entry removed is never forgotten at once.
- */
-export const mostRemembered = 16_000;
-const forgottenAtOnce = 2000;
-/**
- * The most runs of them: past it the page is one of which single words were changed everywhere, entry by entry, and each of
- * those proves next to nothing any more. Pages that are written as people write have a thousand, and two thousand after as many entries.
- */
-export const mostRememberedRuns = 3000;
-const runsForgottenAtOnce = 1500;
 
 /** What a page knows beside the pieces. */
 export interface Known {

@@ -1,5 +1,5 @@
 /** The figures of a group: who has how much of what stands, who built on whom, and how the text grew. */
-import type { Author } from "./entry";
+import type { Author } from "./step";
 import { balance, shares, wholePercents } from "./shares";
 import { changesOf, creditedWith, type Deed, type GroupWork, indexOf } from "./work";
 

@@ -2,6 +2,7 @@
  * The credit of all states that a page had, kept so that each can be had again: as what differs from the state before, because
  * an entry mostly changes a few runs of a thousand. Every so often, and where most differs, a state is kept whole.
  */
+import { deepestKept } from "../diff/budgets";
 import type { OriginRuns } from "./origins";
 
 /** The runs of one state: whole, or all of `base` but what lies between its first `head` and its last `tail` numbers. */
@@ -14,12 +15,10 @@ export interface KeptRuns {
   readonly middle: OriginRuns;
 }
 
-const deepest = 32;
-
 /** Keeps `runs`, which are never changed any more, by what differs from a state that is kept already. O(runs). */
 export function keepRuns(runs: OriginRuns, last: { readonly runs: OriginRuns; readonly kept: KeptRuns } | null): KeptRuns {
   const whole = { base: null, depth: 0, head: 0, tail: 0, middle: runs };
-  if (!last || last.kept.depth === deepest) return whole;
+  if (!last || last.kept.depth === deepestKept) return whole;
   const shorter = Math.min(runs.length, last.runs.length);
   let head = 0, tail = 0;
   while (head < shorter && runs[head] === last.runs[head]) head++;

@@ -1,5 +1,5 @@
 /** Which words of an entry went to another page, and which came from one: found by their origins at both ends. */
-import type { OtherEnds } from "../diff/document";
+import type { OtherEnds } from "../compared/document";
 import { OriginSet } from "./origin-set";
 import { type Origins, readStoredOrigins } from "./origins";
 

@@ -1,5 +1,5 @@
 /** Comments on pages that were mainly others' when they were made: where others had more words than whoever spoke. */
-import type { Author } from "./entry";
+import type { Author } from "./step";
 import { isMainlyOthers } from "./wiki";
 import { type GroupWork, indexOf } from "./work";
 

@@ -4,7 +4,7 @@
  * An origin names one act of writing one word. Copies share it, so a word that stands twice can be told from a word
  * that two people wrote. Texts are long and origins run on, so they are stored as runs.
  */
-import type { Range } from "../diff/align";
+import type { Range } from "../diff/range";
 import { ByteReader, ByteWriter } from "../text/bytes";
 
 export interface Origins {

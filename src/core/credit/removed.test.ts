@@ -1,9 +1,9 @@
+import { mostRemembered, mostRememberedRuns } from "../diff/budgets";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { freshWords, replay } from "../../../tests/support/histories";
 import { partAt } from "../diff/part-at";
 import { emptyOrigins, originRuns, packOrigins } from "./origins";
-import { mostRemembered, mostRememberedRuns } from "./forgetting";
 import { nothingRemoved, partsOf, rememberRemoved, type RemovedText } from "./removed";
 
 /** A text whose words tell by themselves where they were first written. */

@@ -6,11 +6,12 @@
  * it in reading order, each run after the standing word that it followed. Text that comes back elsewhere is found by
  * searching what all pages of the wiki remember.
  */
-import type { Range } from "../diff/align";
+import { mostRemembered, mostRememberedRuns, mostRunsBetween } from "../diff/budgets";
+import type { Range } from "../diff/range";
 import type { Parts } from "../diff/parts";
 import { blockBreak } from "../text/breaks";
 import { passing, Together } from "../text/room";
-import { forget, mostRemembered, mostRememberedRuns } from "./forgetting";
+import { forget } from "./forgetting";
 import { continueRuns, emptyOrigins, type Origins } from "./origins";
 import { Pieces } from "./pieces";
 
@@ -31,9 +32,6 @@ export interface RemovedText {
 export const nothingRemoved: RemovedText = {
   words: new Int32Array(0), breaks: new Uint8Array(0), origins: emptyOrigins(0), starts: new Int32Array(1), at: new Int32Array(0), anchors: new Int32Array(0),
 };
-
-/** So many runs away a run is no longer looked for that another goes on from. */
-const mostBetween = 64;
 
 /**
  * The runs as parts. What a later entry removed around what had been removed before goes on behind it, in the order of the page:
@@ -59,7 +57,7 @@ function joinRuns({ starts, at, anchors }: RemovedText, before: Int32Array, afte
   for (let run = 1; run < at.length; run++) {
     // Most lie alone in their place.
     if (anchors[run - 1] !== anchors[run]) continue;
-    const first = Math.max(0, run - mostBetween);
+    const first = Math.max(0, run - mostRunsBetween);
     let other = run - 1;
     while (other >= first && anchors[other] === anchors[run] && at[other] !== at[run]) other--;
     if (other < first || anchors[other] !== anchors[run]) continue;

@@ -2,22 +2,11 @@
  * Spellings that a page's words had before they were corrected. Who brings one of them back undoes a correction, and corrects nothing: by
  * turning a word over and back nobody earns a figure.
  */
+import { mostSpellings } from "../diff/budgets";
 import { corrected } from "../diff/ways";
 import { isCorrection } from "../text/spelling";
 import type { Explaining } from "./explaining";
-
-/** Earlier spellings of words, by the words' origins; the newest last. */
-export interface Respelled {
-  readonly entries: Int32Array;
-  readonly ordinals: Int32Array;
-  /** By the number of the word in the vocabulary. */
-  readonly words: Int32Array;
-}
-
-export const nothingRespelled: Respelled = { entries: new Int32Array(), ordinals: new Int32Array(), words: new Int32Array() };
-
-/** So many are remembered of a page: older ones count as new corrections when they come back. */
-const mostRemembered = 400;
+import type { Respelled } from "./page";
 
 /**
  * The words after the entry that were corrected, without those that have a spelling again which they had before, and those that only lost or
@@ -47,6 +36,6 @@ export function rememberSpellings({ step: { before }, comparison: { how, fromBef
     if (how[word] === corrected && !had(respelled, origins.entries[was]!, origins.ordinals[was]!, text.words[was]!)) from.push(was);
   }
   if (from.length === 0) return respelled;
-  const last = (known: Int32Array, more: Int32Array) => Int32Array.from([...known, ...from.map((word) => more[word]!)].slice(-mostRemembered));
+  const last = (known: Int32Array, more: Int32Array) => Int32Array.from([...known, ...from.map((word) => more[word]!)].slice(-mostSpellings));
   return { entries: last(respelled.entries, origins.entries), ordinals: last(respelled.ordinals, origins.ordinals), words: last(respelled.words, text.words) };
 }

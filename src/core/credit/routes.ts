@@ -3,7 +3,7 @@
  * on another page an hour later, or that somebody brings them back. What is told of it is told with what is known since.
  */
 import type { EntryFigures } from "./account";
-import type { Author } from "./entry";
+import type { Author } from "./step";
 import type { Deed } from "./work";
 
 export type RouteKind =

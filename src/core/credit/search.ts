@@ -9,10 +9,8 @@ import { sharePassage } from "../diff/shared-passage";
 import type { ReadText } from "../text/vocabulary";
 import { passing } from "../text/room";
 import { takeAlong } from "./along";
-import { bridgeSpelling } from "./bring-back";
 import { type Explaining, unexplained } from "./explaining";
 import { OriginSet } from "./origin-set";
-import { explainInContext } from "./in-context";
 import type { Origins } from "./origins";
 import { lastingPartsOf, partsOf, type RemovedText } from "./removed";
 
@@ -34,25 +32,20 @@ export function search(work: Explaining): void {
   const target = openTarget(work);
   const own = step.before;
   if (!isWorthSearching(target, own.text.words.length + own.removed.words.length, marginOfSearch, step.vocabulary)) return;
-  const texts = gather(work);
-  const searched = texts.reduce((sum, { words }) => sum + words.length, 0);
+  const sources = gather(work);
+  const searched = sources.reduce((sum, { words }) => sum + words.length, 0);
   let counted: readonly SearchedText[] | undefined;
-  const evidence = (asked: Int32Array) => new Evidence(step.vocabulary, (counted ??= countOrigins(texts, step.isSpread)), asked);
-  const sources = [...backAlready(work), ...texts];
+  const evidence = (asked: Int32Array) => new Evidence(step.vocabulary, (counted ??= countOrigins(sources, step.isSpread)), asked);
   if (seedsOf(target).areOfPhrases && !sharePassage(sources, target, shortestInPhrases)) return;
   const chains = takeChains({ sources, reuse: true, margin: marginOfSearch, vocabulary: step.vocabulary, searched, evidence }, target);
+  for (const { of, source, target: word, length } of chains.flat()) {
+    for (let at = 0; at < length; at++) give(work, sources[of]!, source + at, word + at);
+  }
+  // What is sure comes first.
   for (const chain of chains) {
     const source = sources[chain[0]!.of]!;
-    const found = passing.numbers(target.words.length).fill(-1);
-    for (const run of chain) for (let at = 0; at < run.length; at++) found[run.target + at] = run.source + at;
-    bridgeSpelling(work, source.words, found, 0);
-    for (let word = target.from; word < target.to; word++) if (found[word]! >= 0) give(work, source, found[word]!, word);
+    takeAlong(work, { source, chain, give: (from, word) => give(work, source, from, word) });
   }
-  takeAlong(work, chains.map((chain) => {
-    const source = sources[chain[0]!.of]!;
-    return { source, chain, give: (from, word) => give(work, source, from, word) };
-  }));
-  explainInContext(work, texts.map((source) => ({ ...source, give: (from, word) => give(work, source, from, word) })));
 }
 
 function openTarget(work: Explaining): Target {
@@ -85,32 +78,13 @@ function gather(work: Explaining): Origin[] {
     if (words.length === 0) return;
     // Another page is searched by many entries before it changes.
     const index = isSamePage ? null : indexOfText(words);
-    sources.push({ words, breaks, index, ...(removed ? { parts: isSamePage ? partsOf(removed) : lastingPartsOf(removed) } : {}), open: isSamePage && removed ? stillRemoved(work) : null, origins, removed, isSamePage });
+    sources.push({ words, breaks, index, ...(removed ? { parts: isSamePage ? partsOf(removed) : lastingPartsOf(removed) } : {}), open: null, origins, removed, isSamePage });
   };
   for (const { removed } of pages) put(removed, removed.origins, removed, false);
   put(before.removed, before.removed.origins, before.removed, true);
   for (const { text, origins } of pages) put(text, origins, null, false);
   put(before.text, before.origins, null, true);
   return sources;
-}
-
-/** The remembered words of the page that did not come back in this entry so far; null if that is all of them. */
-function stillRemoved({ removedToAfter }: Explaining): Uint8Array | null {
-  return removedToAfter && flagsOf(removedToAfter, 1, 0);
-}
-
-/** The others as a text of their own, which is asked last: who brings back a state in which a paragraph stood twice writes none of the two. */
-function backAlready({ removedToAfter, step: { before: { removed } } }: Explaining): Origin[] {
-  if (!removedToAfter) return [];
-  const { words, breaks, origins } = removed;
-  return [{ words, breaks, index: null, open: flagsOf(removedToAfter, 0, 1), origins, removed, isSamePage: true }];
-}
-
-/** For each number one flag if it is below 0, and the other if not. */
-function flagsOf(numbers: Int32Array, below: 0 | 1, others: 0 | 1): Uint8Array {
-  const flags = passing.bytes(numbers.length);
-  for (let at = 0; at < flags.length; at++) flags[at] = numbers[at]! < 0 ? below : others;
-  return flags;
 }
 
 /** Of words that stand in several places only the first counts: copies are no second witness that a phrase is common. */

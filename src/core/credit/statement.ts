@@ -2,7 +2,7 @@
  * A student's statement: what they did, in the order of time, as an account with running standing words. What others did to their
  * words has lines of its own, at its own time, so that the account adds up, line by line, to the standing words at its end.
  */
-import type { Author } from "./entry";
+import type { Author } from "./step";
 import { changesOf, type GroupWork, indexOf, partOf, sittingGap } from "./work";
 
 export interface StatementLine {

@@ -8,10 +8,10 @@ import { Block, type Sequence, sequence } from "../diff/sequence";
 import { ByteReader, ByteWriter } from "../text/bytes";
 import type { Vocabulary } from "../text/vocabulary";
 import { readOrigins, writeOrigins } from "./origins";
-import type { CreditedPage } from "./text";
+import type { CreditedPage } from "./page";
 
 /** Changes when states stored before must be computed anew from the ledger: with this form, or with any rule of credit. */
-export const storedVersion = 16;
+export const storedVersion = 17;
 
 /** The inverse of `readPage`. O(words), remembered ones included. */
 export function storePage({ text, origins, removed, respelled }: CreditedPage, vocabulary: Vocabulary): Uint8Array {

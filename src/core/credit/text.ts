@@ -1,21 +1,7 @@
 /** What credit sees of a document: its blocks with their text and look. */
 import { type Leaf, leaves, styleOf } from "../document/leaves";
 import type { PageDocument } from "../document/model";
-import { emptySequence, type Sequence, type WrittenBlock } from "../diff/sequence";
-import { emptyOrigins, type Origins } from "./origins";
-import { nothingRespelled, type Respelled } from "./respelled";
-import { nothingRemoved, type RemovedText } from "./removed";
-
-/** A page with the credit of each word, and with what was removed from it still in its place. Never changed in place. */
-export interface CreditedPage {
-  readonly text: Sequence;
-  /** One origin for each word of the text, over all blocks in order. */
-  readonly origins: Origins;
-  readonly removed: RemovedText;
-  readonly respelled: Respelled;
-}
-
-export const emptyPage: CreditedPage = { text: emptySequence, origins: emptyOrigins(0), removed: nothingRemoved, respelled: nothingRespelled };
+import type { WrittenBlock } from "../diff/sequence";
 
 /** The blocks of `document`, in reading order. */
 export function writtenBlocks(document: PageDocument): WrittenBlock[] {

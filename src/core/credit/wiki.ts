@@ -2,19 +2,20 @@
  * The credit of a whole wiki, entry by entry, in memory: what the command line, the tests and the recomputation use.
  * The data layer takes the same steps with `creditEntry`, from what it has stored.
  */
+import { longestRecall, mostStates } from "../diff/budgets";
 import { type Block, readAll, type Reading, sequence, type Sequence, type WrittenBlock } from "../diff/sequence";
 import { mix } from "../text/hash";
 import { Vocabulary } from "../text/vocabulary";
 import type { EntryFigures } from "./account";
-import { type Author, creditEntry } from "./entry";
+import { creditEntry } from "./entry";
+import type { Author } from "./step";
 import { keepRuns, type KeptRuns, runsOf } from "./kept-runs";
 import { OriginSet } from "./origin-set";
 import { type OriginRuns, originRuns, type Origins, unpackOrigins, wordsByEntry } from "./origins";
-import { type EarlierState, type LastStates, mostStates } from "./recall";
+import type { EarlierState, LastStates } from "./step";
 import { nothingRemoved } from "./removed";
-import { nothingRespelled } from "./respelled";
 import { readPage, storePage } from "./stored";
-import { type CreditedPage, emptyPage } from "./text";
+import { type CreditedPage, emptyPage, nothingRespelled } from "./page";
 
 export interface WikiEntry {
   /** The entry's number in the wiki; above all before. */
@@ -40,9 +41,6 @@ function storedState(state: State, vocabulary: Vocabulary): Uint8Array {
   if (state instanceof Uint8Array) return state;
   return storePage({ text: sequence(state.blocks), origins: unpackOrigins(state.runs), removed: nothingRemoved, respelled: nothingRespelled }, vocabulary);
 }
-
-/** A page is known again in a state that it had at most so many entries of the wiki ago. */
-export const longestRecall = 5000;
 
 export class CreditedWiki {
   #vocabulary = new Vocabulary();

@@ -5,7 +5,7 @@
 import type { ThingKind } from "../document/things";
 import { isLate, type WorkTimes } from "../time/due";
 import type { EntryFigures, RemovedWords } from "./account";
-import type { Author } from "./entry";
+import type { Author } from "./step";
 import type { WordsByEntry } from "./entry-counts";
 
 /** An entry with its figures. */

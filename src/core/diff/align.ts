@@ -10,10 +10,10 @@
  * memory (4 bytes · budget² / 2 = 8 KB).
  */
 
+import { deepestCut, editBudget } from "./budgets";
 import { type Anchor, anchorLength, chainOfAnchors } from "./anchors";
+import type { Alignable, Range } from "./range";
 
-/** The most differences that one call of the exact method may find. */
-export const editBudget = 64;
 /**
  * The most differences that are worth an exact search, in parts of the elements of both ranges. Two that share, in any order, less than 45 in 100
  * of their elements are no edit of each other, and what an exact search would find in common is chance. Not so if nearly all of the shorter one stands in
@@ -22,26 +22,7 @@ export const editBudget = 64;
 const mostDifferent = 0.67;
 const mostUnshared = 0.55;
 const partOfShorter = 0.8;
-/** How often a range may be cut at anchors and its parts compared again. */
-const deepestCut = 4;
 const longRange = 300;
-/** A longer anchor is not taken for chance, however little else is the same. */
-const longestChance = 5;
-
-/** Elements are small whole numbers, compared by `===`. What is kept does not depend on how they are numbered. */
-export interface Alignable {
-  readonly a: Int32Array;
-  readonly b: Int32Array;
-  /** Whether they are known to belong together, as a passage and its copy do, so that little in common is no chance. */
-  readonly areRelated?: boolean;
-}
-
-export interface Range {
-  readonly aFrom: number;
-  readonly aTo: number;
-  readonly bFrom: number;
-  readonly bTo: number;
-}
 
 export type Keep = (a: number, b: number) => void;
 
@@ -54,9 +35,8 @@ export function align(given: Alignable, range: Range, keep: Keep, cuts = 0): voi
   if (aFrom === aTo || bFrom === bTo) return;
   const inner = { aFrom, aTo, bFrom, bTo };
   const most = shared(a, b, inner);
-  if (most === 0 || isOtherText(inner, most) || alignAbreast(a, b, inner, most, keep) || alignExactly(given, inner, most, keep) || cuts === deepestCut || most < anchorLength) return;
+  if (most === 0 || alignAbreast(a, b, inner, most, keep) || alignExactly(given, inner, most, keep) || cuts === deepestCut || most < anchorLength) return;
   const anchors = chainOfAnchors(given, inner);
-  if (areChance(anchors, inner)) return;
   if (anchors.length > 0) alignAround(anchors, given, inner, keep, cuts + 1);
 }
 
@@ -120,12 +100,6 @@ function alignExactly({ a, b, areRelated = false }: Alignable, { aFrom, aTo, bFr
   return false;
 }
 
-/** Whether two long ranges share so little that only common elements are in both; runs that moved are found in other ways. */
-function isOtherText({ aFrom, aTo, bFrom, bTo }: Range, mostKept: number): boolean {
-  const shorter = Math.min(aTo - aFrom, bTo - bFrom);
-  return shorter > longRange && mostKept < shorter / 2;
-}
-
 /**
  * What part of the elements that one long text has once must stand once in another too, for both to be one text that was worked on. Of one of
  * which a third was replaced it is two thirds; of two texts by the same people a quarter, by chance. (Of all elements half or nine tenths, by how many words they have.)
@@ -158,18 +132,6 @@ export function areOneText({ a, b }: Alignable, { aFrom, aTo, bFrom, bTo }: Rang
     known[a[at]!] = 0;
   }
   return onceInBoth > onceInOneText * once * Math.min(1, (bTo - bFrom) / (aTo - aFrom));
-}
-
-/** Whether what two long ranges have in common is so short, and so little, that they are other texts as well. */
-function areChance(anchors: readonly Anchor[], { aFrom, aTo, bFrom, bTo }: Range): boolean {
-  const shorter = Math.min(aTo - aFrom, bTo - bFrom);
-  if (shorter <= longRange) return false;
-  let sum = 0;
-  for (const { length } of anchors) {
-    if (length > longestChance) return false;
-    sum += length;
-  }
-  return sum < shorter / 30;
 }
 
 /** The most elements that can stay if order does not matter. O(n + m). */

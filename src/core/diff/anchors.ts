@@ -1,6 +1,6 @@
 /** Anchors: runs of elements around triples that occur once in each of two ranges, by which long ranges are cut where they are the same. */
 import { passing } from "../text/room";
-import type { Alignable, Range } from "./align";
+import type { Alignable, Range } from "./range";
 
 export const anchorLength = 3;
 

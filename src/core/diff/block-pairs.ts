@@ -3,7 +3,8 @@
  * have little in order and much to search; block by block each is soon compared. Blocks are known again by runs that only they have.
  */
 import { passing } from "../text/room";
-import { areOneText, isShort, type Range } from "./align";
+import { areOneText, isShort } from "./align";
+import type { Range } from "./range";
 import { type Anchor, anchorsOf, heaviestChain } from "./anchors";
 import type { Sequence } from "./sequence";
 
@@ -21,7 +22,7 @@ export interface PairedBlocks {
   readonly pairs: readonly BlockPair[];
   /** Whether so much of them changed that not every word is looked for everywhere. */
   readonly areChangedAllOver: boolean;
-  /** Whether what stands between is no text that was worked on but another: what they have in common, in whatever order, did not stay. */
+  /** Whether what stands between is another text: it is not compared in order, which would take long and find chance. */
   readonly areOtherTexts: boolean;
 }
 

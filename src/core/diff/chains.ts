@@ -1,15 +1,16 @@
 /**
  * Finding stretches of one text again in another, in any order: the search behind moved, carried over and restored.
  *
- * Runs of equal words are found first (see `findRuns`). Those that follow each other on both sides (see `Links`), with at most a few
+ * Runs of equal words are found first (see `findRuns`). Those that follow each other on both sides (see `JoinedRuns`), with at most a few
  * other words between, are one chain: a paragraph that was moved and polished is one move with small changes, not three
  * accidents. Chains are taken by what they prove (see `Evidence`), the strongest first, so that of several near-identical
  * sources the one that explains most wins; each word of the target is explained once.
  */
+import { longSample, mostLinked } from "./budgets";
 import type { Vocabulary } from "../text/vocabulary";
 import { passing } from "../text/room";
 import { bitsInRun, bitsOfSearch, type Evidence, likelyBitsOfRun, mostBeyondPriors } from "./evidence";
-import { bitsOfStep, type Chain, extentOf, keepLikeliest, Links } from "./links";
+import { bitsOfStep, type Chain, extentOf, keepLikeliest, JoinedRuns } from "./joined-runs";
 import { countOpen, Needed } from "./needed";
 import { findRuns } from "./find-runs";
 import type { Run, Source, Target } from "./runs";
@@ -30,18 +31,6 @@ export interface Search {
 }
 
 /**
- * So many runs are joined to chains. There are more where prose is made of phrases that everybody uses, and thousands of words are new: then
- * only those are that lead over several phrases, or lie behind each other.
- */
-const mostLinked = 500;
-
-/**
- * What must be left of a chain that proves enough as a whole, but of which stronger ones explain a part: a passage that stands in two
- * versions comes back in words of both, and the end that only the weaker one has is no chance because of the stronger one.
- */
-const bitsOfRest = 4;
-
-/**
  * Takes chains of the sources that stand in open places of `target`. Marks what they explain (and, without `reuse`, what
  * they use up) as no longer open. O(sources + target + runs · log runs) in words; at equal strength the later source wins.
  */
@@ -51,30 +40,28 @@ export function takeChains(search: Search, target: Target): Chain[] {
   keepLikeliest(runs, mostLinked);
   if (runs.count === 0) return [];
   const needed = new Needed(sources, target, search.margin);
-  const links = new Links(runs, sources, target.words, search.vocabulary);
+  const joined = new JoinedRuns(runs, sources, target.words, search.vocabulary);
   // Most runs are chance; those that could not prove enough even if their words were rare need no closer look.
-  const ends = links.endsOf((end, bits) => needed.isWithin(bits, () => links.extentOf(end)));
+  const ends = joined.endsOf((end, bits) => needed.isWithin(bits, () => joined.extentOf(end)));
   // The first chain that is taken is whole, so there is none unless one proves enough with what it leaves unexplained.
   // Of most it is plain before anything is counted that they do not.
   const likely: Wanted[] = [];
   for (const end of ends) {
-    const extent = links.extentOf(end);
+    const extent = joined.extentOf(end);
     const bits = needed.by(extent);
-    if (links.bits[end]! + mostBeyondPriors(extent.words, extent.runs, search.searched) >= bits) likely.push({ chain: links.chainOf(end), bits });
+    if (joined.bits[end]! + mostBeyondPriors(extent.words, extent.runs, search.searched) >= bits) likely.push({ chain: joined.chainOf(end), bits });
   }
   if (!provesAny(likely, search, target)) return [];
-  const chains = ends.map((end) => links.chainOf(end));
+  const chains = ends.map((end) => joined.chainOf(end));
   const weights = new Weights(target, search.evidence(wordsOf(chains, target)));
   const candidates = chains.map((chain) => ({ chain, bits: weights.ofChain(chain) }));
   const taken: Chain[] = [];
   candidates.sort((one, other) => other.bits - one.bits || other.chain[0]!.of - one.chain[0]!.of || other.chain[0]!.source - one.chain[0]!.source);
-  const isEnough = (bits: number, chain: Chain) => bits >= needed.by(extentOf(chain));
-  for (const { chain, bits } of candidates) {
+  for (const { chain } of candidates) {
     const source = sources[chain[0]!.of]!;
     const open = openPart(chain, source, target);
     if (open.length === 0) continue;
-    const bitsOfOpen = weights.ofChain(open);
-    if (!isEnough(bitsOfOpen, open) && (bitsOfOpen < bitsOfRest || !isEnough(bits, chain))) continue;
+    if (weights.ofChain(open) < needed.by(extentOf(open))) continue;
     for (const run of open) {
       target.open.fill(0, run.target, run.target + run.length);
       if (!reuse) source.open?.fill(0, run.source, run.source + run.length);
@@ -114,9 +101,6 @@ function wordsOf(chains: readonly Chain[], { words, from, to }: Target): Int32Ar
   }
   return all;
 }
-
-/** So many words always prove enough, if they are found at all. */
-const longSample = 40;
 
 /** Whether any open stretch of the target could prove enough, if it were found among `places` words: a quick look before a search. */
 export function isWorthSearching(target: Target, places: number, margin: number, vocabulary: Vocabulary): boolean {

@@ -7,13 +7,13 @@
  */
 import type { Vocabulary } from "../text/vocabulary";
 import { passing } from "../text/room";
-import { align, type Range } from "./align";
+import { align } from "./align";
+import type { Range } from "./range";
 import { pairBlocks } from "./block-pairs";
 import { correct } from "./correct";
 import { costInDense, isDenselyChanged } from "./density";
 import { bitsOfSearch } from "./evidence";
 import { fillBlocks } from "./fill";
-import { keepInOrder } from "./in-order";
 import { increasing } from "./increasing";
 import { type Comparison, Matching, openWords } from "./matching";
 import { moveRuns } from "./moves";
@@ -23,10 +23,13 @@ import { kept, moved } from "./ways";
 
 export type { Comparison } from "./matching";
 
+/**
+ * A whole block that left one place and stands in another has no stray words at its edges: it proves more than its words.
+ * Without it, single digits of a table of which the halves change places would count as new.
+ */
+const bitsOfWholeBlock = 10;
 /** Blocks with the same id are compared with each other if at least this part of the shorter one's words is shared. */
 const alikePart = 0.4;
-/** A whole block that left one place and stands in another has no stray words at its edges; it proves more than its words. */
-const bitsOfWholeBlock = 10;
 
 /**
  * Compares `before` with `after`, both read with `vocabulary`. Never throws.
@@ -43,7 +46,6 @@ export function compare(before: Sequence, after: Sequence, vocabulary: Vocabular
     moveRuns(matching);
     fillBlocks(matching, first, bTo);
     correct(before, after, vocabulary, matching);
-    keepInOrder(matching);
   }
   return matching;
 }

@@ -5,7 +5,7 @@
  * pair up: among the words of a sentence that was replaced by another, "plant" meets "plan" by chance.
  */
 import type { Vocabulary } from "../text/vocabulary";
-import type { Range } from "./align";
+import type { Range } from "./range";
 import type { Sequence } from "./sequence";
 import { isCorrection, isJoined } from "../text/spelling";
 import { came, corrected, kept } from "./ways";

@@ -13,8 +13,8 @@
  * about single words; there a prior by length stands in, since in every alphabetic language the common words are the
  * short ones (Zipf, "Human Behavior and the Principle of Least Effort", 1949).
  */
+import { fewRuns } from "./budgets";
 import type { Vocabulary } from "../text/vocabulary";
-import { sentenceBreak } from "../text/breaks";
 import { countPairs, PairSet, type SearchedText } from "./pairs";
 
 /** As many words as the prior weighs: below it a text's own counts say less than the length of words. */
@@ -37,9 +37,6 @@ const mostBitsOfPair = -Math.log2(1 - trustInPairs);
 /** A run of as many words that stays in its place is never chance, however common each of them is. */
 export const longRun = 12;
 
-/** Of so many runs the pairs are counted one run after the other. */
-const fewRuns = 4;
-
 /** Pairs of words; by the number of a pair, how often it stands in what is searched, and what its second word proves behind its first, or 0 if that was not asked yet. */
 interface CountedPairs {
   readonly pairs: PairSet;
@@ -55,7 +52,6 @@ export class Evidence {
   /** The pairs of all words that are asked for, once more than a few runs were. */
   #pairs: CountedPairs | undefined;
   #runsWeighed = 0;
-  #starts: Starts | undefined;
 
   /**
    * `searched` are the texts that are searched; `asked` holds, in their order, all words that runs may be made of: of
@@ -93,13 +89,12 @@ export class Evidence {
   }
 
   /**
-   * What a run of words proves: its most telling word in full, the others in part. `from` included, `to` excluded. Where
-   * the run begins a sentence, its first word is weighed as one: every second sentence begins with "the".
+   * What a run of words proves: its most telling word in full, the others in part. `from` included, `to` excluded.
    * O(to - from); of the first few runs O(words searched).
    */
-  bitsOfRun(words: Int32Array, from: number, to: number, beginsSentence = false): number {
+  bitsOfRun(words: Int32Array, from: number, to: number): number {
     if (from >= to) return 0;
-    let most = this.bitsOfFirst(words[from]!, beginsSentence);
+    let most = this.bits(words[from]!);
     let sum = most;
     const pairs = to - from > 1 ? this.#pairsFor(words.subarray(from, to)) : null;
     for (let at = from + 1; at < to; at++) {
@@ -108,11 +103,6 @@ export class Evidence {
       if (own > most) most = own;
     }
     return bitsInRun(sum, most);
-  }
-
-  /** What the first word of a run proves: the run proves as much at least. */
-  bitsOfFirst(word: number, beginsSentence: boolean): number {
-    return beginsSentence ? this.#bitsAtStart(word) : this.bits(word);
   }
 
   /** What a run of words proves at most, as far as single words tell. O(to - from). */
@@ -127,9 +117,9 @@ export class Evidence {
   }
 
   /** The same at least: nothing is surer behind the word before it than where it always follows. O(to - from). */
-  leastBitsOfRun(words: Int32Array, from: number, to: number, beginsSentence = false): number {
+  leastBitsOfRun(words: Int32Array, from: number, to: number): number {
     if (from >= to) return 0;
-    let most = this.bitsOfFirst(words[from]!, beginsSentence);
+    let most = this.bits(words[from]!);
     let sum = most;
     for (let at = from + 1; at < to; at++) {
       const own = -Math.log2(trustInPairs + (1 - trustInPairs) * this.#chance(words[at]!));
@@ -137,13 +127,6 @@ export class Evidence {
       if (own > most) most = own;
     }
     return bitsInRun(sum, most);
-  }
-
-  #bitsAtStart(word: number): number {
-    const { byWord, sentences } = (this.#starts ??= countStarts(this.searched, this.vocabulary.folded.length));
-    const atStart = (byWord[word] ?? 0) - 1;
-    if (atStart <= 0) return this.bits(word);
-    return -Math.log2(trustInPairs * (atStart / (sentences - 1)) + (1 - trustInPairs) * this.#chance(word));
   }
 
   /** The same of a word behind the one before it. */
@@ -172,25 +155,6 @@ export class Evidence {
     for (let at = 1; at < words.length; at++) pairs.add(words[at - 1]!, words[at]!);
     return { pairs, together: countPairs(this.searched, pairs), bits: new Float64Array(pairs.count) };
   }
-}
-
-interface Starts {
-  /** How often each word begins a sentence. */
-  readonly byWord: Int32Array;
-  readonly sentences: number;
-}
-
-function countStarts(searched: readonly SearchedText[], size: number): Starts {
-  const byWord = new Int32Array(size);
-  let sentences = 0;
-  for (const { words, breaks } of searched) {
-    for (let at = 0; at < words.length; at++) {
-      if (breaks[at]! < sentenceBreak) continue;
-      sentences++;
-      byWord[words[at]!]!++;
-    }
-  }
-  return { byWord, sentences };
 }
 
 function priorOf(word: string): number {

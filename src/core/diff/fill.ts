@@ -1,15 +1,11 @@
 /** What stayed or moved along beside what is known of a block: words that are found nowhere else than between two that are. */
+import { mostFillings, widestGap } from "./budgets";
 import { passing } from "../text/room";
 import { costOfChange } from "./density";
 import type { Matching } from "./matching";
 import { partAt } from "./part-at";
 import { mayShareWord } from "./stretch";
 import { came, kept, moved } from "./ways";
-
-/** No wider gaps are compared: many may ask for the same one. */
-const widestGap = 400;
-/** How often a block that was changed all over is gone through: what is found shows how densely it was changed. */
-const mostRounds = 3;
 
 /**
  * Looks within the blocks that are known by now, beside what is known of them, for words that stayed or moved along. Whoever moves
@@ -21,7 +17,7 @@ export function fillBlocks(matching: Matching, from: number, to: number): void {
   for (let block = from; block < to; block++) {
     const first = starts[block]!, end = starts[block + 1]!;
     if (!isKnownInPart(matching, first, end)) continue;
-    for (let round = 0; round < mostRounds; round++) {
+    for (let round = 0; round < mostFillings; round++) {
       const cost = costOfChange(matching, first, end);
       if (fillGaps(matching, first, end, cost) === 0 || cost === 1) break;
     }

@@ -1,13 +1,11 @@
 /** The search for runs in one source after the other. Every three equal words begin one. */
+import { longTarget, mostPlaces } from "./budgets";
 import { tripleHash } from "./anchors";
 import { LongRunFinder } from "./long-runs";
 import { hashOfPair } from "./pairs";
 import { type Parts, wordAfter, wordBefore } from "./parts";
-import { mostPlaces, Runs, type Source, type Target, withRoom } from "./runs";
+import { Runs, type Source, type Target, withRoom } from "./runs";
 import { seedLength, type Seeds, seedsOf } from "./seeds";
-
-/** Where more words than this are to be explained, only every second triple of a source is looked up: runs of three are chance there. */
-const longTarget = 500;
 
 /**
  * All runs, source by source, to be used before the next search; of a target that is made of phrases only those that belong to long

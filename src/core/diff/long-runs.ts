@@ -3,10 +3,11 @@
  * that say nothing, and of a passage that was copied only the long ones can be told from them. What lies beside those, over a few words that differ, is
  * looked at as well, so that a passage with a word changed here and there is found whole.
  */
+import { mostPlaces } from "./budgets";
 import { sentenceBreak } from "../text/breaks";
-import { widestStep } from "./links";
+import { widestStep } from "./joined-runs";
 import { factor, factorOfFirst, spread } from "./rolling";
-import { mostPlaces, type Runs, type Source, type Target, withRoom } from "./runs";
+import { type Runs, type Source, type Target, withRoom } from "./runs";
 import { seedLength } from "./seeds";
 
 /** So many equal words begin a run. Phrases are shorter, mostly; of a passage of which one word in five was changed, here and there so many stay together. */

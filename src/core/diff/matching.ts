@@ -1,7 +1,7 @@
 /** One comparison of two texts while it is made: which words are joined with which so far, and how. */
 import type { ReadText, Vocabulary } from "../text/vocabulary";
 import { passing } from "../text/room";
-import type { Range } from "./align";
+import type { Range } from "./range";
 import type { Anchor } from "./anchors";
 import { Evidence, longRun } from "./evidence";
 import type { Sequence } from "./sequence";

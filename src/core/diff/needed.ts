@@ -1,7 +1,8 @@
 /** What a chain must prove to be taken: what the search for it costs, and what it leaves unexplained. */
+import { widestAround } from "./budgets";
 import { blockBreak, sentenceBreak } from "../text/breaks";
 import { bitsOfSearch } from "./evidence";
-import type { Extent } from "./links";
+import type { Extent } from "./joined-runs";
 import { partAt } from "./part-at";
 import { isPartEnd } from "./parts";
 import type { Source, Target } from "./runs";
@@ -45,9 +46,6 @@ export class Needed {
     return bits >= this.#ofParts + bitsOfFragment * unexplainedOfParts(asked, this.sources[asked.of]!, this.target);
   }
 }
-
-/** A sentence or gap is not looked through beyond so many times the words of a chain: nearly all of it is unexplained then. */
-const widestAround = 32;
 
 /** Of the sentence or gap that a chain stands in, the part that it leaves unexplained; the smaller one of both sides. O(widestAround · words). */
 function unexplainedPart({ words, sourceFrom, sourceTo, targetFrom, targetTo }: Extent, source: Source, target: Target): number {

@@ -1,4 +1,5 @@
 /** Runs: stretches of a text that stand word by word in another, wherever they do. */
+import { mostEffort, mostRuns } from "./budgets";
 import type { TextIndex } from "./pairs";
 import type { Parts } from "./parts";
 
@@ -34,13 +35,6 @@ export interface Run {
   readonly target: number;
   readonly length: number;
 }
-
-/** What stands in more places of the target than this says nothing about which of them it is. */
-export const mostPlaces = 12;
-/** More runs than this are met only in texts that repeat themselves; the rest then goes unexplained. */
-const mostRuns = 20_000;
-/** The words of all runs together, in parts of the words of all texts: past it the text repeats itself as well. */
-const mostEffort = 8;
 
 /** Runs, laid out flat: there may be thousands, and most are chance. */
 export class Runs {

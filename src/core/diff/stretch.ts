@@ -2,9 +2,11 @@
  * Keeping words in order within one stretch of text, so that a person would agree with it: aligned as far as possible,
  * with the ends of changes where sentences end, and without what is only chance.
  */
-import { blockBreak, sentenceBreak } from "../text/breaks";
+import { fewPairs } from "./budgets";
+import { blockBreak } from "../text/breaks";
 import { passing } from "../text/room";
-import { type Alignable, alignAround } from "./align";
+import { alignAround } from "./align";
+import type { Alignable } from "./range";
 import type { Anchor } from "./anchors";
 import { type Evidence, longRun } from "./evidence";
 
@@ -37,9 +39,6 @@ export function alignStretch(stretch: Stretch, evidence: () => Evidence, known: 
   slideChanges(stretch, from);
   return from;
 }
-
-/** So many pairs of words are looked at before two stretches are compared; of longer ones it is taken for granted that they share a word. */
-const fewPairs = 400;
 
 /** Whether two stretches may have a word in common: most short ones have none, and need no comparison. */
 export function mayShareWord(a: Int32Array, aFrom: number, aTo: number, b: Int32Array, bFrom: number, bTo: number): boolean {
@@ -95,9 +94,6 @@ const bitsOfChange = 3;
 const bitsOfEnd = [5, 3, 1, 0];
 /** A change of fewer words, on both sides together, may be a slip put right in the middle of a sentence: its ends cost less. */
 const smallChange = 3;
-/** A whole block that stays between others that change is that block, even if it is one common word: a heading, a cell. */
-const bitsOfWholeBlock = 6;
-
 /**
  * Lets go of kept runs that prove less than they cost. A sentence that was replaced shares "the" and "of" with its
  * successor; to keep those would show a change of a sentence as crumbs, and credit the old author with them.
@@ -143,14 +139,13 @@ function dropChance(stretch: Stretch, runs: KeptRuns, evidence: () => Evidence, 
 
   /** `saved` is what two changes cost beyond the one that they would be without the run. */
   function isChance(run: number, saved: number): boolean {
-    const cost = costOfChange * saved - (isWholeBlock(run) ? bitsOfWholeBlock : 0);
+    const cost = costOfChange * saved;
     if (cost <= 0 || length[run]! >= longRun) return false;
     const from = b[run]!, to = from + length[run]!;
-    const beginsSentence = stretch.bBreaks[from]! >= sentenceBreak;
     // Of most it is plain by their first word: how often pairs stand need not be counted for them.
-    if (cost <= evidence().bitsOfFirst(stretch.b[from]!, beginsSentence)) return false;
+    if (cost <= evidence().bits(stretch.b[from]!)) return false;
     if (length[run] === 1 || cost > evidence().mostBitsOfRun(stretch.b, from, to)) return true;
-    return cost > evidence().leastBitsOfRun(stretch.b, from, to, beginsSentence) && cost > evidence().bitsOfRun(stretch.b, from, to, beginsSentence);
+    return cost > evidence().leastBitsOfRun(stretch.b, from, to) && cost > evidence().bitsOfRun(stretch.b, from, to);
   }
 
   /** What the change between two runs costs. */
@@ -162,10 +157,6 @@ function dropChance(stretch: Stretch, runs: KeptRuns, evidence: () => Evidence, 
     return bitsOfChange + log2(gone + 1) + log2(here + 1) + ends * Math.min(1, (gone + here) / smallChange);
   }
 
-  function isWholeBlock(run: number): boolean {
-    return startsBlock(stretch.aBreaks, a[run]!) && startsBlock(stretch.bBreaks, b[run]!)
-      && startsBlock(stretch.aBreaks, a[run]! + length[run]!) && startsBlock(stretch.bBreaks, b[run]! + length[run]!);
-  }
 }
 
 /** Room that one stretch after the other uses. */
@@ -177,10 +168,6 @@ function log2(number: number): number {
 }
 
 const knownLogs = Float64Array.from({ length: 256 }, (_, number) => Math.log2(number));
-
-function startsBlock(breaks: Uint8Array, at: number): boolean {
-  return at >= breaks.length || breaks[at] === blockBreak;
-}
 
 /** The stronger of the breaks before two words; the end of a stretch is the end of a block. */
 function breakAt({ aBreaks, bBreaks }: Stretch, a: number, b: number): number {

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import { compareDocuments } from "../diff/document";
+import { compareDocuments } from "../compared/document";
 import { canonical, canonicalContent } from "./canonical";
 import { leaves, objectKey, styleOf } from "./leaves";
 import type { DocumentNode, PageDocument } from "./model";

@@ -2,7 +2,8 @@
 import { describe, expect, test } from "vitest";
 import { add, divide, evaluate, type Fraction, fraction, isLess, isSame, multiply, take } from "../../../tests/support/fractions";
 import { type Dice, dice } from "../roster/dice";
-import { type MemberMark, memberMarks, type Rule, shownMark } from "./member-marks";
+import { type MemberMark, memberMarks, shownMark } from "./member-marks";
+import type { Rule } from "./rule";
 import { exactDecimal, fixed, isBelow, type Ratio, ratio, readDecimal, roundedTo } from "./ratio";
 import { sheetResult } from "./sheet";
 import { groupSums, shareOf } from "./shares";

@@ -1,22 +1,8 @@
 /** From a group's mark to the mark of each member, by the rule of the assignment. A proposal: a mark is what somebody accepts. */
 import { downTo, isBelow, larger, minus, one, plus, type Ratio, ratio, roundedTo, smaller, times } from "./ratio";
-import { groupSums, type Reckoned, shareOf, type WeightedFigure } from "./shares";
+import type { Rule, Scale } from "./rule";
+import { groupSums, type Reckoned, shareOf } from "./shares";
 import { working } from "./working";
-
-export interface Rule {
-  /** How much shares matter: 0 gives everybody the group's mark. */
-  readonly k: Ratio;
-  /** The bounds of the factor, 0 ≤ lowest ≤ highest. */
-  readonly lowest: Ratio;
-  readonly highest: Ratio;
-  readonly figures: readonly WeightedFigure[];
-}
-
-export interface Scale {
-  readonly outOf: Ratio;
-  /** Marks are multiples of it, rounded half up. */
-  readonly step: Ratio;
-}
 
 export interface MemberMark {
   readonly id: string;

@@ -2,7 +2,8 @@
 import type { CriteriaSheet } from "./criteria";
 import { read } from "./criteria";
 import type { JudgedCriterion } from "./judged";
-import { type MemberMark, memberMarks, type Scale, shownMark } from "./member-marks";
+import { type MemberMark, memberMarks, shownMark } from "./member-marks";
+import type { Scale } from "./rule";
 import { exactDecimal, isBelow, isZero, over, plus, type Ratio, smaller, sum, times } from "./ratio";
 import type { Reckoned } from "./shares";
 import { sheetResult } from "./sheet";

@@ -1,6 +1,6 @@
 /** A member's mark written out, with the numbers in it. */
-import type { Rule, Scale } from "./member-marks";
 import { exactDecimal, fixed, isBelow, one, type Ratio, sum } from "./ratio";
+import type { Rule, Scale } from "./rule";
 import type { GroupSums, Reckoned } from "./shares";
 
 interface Steps {

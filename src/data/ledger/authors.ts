@@ -1,7 +1,7 @@
 /** Whose an entry counts as: its writer's, unless two accounts were merged or a guest's entry was given to somebody. */
 import "server-only";
 import { and, eq, isNull } from "drizzle-orm";
-import type { Author } from "@/core/credit/entry";
+import type { Author } from "@/core/credit/step";
 import type { Queryable } from "../db/client";
 import { givenEntry } from "../db/tables/doors";
 import { mergedAccounts } from "../people/merged";

@@ -1,12 +1,12 @@
 /** Credit beside the ledger: computed with each entry, in its transaction, from what was computed before. */
+import { longestRecall, mostStates } from "@/core/diff/budgets";
 import "server-only";
 import { and, desc, eq, gte, lt, ne, sql } from "drizzle-orm";
 import type { EntryFigures } from "@/core/credit/account";
-import type { Author } from "@/core/credit/entry";
+import type { Author } from "@/core/credit/step";
 import { type AtRest, type CreditedAtRest, EntryAtRest } from "@/core/credit/entry-at-rest";
-import { mostStates } from "@/core/credit/recall";
 import { storedVersion } from "@/core/credit/stored";
-import { longestRecall, noWords } from "@/core/credit/wiki";
+import { noWords } from "@/core/credit/wiki";
 import type { PageDocument } from "@/core/document/model";
 import type { Queryable } from "../db/client";
 import { insertMany, replaceMany } from "../db/put-rows";

@@ -1,6 +1,6 @@
 import "server-only";
 import { and, desc, eq, lt } from "drizzle-orm";
-import type { ComparedBlock } from "@/core/diff/document";
+import type { ComparedBlock } from "@/core/compared/document";
 import { filesIn } from "@/core/document/files";
 import { emptyDocument, type PageDocument } from "@/core/document/model";
 import { byKind, thingChanges, thingsIn } from "@/core/document/things";

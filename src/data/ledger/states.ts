@@ -2,7 +2,7 @@
 import "server-only";
 import { and, asc, desc, eq, gt, gte, inArray, lte, max, min, sql } from "drizzle-orm";
 import { readStoredOrigins } from "@/core/credit/origins";
-import type { ComparedBlock } from "@/core/diff/document";
+import type { ComparedBlock } from "@/core/compared/document";
 import { filesIn } from "@/core/document/files";
 import type { Between } from "@/core/heavy/work";
 import { emptyDocument } from "@/core/document/model";

@@ -1,7 +1,7 @@
 /** What a restore would make of a page: all of an earlier entry, or parts of it. */
 import "server-only";
 import { and, eq, inArray } from "drizzle-orm";
-import type { ComparedBlock } from "@/core/diff/document";
+import type { ComparedBlock } from "@/core/compared/document";
 import { filesIn } from "@/core/document/files";
 import type { PageDocument } from "@/core/document/model";
 import { bringBackParts, type LostPart, lostParts } from "@/core/merge/parts";

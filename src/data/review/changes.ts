@@ -1,7 +1,7 @@
 /** What each of the student's own entries in a statement changed: for the document that is kept of it. */
 import "server-only";
 import { and, asc, eq, inArray } from "drizzle-orm";
-import type { ExcerptBlock } from "@/core/diff/excerpt";
+import type { ExcerptBlock } from "@/core/compared/excerpt";
 import { emptyDocument } from "@/core/document/model";
 import { standAtPage } from "../access/read";
 import { entry } from "../db/tables/wikis";

@@ -1,7 +1,7 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, test } from "vitest";
 import { authoredBlocks } from "@/core/credit/authored";
-import { compareDocuments } from "@/core/diff/document";
+import { compareDocuments } from "@/core/compared/document";
 import { fromHtml } from "@/core/document/html";
 import { fromMarkdown } from "@/core/document/markdown";
 import type { DocumentMark, DocumentNode, PageDocument } from "@/core/document/model";

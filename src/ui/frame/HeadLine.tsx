@@ -6,40 +6,13 @@
 import { Link } from "@/ui/frame/Link";
 import { lazy, Suspense, useState } from "react";
 import { Chevron } from "./Chevron";
+import type { HeadLineActions, SiblingsAsked, TrailStep } from "./trail";
 
 const menus = () => import("./HeadMenus");
 const SiblingMenu = lazy(() => menus().then(({ SiblingMenu: component }) => ({ default: component })));
 const MyMenu = lazy(() => menus().then(({ MyMenu: component }) => ({ default: component })));
 /** Loads the menus before they are wanted: when a hand or the focus comes near. */
 const nearing = { onPointerEnter: () => void menus(), onFocus: () => void menus() };
-
-export interface TrailStep {
-  readonly label: string;
-  readonly href: string;
-  /** What the siblings are, such as "Groups"; shown above their list. */
-  readonly siblingsAre?: string;
-  readonly siblings?: readonly Sibling[];
-  /** In the place of `siblings`: which they are, for a list that is asked for when it is opened. */
-  readonly siblingsFrom?: SiblingsAsked;
-}
-
-export interface Sibling {
-  readonly label: string;
-  readonly href: string;
-  readonly isHere: boolean;
-}
-
-/** The siblings of one course, one assignment, or one wiki. */
-export type SiblingsAsked =
-  | { readonly of: "course"; readonly here: string }
-  | { readonly of: "assignment"; readonly courseId: string; readonly here: string }
-  | { readonly of: "wiki"; readonly courseId: string; readonly assignmentId: string; readonly here: string };
-
-export interface HeadLineActions {
-  readonly signOut: () => Promise<void>;
-  readonly signOutEverywhere: () => Promise<void>;
-  readonly siblings: (asked: SiblingsAsked) => Promise<Sibling[]>;
-}
 
 export function HeadLine({ trail, me, actions }: { trail: readonly TrailStep[]; me: string; actions: HeadLineActions }) {
   return (

@@ -10,7 +10,7 @@ import { forgetDrafts } from "../editor/draft-store";
 import { showKeys } from "../keys/KeysHere";
 import { paths } from "../paths";
 import { Library } from "../theme/Library";
-import type { HeadLineActions, Sibling, TrailStep } from "./HeadLine";
+import type { HeadLineActions, Sibling, TrailStep } from "./trail";
 import { noAnswer } from "../forms/no-answer";
 
 interface Opened {

@@ -1,6 +1,6 @@
 /** The cells of one table in a comparison, put back into rows: a row that came or went says so at its side. */
 import type { ReactNode } from "react";
-import type { ComparedBlock } from "@/core/diff/document";
+import type { ComparedBlock } from "@/core/compared/document";
 import type { Frame } from "@/core/document/leaves";
 
 type Cell = Extract<Frame, { kind: "cell" }>;

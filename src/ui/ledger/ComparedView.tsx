@@ -1,6 +1,6 @@
 /** A comparison in the page's own formatting: what came is underlined, what went struck, what moved dotted. */
 import { Fragment, type ReactNode } from "react";
-import type { ComparedBlock, Segment } from "@/core/diff/document";
+import type { ComparedBlock, Segment } from "@/core/compared/document";
 import { type Frame, isObjectKind, type ObjectKind } from "@/core/document/leaves";
 import type { DocumentNode } from "@/core/document/model";
 import { readNote } from "@/core/document/notes";

@@ -1,5 +1,5 @@
 /** A statement as one document that needs nothing else: to keep, to print, to send. */
-import type { ExcerptBlock } from "@/core/diff/excerpt";
+import type { ExcerptBlock } from "@/core/compared/excerpt";
 import { plainRemark } from "@/core/text/remark";
 import type { StatementDto, StatementLineDto } from "@/data/review/student";
 import { counted, listed, number } from "@/ui/words/counts";

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { type Criterion, type Judging, type Level, mostCriteria, mostLevels } from "@/core/marks/criteria";
 import { Button } from "@/ui/forms/Button";
 import { judgingWords, ofWords } from "@/ui/words/marks";
-import type { Checkable } from "./SheetForm";
+import type { Checkable } from "./checkable";
 
 const newId = customAlphabet("0123456789abcdefghijklmnopqrstuvwxyz", 8);
 

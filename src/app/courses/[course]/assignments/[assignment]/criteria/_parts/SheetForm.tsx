@@ -15,16 +15,10 @@ import { counted } from "@/ui/words/counts";
 import { changeWords } from "@/ui/words/marks";
 import type { Answer } from "@/app/_parts/answers";
 import type { Planned } from "../actions";
+import type { Checkable } from "./checkable";
 import { CriteriaField } from "./CriteriaField";
 import { LabelsField } from "./LabelsField";
 import { RuleField } from "./RuleField";
-
-/** What the product can check by itself, as it was set up for the assignment. */
-export interface Checkable {
-  readonly text: string;
-  readonly of: "group" | "student";
-  readonly words: string;
-}
 
 interface Props {
   readonly courseId: string;

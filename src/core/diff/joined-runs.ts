@@ -1,7 +1,9 @@
 /**
- * Links: runs that follow each other on both sides, with at most a few other words between, joined to chains. Most runs are
- * chance, so they are joined by what the priors of their words say, before anything is known of the texts that are searched.
+ * Runs that follow each other in both texts, with a few other words between, joined to chains: a passage that was changed
+ * here and there is one chain. Most runs are chance, so they are weighed by the length of their words alone, before
+ * anything is counted in the texts that are searched.
  */
+import { mostCounted } from "./budgets";
 import type { Vocabulary } from "../text/vocabulary";
 import { passing } from "../text/room";
 import { likelyBitsOfRun } from "./evidence";
@@ -13,7 +15,7 @@ export type Chain = readonly Run[];
 
 /** How many other words may lie between two runs of a chain, on both sides. */
 export const widestStep = 4;
-/** The same where nothing lies between on one of the sides: the text goes on where it was left, and all that happened is that something was put in, or taken out. */
+/** The same where nothing lies between on one of the sides: a few words were put in, or taken out. */
 const widestOnOneSide = 8;
 /** What a step over other words costs, in bits. */
 export const bitsOfStep = 3;
@@ -21,7 +23,7 @@ export const bitsOfStep = 3;
 let lastOnDiagonal = new Int32Array(1024);
 
 /** Runs joined to chains, each run to the strongest chain that it can continue, by the priors of their words. */
-export class Links {
+export class JoinedRuns {
   /** By run, what the chain that ends with it proves by the priors of its words. */
   readonly bits: Float64Array;
   /** By run, the run that it continues, or -1. */
@@ -135,9 +137,6 @@ export function extentOf(chain: Chain): Extent {
     sourceFrom: first.source, sourceTo: last.source + last.length, targetFrom: first.target, targetTo: last.target + last.length,
   };
 }
-
-/** Runs with so many words on one diagonal are never let go of. */
-const mostCounted = 64;
 
 /**
  * Lets go of runs until about `most` are left: of those that have the fewest words on their diagonal, themselves included. A passage that was copied and

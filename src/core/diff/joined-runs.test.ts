@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import { freshWords } from "../../../tests/support/histories";
 import { plainBlocks } from "../credit/text";
 import { CreditedWiki } from "../credit/wiki";
-import { keepLikeliest } from "./links";
+import { keepLikeliest } from "./joined-runs";
 import { Runs } from "./runs";
 
 const anyRun = fc.record({ of: fc.nat(1), source: fc.nat(40), target: fc.nat(40), length: fc.integer({ min: 3, max: 30 }) });

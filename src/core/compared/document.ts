@@ -8,9 +8,9 @@ import type { DocumentNode, PageDocument } from "../document/model";
 import { Vocabulary } from "../text/vocabulary";
 import type { WordPlaces } from "../text/segmented";
 import { wordPlaces } from "../text/words";
-import { compare } from "./compare";
-import { readBlocks } from "./sequence";
-import { came, kept, moved } from "./ways";
+import { compare } from "../diff/compare";
+import { readBlocks } from "../diff/sequence";
+import { came, kept, moved } from "../diff/ways";
 
 export type Change = "kept" | "restyled" | "came" | "went" | "moved" | "moved away";
 
