@@ -1,8 +1,12 @@
 // The arrows of the architecture: app → data → core, app → ui → core, commands and demo → data; in the core
-// text ← document ← diff ← compared ← credit, and links knows text and document, access knows time alone, time knows nobody.
+// text ← document ← diff ← compared ← credit, and links knows text and document, access knows time alone,
+// time knows nobody.
 const core = "^src/core/";
 const only = (name, from, allowed) => ({
-  name, severity: "error", comment: `${name} may not import that`, from: { path: from, pathNot: "\\.test\\.tsx?$" },
+  name,
+  severity: "error",
+  comment: `${name} may not import that`,
+  from: { path: from, pathNot: "\\.test\\.tsx?$" },
   to: { path: "^src/", pathNot: [from, ...allowed] },
 });
 
@@ -34,17 +38,49 @@ module.exports = {
     only("jobs", "^src/jobs/", [core, "^src/data/"]),
     only("demo", "^src/demo/", [core, "^src/data/"]),
     {
-      name: "ui", severity: "error", comment: "ui knows the core, and of the data layer the shapes of what it shows",
-      from: { path: "^src/ui/" }, to: { path: "^src/", pathNot: ["^src/ui/", core, "^src/messages/", "^src/data/[^/]+/dto\\.ts$"] },
+      name: "ui",
+      severity: "error",
+      comment: "ui knows the core, and of the data layer the shapes of what it shows",
+      from: { path: "^src/ui/" },
+      to: { path: "^src/", pathNot: ["^src/ui/", core, "^src/messages/", "^src/data/[^/]+/dto\\.ts$"] },
     },
     {
-      name: "ui-shapes-only", severity: "error", comment: "of the data layer ui takes types, never code",
-      from: { path: "^src/ui/" }, to: { path: "^src/data/", dependencyTypesNot: ["type-only"] },
+      name: "ui-shapes-only",
+      severity: "error",
+      comment: "of the data layer ui takes types, never code",
+      from: { path: "^src/ui/" },
+      to: { path: "^src/data/", dependencyTypesNot: ["type-only"] },
     },
-    { name: "app", severity: "error", from: { path: "^src/app/" }, to: { path: "^src/(commands|demo|jobs)/" } },
-    { name: "app-no-database", severity: "error", comment: "screens ask the data layer, never the database", from: { path: "^src/app/" }, to: { path: "^src/data/db/(client|tables)" } },
-    { name: "core-is-pure", severity: "error", from: { path: core, pathNot: "\\.test\\.ts$" }, to: { path: "node_modules/(react|next|drizzle-orm|postgres|@mui|@tiptap/react|server-only)(/|$)" } },
-    { name: "no-tests-in-product", severity: "error", from: { path: "^src/", pathNot: "\\.test\\.tsx?$" }, to: { path: "(^tests/|\\.test\\.tsx?$)" } },
+    {
+      name: "app",
+      severity: "error",
+      from: { path: "^src/app/" },
+      to: { path: "^src/(commands|demo|jobs)/" },
+    },
+    {
+      name: "app-no-database",
+      severity: "error",
+      comment: "screens ask the data layer, never the database",
+      from: { path: "^src/app/" },
+      to: { path: "^src/data/db/(client|tables)" },
+    },
+    {
+      name: "core-is-pure",
+      severity: "error",
+      from: { path: core, pathNot: "\\.test\\.ts$" },
+      to: { path: "node_modules/(react|next|drizzle-orm|postgres|@mui|@tiptap/react|server-only)(/|$)" },
+    },
+    {
+      name: "no-tests-in-product",
+      severity: "error",
+      from: { path: "^src/", pathNot: "\\.test\\.tsx?$" },
+      to: { path: "(^tests/|\\.test\\.tsx?$)" },
+    },
   ],
-  options: { tsPreCompilationDeps: true, tsConfig: { fileName: "tsconfig.json" }, doNotFollow: { path: "node_modules" }, enhancedResolveOptions: { conditionNames: ["import", "require", "node", "default"] } },
+  options: {
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: "tsconfig.json" },
+    doNotFollow: { path: "node_modules" },
+    enhancedResolveOptions: { conditionNames: ["import", "require", "node", "default"] },
+  },
 };

@@ -9,12 +9,22 @@ export default {
   output: "standalone",
   // Types are checked by bin/test; checking them once more would double the time of a first start.
   typescript: { ignoreBuildErrors: true },
-  // A list of 20,000 people, or an assignment with forty starter pages, is more than the megabyte that is usual.
+  // A list of 20,000 people, or an assignment with forty starter pages, is more than the megabyte that is
+  // usual.
   experimental: { serverActions: { bodySizeLimit: "12mb" } },
   outputFileTracingRoot: root,
   turbopack: { root },
-  serverExternalPackages: ["@node-rs/argon2", "@zxcvbn-ts/language-common", "pg", "pg-boss", "pino", "nodemailer", "sharp"],
-  // What a page may load is said where requests come in (src/data/session/front.ts), since it differs from one to the next.
+  serverExternalPackages: [
+    "@node-rs/argon2",
+    "@zxcvbn-ts/language-common",
+    "pg",
+    "pg-boss",
+    "pino",
+    "nodemailer",
+    "sharp",
+  ],
+  // What a page may load is said where requests come in (src/data/session/front.ts), since it differs from
+  // one to the next.
   headers: async () => [
     {
       source: "/:path*",

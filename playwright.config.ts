@@ -8,12 +8,19 @@ function given(name: string): string {
 }
 
 const build = given("TIDY_BUILD");
-const common = { DATABASE_URL: given("DATABASE_URL"), BETTER_AUTH_SECRET: given("BETTER_AUTH_SECRET"), HOSTNAME: "127.0.0.1", NODE_ENV: "production" };
+const common = {
+  DATABASE_URL: given("DATABASE_URL"),
+  BETTER_AUTH_SECRET: given("BETTER_AUTH_SECRET"),
+  HOSTNAME: "127.0.0.1",
+  NODE_ENV: "production",
+};
 
 function server(port: string, demo: "0" | "1", more: Record<string, string> = {}) {
   const address = `http://127.0.0.1:${port}`;
   return {
-    command: `node ${build}/server.js`, url: `${address}/api/health`, gracefulShutdown: { signal: "SIGTERM" as const, timeout: 5000 },
+    command: `node ${build}/server.js`,
+    url: `${address}/api/health`,
+    gracefulShutdown: { signal: "SIGTERM" as const, timeout: 5000 },
     env: { ...common, PORT: port, BETTER_AUTH_URL: address, TIDY_DEMO: demo, ...more },
   };
 }
@@ -23,7 +30,10 @@ export default defineConfig({
   outputDir: process.env.TIDY_TEST_OUTPUT ?? "test-results",
   fullyParallel: true,
   // The longest test begins first: begun last, it would go on alone.
-  projects: [{ name: "walk", testMatch: "walk.spec.ts" }, { name: "others", testIgnore: "walk.spec.ts" }],
+  projects: [
+    { name: "walk", testMatch: "walk.spec.ts" },
+    { name: "others", testIgnore: "walk.spec.ts" },
+  ],
   workers: 2,
   retries: 0,
   // Machines that run tests are at times many times slower than the one that one sits at.
@@ -40,13 +50,24 @@ export default defineConfig({
     screenshot: "only-on-failure",
     launchOptions: {
       executablePath: "/usr/bin/chromium-headless-shell",
-      args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+      args: [
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+      ],
     },
   },
   // The second server runs without the demo flag: it proves that the demo's way in is not there.
   // The third has a copy of the database for itself.
   webServer: [
-    server(given("TIDY_PORT"), "1"), server(given("TIDY_PLAIN_PORT"), "0"),
-    server(given("TIDY_WALK_PORT"), "1", { DATABASE_URL: common.DATABASE_URL.replace(/\/[^/]*$/, "/e2e_walk") }),
+    server(given("TIDY_PORT"), "1"),
+    server(given("TIDY_PLAIN_PORT"), "0"),
+    server(given("TIDY_WALK_PORT"), "1", {
+      DATABASE_URL: common.DATABASE_URL.replace(/\/[^/]*$/, "/e2e_walk"),
+    }),
   ],
 });

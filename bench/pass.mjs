@@ -1,4 +1,5 @@
-// The yardstick as a process of its own: reads a file line by line, splits every text by a regular expression and hashes it.
+// The yardstick as a process of its own: reads a file line by line, splits every text by a regular expression
+// and hashes it.
 import { createHash } from "node:crypto";
 import { openSync, readFileSync, readSync } from "node:fs";
 
@@ -6,7 +7,7 @@ const started = performance.now();
 const file = openSync(process.argv[2]);
 const chunk = Buffer.alloc(1 << 20);
 let pending = Buffer.alloc(0);
-for (let size; (size = readSync(file, chunk)) > 0; ) {
+for (let size; (size = readSync(file, chunk)) > 0;) {
   let from = 0;
   for (let end = chunk.indexOf("\n"); end >= 0 && end < size; end = chunk.indexOf("\n", from)) {
     pass(Buffer.concat([pending, chunk.subarray(from, end)]).toString());

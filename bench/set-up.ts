@@ -1,6 +1,7 @@
 /**
- * Setting up a large course on a database of its own: 2,000 people read from a list, 400 groups by chance, 400 wikis of ten
- * starter pages, and the screens that list them. Wants an empty database in DATABASE_URL; run by `bin/bench-class set-up`.
+ * Setting up a large course on a database of its own: 2,000 people read from a list, 400 groups by chance,
+ * 400 wikis of ten starter pages, and the screens that list them. Wants an empty database in DATABASE_URL;
+ * run by `bin/bench-class set-up`.
  */
 import { powers } from "@/core/access/may";
 import { fromPlainText } from "@/core/document/plain";
@@ -39,30 +40,88 @@ async function timed<Result>(what: string, act: () => Promise<Result> | Result):
 async function run(): Promise<void> {
   await migrateDatabase(url);
   const { db, close } = openDatabase(url, 4);
-  await createAccounts(db, [{ id: "teacher", name: "Teacher", email: "teacher@rivers.example", passwordHash: "none" }], now);
-  await insertCourse(db, { id: courseId, title: "Rivers", term: "Spring", timeZone: "Europe/Dublin", startsOn: "2026-02-02", endsOn: "2026-06-30" }, [{ id: "teacher", role: "instructor" }], now);
+  await createAccounts(
+    db,
+    [{ id: "teacher", name: "Teacher", email: "teacher@rivers.example", passwordHash: "none" }],
+    now,
+  );
+  await insertCourse(
+    db,
+    {
+      id: courseId,
+      title: "Rivers",
+      term: "Spring",
+      timeZone: "Europe/Dublin",
+      startsOn: "2026-02-02",
+      endsOn: "2026-06-30",
+    },
+    [{ id: "teacher", role: "instructor" }],
+    now,
+  );
   const ctx: Context = { db, viewer: { id: "teacher", name: "Teacher" }, now, newId };
-  const text = ["Name;Mail;Section", ...Array.from({ length: people }, (_, at) => `Person ${at};p${at}@rivers.example;${"ABCDEFG"[at % 7]}`)].join("\n");
+  const text = [
+    "Name;Mail;Section",
+    ...Array.from({ length: people }, (_, at) => `Person ${at};p${at}@rivers.example;${"ABCDEFG"[at % 7]}`),
+  ].join("\n");
   const read = await timed("the list read in the browser's part", () => readTable(text));
   if (read.kind !== "table") throw new Error(read.problem);
   const { headings, rows, lines: at } = read.table;
-  const input = { table: { headings: [...headings!], rows: rows.map((row) => [...row]), lines: [...at] }, kinds: proposeColumns(read.table), groups: null };
+  const input = {
+    table: { headings: [...headings!], rows: rows.map((row) => [...row]), lines: [...at] },
+    kinds: proposeColumns(read.table),
+    groups: null,
+  };
   const planned = await timed("its dry run", () => planList(ctx, courseId, input));
   if (planned.kind !== "planned") throw new Error(planned.problem.code);
-  await timed("reading it, with invitations", () => readList(ctx, courseId, input, { expected: planned.plan.counts, leaveOutFaulty: false, invites: true }));
+  await timed("reading it, with invitations", () =>
+    readList(ctx, courseId, input, { expected: planned.plan.counts, leaveOutFaulty: false, invites: true }),
+  );
   const everybody = await timed("the list of people", () => coursePeople(ctx, courseId));
-  const students = everybody.filter(({ role }) => role === "student").map(({ id, section }) => ({ id, values: [section] }));
-  const made = await timed("groups by chance, spread by section", () => makeGroups({ people: students, into: { groups }, together: [], apart: [], seed: 1 }));
+  const students = everybody
+    .filter(({ role }) => role === "student")
+    .map(({ id, section }) => ({ id, values: [section] }));
+  const made = await timed("groups by chance, spread by section", () =>
+    makeGroups({ people: students, into: { groups }, together: [], apart: [], seed: 1 }),
+  );
   if (made.kind !== "made") throw new Error(made.problem);
-  const set = await timed("storing the groups", () => saveGroupSet(ctx, courseId, null, {
-    title: "Groups", seed: 1, signUpLimit: null, signUpUntil: null, published: true, movesFrom: null,
-    groups: made.groups.map((members, index) => ({ id: null, name: `Group ${index + 1}`, topic: "", members: [...members] })),
-  }));
+  const set = await timed("storing the groups", () =>
+    saveGroupSet(ctx, courseId, null, {
+      title: "Groups",
+      seed: 1,
+      signUpLimit: null,
+      signUpUntil: null,
+      published: true,
+      movesFrom: null,
+      groups: made.groups.map((members, index) => ({
+        id: null,
+        name: `Group ${index + 1}`,
+        topic: "",
+        members: [...members],
+      })),
+    }),
+  );
   if (set.kind !== "saved") throw new Error(set.problem.code);
-  const starter = Array.from({ length: starterPages }, (_, index) => ({ id: newId(), title: index === 0 ? "Home" : `Page ${index}`, document: fromPlainText("Say where it rises."), parentId: null, forEachMember: false }));
+  const starter = Array.from({ length: starterPages }, (_, index) => ({
+    id: newId(),
+    title: index === 0 ? "Home" : `Page ${index}`,
+    document: fromPlainText("Say where it rises."),
+    parentId: null,
+    forEachMember: false,
+  }));
   const assignment = await prepareAssignment(ctx, courseId, {
-    title: "Dossier", brief: fromPlainText("Write."), opensAt: "2026-02-02T09:00", dueAt: "2026-06-01T17:00", closesAtDue: true, cutOffAt: null, commentsOn: true,
-    othersReadFrom: null, membersMay: [...powers], sharing: "group", setId: set.setId, expected: [], starterPages: starter,
+    title: "Dossier",
+    brief: fromPlainText("Write."),
+    opensAt: "2026-02-02T09:00",
+    dueAt: "2026-06-01T17:00",
+    closesAtDue: true,
+    cutOffAt: null,
+    commentsOn: true,
+    othersReadFrom: null,
+    membersMay: [...powers],
+    sharing: "group",
+    setId: set.setId,
+    expected: [],
+    starterPages: starter,
   });
   if (assignment.kind !== "saved") throw new Error(assignment.problem.code);
   await publishAssignment(ctx, courseId, assignment.assignmentId);
@@ -76,7 +135,10 @@ async function run(): Promise<void> {
   await close();
 }
 
-run().then(() => process.exit(0), (problem: unknown) => {
-  console.error(problem);
-  process.exit(1);
-});
+run().then(
+  () => process.exit(0),
+  (problem: unknown) => {
+    console.error(problem);
+    process.exit(1);
+  },
+);

@@ -9,13 +9,25 @@ export interface Timed {
   readonly engine: number;
 }
 
-/** Milliseconds for histories given as JSON Lines: of each the least of some runs, taken in turn, all histories one after the other: a machine is slow for minutes, and then fast. */
+/**
+ * Milliseconds for histories given as JSON Lines: of each the least of some runs, taken in turn, all
+ * histories one after the other: a machine is slow for minutes, and then fast.
+ */
 export function timeHistories(histories: readonly (readonly string[])[], runs = 7): Timed[] {
   const least = histories.map(() => ({ pass: Infinity, engine: Infinity }));
   for (let run = 0; run < runs; run++) {
     histories.forEach((lines, at) => {
       const { pass, engine } = least[at]!;
-      least[at] = { pass: Math.min(pass, timeOf(() => readSplitAndHash(lines))), engine: Math.min(engine, timeOf(() => credit(lines))) };
+      least[at] = {
+        pass: Math.min(
+          pass,
+          timeOf(() => readSplitAndHash(lines)),
+        ),
+        engine: Math.min(
+          engine,
+          timeOf(() => credit(lines)),
+        ),
+      };
     });
   }
   return least;

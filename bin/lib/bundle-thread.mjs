@@ -1,4 +1,7 @@
-/** Bundles the thread that does heavy work beside the server into one file: node bin/lib/bundle-thread.mjs FILE */
+/**
+ * Bundles the thread that does heavy work beside the server into one file: node bin/lib/bundle-thread.mjs
+ * FILE
+ */
 import { build } from "esbuild";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -7,8 +10,18 @@ const root = join(dirname(fileURLToPath(import.meta.url)), "../..");
 
 export async function bundleThread(outfile) {
   await build({
-    entryPoints: [join(root, "src/core/heavy/worker.ts")], outfile, bundle: true, platform: "node", format: "esm", target: "node20", minifySyntax: true, alias: { "@": join(root, "src") }, logLevel: "warning",
-    banner: { js: 'import { createRequire } from "node:module"; const require = createRequire(import.meta.url);' },
+    entryPoints: [join(root, "src/core/heavy/worker.ts")],
+    outfile,
+    bundle: true,
+    platform: "node",
+    format: "esm",
+    target: "node20",
+    minifySyntax: true,
+    alias: { "@": join(root, "src") },
+    logLevel: "warning",
+    banner: {
+      js: 'import { createRequire } from "node:module"; const require = createRequire(import.meta.url);',
+    },
   });
 }
 

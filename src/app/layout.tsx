@@ -36,7 +36,9 @@ export default async function RootLayout({ children }: { children: React.ReactNo
       <body>
         <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: lookScript }} />
         <Look />
-        <Suspense><Arrivals /></Suspense>
+        <Suspense>
+          <Arrivals />
+        </Suspense>
         {children}
       </body>
     </html>

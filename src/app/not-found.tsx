@@ -4,8 +4,13 @@ export default function NotFound() {
   return (
     <main className="desk narrow" id="main">
       <h1>There is no such page here</h1>
-      <p className="brief">Either nothing has this address, or it is not open to you. If somebody gave you the address, ask them who may read it.</p>
-      <p style={{ marginTop: 16 }}><Link href="/">To your courses</Link></p>
+      <p className="brief">
+        Either nothing has this address, or it is not open to you. If somebody gave you the address, ask them
+        who may read it.
+      </p>
+      <p style={{ marginTop: 16 }}>
+        <Link href="/">To your courses</Link>
+      </p>
     </main>
   );
 }

@@ -1,6 +1,6 @@
 /**
- * Lets somebody make courses: `instructor ADDRESS NAME`, with a password on standard input for an account that has none.
- * The database is the one of DATABASE_URL.
+ * Lets somebody make courses: `instructor ADDRESS NAME`, with a password on standard input for an account
+ * that has none. The database is the one of DATABASE_URL.
  */
 import { text } from "node:stream/consumers";
 import { shortestPassword } from "@/core/account/password";
@@ -21,16 +21,29 @@ async function run([given = "", name = ""]: readonly string[]): Promise<number> 
   const password = (await text(process.stdin)).replace(/\r?\n$/, "");
   const problem = problemOf(password, { name, address });
   if (problem) {
-    console.error(`The password is ${problem}. It wants at least ${shortestPassword} characters, and none that everybody tries first. Nothing was changed.`);
+    console.error(
+      `The password is ${problem}. It wants at least ${shortestPassword} characters, and none that everybody tries first. Nothing was changed.`,
+    );
     return 2;
   }
-  const known = await letIn(database(), { id: newId(), name: name.trim(), address, passwordHash: await hashPassword(password) }, new Date());
+  const known = await letIn(
+    database(),
+    { id: newId(), name: name.trim(), address, passwordHash: await hashPassword(password) },
+    new Date(),
+  );
   await letMakeCourses(database(), address);
-  console.log(known === "had a password" ? "They may make courses. Their password stays as it was." : "They may make courses, and sign in with this password.");
+  console.log(
+    known === "had a password"
+      ? "They may make courses. Their password stays as it was."
+      : "They may make courses, and sign in with this password.",
+  );
   return 0;
 }
 
-run(process.argv.slice(2)).then((code) => process.exit(code), (error: unknown) => {
-  console.error(error instanceof Error ? error.message : error);
-  process.exit(1);
-});
+run(process.argv.slice(2)).then(
+  (code) => process.exit(code),
+  (error: unknown) => {
+    console.error(error instanceof Error ? error.message : error);
+    process.exit(1);
+  },
+);

@@ -1,7 +1,7 @@
 /**
- * Credit and the ledger, for operators: `check` compares what is stored with what the ledger says, marks too; `recompute` computes it
- * anew, `export` prints the entries with their chain as JSON Lines, for `bin/ledger verify`. All take a course's id, or all
- * courses without one. The database is the one of DATABASE_URL.
+ * Credit and the ledger, for operators: `check` compares what is stored with what the ledger says, marks too;
+ * `recompute` computes it anew, `export` prints the entries with their chain as JSON Lines, for `bin/ledger
+ * verify`. All take a course's id, or all courses without one. The database is the one of DATABASE_URL.
  */
 import { isCourse } from "@/data/courses/read";
 import { database } from "@/data/db/client";
@@ -15,26 +15,52 @@ const [command, courseId = null, ...rest] = process.argv.slice(2).filter((word) 
 const goesOn = process.argv.includes("--continue");
 
 async function check(): Promise<number> {
-  const differences = await findDifferences(database(), courseId, (done, of) => tell(`${done} of ${of} wikis checked`));
+  const differences = await findDifferences(database(), courseId, (done, of) =>
+    tell(`${done} of ${of} wikis checked`),
+  );
   for (const { courseId: course, wikiId, pageId, number, what, stored, computed } of differences) {
-    console.log(`course ${course}, wiki ${wikiId}, page ${pageId}${number === null ? "" : `, entry ${number}`}: ${what} is stored as ${stored}, computed as ${computed}`);
+    console.log(
+      `course ${course}, wiki ${wikiId}, page ${pageId}${number === null ? "" : `, entry ${number}`}: ${what} is stored as ${stored}, computed as ${computed}`,
+    );
   }
-  console.log(differences.length === 0 ? "What is stored is what the ledger says." : `${differences.length} differences`);
+  console.log(
+    differences.length === 0
+      ? "What is stored is what the ledger says."
+      : `${differences.length} differences`,
+  );
   const marks = await checkMarks(database(), courseId, new Date());
-  for (const { courseId: course, wikiId, personId, stored, computed } of marks.differences) console.log(`course ${course}, wiki ${wikiId}, mark of ${personId}: ${stored} was computed when it was given, ${computed} now`);
-  const skipped = marks.skipped === 0 ? "" : `; ${marks.skipped} were not looked at, because what they rest on could change after they were given`;
-  if (marks.checked + marks.skipped > 0) console.log(`${marks.checked} marks computed again, ${marks.differences.length} differences${skipped}`);
+  for (const { courseId: course, wikiId, personId, stored, computed } of marks.differences)
+    console.log(
+      `course ${course}, wiki ${wikiId}, mark of ${personId}: ${stored} was computed when it was given, ${computed} now`,
+    );
+  const skipped =
+    marks.skipped === 0
+      ? ""
+      : `; ${marks.skipped} were not looked at, because what they rest on could change after they were given`;
+  if (marks.checked + marks.skipped > 0)
+    console.log(`${marks.checked} marks computed again, ${marks.differences.length} differences${skipped}`);
   return differences.length + marks.differences.length === 0 ? 0 : 1;
 }
 
 async function recompute(): Promise<number> {
   const stop = new AbortController();
-  process.once("SIGINT", () => { tell("Stopping after this wiki"); stop.abort(); });
+  process.once("SIGINT", () => {
+    tell("Stopping after this wiki");
+    stop.abort();
+  });
   if (!goesOn) await askForRecompute(database(), courseId);
   const started = performance.now();
-  const done = await recomputeOnAllCores(database(), courseId, ({ wikisDone, wikis, entriesDone, entries }) => tell(`${wikisDone} of ${wikis} wikis, ${entriesDone} of ${entries} entries`), stop.signal);
+  const done = await recomputeOnAllCores(
+    database(),
+    courseId,
+    ({ wikisDone, wikis, entriesDone, entries }) =>
+      tell(`${wikisDone} of ${wikis} wikis, ${entriesDone} of ${entries} entries`),
+    stop.signal,
+  );
   const seconds = (performance.now() - started) / 1000;
-  console.log(`Computed ${done.entriesDone} entries of ${done.wikisDone} wikis anew in ${seconds.toFixed(1)} s`);
+  console.log(
+    `Computed ${done.entriesDone} entries of ${done.wikisDone} wikis anew in ${seconds.toFixed(1)} s`,
+  );
   if (done.wikisDone === done.wikis) return 0;
   console.log(`${done.wikis - done.wikisDone} wikis are left: the same command with --continue goes on.`);
   return 1;
@@ -61,7 +87,10 @@ async function run(): Promise<number> {
   return 2;
 }
 
-run().then((code) => process.exit(code), (error: unknown) => {
-  console.error(error instanceof Error ? error.message : error);
-  process.exit(1);
-});
+run().then(
+  (code) => process.exit(code),
+  (error: unknown) => {
+    console.error(error instanceof Error ? error.message : error);
+    process.exit(1);
+  },
+);

@@ -1,4 +1,7 @@
-/** Prints a link by which somebody chooses another password: `password-link ADDRESS`. For whoever runs the server, when mail does not reach them. */
+/**
+ * Prints a link by which somebody chooses another password: `password-link ADDRESS`. For whoever runs the
+ * server, when mail does not reach them.
+ */
 import { readAddress } from "@/core/roster/address";
 import { makePasswordLink, passwordLinkMinutes } from "@/data/accounts/links";
 import { database } from "@/data/db/client";
@@ -19,7 +22,10 @@ async function run([given = ""]: readonly string[]): Promise<number> {
   return 0;
 }
 
-run(process.argv.slice(2)).then((code) => process.exit(code), (error: unknown) => {
-  console.error(error instanceof Error ? error.message : error);
-  process.exit(1);
-});
+run(process.argv.slice(2)).then(
+  (code) => process.exit(code),
+  (error: unknown) => {
+    console.error(error instanceof Error ? error.message : error);
+    process.exit(1);
+  },
+);

@@ -1,7 +1,7 @@
 /**
- * Brings a database up: `prepare` migrates and brings stored credit to this version's rules, `prepare --demo` also makes the demo course if it is not there yet,
- * `prepare --demo --large` a course of 300 students with 30,000 entries beside it.
- * The database is the one of DATABASE_URL.
+ * Brings a database up: `prepare` migrates and brings stored credit to this version's rules, `prepare --demo`
+ * also makes the demo course if it is not there yet, `prepare --demo --large` a course of 300 students with
+ * 30,000 entries beside it. The database is the one of DATABASE_URL.
  */
 import { customRandom } from "nanoid";
 import { database } from "@/data/db/client";
@@ -18,7 +18,8 @@ const alphabet = "0123456789abcdefghijklmnopqrstuvwxyz";
 /** Ids that are the same at every making: from a linear congruential sequence (Park and Miller, 1988). */
 function countedIds(): () => string {
   let state = 20_260_301;
-  const bytes = (count: number) => Uint8Array.from({ length: count }, () => (state = (state * 48_271) % 2_147_483_647) & 255);
+  const bytes = (count: number) =>
+    Uint8Array.from({ length: count }, () => (state = (state * 48_271) % 2_147_483_647) & 255);
   return customRandom(alphabet, 12, bytes);
 }
 
@@ -36,10 +37,15 @@ async function prepare(): Promise<void> {
     console.log(`Made the demo course in ${took()}`);
   }
   if (!process.argv.includes("--large") || (await hasLarge(db))) return;
-  await makeLarge(db, new Date(), freshId, largeSize, recomputeOnAllCores, (progress) => console.log(`The large course: ${progress}, after ${took()}`));
+  await makeLarge(db, new Date(), freshId, largeSize, recomputeOnAllCores, (progress) =>
+    console.log(`The large course: ${progress}, after ${took()}`),
+  );
 }
 
-prepare().then(() => process.exit(0), (error: unknown) => {
-  console.error(error instanceof Error ? error.stack : error);
-  process.exit(1);
-});
+prepare().then(
+  () => process.exit(0),
+  (error: unknown) => {
+    console.error(error instanceof Error ? error.stack : error);
+    process.exit(1);
+  },
+);

@@ -1,4 +1,7 @@
-/** The core on the command line: credit of a history, checking chains, and marks of a group. Prints nothing but the result to standard output. */
+/**
+ * The core on the command line: credit of a history, checking chains, and marks of a group. Prints nothing
+ * but the result to standard output.
+ */
 import { parseArgs } from "node:util";
 import { creditFile } from "./cli/credit";
 import { FileProblem, marksOfFile } from "./cli/marks";
@@ -14,7 +17,10 @@ const usage = `Usage:
 class UsageProblem extends Error {}
 
 function run(): number {
-  const { positionals: [command, path, ...rest], values } = readArguments();
+  const {
+    positionals: [command, path, ...rest],
+    values,
+  } = readArguments();
   if (path === undefined || rest.length > 0) throw new UsageProblem(usage);
   if (command === "credit") return credit(path, values);
   if (command === "verify") return verify(path);
@@ -24,7 +30,10 @@ function run(): number {
 
 function readArguments() {
   try {
-    return parseArgs({ allowPositionals: true, options: { until: { type: "string" }, step: { type: "boolean", default: false } } });
+    return parseArgs({
+      allowPositionals: true,
+      options: { until: { type: "string" }, step: { type: "boolean", default: false } },
+    });
   } catch (problem) {
     throw new UsageProblem(`${(problem as Error).message}\n${usage}`);
   }
@@ -41,7 +50,10 @@ function credit(path: string, { until, step = false }: { until?: string; step?: 
   return 0;
 }
 
-/** Checks each page's entries, in the order of the file. Exit code 1, and the first fault of each page, if one does not fit. */
+/**
+ * Checks each page's entries, in the order of the file. Exit code 1, and the first fault of each page, if one
+ * does not fit.
+ */
 function verify(path: string): number {
   const pages = new Map<string, { hash: string; entry: ChainedEntry }[]>();
   for (const [number, line] of readLines(path)) {
@@ -66,7 +78,13 @@ try {
   process.exitCode = run();
 } catch (problem) {
   const isFile = problem instanceof Error && "code" in problem && typeof problem.code === "string";
-  if (!(problem instanceof LineProblem || problem instanceof FileProblem || problem instanceof UsageProblem || isFile)) throw problem;
+  if (!(
+    problem instanceof LineProblem ||
+    problem instanceof FileProblem ||
+    problem instanceof UsageProblem ||
+    isFile
+  ))
+    throw problem;
   process.stderr.write(`${(problem as Error).message}\n`);
   process.exitCode = 2;
 }

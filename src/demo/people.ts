@@ -20,9 +20,9 @@ export const assistant = person("Tobin Marsh", "assistant");
 export const demoGroups = {
   "Alder Brook": ["Mira Okonjo", "Jonas Feld", "Priya Nandakumar", "Callum Wray"],
   "Kestrel Water": ["Aoife Brannock", "Deniz Aksoyan", "Lena Hartvig", "Tomas Quill"],
-  "Millrace": ["Sunniva Dahl", "Omar Benhadi", "Grace Tolliver", "Yuki Morisada"],
-  "Thornbeck": ["Ewan Strachie", "Noor Halabi", "Beatriz Lanza", "Felix Oduya"],
-  "Saltmere": ["Hana Veselka", "Rory McAllan", "Chidi Amaechi", "Elin Sorby"],
+  Millrace: ["Sunniva Dahl", "Omar Benhadi", "Grace Tolliver", "Yuki Morisada"],
+  Thornbeck: ["Ewan Strachie", "Noor Halabi", "Beatriz Lanza", "Felix Oduya"],
+  Saltmere: ["Hana Veselka", "Rory McAllan", "Chidi Amaechi", "Elin Sorby"],
   "Hollin Burn": ["Marta Kowalik", "Idris Vaughn", "Saoirse Delaney", "Pavel Drury"],
 } as const;
 
@@ -30,7 +30,11 @@ export type RiverName = keyof typeof demoGroups;
 
 export const riverNames = Object.keys(demoGroups) as RiverName[];
 
-const students = new Map(Object.values(demoGroups).flat().map((name) => [name as string, person(name)]));
+const students = new Map(
+  Object.values(demoGroups)
+    .flat()
+    .map((name) => [name as string, person(name)]),
+);
 
 /** The demo's person of that name. Throws if nobody has it, so that a slip in a story is found at once. */
 export function student(name: string): DemoPerson {

@@ -3,12 +3,19 @@ import type { Expectation } from "@/core/assignment/expected";
 
 export const assignmentTitle = "Restoration dossier";
 
-export const brief = `Each group takes one river and makes the case for restoring a stretch of it. By the end the dossier should let a town council
+export const brief =
+  `Each group takes one river and makes the case for restoring a stretch of it. By the end the dossier should let a town council
 that has never stood on the bank decide what to do, in what order, and at what cost.
 
-Write together: correct each other's pages, and use the comments to settle what you disagree about.`.replace(/(?<!\n)\n(?!\n)/g, " ");
+Write together: correct each other's pages, and use the comments to settle what you disagree about.`.replace(
+    /(?<!\n)\n(?!\n)/g,
+    " ",
+  );
 
-/** What the demo's assignment expects: of each student to have worked on several days and to have talked, of the wiki to hang together. */
+/**
+ * What the demo's assignment expects: of each student to have worked on several days and to have talked, of
+ * the wiki to hang together.
+ */
 export const expected: readonly Expectation[] = [
   { of: "student", measure: "entries", number: 4, by: null, shown: true },
   { of: "student", measure: "days", number: 3, by: null, shown: true },
@@ -47,7 +54,9 @@ export const starterPages: readonly { readonly title: string; readonly text: str
   },
 ];
 
-/** Under which heading of the starter pages a story's part belongs. Other parts go to the end of their page. */
+/**
+ * Under which heading of the starter pages a story's part belongs. Other parts go to the end of their page.
+ */
 export const headingOf: Readonly<Record<string, string>> = {
   brief: "The river in brief",
   proposal: "What we propose",

@@ -1,4 +1,7 @@
-/** Carries a story out: each deed becomes a save or a comment by its person at its time, through the data layer. */
+/**
+ * Carries a story out: each deed becomes a save or a comment by its person at its time, through the data
+ * layer.
+ */
 import "server-only";
 import type { DocumentNode, PageDocument } from "@/core/document/model";
 import { fromMarkdown } from "@/core/document/markdown";
@@ -28,20 +31,29 @@ export interface Telling {
   readonly today: Date;
 }
 
-/** A page as the story sees it: named parts, each some blocks. Starter text is in parts named by its headings. */
+/**
+ * A page as the story sees it: named parts, each some blocks. Starter text is in parts named by its headings.
+ */
 interface StoryPage {
   readonly id: string;
   base: number;
   parts: { readonly name: string; readonly nodes: readonly DocumentNode[] }[];
 }
 
-/** Tells the deeds in the order given. @throws Error if a deed is refused: a story that can't happen is a slip in the story. */
+/**
+ * Tells the deeds in the order given. @throws Error if a deed is refused: a story that can't happen is a slip
+ * in the story.
+ */
 export async function tell(telling: Telling, deeds: readonly Deed[]): Promise<void> {
   const pages = new Map<string, StoryPage>();
   const comments = new Map<string, string>();
   const history = new Map<string, StoryPage["parts"][]>();
   const first = { ...telling.ctx, viewer: student(deeds[0]!.who) };
-  const found = await findWiki({ ...first, now: momentOf(telling, deeds[0]!) }, telling.courseId, telling.wikiId);
+  const found = await findWiki(
+    { ...first, now: momentOf(telling, deeds[0]!) },
+    telling.courseId,
+    telling.wikiId,
+  );
   for (const item of found?.contents ?? []) {
     const page = await findPage({ ...first, now: momentOf(telling, deeds[0]!) }, telling.courseId, item.id);
     const parts = sections(page!.document);
@@ -63,13 +75,29 @@ export async function tell(telling: Telling, deeds: readonly Deed[]): Promise<vo
       case "put": {
         const known = pageNamed(act.page);
         const file = act.picture ? await bring(ctx, known.id, act.picture) : null;
-        const nodes = identifyBlocks({ type: "doc", content: act.nodes.map((node) => (node.attrs?.file === "picture" ? { ...node, attrs: { ...node.attrs, file } } : node)) }, ctx.newId).content ?? [];
+        const nodes =
+          identifyBlocks(
+            {
+              type: "doc",
+              content: act.nodes.map((node) =>
+                node.attrs?.file === "picture" ? { ...node, attrs: { ...node.attrs, file } } : node,
+              ),
+            },
+            ctx.newId,
+          ).content ?? [];
         await save(ctx, known, placed(known.parts, { name: act.part, nodes }, act.after), deed.note);
         break;
       }
       case "change": {
         const page = pageNamed(act.page);
-        await save(ctx, page, page.parts.map((part) => (part.name === act.part ? { ...part, nodes: changed(part.nodes, act.from, act.to) } : part)), deed.note);
+        await save(
+          ctx,
+          page,
+          page.parts.map((part) =>
+            part.name === act.part ? { ...part, nodes: changed(part.nodes, act.from, act.to) } : part,
+          ),
+          deed.note,
+        );
         break;
       }
       case "remove": {
@@ -81,7 +109,12 @@ export async function tell(telling: Telling, deeds: readonly Deed[]): Promise<vo
         const page = pageNamed(act.page);
         const part = partNamed(page, act.part);
         const rest = without(page, act.part);
-        await save(ctx, page, act.after === null ? [part, ...rest] : placed(rest, part, act.after), deed.note);
+        await save(
+          ctx,
+          page,
+          act.after === null ? [part, ...rest] : placed(rest, part, act.after),
+          deed.note,
+        );
         break;
       }
       case "carry": {
@@ -95,12 +128,24 @@ export async function tell(telling: Telling, deeds: readonly Deed[]): Promise<vo
       }
       case "restore": {
         const page = pageNamed(act.page);
-        expectSaved(deed, await restoreEntry(ctx, { courseId: telling.courseId, pageId: page.id, number: act.number, base: page.base }));
+        expectSaved(
+          deed,
+          await restoreEntry(ctx, {
+            courseId: telling.courseId,
+            pageId: page.id,
+            number: act.number,
+            base: page.base,
+          }),
+        );
         remember(page, history.get(page.id)![act.number - 1]!);
         break;
       }
       case "tag": {
-        const tagged = await setTags(ctx, { courseId: telling.courseId, pageId: pageNamed(act.page).id, tags: act.tags });
+        const tagged = await setTags(ctx, {
+          courseId: telling.courseId,
+          pageId: pageNamed(act.page).id,
+          tags: act.tags,
+        });
         if (tagged.kind !== "saved") throw new Error(`${deed.who} could not tag ${act.page}`);
         break;
       }
@@ -110,32 +155,87 @@ export async function tell(telling: Telling, deeds: readonly Deed[]): Promise<vo
         const parent = act.act === "answer" ? comments.get(key) : null;
         if (parent === undefined) throw new Error(`Nobody has said "${key}" yet`);
         const page = pageNamed(act.page);
-        const passage = act.act === "comment" && act.about ? { quote: act.about, near: 0, entry: page.base } : null;
-        const answer = await addComment(ctx, { courseId: telling.courseId, pageId: page.id, parent, body: act.text, passage });
-        if (answer.kind !== "commented") throw new Error(`${deed.who} could not comment: ${answer.problem.code}`);
+        const passage =
+          act.act === "comment" && act.about ? { quote: act.about, near: 0, entry: page.base } : null;
+        const answer = await addComment(ctx, {
+          courseId: telling.courseId,
+          pageId: page.id,
+          parent,
+          body: act.text,
+          passage,
+        });
+        if (answer.kind !== "commented")
+          throw new Error(`${deed.who} could not comment: ${answer.problem.code}`);
         if (act.act === "comment") comments.set(key, answer.id);
         break;
       }
-      default: act satisfies never;
+      default:
+        act satisfies never;
     }
 
     /** Uploads a picture and says where it comes from. */
     async function bring(ctx: Context, pageId: string, { name, source, licence }: Picture): Promise<string> {
       const { courseId, wikiId } = telling;
-      const uploaded = await uploadFile(ctx, { courseId, wikiId, pageId, name: `${name}.jpg`, body: new Blob([new Uint8Array(await drawn(name))]).stream() });
-      if (uploaded.kind === "refused") throw new Error(`${deed.who} could not upload ${name}: ${uploaded.problem.code}`);
-      await describeFile(ctx, courseId, wikiId, uploaded.file.id, { name: uploaded.file.name, source, licence });
+      const uploaded = await uploadFile(ctx, {
+        courseId,
+        wikiId,
+        pageId,
+        name: `${name}.jpg`,
+        body: new Blob([new Uint8Array(await drawn(name))]).stream(),
+      });
+      if (uploaded.kind === "refused")
+        throw new Error(`${deed.who} could not upload ${name}: ${uploaded.problem.code}`);
+      await describeFile(ctx, courseId, wikiId, uploaded.file.id, {
+        name: uploaded.file.name,
+        source,
+        licence,
+      });
       return uploaded.file.id;
     }
 
-    async function save(ctx: Context, page: StoryPage, parts: StoryPage["parts"], note: string, together: readonly string[] = []): Promise<void> {
-      const sending = { saveId: ctx.newId().toLowerCase(), pasted: 0, largestPaste: 0, coWriters: together.map((name) => student(name).id) };
-      expectSaved(deed, await savePage(ctx, { courseId: telling.courseId, pageId: page.id, base: page.base, document: documentOf(parts), note, sending }));
+    async function save(
+      ctx: Context,
+      page: StoryPage,
+      parts: StoryPage["parts"],
+      note: string,
+      together: readonly string[] = [],
+    ): Promise<void> {
+      const sending = {
+        saveId: ctx.newId().toLowerCase(),
+        pasted: 0,
+        largestPaste: 0,
+        coWriters: together.map((name) => student(name).id),
+      };
+      expectSaved(
+        deed,
+        await savePage(ctx, {
+          courseId: telling.courseId,
+          pageId: page.id,
+          base: page.base,
+          document: documentOf(parts),
+          note,
+          sending,
+        }),
+      );
       remember(page, parts);
     }
 
-    async function start(ctx: Context, title: string, parts: StoryPage["parts"], note: string): Promise<void> {
-      const saved = expectSaved(deed, await startPage(ctx, { courseId: telling.courseId, wikiId: telling.wikiId, title, document: documentOf(parts), note }));
+    async function start(
+      ctx: Context,
+      title: string,
+      parts: StoryPage["parts"],
+      note: string,
+    ): Promise<void> {
+      const saved = expectSaved(
+        deed,
+        await startPage(ctx, {
+          courseId: telling.courseId,
+          wikiId: telling.wikiId,
+          title,
+          document: documentOf(parts),
+          note,
+        }),
+      );
       pages.set(titleKey(title), { id: saved.pageId, base: 1, parts });
       history.set(saved.pageId, [parts]);
     }
@@ -155,12 +255,16 @@ export async function tell(telling: Telling, deeds: readonly Deed[]): Promise<vo
 }
 
 function expectSaved(deed: Deed, saved: Saved): Extract<Saved, { kind: "saved" }> {
-  if (saved.kind !== "saved") throw new Error(`${deed.who} could not ${deed.act.act} on "${deed.act.page}": ${JSON.stringify(saved)}`);
+  if (saved.kind !== "saved")
+    throw new Error(`${deed.who} could not ${deed.act.act} on "${deed.act.page}": ${JSON.stringify(saved)}`);
   return saved;
 }
 
 /** When something of a story happens: so many days before the demo is made, by the course's clocks. */
-export function momentOf({ today, zone }: Pick<Telling, "today" | "zone">, deed: Pick<Deed, "daysAgo" | "time">): Date {
+export function momentOf(
+  { today, zone }: Pick<Telling, "today" | "zone">,
+  deed: Pick<Deed, "daysAgo" | "time">,
+): Date {
   const day = new Date(today.getTime() - deed.daysAgo * dayLength);
   return instantAt(`${wallClockAt(day, zone).slice(0, 10)}T${deed.time}`, zone)!;
 }
@@ -179,8 +283,15 @@ function sections(document: PageDocument): StoryPage["parts"] {
   return parts;
 }
 
-/** `part` behind the part `after`; without one, at the end of the starter section it belongs in, or of the page. */
-function placed(parts: StoryPage["parts"], part: StoryPage["parts"][number], after?: string): StoryPage["parts"] {
+/**
+ * `part` behind the part `after`; without one, at the end of the starter section it belongs in, or of the
+ * page.
+ */
+function placed(
+  parts: StoryPage["parts"],
+  part: StoryPage["parts"][number],
+  after?: string,
+): StoryPage["parts"] {
   const anchor = after ?? headingOf[part.name];
   if (anchor === undefined) return [...parts, part];
   const at = parts.findIndex((each) => each.name === anchor);

@@ -1,14 +1,22 @@
-/** What a process of the server does before it answers, and beside answering: its settings and its database are looked at, its work begins. */
+/**
+ * What a process of the server does before it answers, and beside answering: its settings and its database
+ * are looked at, its work begins.
+ */
 import { settings, settingsProblems } from "@/data/env";
 import { missingMigrations } from "@/data/db/migrate";
 import { kindOf, note } from "@/data/log";
 import { standInFront } from "@/data/session/front";
 import { startJobs } from "./start";
 
-/** Milliseconds between two looks at a database that is not there: twice as long each time, up to the longest. */
+/**
+ * Milliseconds between two looks at a database that is not there: twice as long each time, up to the longest.
+ */
 const waits = { first: 1000, longest: 60_000 };
 
-/** Ends the process if its settings are wrong: a sentence in the log for each. A database that is not there is said, and waited for. */
+/**
+ * Ends the process if its settings are wrong: a sentence in the log for each. A database that is not there is
+ * said, and waited for.
+ */
 export async function startServer(): Promise<void> {
   const problems = settingsProblems();
   if (problems.length > 0) {
@@ -19,7 +27,13 @@ export async function startServer(): Promise<void> {
   }
   const { BETTER_AUTH_URL, TIDY_PROXIES, TIDY_DEMO, SMTP_URL } = settings();
   standInFront({ url: BETTER_AUTH_URL, hops: TIDY_PROXIES });
-  note("server started", { url: BETTER_AUTH_URL, proxies: TIDY_PROXIES, demo: TIDY_DEMO === "1", mail: SMTP_URL ? "server" : "tray", node: process.version });
+  note("server started", {
+    url: BETTER_AUTH_URL,
+    proxies: TIDY_PROXIES,
+    demo: TIDY_DEMO === "1",
+    mail: SMTP_URL ? "server" : "tray",
+    node: process.version,
+  });
   // A database that is not there yet keeps nobody from reading what says so: the health check tells.
   void keepTrying();
 }
@@ -28,7 +42,8 @@ async function keepTrying(): Promise<void> {
   for (let wait = waits.first; ; wait = Math.min(wait * 2, waits.longest)) {
     try {
       const missing = await missingMigrations();
-      if (missing > 0) note("migrations are missing", { count: missing, what: "run the command prepare" }, "error");
+      if (missing > 0)
+        note("migrations are missing", { count: missing, what: "run the command prepare" }, "error");
       else {
         await startJobs();
         if (wait > waits.first) note("database is there again");

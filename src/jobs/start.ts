@@ -1,4 +1,7 @@
-/** The work beside requests. Every process of the application takes part; the queue hands each job to one of them. */
+/**
+ * The work beside requests. Every process of the application takes part; the queue hands each job to one of
+ * them.
+ */
 import { database } from "@/data/db/client";
 import { eraseDue } from "@/data/bin/erase";
 import { bringWikisUp } from "@/data/assignments/wikis";
@@ -23,14 +26,18 @@ const work: { readonly [Kind in keyof Jobs]: (given: Jobs[Kind]) => Promise<unkn
 };
 
 /**
- * Milliseconds after which the making of wikis ends one job and asks for the next: a job that is lost with its process is
- * noticed only once it has expired, which must not take long.
+ * Milliseconds after which the making of wikis ends one job and asks for the next: a job that is lost with
+ * its process is noticed only once it has expired, which must not take long.
  */
 const portion = 20_000;
 
 async function makeWikis(place: Jobs["wikis"]): Promise<void> {
   const started = Date.now();
-  const { made, wanted } = await bringWikisUp({ db: database(), now: new Date(), newId }, place, () => Date.now() - started < portion);
+  const { made, wanted } = await bringWikisUp(
+    { db: database(), now: new Date(), newId },
+    place,
+    () => Date.now() - started < portion,
+  );
   if (made < wanted) await askFor(database(), "wikis", place);
 }
 
@@ -45,7 +52,13 @@ const oldRowsEvery = 60 * 60_000;
 
 /** Does a piece of work again and again; one that fails is noted, and tried again the next time. */
 function every(milliseconds: number, work: string, act: () => Promise<unknown>): void {
-  setInterval(() => void act().catch((problem: unknown) => note("work beside requests failed", { work, ...kindOf(problem) }, "error")), milliseconds).unref();
+  setInterval(
+    () =>
+      void act().catch((problem: unknown) =>
+        note("work beside requests failed", { work, ...kindOf(problem) }, "error"),
+      ),
+    milliseconds,
+  ).unref();
 }
 
 /** Seconds between looks at an empty queue. */
@@ -54,7 +67,9 @@ const pollingIntervalSeconds = 1;
 const mailWorkers = 3;
 
 export async function startJobs(): Promise<void> {
-  void findAhead(database(), new Date()).catch((problem: unknown) => note("work beside requests failed", { work: "looking ahead", ...kindOf(problem) }, "error"));
+  void findAhead(database(), new Date()).catch((problem: unknown) =>
+    note("work beside requests failed", { work: "looking ahead", ...kindOf(problem) }, "error"),
+  );
   const boss = await openQueues(settings().DATABASE_URL, { works: true });
   const take = <Kind extends keyof Jobs>(kind: Kind) =>
     boss.work<Jobs[Kind]>(kind, { pollingIntervalSeconds, batchSize: 1 }, async (jobs) => {
@@ -72,7 +87,8 @@ export async function startJobs(): Promise<void> {
   await take("pictures");
   await take("wikis");
   await take("documents");
-  // Unlike a job it is not asked for: what is due depends on the time alone. A time that is missed is made up for by the next.
+  // Unlike a job it is not asked for: what is due depends on the time alone. A time that is missed is made up
+  // for by the next.
   every(newsEvery, "news by mail", () => mailNews(database(), new Date(), newId));
   every(releasesEvery, "releasing marks", () => releaseDue(database(), new Date(), newId));
   every(oldRowsEvery, "emptying the bin", () => eraseDue(database(), new Date()));

@@ -11,7 +11,8 @@ export const paths = {
   settings: (course: string) => `/courses/${course}/settings`,
   people: (course: string) => `/courses/${course}/people`,
   readList: (course: string) => `/courses/${course}/people/list`,
-  peopleFile: (course: string, form: "csv" | "1.1" | "1.2") => `/courses/${course}/people/file?${new URLSearchParams({ form })}`,
+  peopleFile: (course: string, form: "csv" | "1.1" | "1.2") =>
+    `/courses/${course}/people/file?${new URLSearchParams({ form })}`,
   groups: (course: string) => `/courses/${course}/groups`,
   newGroups: (course: string) => `/courses/${course}/groups/new`,
   groupSet: (course: string, set: string) => `/courses/${course}/groups/${set}`,
@@ -25,45 +26,84 @@ export const paths = {
   news: (course: string, wiki?: string) => `/courses/${course}/news${wiki ? `?wiki=${wiki}` : ""}`,
   review: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/review`,
   /** The class with a figure opened; `kept`: how the class is arranged. */
-  thresholds: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/review/thresholds`,
-  evidence: (course: string, assignment: string, wiki: string, person: string, figure: string, kept: Readonly<Record<string, string>> = {}) =>
+  thresholds: (course: string, assignment: string) =>
+    `/courses/${course}/assignments/${assignment}/review/thresholds`,
+  evidence: (
+    course: string,
+    assignment: string,
+    wiki: string,
+    person: string,
+    figure: string,
+    kept: Readonly<Record<string, string>> = {},
+  ) =>
     `/courses/${course}/assignments/${assignment}/review?${new URLSearchParams({ ...kept, wiki, person, figure })}`,
   /** A group's review; `asked`: a period, a figure that is opened. */
-  reviewGroup: (course: string, assignment: string, wiki: string, asked: Readonly<Record<string, string>> = {}) =>
+  reviewGroup: (
+    course: string,
+    assignment: string,
+    wiki: string,
+    asked: Readonly<Record<string, string>> = {},
+  ) =>
     `/courses/${course}/assignments/${assignment}/review/${wiki}${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
   /** All figures of all students as a file. */
-  figuresFile: (course: string, assignment: string, asked: Readonly<Record<string, string>> = {}) => `/courses/${course}/assignments/${assignment}/review/figures${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
-  statementFile: (course: string, assignment: string, wiki: string, person: string, asked: Readonly<Record<string, string>> = {}) => `/courses/${course}/assignments/${assignment}/statement/${wiki}/${person}${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
-  statement: (course: string, assignment: string, wiki: string, person: string, asked: Readonly<Record<string, string>> = {}) =>
+  figuresFile: (course: string, assignment: string, asked: Readonly<Record<string, string>> = {}) =>
+    `/courses/${course}/assignments/${assignment}/review/figures${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
+  statementFile: (
+    course: string,
+    assignment: string,
+    wiki: string,
+    person: string,
+    asked: Readonly<Record<string, string>> = {},
+  ) =>
+    `/courses/${course}/assignments/${assignment}/statement/${wiki}/${person}${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
+  statement: (
+    course: string,
+    assignment: string,
+    wiki: string,
+    person: string,
+    asked: Readonly<Record<string, string>> = {},
+  ) =>
     `/courses/${course}/assignments/${assignment}/review/${wiki}/${person}${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
   /** A student's own statement. */
   ownStatement: (course: string, assignment: string, asked: Readonly<Record<string, string>> = {}) =>
     `/courses/${course}/assignments/${assignment}/statement${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
   /** The criteria sheet: to be changed by those who run the course, to be read by all others. */
   criteria: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/criteria`,
-  criteriaFile: (course: string, assignment: string, form: "json" | "csv") => `/courses/${course}/assignments/${assignment}/criteria/file?form=${form}`,
+  criteriaFile: (course: string, assignment: string, form: "json" | "csv") =>
+    `/courses/${course}/assignments/${assignment}/criteria/file?form=${form}`,
   /** Assessing a group; `asked.of`: one of its students. */
   assess: (course: string, assignment: string, wiki: string, asked: Readonly<Record<string, string>> = {}) =>
     `/courses/${course}/assignments/${assignment}/assess/${wiki}${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
   /** The marks of the class. */
-  marks: (course: string, assignment: string, asked: Readonly<Record<string, string>> = {}) => `/courses/${course}/assignments/${assignment}/marks${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
-  releaseMarks: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/marks/release`,
+  marks: (course: string, assignment: string, asked: Readonly<Record<string, string>> = {}) =>
+    `/courses/${course}/assignments/${assignment}/marks${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
+  releaseMarks: (course: string, assignment: string) =>
+    `/courses/${course}/assignments/${assignment}/marks/release`,
   marksLog: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/marks/log`,
-  assessors: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/marks/assessors`,
-  marksFile: (course: string, assignment: string, form: "csv" | "line items" | "results") => `/courses/${course}/assignments/${assignment}/marks/file?${new URLSearchParams({ form })}`,
-  markDocument: (course: string, assignment: string, wiki: string, person: string) => `/courses/${course}/assignments/${assignment}/marks/document/${wiki}/${person}`,
-  markDocuments: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/marks/documents`,
+  assessors: (course: string, assignment: string) =>
+    `/courses/${course}/assignments/${assignment}/marks/assessors`,
+  marksFile: (course: string, assignment: string, form: "csv" | "line items" | "results") =>
+    `/courses/${course}/assignments/${assignment}/marks/file?${new URLSearchParams({ form })}`,
+  markDocument: (course: string, assignment: string, wiki: string, person: string) =>
+    `/courses/${course}/assignments/${assignment}/marks/document/${wiki}/${person}`,
+  markDocuments: (course: string, assignment: string) =>
+    `/courses/${course}/assignments/${assignment}/marks/documents`,
   /** A student's own mark, once it is released. */
   ownMark: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/mark`,
   /** Where members of a group say what each did. */
   teammates: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/teammates`,
   wiki: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}`,
   /** The wiki as it stood at its cut-off: its home page, one of its pages, or all of them in a list. */
-  kept: (course: string, wiki: string, page?: string) => `/courses/${course}/wikis/${wiki}/kept${page ? `/${page}` : ""}`,
+  kept: (course: string, wiki: string, page?: string) =>
+    `/courses/${course}/wikis/${wiki}/kept${page ? `/${page}` : ""}`,
   keptContents: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}/kept/contents`,
   /** `from`: the page on which one is, which can be made to lead to the new one. */
   start: (course: string, wiki: string, title?: string, template?: string, from?: string) => {
-    const asked = new URLSearchParams({ ...(title ? { title } : {}), ...(template ? { template } : {}), ...(from ? { from } : {}) }).toString();
+    const asked = new URLSearchParams({
+      ...(title ? { title } : {}),
+      ...(template ? { template } : {}),
+      ...(from ? { from } : {}),
+    }).toString();
     return `/courses/${course}/wikis/${wiki}/start${asked ? `?${asked}` : ""}`;
   },
   page: (course: string, page: string) => `/courses/${course}/pages/${page}`,
@@ -73,23 +113,37 @@ export const paths = {
   ledger: (course: string, page: string) => `/courses/${course}/pages/${page}/ledger`,
   /** The entries of all pages of a wiki. */
   wikiLedger: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}/ledger`,
-  entry: (course: string, page: string, number: number) => `/courses/${course}/pages/${page}/ledger/${number}`,
+  entry: (course: string, page: string, number: number) =>
+    `/courses/${course}/pages/${page}/ledger/${number}`,
   /** What bringing an entry back, or parts of it, would change. */
-  restore: (course: string, page: string, number: number) => `/courses/${course}/pages/${page}/ledger/${number}/restore`,
-  /** Two states of a page beside each other: after entry `from` (0: before there was anything) and after entry `to`. */
-  compare: (course: string, page: string, from?: number, to?: number) => `/courses/${course}/pages/${page}/compare${from === undefined ? "" : `?from=${from}${to === undefined ? "" : `&to=${to}`}`}`,
+  restore: (course: string, page: string, number: number) =>
+    `/courses/${course}/pages/${page}/ledger/${number}/restore`,
+  /**
+   * Two states of a page beside each other: after entry `from` (0: before there was anything) and after entry
+   * `to`.
+   */
+  compare: (course: string, page: string, from?: number, to?: number) =>
+    `/courses/${course}/pages/${page}/compare${from === undefined ? "" : `?from=${from}${to === undefined ? "" : `&to=${to}`}`}`,
   /** What happens on a page while it is open. */
   live: (course: string, page: string) => `/courses/${course}/pages/${page}/live`,
   /** Who wrote what, as the page stood after an entry; without one, as it stands. */
-  who: (course: string, page: string, at?: number) => `/courses/${course}/pages/${page}/who${at === undefined ? "" : `?at=${at}`}`,
+  who: (course: string, page: string, at?: number) =>
+    `/courses/${course}/pages/${page}/who${at === undefined ? "" : `?at=${at}`}`,
   /** A file's bytes; of a picture, in the kept size that is near `width`. */
-  file: (course: string, file: string, width?: number) => `/courses/${course}/files/${file}${width ? `?w=${width}` : ""}`,
+  file: (course: string, file: string, width?: number) =>
+    `/courses/${course}/files/${file}${width ? `?w=${width}` : ""}`,
   /** What stands in front of a file's id. */
   fileBase: (course: string) => `/courses/${course}/files`,
   /** All files of a wiki. */
   files: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}/files`,
-  /** Where files are sent: to a wiki, for one of its pages or for one that is being started; without a wiki, to the course. */
-  upload: (course: string, wiki: string | null, page?: string) => (wiki === null ? `/courses/${course}/upload` : `/courses/${course}/wikis/${wiki}/upload${page ? `?page=${page}` : ""}`),
+  /**
+   * Where files are sent: to a wiki, for one of its pages or for one that is being started; without a wiki,
+   * to the course.
+   */
+  upload: (course: string, wiki: string | null, page?: string) =>
+    wiki === null
+      ? `/courses/${course}/upload`
+      : `/courses/${course}/wikis/${wiki}/upload${page ? `?page=${page}` : ""}`,
   /** The access sheet: of one wiki, or of one page of every wiki. */
   access: (course: string, assignment: string, view: { wiki?: string; page?: string } = {}) =>
     `/courses/${course}/assignments/${assignment}/access${Object.keys(view).length > 0 ? `?${new URLSearchParams(view)}` : ""}`,
@@ -106,7 +160,8 @@ export const paths = {
   roomWrite: (page: string) => `/room/in/${page}/write`,
   /** What a readers' link opens. */
   opened: (token: string, page?: string) => `/open/${token}${page ? `/${page}` : ""}`,
-  openedFile: (token: string, file: string, width?: number) => `/open/${token}/files/${file}${width ? `?w=${width}` : ""}`,
+  openedFile: (token: string, file: string, width?: number) =>
+    `/open/${token}/files/${file}${width ? `?w=${width}` : ""}`,
   startSeveral: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}/start/several`,
   contents: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}/contents`,
 };

@@ -5,7 +5,9 @@ import { comeAs, openPage, signInAs, test, textOf } from "./people";
 /** The cells of a line of the sheet. */
 const cells = (page: Page, line: RegExp) => page.getByRole("row", { name: line }).getByRole("gridcell");
 
-test("six wikis: some pages closed, others one member's alone, more time for one, seen as a student, undone", async ({ browser }) => {
+test("six wikis: some pages closed, others one member's alone, more time for one, seen as a student, undone", async ({
+  browser,
+}) => {
   const ines = await signInAs(browser, "Ines Calder");
   const title = "Spring diary";
 
@@ -14,38 +16,60 @@ test("six wikis: some pages closed, others one member's alone, more time for one
     await ines.getByLabel("Title", { exact: true }).first().fill(title);
     await ines.getByLabel("Set of groups").selectOption({ label: "Rivers: 6 groups, 24 students" });
     await ines.locator("summary", { hasText: "Notes" }).click();
-    await ines.locator("details[open]").getByLabel("Made").selectOption("once for each member, theirs alone to write");
+    await ines
+      .locator("details[open]")
+      .getByLabel("Made")
+      .selectOption("once for each member, theirs alone to write");
     await ines.getByRole("button", { name: "Make 6 wikis" }).click();
-    await expect(ines.getByRole("row", { name: /^Hollin Burn/ }).getByRole("cell").nth(1)).toHaveText("6");
+    await expect(
+      ines
+        .getByRole("row", { name: /^Hollin Burn/ })
+        .getByRole("cell")
+        .nth(1),
+    ).toHaveText("6");
   });
 
   await test.step("all home pages are closed at once, by keyboard, after a look at what changes", async () => {
     await ines.getByRole("link", { name: "Access", exact: true }).click();
     await ines.getByLabel("or one page in every wiki").selectOption("Home pages");
     await expect(cells(ines, /^Alder Brook: Home/).first()).toContainText("Write");
-    await cells(ines, /^Alder Brook: Home/).first().focus();
+    await cells(ines, /^Alder Brook: Home/)
+      .first()
+      .focus();
     await ines.keyboard.press("Enter");
     for (let down = 0; down < 5; down++) await ines.keyboard.press("Shift+ArrowDown");
     await expect(ines.getByRole("gridcell", { selected: true })).toHaveCount(6);
     await ines.getByRole("radio", { name: /^Read/ }).check();
     await expect(ines.getByText("Write becomes Read on 6 pages, for 24 people")).toBeVisible();
     await ines.getByRole("button", { name: "Set for 6 cells" }).click();
-    for (const river of [/^Alder Brook: Home/, /^Hollin Burn: Home/]) await expect(cells(ines, river).first()).toContainText("Read");
-    await expect(ines.getByRole("row", { name: /Home \(Alder Brook\), Home \(Kestrel Water\) and 4 others: the group/ })).toContainText("nothing of its own");
+    for (const river of [/^Alder Brook: Home/, /^Hollin Burn: Home/])
+      await expect(cells(ines, river).first()).toContainText("Read");
+    await expect(
+      ines.getByRole("row", { name: /Home \(Alder Brook\), Home \(Kestrel Water\) and 4 others: the group/ }),
+    ).toContainText("nothing of its own");
   });
 
   const marta = await signInAs(browser, "Marta Kowalik");
   const wikiOf = async (page: Page) => {
     await page.goto("/courses/urbanrivers");
-    await page.getByRole("row", { name: new RegExp(title) }).getByRole("link", { name: "Hollin Burn" }).click();
+    await page
+      .getByRole("row", { name: new RegExp(title) })
+      .getByRole("link", { name: "Hollin Burn" })
+      .click();
   };
   await test.step("a student reads the home page, writes her own page, and comments on a teammate's", async () => {
     await wikiOf(marta);
-    await expect(marta.getByText("Members of Hollin Burn can read it; other students do not see it.")).toBeVisible();
+    await expect(
+      marta.getByText("Members of Hollin Burn can read it; other students do not see it."),
+    ).toBeVisible();
     await expect(marta.getByRole("link", { name: "Write", exact: true })).toHaveCount(0);
     const contents = marta.getByRole("navigation", { name: "Contents" });
     await contents.getByRole("link", { name: "Notes: Pavel Drury" }).click();
-    await expect(marta.getByText(/^You can read this page and comment on it, not change it: the page is another member’s to write/)).toBeVisible();
+    await expect(
+      marta.getByText(
+        /^You can read this page and comment on it, not change it: the page is another member’s to write/,
+      ),
+    ).toBeVisible();
     await contents.getByRole("link", { name: "Notes: Marta Kowalik" }).click();
     await marta.getByRole("link", { name: "Write", exact: true }).click();
     await (await textOf(marta, "Notes: Marta Kowalik")).fill("Ice on the gauge this morning.");
@@ -58,11 +82,19 @@ test("six wikis: some pages closed, others one member's alone, more time for one
     await moreTime.getByRole("combobox").selectOption({ label: "Idris Vaughn" });
     await moreTime.getByLabel(/^Until/).fill("2031-05-02T17:00");
     await ines.getByRole("button", { name: "Give more time" }).click();
-    await expect(ines.getByRole("listitem").filter({ hasText: "Idris Vaughn (Hollin Burn) until Fri 2 May 2031, 17:00" })).toBeVisible();
+    await expect(
+      ines
+        .getByRole("listitem")
+        .filter({ hasText: "Idris Vaughn (Hollin Burn) until Fri 2 May 2031, 17:00" }),
+    ).toBeVisible();
     await ines.getByLabel("One wiki").selectOption("Hollin Burn");
     await expect(ines.getByRole("row", { name: /Hollin Burn: Idris Vaughn/ })).toContainText("More time");
-    await cells(ines, /^Every page of this wiki/).nth(2).click();
-    await expect(ines.getByRole("complementary", { name: "What is chosen" })).toContainText("Every page of this wiki: Idris Vaughn");
+    await cells(ines, /^Every page of this wiki/)
+      .nth(2)
+      .click();
+    await expect(ines.getByRole("complementary", { name: "What is chosen" })).toContainText(
+      "Every page of this wiki: Idris Vaughn",
+    );
   });
 
   await test.step("the instructor sees the wiki as a student does, and does nothing in her name", async () => {
@@ -70,7 +102,10 @@ test("six wikis: some pages closed, others one member's alone, more time for one
     await expect(ines.getByText("You see what Marta Kowalik sees")).toBeVisible();
     await expect(ines.getByRole("heading", { name: "Home", level: 1 })).toBeVisible();
     await expect(ines.getByRole("link", { name: "Access" })).toHaveCount(0);
-    await ines.getByRole("navigation", { name: "Contents" }).getByRole("link", { name: "Notes: Marta Kowalik" }).click();
+    await ines
+      .getByRole("navigation", { name: "Contents" })
+      .getByRole("link", { name: "Notes: Marta Kowalik" })
+      .click();
     await ines.getByLabel("Comment on this page").fill("In her name?");
     await ines.getByRole("button", { name: "Comment", exact: true }).click();
     await expect(ines.getByText("nothing is said in their name")).toBeVisible();
@@ -89,7 +124,10 @@ test("six wikis: some pages closed, others one member's alone, more time for one
   await test.step("the change of all home pages is undone from the log", async () => {
     await ines.getByRole("link", { name: title, exact: true }).click();
     await ines.getByRole("link", { name: "Access", exact: true }).click();
-    await ines.getByRole("row", { name: /and 4 others: the group/ }).getByRole("button", { name: "Undo" }).click();
+    await ines
+      .getByRole("row", { name: /and 4 others: the group/ })
+      .getByRole("button", { name: "Undo" })
+      .click();
     await expect(ines.getByText("Undone: what held before holds again.")).toBeVisible();
     await expect(cells(ines, /^Home/).first()).toContainText("Write");
     await wikiOf(marta);
@@ -109,7 +147,10 @@ test("pages are renamed, put in order and removed, and all of it can be undone",
   await page.getByRole("button", { name: "Rename", exact: true }).click();
   await expect(page.getByRole("heading", { name: "What we would do", level: 1 })).toBeVisible();
   // The old name still leads to it.
-  await page.getByRole("navigation", { name: "Contents" }).getByRole("link", { name: "Home", exact: true }).click();
+  await page
+    .getByRole("navigation", { name: "Contents" })
+    .getByRole("link", { name: "Home", exact: true })
+    .click();
   await expect(page.getByRole("heading", { name: "Home", level: 1 })).toBeVisible();
   await page.getByRole("link", { name: "Arrange" }).click();
 
@@ -138,7 +179,8 @@ test("pages are renamed, put in order and removed, and all of it can be undone",
   await page.getByRole("link", { name: /entries$/ }).click();
   await expect(page.getByRole("heading", { name: "Ledger of “Restoration plan”" })).toBeVisible();
   const ledger = page.getByRole("table", { name: "Ledger of “Restoration plan”" });
-  for (const sitting of await ledger.getByRole("button", { name: /in one sitting/ }).all()) await sitting.click();
+  for (const sitting of await ledger.getByRole("button", { name: /in one sitting/ }).all())
+    await sitting.click();
   await expect(ledger).toContainText("Brought the page back");
   await expect(ledger).toContainText("Removed the page");
   await expect(ledger).toContainText("Renamed the page to “What we would do”");
@@ -161,5 +203,10 @@ test("a page is dragged to another place in the contents", async ({ browser }) =
   await expect(page.getByText(`“${title}” was moved.`)).toBeVisible();
   await expect(lines.nth(1).getByRole("link")).toHaveText(title);
   await page.getByRole("button", { name: "Undo" }).click();
-  await expect(lines.filter({ has: page.getByRole("link") }).last().getByRole("link")).toHaveText(title);
+  await expect(
+    lines
+      .filter({ has: page.getByRole("link") })
+      .last()
+      .getByRole("link"),
+  ).toHaveText(title);
 });

@@ -1,4 +1,7 @@
-/** From a criteria sheet to a released mark, an objection and its answer, as an instructor and her students go. */
+/**
+ * From a criteria sheet to a released mark, an objection and its answer, as an instructor and her students
+ * go.
+ */
 import { expect, type Page } from "@playwright/test";
 import { readFileSync } from "node:fs";
 import postgres from "postgres";
@@ -7,8 +10,14 @@ import { settled, signInAs, test, textOf } from "./people";
 const sql = postgres(process.env.DATABASE_URL!, { max: 1, onnotice: () => {} });
 test.afterAll(() => sql.end());
 
-const sentences = (stem: string, count: number) => Array.from({ length: count }, (_, at) => `${stem} ${["leaf", "stone", "gauge", "bank", "reed", "wall", "ford"][at % 7]!}${at} lies under water${at} by day${at}`).join(". ");
-const toldByTomas = "Below the ford we counted nine pools, each with its own colour, and a tenth that nobody could see into";
+const sentences = (stem: string, count: number) =>
+  Array.from(
+    { length: count },
+    (_, at) =>
+      `${stem} ${["leaf", "stone", "gauge", "bank", "reed", "wall", "ford"][at % 7]!}${at} lies under water${at} by day${at}`,
+  ).join(". ");
+const toldByTomas =
+  "Below the ford we counted nine pools, each with its own colour, and a tenth that nobody could see into";
 const arrival = `${sentences("Upstream", 18)}.`;
 
 async function writeOn(page: Page, title: string, text: string, note: string): Promise<void> {
@@ -30,7 +39,11 @@ async function writeOn(page: Page, title: string, text: string, note: string): P
 test("from criteria to a mark that can be defended", async ({ browser }, info) => {
   test.setTimeout(180_000);
   const again = info.repeatEachIndex;
-  const [assignment, set, group] = [`Ford survey${again || ""}`, `Fords${again || ""}`, `Old ford${again || ""}`];
+  const [assignment, set, group] = [
+    `Ford survey${again || ""}`,
+    `Fords${again || ""}`,
+    `Old ford${again || ""}`,
+  ];
   const members = ["Hana Veselka", "Tomas Quill", "Yuki Morisada", "Elin Sorby"] as const;
   const ines = await signInAs(browser, "Ines Calder");
   let base = "";
@@ -56,7 +69,9 @@ test("from criteria to a mark that can be defended", async ({ browser }, info) =
     await expect(ines.getByRole("link", { name: group, exact: true })).toBeVisible();
     base = new URL(ines.url()).pathname;
     await ines.getByRole("link", { name: "Criteria", exact: true }).click();
-    await ines.getByLabel("An example, or the sheet of another assignment").selectOption({ label: "A group part and an own part" });
+    await ines
+      .getByLabel("An example, or the sheet of another assignment")
+      .selectOption({ label: "A group part and an own part" });
     await ines.locator("summary", { hasText: "Content" }).click();
     await ines.getByRole("textbox", { name: "Weight", exact: true }).first().fill("-2");
     await ines.getByRole("button", { name: "Store the sheet" }).click();
@@ -66,14 +81,25 @@ test("from criteria to a mark that can be defended", async ({ browser }, info) =
     await expect(ines.getByRole("status").filter({ hasText: "The sheet is stored" })).toBeVisible();
   });
 
-  const [hana, tomas, yuki] = [await signInAs(browser, members[0]), await signInAs(browser, members[1]), await signInAs(browser, members[2])];
+  const [hana, tomas, yuki] = [
+    await signInAs(browser, members[0]),
+    await signInAs(browser, members[1]),
+    await signInAs(browser, members[2]),
+  ];
   await test.step("students see the sheet with the brief and beside the text, and write", async () => {
     await hana.goto(base);
     await expect(hana.getByText("How it is judged: 4 criteria")).toBeVisible();
-    await expect(hana.getByText("Each student’s mark is made of the group’s mark (weight 2) and their own criteria (weight 1).")).toBeVisible();
+    await expect(
+      hana.getByText(
+        "Each student’s mark is made of the group’s mark (weight 2) and their own criteria (weight 1).",
+      ),
+    ).toBeVisible();
     for (const page of [hana, tomas, yuki]) {
       await page.goto(base);
-      await page.getByRole("row", { name: new RegExp(group) }).getByRole("link").click();
+      await page
+        .getByRole("row", { name: new RegExp(group) })
+        .getByRole("link")
+        .click();
       await expect(page.getByRole("heading", { name: "Home", level: 1 })).toBeVisible();
     }
     await hana.getByText("Criteria", { exact: true }).click();
@@ -134,7 +160,10 @@ test("from criteria to a mark that can be defended", async ({ browser }, info) =
   await test.step("the largest arrival is followed to its passage, which is pinned with what a teammate did under two criteria", async () => {
     await account.getByRole("link", { name: /Hana Veselka/ }).click();
     await expect(ines.getByRole("heading", { name: "What was done" })).toBeVisible();
-    await ines.getByRole("link", { name: /^Wrote/ }).first().click();
+    await ines
+      .getByRole("link", { name: /^Wrote/ })
+      .first()
+      .click();
     await expect(ines.locator("tr.opened")).toContainText("Upstream leaf0");
     const bar = ines.getByRole("region", { name: "Pin what is selected" });
     await expect(bar).toContainText("Entry 2");
@@ -144,7 +173,9 @@ test("from criteria to a mark that can be defended", async ({ browser }, info) =
     await expect(bar).toHaveCount(0);
     await account.getByRole("link", { name: new RegExp(group) }).click();
     const home = ines.locator("article", { has: ines.getByRole("heading", { name: "Home", exact: true }) });
-    await home.locator(".prose p", { hasText: "Upstream leaf0" }).evaluate((node) => getSelection()!.selectAllChildren(node));
+    await home
+      .locator(".prose p", { hasText: "Upstream leaf0" })
+      .evaluate((node) => getSelection()!.selectAllChildren(node));
     await expect(bar).toContainText("Upstream leaf0");
     await bar.getByRole("button", { name: /Content/ }).click();
     await said(`Pinned for ${group}.`);
@@ -179,19 +210,33 @@ test("from criteria to a mark that can be defended", async ({ browser }, info) =
   });
 
   await test.step("two proposals are accepted, one is overridden with a reason", async () => {
-    for (const [name, part, together] of [["Hana Veselka", 3, 1], ["Tomas Quill", 2, 3], ["Yuki Morisada", 3, 3]] as const) {
+    for (const [name, part, together] of [
+      ["Hana Veselka", 3, 1],
+      ["Tomas Quill", 2, 3],
+      ["Yuki Morisada", 3, 3],
+    ] as const) {
       await account.getByRole("link", { name: new RegExp(name) }).click();
       await expect(account.getByRole("heading", { name: `Pinned to ${name}` })).toBeVisible();
-      await account.getByRole("radiogroup", { name: "Own part of the text" }).getByRole("radio").nth(part).click();
+      await account
+        .getByRole("radiogroup", { name: "Own part of the text" })
+        .getByRole("radio")
+        .nth(part)
+        .click();
       await said("Own part of the text");
-      await account.getByRole("radiogroup", { name: "Work with others" }).getByRole("radio").nth(together - 1).click();
+      await account
+        .getByRole("radiogroup", { name: "Work with others" })
+        .getByRole("radio")
+        .nth(together - 1)
+        .click();
       await expect(account.getByRole("button", { name: /^Accept/ })).toBeVisible();
       if (name === "Hana Veselka") {
         await account.getByRole("button", { name: "Set another mark" }).click();
         await account.getByLabel(/^Mark of Hana Veselka/).fill("55");
         await account.getByRole("button", { name: "Set the mark" }).click();
         await said("this needs a reason");
-        await account.getByLabel(/^Reason/).fill("All of it arrived at once, and nobody could say where it was written.");
+        await account
+          .getByLabel(/^Reason/)
+          .fill("All of it arrived at once, and nobody could say where it was written.");
         await account.getByRole("button", { name: "Set the mark" }).click();
         await expect(account.locator(".mark-lines strong")).toHaveText("55");
       } else {
@@ -214,7 +259,9 @@ test("from criteria to a mark that can be defended", async ({ browser }, info) =
     await ines.goto(`${base}/marks/release`);
     await ines.getByRole("checkbox", { name: group }).check();
     await ines.getByRole("button", { name: "Release 4 marks in 1 group" }).click();
-    await expect(ines.getByRole("status").filter({ hasText: "4 students see their mark now." })).toBeVisible();
+    await expect(
+      ines.getByRole("status").filter({ hasText: "4 students see their mark now." }),
+    ).toBeVisible();
   });
 
   await test.step("a student reads their page, and nothing of anybody else's, and objects to a figure", async () => {
@@ -226,7 +273,9 @@ test("from criteria to a mark that can be defended", async ({ browser }, info) =
     await expect(sheet).not.toContainText(/Hana|The only one who asked|arrived at once/);
     await yuki.getByText("Something here is not right").click();
     await yuki.getByLabel("What it is about").selectOption({ label: "Others’ removed" });
-    await yuki.getByLabel("What is wrong, and why").fill("I took nothing away: I moved it to a page of its own.");
+    await yuki
+      .getByLabel("What is wrong, and why")
+      .fill("I took nothing away: I moved it to a page of its own.");
     await yuki.getByRole("button", { name: "Object", exact: true }).click();
     await expect(yuki.getByText("Your instructors were told, and answer here.")).toBeVisible();
     await expect(yuki.getByRole("region", { name: "What you objected to" })).toContainText("Open.");
@@ -234,16 +283,24 @@ test("from criteria to a mark that can be defended", async ({ browser }, info) =
 
   await test.step("in two steps she sees that it was a move, and answers", async () => {
     await ines.goto("/courses/urbanrivers");
-    await ines.getByRole("link", { name: `Yuki Morisada of ${group} objects to something in their assessment` }).click();
+    await ines
+      .getByRole("link", { name: `Yuki Morisada of ${group} objects to something in their assessment` })
+      .click();
     await ines.getByRole("link", { name: "the figure “Others’ removed”" }).click();
     await expect(ines.getByRole("link", { name: /^Others’ removed of Yuki Morisada: 0/ })).toBeVisible();
-    await expect(ines.getByRole("table", { name: "Statement of Yuki Morisada" })).toContainText(/went to “?Pools|Pools/);
+    await expect(ines.getByRole("table", { name: "Statement of Yuki Morisada" })).toContainText(
+      /went to “?Pools|Pools/,
+    );
     await ines.goBack();
-    await ines.getByLabel("Answer to Yuki Morisada").fill("You are right: the record has it as a move, and nothing was counted against you.");
+    await ines
+      .getByLabel("Answer to Yuki Morisada")
+      .fill("You are right: the record has it as a move, and nothing was counted against you.");
     await ines.getByRole("button", { name: "Answer", exact: true }).click();
     await expect(ines.getByRole("region", { name: "Objections" })).toContainText("The mark stays.");
     await yuki.reload();
-    await expect(yuki.getByRole("region", { name: "What you objected to" })).toContainText("nothing was counted against you");
+    await expect(yuki.getByRole("region", { name: "What you objected to" })).toContainText(
+      "nothing was counted against you",
+    );
   });
 
   await test.step("the marks leave as tables and as documents", async () => {
@@ -252,7 +309,10 @@ test("from criteria to a mark that can be defended", async ({ browser }, info) =
     expect(await text("file?form=line+items")).toContain(assignment);
     expect((await text("file?form=results")).trim().split("\r\n")).toHaveLength(5);
     await ines.goto(`${base}/marks/documents`);
-    const [saved] = await Promise.all([ines.waitForEvent("download"), ines.getByRole("link", { name: "Hana Veselka" }).click()]);
+    const [saved] = await Promise.all([
+      ines.waitForEvent("download"),
+      ines.getByRole("link", { name: "Hana Veselka" }).click(),
+    ]);
     const html = readFileSync(await saved.path(), "utf8");
     expect(html).toContain("All of it arrived at once");
     expect(html).not.toMatch(/Tomas Quill|The only one who asked|<script|http/);
@@ -260,13 +320,18 @@ test("from criteria to a mark that can be defended", async ({ browser }, info) =
     const archive = ines.getByRole("link", { name: "Save the archive (4 documents)" });
     await expect(archive).toBeVisible();
     const [zip] = await Promise.all([ines.waitForEvent("download"), archive.click()]);
-    expect(readFileSync(await zip.path()).subarray(0, 2).toString()).toBe("PK");
+    expect(
+      readFileSync(await zip.path())
+        .subarray(0, 2)
+        .toString(),
+    ).toBe("PK");
   });
 
   await test.step("everything stands in the log", async () => {
     await ines.goto(`${base}/marks/log`);
     const log = ines.getByRole("table");
-    for (const line of ["released", "objected", "accepted", "overridden", "sheet made"]) await expect(log.getByRole("cell", { name: new RegExp(line) }).first()).toBeVisible();
+    for (const line of ["released", "objected", "accepted", "overridden", "sheet made"])
+      await expect(log.getByRole("cell", { name: new RegExp(line) }).first()).toBeVisible();
     await expect(log).toContainText("where");
   });
 });

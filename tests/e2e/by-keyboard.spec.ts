@@ -1,17 +1,30 @@
-/** The editor without a mouse: each tool is reached, used and left again by keys alone, and what it made is on the page. */
+/**
+ * The editor without a mouse: each tool is reached, used and left again by keys alone, and what it made is on
+ * the page.
+ */
 import { expect, type Page } from "@playwright/test";
 import sharp from "sharp";
 import { named, openPage, press, settled, signInAs, test, textOf } from "./people";
 
 /** The name of what has the focus, and of the group of tools that it stands in. */
-const focused = (page: Page) => page.evaluate(() => {
-  const here = document.activeElement;
-  const labelled = here?.getAttribute("aria-label") ?? here?.closest("label")?.textContent ?? here?.textContent ?? "";
-  return { name: labelled.trim(), group: here?.closest("[role=toolbar], [role=group], [role=search]")?.getAttribute("aria-label") ?? "" };
-});
+const focused = (page: Page) =>
+  page.evaluate(() => {
+    const here = document.activeElement;
+    const labelled =
+      here?.getAttribute("aria-label") ?? here?.closest("label")?.textContent ?? here?.textContent ?? "";
+    return {
+      name: labelled.trim(),
+      group: here?.closest("[role=toolbar], [role=group], [role=search]")?.getAttribute("aria-label") ?? "",
+    };
+  });
 
 /** Presses `key` until what `isThere` tells of has the focus; more than `most` times nobody would. */
-async function until(page: Page, key: string, isThere: (now: Awaited<ReturnType<typeof focused>>) => boolean, most = 40): Promise<void> {
+async function until(
+  page: Page,
+  key: string,
+  isThere: (now: Awaited<ReturnType<typeof focused>>) => boolean,
+  most = 40,
+): Promise<void> {
   for (let pressed = 0; pressed < most && !isThere(await focused(page)); pressed++) await press(page, key);
   expect(isThere(await focused(page)), `${key} leads to ${JSON.stringify(await focused(page))}`).toBe(true);
 }
@@ -30,7 +43,8 @@ async function take(page: Page, name: string): Promise<void> {
   await expect(page.getByRole("menu")).toBeVisible();
   const chosen = page.getByRole("menu").locator(":focus");
   await expect(chosen).toHaveCount(1);
-  for (let pressed = 0; pressed < 30 && !(await chosen.innerText()).includes(name); pressed++) await press(page, "ArrowDown");
+  for (let pressed = 0; pressed < 30 && !(await chosen.innerText()).includes(name); pressed++)
+    await press(page, "ArrowDown");
   await press(page, "Enter");
   await expect(page.getByRole("menu")).toHaveCount(0);
   await settled(page);
@@ -77,7 +91,15 @@ test("letters, paragraphs, lists and links", async ({ browser }) => {
   const page = await signInAs(browser, "Yuki Morisada");
   const title = named("Notes from the leat");
   const text = await start(page, "Millrace", title);
-  for (const [name, tag] of [["Underline", "u"], ["Strike through", "s"], ["Raised", "sup"], ["Lowered", "sub"], ["Code", "code"], ["Green", "[data-tone=green]"], ["In violet", "[data-highlight=violet]"]] as const) {
+  for (const [name, tag] of [
+    ["Underline", "u"],
+    ["Strike through", "s"],
+    ["Raised", "sup"],
+    ["Lowered", "sub"],
+    ["Code", "code"],
+    ["Green", "[data-tone=green]"],
+    ["In violet", "[data-highlight=violet]"],
+  ] as const) {
     await page.keyboard.type("eel");
     await press(page, "Control+Shift+ArrowLeft");
     await fromBar(page, "Letters", name);
@@ -138,10 +160,15 @@ test("letters, paragraphs, lists and links", async ({ browser }) => {
   await expect(article.locator("ol ol li")).toHaveText("count the elvers");
   await expect(article.getByText("Closed since spring")).toHaveCSS("text-align", "center");
   await expect(article.getByRole("link", { name: "The river today" })).toBeVisible();
-  await expect(article.getByRole("link", { name: "leat.example/gauge" })).toHaveAttribute("href", "https://leat.example/gauge");
+  await expect(article.getByRole("link", { name: "leat.example/gauge" })).toHaveAttribute(
+    "href",
+    "https://leat.example/gauge",
+  );
 });
 
-test("a table: made, filled, its rows and columns moved, cells merged and split, made wider, taken away", async ({ browser }) => {
+test("a table: made, filled, its rows and columns moved, cells merged and split, made wider, taken away", async ({
+  browser,
+}) => {
   const page = await signInAs(browser, "Aoife Brannock");
   const title = named("Depths");
   const text = await start(page, "Kestrel Water", title);
@@ -159,7 +186,10 @@ test("a table: made, filled, its rows and columns moved, cells merged and split,
     await settled(page);
   }
   const rows = text.locator("tr");
-  const inTable = async (list: string, name: string) => { await toGroup(page, "Table", new RegExp(`^${list}$`)); await take(page, name); };
+  const inTable = async (list: string, name: string) => {
+    await toGroup(page, "Table", new RegExp(`^${list}$`));
+    await take(page, name);
+  };
   await inTable("Row", "Move up");
   await expect(rows).toHaveText(["StationDepth", "Ramp25", "Weir40"]);
   await inTable("Column", "Add one behind");
@@ -172,7 +202,8 @@ test("a table: made, filled, its rows and columns moved, cells merged and split,
   await inTable("Row", "Remove the row");
   await expect(rows).toHaveCount(3);
   // Two cells are chosen with Shift and an arrow, made one, and two again.
-  for (let pressed = 0; pressed < 8 && (await text.locator(".selectedCell").count()) < 2; pressed++) await press(page, "Shift+ArrowLeft");
+  for (let pressed = 0; pressed < 8 && (await text.locator(".selectedCell").count()) < 2; pressed++)
+    await press(page, "Shift+ArrowLeft");
   await expect(text.locator(".selectedCell")).toHaveCount(2);
   await inTable("Cells", "Merge the chosen cells");
   await expect(text.locator("[colspan='2']")).toHaveCount(1);
@@ -209,7 +240,17 @@ test("pictures, notes and sources, equations, characters, headings, a line", asy
   await fromBar(page, "Put in", "Picture or file");
   await expect(page.getByRole("button", { name: "Choose from this machine" })).toBeFocused();
   await press(page, "Enter");
-  await (await chooser).setFiles([{ name: "pool.jpg", mimeType: "image/jpeg", buffer: await sharp({ create: { width: 900, height: 600, channels: 3, background: "#4d7f8f" } }).jpeg().toBuffer() }]);
+  await (
+    await chooser
+  ).setFiles([
+    {
+      name: "pool.jpg",
+      mimeType: "image/jpeg",
+      buffer: await sharp({ create: { width: 900, height: 600, channels: 3, background: "#4d7f8f" } })
+        .jpeg()
+        .toBuffer(),
+    },
+  ]);
   await expect(text.locator("figure img")).toBeVisible();
   await text.focus();
   await press(page, "Control+Home");
@@ -265,8 +306,14 @@ test("pictures, notes and sources, equations, characters, headings, a line", asy
   const article = await save(page, title);
   await expect(article.getByRole("img", { name: "A pool below a weir" })).toBeVisible();
   await expect(article.locator("figure")).toHaveCSS("float", "right");
-  await expect(article.locator("figcaption")).toContainText("Source: Own photograph, Felix Oduya. Licence: CC BY 4.0");
+  await expect(article.locator("figcaption")).toContainText(
+    "Source: Own photograph, Felix Oduya. Licence: CC BY 4.0",
+  );
   await expect(article.locator("math")).toHaveCount(1);
-  await expect(article.getByRole("region", { name: "Sources" }).getByRole("listitem")).toHaveText(/Beck board, 2024/);
-  await expect(article.getByRole("navigation", { name: "On this page" }).getByRole("link", { name: "What lives there" })).toBeVisible();
+  await expect(article.getByRole("region", { name: "Sources" }).getByRole("listitem")).toHaveText(
+    /Beck board, 2024/,
+  );
+  await expect(
+    article.getByRole("navigation", { name: "On this page" }).getByRole("link", { name: "What lives there" }),
+  ).toBeVisible();
 });

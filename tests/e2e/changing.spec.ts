@@ -3,7 +3,9 @@ import AxeBuilder from "@axe-core/playwright";
 import { expect } from "@playwright/test";
 import { comeAs, signInAs, test, textOf } from "./people";
 
-test("a starter page is changed after students wrote, and a page is started from a template", async ({ browser }) => {
+test("a starter page is changed after students wrote, and a page is started from a template", async ({
+  browser,
+}) => {
   const ines = await signInAs(browser, "Ines Calder");
   await test.step("an assignment for the whole class, with a template", async () => {
     await ines.goto("/courses/urbanrivers/assignments/new");
@@ -17,8 +19,13 @@ test("a starter page is changed after students wrote, and a page is started from
     await home.pressSequentially("What do we not know?");
     await ines.locator("summary", { hasText: "home page" }).click();
     await ines.locator("summary", { hasText: "Notes" }).click();
-    await ines.locator("details[open]").getByLabel("Made").selectOption("by students, who start pages from it");
-    await (await textOf(ines, "the starter page Notes")).fill("Seen by {member}, on a day with this weather:");
+    await ines
+      .locator("details[open]")
+      .getByLabel("Made")
+      .selectOption("by students, who start pages from it");
+    await (
+      await textOf(ines, "the starter page Notes")
+    ).fill("Seen by {member}, on a day with this weather:");
     await ines.getByLabel("Expect").selectOption("Of each student: entries");
     await ines.getByRole("checkbox", { name: /^Upkeep/ }).check();
     await ines.getByRole("button", { name: "Make 1 wiki", exact: true }).click();
@@ -66,7 +73,9 @@ test("a starter page is changed after students wrote, and a page is started from
     await ines.getByRole("button", { name: "Save the changes" }).click();
     await expect(ines.getByRole("heading", { name: "Changed starter pages" })).toBeVisible();
     await ines.getByText("What stays out").click();
-    await expect(ines.getByRole("row", { name: /students have rewritten it/ })).toContainText("A heron, and four swans.");
+    await expect(ines.getByRole("row", { name: /students have rewritten it/ })).toContainText(
+      "A heron, and four swans.",
+    );
     await ines.getByRole("button", { name: "Bring the change into 1 wiki" }).click();
     await expect(ines.getByRole("heading", { name: "Changed starter pages" })).toBeHidden();
     await marta.getByRole("navigation", { name: "Contents" }).getByRole("link", { name: "Home" }).click();
@@ -76,7 +85,9 @@ test("a starter page is changed after students wrote, and a page is started from
   });
 });
 
-test("a course is copied for the next term without its people, archived, and opened again", async ({ browser }) => {
+test("a course is copied for the next term without its people, archived, and opened again", async ({
+  browser,
+}) => {
   const ines = await comeAs(browser, "Ines Calder");
   await ines.goto("/courses/urbanrivers/settings");
   await ines.getByRole("link", { name: "Copy the course for another term" }).click();
@@ -98,11 +109,17 @@ test("a course is copied for the next term without its people, archived, and ope
   await expect(ines.getByText("The course is open again.")).toBeVisible();
 });
 
-test("people are moved between groups by keyboard alone, and leaving with something unsaved asks first", async ({ browser }) => {
+test("people are moved between groups by keyboard alone, and leaving with something unsaved asks first", async ({
+  browser,
+}) => {
   const ines = await comeAs(browser, "Ines Calder");
   await ines.goto("/courses/urbanrivers/groups/new");
-  for (let count = 0; count < 2; count++) await ines.getByRole("button", { name: "Add a group" }).press("Enter");
-  const [first, second] = [ines.getByRole("region", { name: "Group 1", exact: true }), ines.getByRole("region", { name: "Group 2", exact: true })];
+  for (let count = 0; count < 2; count++)
+    await ines.getByRole("button", { name: "Add a group" }).press("Enter");
+  const [first, second] = [
+    ines.getByRole("region", { name: "Group 1", exact: true }),
+    ines.getByRole("region", { name: "Group 2", exact: true }),
+  ];
   const list = ines.getByRole("combobox", { name: "Group of Grace Tolliver" });
   await list.focus();
   await ines.keyboard.press("ArrowDown");
@@ -114,15 +131,25 @@ test("people are moved between groups by keyboard alone, and leaving with someth
   await ines.keyboard.press("Control+z");
   await expect(first).toContainText("Grace Tolliver");
   const asked: string[] = [];
-  ines.on("dialog", (dialog) => { asked.push(dialog.message()); void dialog.dismiss(); });
+  ines.on("dialog", (dialog) => {
+    asked.push(dialog.message());
+    void dialog.dismiss();
+  });
   await ines.getByRole("link", { name: "Urban rivers" }).click();
   await expect(first).toContainText("Grace Tolliver");
   expect(asked).toEqual(["What you changed here is not saved. Leave without it?"]);
 });
 
-test("on a phone a student sees the groups and what is expected without the screen running wide", async ({ browser }) => {
-  const page = await signInAs(browser, "Yuki Morisada", { viewport: { width: 360, height: 740 }, isMobile: true, hasTouch: true });
-  const expectNarrow = async () => expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
+test("on a phone a student sees the groups and what is expected without the screen running wide", async ({
+  browser,
+}) => {
+  const page = await signInAs(browser, "Yuki Morisada", {
+    viewport: { width: 360, height: 740 },
+    isMobile: true,
+    hasTouch: true,
+  });
+  const expectNarrow = async () =>
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
   await expectNarrow();
   await page.getByRole("link", { name: "Restoration dossier", exact: true }).click();
   await expect(page.getByRole("heading", { name: "What is expected" })).toBeVisible();
@@ -130,32 +157,43 @@ test("on a phone a student sees the groups and what is expected without the scre
   const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag22aa"]).analyze();
   expect(violations.map(({ id }) => id)).toEqual([]);
   await page.goto("/courses/urbanrivers/groups");
-  await expect(page.getByRole("region", { name: "Millrace" })).toContainText("Sunniva Dahl, Omar Benhadi, Grace Tolliver and you");
+  await expect(page.getByRole("region", { name: "Millrace" })).toContainText(
+    "Sunniva Dahl, Omar Benhadi, Grace Tolliver and you",
+  );
   await expectNarrow();
 });
 
-test("the people are written out as a table without formulas, and as archives that are read again; to instructors alone", async ({ browser }) => {
+test("the people are written out as a table without formulas, and as archives that are read again; to instructors alone", async ({
+  browser,
+}) => {
   const ines = await comeAs(browser, "Ines Calder");
   const csv = await ines.request.get("/courses/urbanrivers/people/file?form=csv");
   expect(csv.headers()["content-disposition"]).toContain("people.csv");
   expect(await csv.text()).toContain("Mira Okonjo");
   await ines.goto("/courses/urbanrivers/people/list");
   // Our own list, read again, changes nothing.
-  await ines.locator("input[type=file]").setInputFiles({ name: "people.csv", mimeType: "text/csv", buffer: await csv.body() });
+  await ines
+    .locator("input[type=file]")
+    .setInputFiles({ name: "people.csv", mimeType: "text/csv", buffer: await csv.body() });
   await expect(ines.getByRole("button", { name: "0 changed" })).toBeVisible();
   await expect(ines.getByRole("button", { name: "0 faulty" })).toBeVisible();
   await expect(ines.getByRole("button", { name: "Nothing to read" })).toBeDisabled();
   await ines.getByRole("button", { name: "Take another list" }).click();
   for (const form of ["1.1", "1.2"]) {
     const archive = await ines.request.get(`/courses/urbanrivers/people/file?form=${form}`);
-    await ines.locator("input[type=file]").setInputFiles({ name: `people-${form}.zip`, mimeType: "application/zip", buffer: await archive.body() });
+    await ines.locator("input[type=file]").setInputFiles({
+      name: `people-${form}.zip`,
+      mimeType: "application/zip",
+      buffer: await archive.body(),
+    });
     await expect(ines.getByRole("group", { name: "Classes of the archive" })).toContainText("Urban rivers");
     await expect(ines.getByRole("button", { name: "0 faulty" })).toBeVisible();
     await ines.getByRole("button", { name: "Take another list" }).click();
   }
   const yuki = await comeAs(browser, "Yuki Morisada");
   expect((await yuki.request.get("/courses/urbanrivers/people/file?form=csv")).status()).toBe(404);
-  for (const address of ["people", "people/list", "groups/new", "settings", "assignments/new"]) expect((await yuki.goto(`/courses/urbanrivers/${address}`))!.status()).toBe(404);
+  for (const address of ["people", "people/list", "groups/new", "settings", "assignments/new"])
+    expect((await yuki.goto(`/courses/urbanrivers/${address}`))!.status()).toBe(404);
   expect((await yuki.goto("/mail"))!.status()).toBe(404);
   expect((await yuki.goto("/courses/new"))!.status()).toBe(404);
 });
@@ -164,7 +202,14 @@ test.describe("files that are no list", () => {
   const bad = [
     ["a picture", Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0]), "is no text"],
     ["an empty file", Buffer.from(""), "There is nothing in"],
-    ["an archive of something else", Buffer.from("UEsDBBQAAAAAAAAAIQAAAAAAAAAAAAAAAAAFAAAAYS50eHRQSwECFAAUAAAAAAAAACEAAAAAAAAAAAAAAAAABQAAAAAAAAAAAAAAAAAAAAAAYS50eHRQSwUGAAAAAAEAAQAzAAAAIwAAAAAA", "base64"), "holds no users.csv"],
+    [
+      "an archive of something else",
+      Buffer.from(
+        "UEsDBBQAAAAAAAAAIQAAAAAAAAAAAAAAAAAFAAAAYS50eHRQSwECFAAUAAAAAAAAACEAAAAAAAAAAAAAAAAABQAAAAAAAAAAAAAAAAAAAAAAYS50eHRQSwUGAAAAAAEAAQAzAAAAIwAAAAAA",
+        "base64",
+      ),
+      "holds no users.csv",
+    ],
     ["a table of sixty-one columns", Buffer.from(Array(61).fill("x").join(",")), "more than 60 cells"],
   ] as const;
   test("each is named with what is wrong and what to do, and nothing is lost", async ({ browser }) => {
@@ -194,7 +239,10 @@ test("two accounts of one person are merged, and are two again when that is undo
     await ines.getByRole("button", { name: "Add the person" }).click();
     await expect(ines.getByRole("row", { name: new RegExp(address) })).toBeVisible();
   }
-  await ines.getByRole("row", { name: /ama@second.example/ }).getByRole("button", { name: "Change" }).click();
+  await ines
+    .getByRole("row", { name: /ama@second.example/ })
+    .getByRole("button", { name: "Change" })
+    .click();
   await ines.locator("summary", { hasText: "Two accounts of one person" }).click();
   await ines.getByRole("combobox", { name: "The account that stays" }).fill("first");
   await ines.getByRole("option", { name: "Ama Sefton, ama@first.example" }).click();
@@ -206,5 +254,7 @@ test("two accounts of one person are merged, and are two again when that is undo
   await gone.getByRole("button", { name: "Undo the merge" }).click();
   await expect(ines.getByText("The two accounts are two again")).toBeVisible();
   await ines.getByRole("combobox", { name: /^Show/ }).selectOption("all");
-  await expect(ines.getByRole("row", { name: /ama@second.example/ }).getByRole("button", { name: "Change" })).toBeVisible();
+  await expect(
+    ines.getByRole("row", { name: /ama@second.example/ }).getByRole("button", { name: "Change" }),
+  ).toBeVisible();
 });

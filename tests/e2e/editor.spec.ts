@@ -18,7 +18,10 @@ async function save(page: Page, title: string) {
 test("each tool makes what it says", async ({ browser }) => {
   const page = await comeAs(browser, "Deniz Aksoyan");
   const text = await startPage(page, "Kestrel Water", "Field notes");
-  const tools = [["Bold", "strong"], ["Italic", "em"]] as const;
+  const tools = [
+    ["Bold", "strong"],
+    ["Italic", "em"],
+  ] as const;
   for (const [name] of tools) {
     const tool = page.getByRole("button", { name: new RegExp(`^${name} \\(`) });
     await tool.click();
@@ -27,14 +30,29 @@ test("each tool makes what it says", async ({ browser }) => {
     await tool.click();
     await text.pressSequentially(" and ");
   }
-  const letters = [["Underline", "u"], ["Strike through", "s"], ["Raised", "sup"], ["Lowered", "sub"], ["Code", "code"], ["Blue", "[data-tone=blue]"], ["In amber", "[data-highlight=amber]"]] as const;
+  const letters = [
+    ["Underline", "u"],
+    ["Strike through", "s"],
+    ["Raised", "sup"],
+    ["Lowered", "sub"],
+    ["Code", "code"],
+    ["Blue", "[data-tone=blue]"],
+    ["In amber", "[data-highlight=amber]"],
+  ] as const;
   for (const [name] of letters) {
     await choose(page, "Letters", name);
     await text.pressSequentially(name.toLowerCase());
-    await choose(page, "Letters", { Blue: "As the text", "In amber": "Not highlighted" }[name as string] ?? name);
+    await choose(
+      page,
+      "Letters",
+      { Blue: "As the text", "In amber": "Not highlighted" }[name as string] ?? name,
+    );
     await text.pressSequentially(" and ");
   }
-  for (const [style, tag] of [["Subheading", "h3"], ["Small heading", "h4"]] as const) {
+  for (const [style, tag] of [
+    ["Subheading", "h3"],
+    ["Small heading", "h4"],
+  ] as const) {
     await page.keyboard.press("Enter");
     await page.getByRole("combobox", { name: "Style of the paragraph" }).selectOption(style);
     await text.pressSequentially(`A ${tag}`);
@@ -47,7 +65,8 @@ test("each tool makes what it says", async ({ browser }) => {
   await page.getByRole("combobox", { name: "Style of the paragraph" }).selectOption("Quote");
   await text.pressSequentially("said by an angler");
   const article = await save(page, "Field notes");
-  for (const [name, tag] of [...tools, ...letters]) await expect(article.locator(`.prose ${tag}`).first()).toHaveText(name.toLowerCase());
+  for (const [name, tag] of [...tools, ...letters])
+    await expect(article.locator(`.prose ${tag}`).first()).toHaveText(name.toLowerCase());
   await expect(article.locator("h3")).toHaveText("A h3");
   await expect(article.locator("h4")).toHaveText("A h4");
   await expect(article.locator("ol > li")).toHaveText("counted");
@@ -60,10 +79,13 @@ test("whoever writes on at once after choosing from a list writes as chosen", as
   for (const name of ["In amber", "Not highlighted"]) {
     await page.getByRole("button", { name: "Letters", exact: true }).click();
     // No frame and no timer lies between the choice and the text that has the focus again.
-    const focused = await page.getByRole("menu", { name: "Letters" }).getByText(name, { exact: true }).evaluate((item) => {
-      (item as HTMLElement).click();
-      return document.activeElement?.getAttribute("aria-label");
-    });
+    const focused = await page
+      .getByRole("menu", { name: "Letters" })
+      .getByText(name, { exact: true })
+      .evaluate((item) => {
+        (item as HTMLElement).click();
+        return document.activeElement?.getAttribute("aria-label");
+      });
     expect(focused).toBe(`Text of ${named("Quick hands")}`);
     await page.keyboard.type(name.toLowerCase());
     await expect(page.getByRole("menu", { name: "Letters" })).toHaveCount(0);
@@ -80,12 +102,22 @@ test("a key acts where the caret is, also right after the caret moved", async ({
   await page.keyboard.type("The pool");
   await page.keyboard.press("Control+a");
   // Nothing lies between the move and the key: the browser has not told anybody of it yet.
-  const keyAtTheEnd = (key: string) => text.evaluate((area, pressed) => {
-    const last = area.querySelector("p:last-of-type")?.firstChild;
-    if (!last) throw new Error("no paragraph");
-    getSelection()?.collapse(last, last.textContent?.length);
-    area.dispatchEvent(new KeyboardEvent("keydown", { key: pressed, code: pressed, keyCode: pressed === "Enter" ? 13 : 66, ctrlKey: pressed === "b", bubbles: true, cancelable: true }));
-  }, key);
+  const keyAtTheEnd = (key: string) =>
+    text.evaluate((area, pressed) => {
+      const last = area.querySelector("p:last-of-type")?.firstChild;
+      if (!last) throw new Error("no paragraph");
+      getSelection()?.collapse(last, last.textContent?.length);
+      area.dispatchEvent(
+        new KeyboardEvent("keydown", {
+          key: pressed,
+          code: pressed,
+          keyCode: pressed === "Enter" ? 13 : 66,
+          ctrlKey: pressed === "b",
+          bubbles: true,
+          cancelable: true,
+        }),
+      );
+    }, key);
   await keyAtTheEnd("Enter");
   await page.keyboard.type("The riffle");
   await expect(text.locator("p")).toHaveText(["The weir", "The pool", "The riffle"]);
@@ -108,10 +140,21 @@ test("links: a bad address is refused in words; a page is found by its title", a
   await page.getByRole("button", { name: "Link", exact: true }).click();
   await page.keyboard.type(" and ");
   await choose(page, "Link", "Page of this wiki");
-  // Where the page's headings come late, they don't push the button away from under the hand that is about to press it.
-  let answer = () => { /* Nothing is held back yet. */ };
-  const held = new Promise<void>((go) => { answer = go; });
-  await page.route((url) => url.pathname.includes("/wikis/"), async (route) => { await held; await route.continue(); });
+  // Where the page's headings come late, they don't push the button away from under the hand that is about to
+  // press it.
+  let answer = () => {
+    /* Nothing is held back yet. */
+  };
+  const held = new Promise<void>((go) => {
+    answer = go;
+  });
+  await page.route(
+    (url) => url.pathname.includes("/wikis/"),
+    async (route) => {
+      await held;
+      await route.continue();
+    },
+  );
   const dialog = page.getByRole("dialog");
   await dialog.getByRole("combobox", { name: "Title of the page" }).fill("the RIVER today");
   await expect(page.getByText("This page is there.")).toBeVisible();
@@ -124,7 +167,10 @@ test("links: a bad address is refused in words; a page is found by its title", a
   expect(await put.boundingBox()).toEqual(before);
   await put.click();
   const article = await save(page, named("Sources we used"));
-  await expect(article.getByRole("link", { name: "rivers.example/survey" })).toHaveAttribute("href", "https://rivers.example/survey");
+  await expect(article.getByRole("link", { name: "rivers.example/survey" })).toHaveAttribute(
+    "href",
+    "https://rivers.example/survey",
+  );
   await article.getByRole("link", { name: "The river today" }).click();
   await expect(page.getByRole("heading", { name: "The river today", level: 1 })).toBeVisible();
 });
@@ -177,7 +223,9 @@ test("the head line leads to siblings, and keeps the look that was chosen", asyn
   await page.getByRole("button", { name: "Wikis: choose another" }).press("Enter");
   await expect(page.getByRole("menuitem")).toHaveCount(6);
   await page.getByRole("menuitem", { name: "Thornbeck" }).click();
-  await expect(page.getByRole("navigation", { name: "Contents" }).getByRole("heading", { name: "Thornbeck" })).toBeVisible();
+  await expect(
+    page.getByRole("navigation", { name: "Contents" }).getByRole("heading", { name: "Thornbeck" }),
+  ).toBeVisible();
   await page.getByRole("button", { name: "Ines Calder" }).click();
   await page.getByRole("menuitemradio", { name: "Dark" }).click();
   await expect(page.locator("html")).toHaveAttribute("data-scheme", "dark");

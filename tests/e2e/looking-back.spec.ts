@@ -2,7 +2,9 @@
 import { expect } from "@playwright/test";
 import { comeAs, openPage, press, startPage, test, textOf } from "./people";
 
-test("a student compares two states, goes from change to change, and sees who wrote what at any time", async ({ browser }) => {
+test("a student compares two states, goes from change to change, and sees who wrote what at any time", async ({
+  browser,
+}) => {
   const beatriz = await comeAs(browser, "Beatriz Lanza");
   await openPage(beatriz, "Thornbeck", "The river today");
   await beatriz.getByRole("link", { name: "What changed" }).click();
@@ -42,7 +44,9 @@ test("a student compares two states, goes from change to change, and sees who wr
   await expect(beatriz.getByRole("heading", { name: /^Entry \d+ of / })).toBeVisible();
 });
 
-test("a sitting opens to its entries, words that went are looked for, and the paragraph they stood in is brought back alone", async ({ browser }) => {
+test("a sitting opens to its entries, words that went are looked for, and the paragraph they stood in is brought back alone", async ({
+  browser,
+}) => {
   const beatriz = await comeAs(browser, "Beatriz Lanza");
   const title = "Footbridges of the beck";
   const text = await startPage(beatriz, "Thornbeck", title);
@@ -88,5 +92,8 @@ test("a sitting opens to its entries, words that went are looked for, and the pa
   await beatriz.getByRole("button", { name: "Bring back 1 part" }).click();
   await expect(beatriz.getByRole("heading", { name: title, level: 1 })).toBeVisible();
   // What it followed is gone: it stands at the top.
-  await expect(beatriz.locator(".sheet .prose p")).toHaveText(["The second was built from a barn door.", "Nobody has counted them."]);
+  await expect(beatriz.locator(".sheet .prose p")).toHaveText([
+    "The second was built from a barn door.",
+    "Nobody has counted them.",
+  ]);
 });

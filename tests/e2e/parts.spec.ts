@@ -1,4 +1,6 @@
-/** What stands in a page and is no running text: from the toolbar to the saved page, and back into the editor. */
+/**
+ * What stands in a page and is no running text: from the toolbar to the saved page, and back into the editor.
+ */
 import { expect, type Locator, type Page } from "@playwright/test";
 import sharp from "sharp";
 import { comeAs, press, settled, startPage, test, textOf } from "./people";
@@ -16,9 +18,14 @@ async function saved(page: Page, title: string): Promise<Locator> {
   return page.getByRole("article");
 }
 
-const picture = (width: number, height: number) => sharp({ create: { width, height, channels: 3, background: "#4d7f8f" } }).jpeg().toBuffer();
+const picture = (width: number, height: number) =>
+  sharp({ create: { width, height, channels: 3, background: "#4d7f8f" } })
+    .jpeg()
+    .toBuffer();
 
-test("a table: by size, filled with Tab, a row moved, cells merged, headings taken away", async ({ browser }) => {
+test("a table: by size, filled with Tab, a row moved, cells merged, headings taken away", async ({
+  browser,
+}) => {
   const page = await comeAs(browser, "Aoife Brannock");
   const text = await startPage(page, "Kestrel Water", "Readings");
   const dialog = await putIn(page, "Table");
@@ -46,16 +53,21 @@ test("a table: by size, filled with Tab, a row moved, cells merged, headings tak
   await expect((await textOf(page, "Readings")).locator("tr").nth(2)).toHaveText("Weir7.4");
 });
 
-test("pictures: several at once, with a description, a width, a place and their origin; served in their own sizes", async ({ browser }) => {
+test("pictures: several at once, with a description, a width, a place and their origin; served in their own sizes", async ({
+  browser,
+}) => {
   const page = await comeAs(browser, "Grace Tolliver");
   const text = await startPage(page, "Millrace", "Pictures of the race");
   const dialog = await putIn(page, "Picture or file");
   await dialog.getByLabel("Files to upload").setInputFiles([
-    { name: "sluice.jpg", mimeType: "image/jpeg", buffer: await picture(1200, 800) }, { name: "gate.jpg", mimeType: "image/jpeg", buffer: await picture(500, 300) },
-    { name: "harmful.png", mimeType: "image/png", buffer: Buffer.from("<svg onload=alert(1)>") }, { name: "empty.png", mimeType: "image/png", buffer: Buffer.from("") },
+    { name: "sluice.jpg", mimeType: "image/jpeg", buffer: await picture(1200, 800) },
+    { name: "gate.jpg", mimeType: "image/jpeg", buffer: await picture(500, 300) },
+    { name: "harmful.png", mimeType: "image/png", buffer: Buffer.from("<svg onload=alert(1)>") },
+    { name: "empty.png", mimeType: "image/png", buffer: Buffer.from("") },
   ]);
   await expect(text.locator("figure")).toHaveCount(2);
-  // What says that it is a picture and is none comes as a file that is handed over, and nothing is taken of nothing.
+  // What says that it is a picture and is none comes as a file that is handed over, and nothing is taken of
+  // nothing.
   await expect(text.getByText("harmful")).toBeVisible();
   await expect(page.getByRole("list", { name: "Uploads" })).toContainText("The file is empty.");
   await text.locator("figure img").first().click();
@@ -75,18 +87,31 @@ test("pictures: several at once, with a description, a width, a place and their 
   const image = article.getByRole("img", { name: "A wooden sluice gate" });
   await expect(image).toBeVisible();
   await expect(article.locator("figure").first()).toHaveCSS("float", "right");
-  await expect(article.locator("figcaption").first()).toHaveText("The sluice in MarchSource: Own photograph, Grace Tolliver. Licence: CC BY 4.0");
+  await expect(article.locator("figcaption").first()).toHaveText(
+    "The sluice in MarchSource: Own photograph, Grace Tolliver. Licence: CC BY 4.0",
+  );
   const address = (await image.getAttribute("src"))!;
-  await expect.poll(async () => (await page.request.get(address)).headers()["content-type"]).toBe("image/webp");
+  await expect
+    .poll(async () => (await page.request.get(address)).headers()["content-type"])
+    .toBe("image/webp");
   const whole = address.split("?")[0]!;
   const part = await page.request.get(whole, { headers: { range: "bytes=0-1" } });
-  expect([part.status(), part.headers()["content-range"], (await part.body()).toString("hex")]).toEqual([206, expect.stringMatching(/^bytes 0-1\/\d+$/), "ffd8"]);
+  expect([part.status(), part.headers()["content-range"], (await part.body()).toString("hex")]).toEqual([
+    206,
+    expect.stringMatching(/^bytes 0-1\/\d+$/),
+    "ffd8",
+  ]);
   expect((await page.request.get(whole, { headers: { range: "bytes=99999999-" } })).status()).toBe(416);
   const { etag, "content-security-policy": policy } = (await page.request.get(whole)).headers();
   expect((await page.request.get(whole, { headers: { "if-none-match": etag! } })).status()).toBe(304);
   expect(policy).toContain("sandbox");
-  const harmful = await page.request.get((await article.getByRole("link", { name: /harmful/ }).getAttribute("href"))!);
-  expect([harmful.headers()["content-type"], harmful.headers()["content-disposition"]]).toEqual(["text/plain; charset=utf-8", expect.stringMatching(/^attachment/)]);
+  const harmful = await page.request.get(
+    (await article.getByRole("link", { name: /harmful/ }).getAttribute("href"))!,
+  );
+  expect([harmful.headers()["content-type"], harmful.headers()["content-disposition"]]).toEqual([
+    "text/plain; charset=utf-8",
+    expect.stringMatching(/^attachment/),
+  ]);
   const outsider = await comeAs(browser, "Tomas Quill");
   expect((await outsider.request.get(whole)).status()).toBe(404);
   await page.getByRole("link", { name: "Files", exact: true }).click();
@@ -95,7 +120,9 @@ test("pictures: several at once, with a description, a width, a place and their 
   await expect(page.getByRole("row", { name: /sluice\.jpg/ })).toHaveCount(0);
 });
 
-test("equations, notes, sources, a card, a list of headings, special characters: each once, and changed afterwards", async ({ browser }) => {
+test("equations, notes, sources, a card, a list of headings, special characters: each once, and changed afterwards", async ({
+  browser,
+}) => {
   const page = await comeAs(browser, "Felix Oduya");
   const text = await startPage(page, "Thornbeck", "Flow and sources");
   await page.keyboard.type("Flow is ");
@@ -131,7 +158,11 @@ test("equations, notes, sources, a card, a list of headings, special characters:
   // A file that is put in while the card is chosen stands behind it, not in its words.
   await text.locator(".link-card").click();
   dialog = await putIn(page, "Picture or file");
-  await dialog.getByLabel("Files to upload").setInputFiles({ name: "survey-notes.txt", mimeType: "text/plain", buffer: Buffer.from("Low water, clear.") });
+  await dialog.getByLabel("Files to upload").setInputFiles({
+    name: "survey-notes.txt",
+    mimeType: "text/plain",
+    buffer: Buffer.from("Low water, clear."),
+  });
   await expect(text.locator("p").getByText("survey-notes")).toBeVisible();
   await expect(text.locator(".link-card")).not.toContainText("survey-notes");
   await text.locator("p").last().click();
@@ -141,8 +172,14 @@ test("equations, notes, sources, a card, a list of headings, special characters:
   await expect(article.locator("math")).toHaveCount(1);
   await expect(article.locator(".note-mark")).toHaveText(["[1] source", "[2] source", "[1] source"]);
   await expect(article.getByRole("region", { name: "Sources" }).getByRole("listitem")).toHaveCount(2);
-  await expect(article.getByRole("link", { name: "Map of the beck" })).toHaveAttribute("href", "https://maps.example/thornbeck");
-  await article.getByRole("navigation", { name: "On this page" }).getByRole("link", { name: "What we measured" }).click();
+  await expect(article.getByRole("link", { name: "Map of the beck" })).toHaveAttribute(
+    "href",
+    "https://maps.example/thornbeck",
+  );
+  await article
+    .getByRole("navigation", { name: "On this page" })
+    .getByRole("link", { name: "What we measured" })
+    .click();
   await expect(page).toHaveURL(/#h-/);
   await page.getByRole("link", { name: "Write", exact: true }).click();
   const again = await textOf(page, "Flow and sources");
@@ -153,7 +190,9 @@ test("equations, notes, sources, a card, a list of headings, special characters:
   await expect(article.getByRole("region", { name: "Sources" }).getByRole("listitem")).toHaveCount(1);
 });
 
-test("two brackets open the choice of links; a page is found by a slip of the fingers, and promised where there is none", async ({ browser }) => {
+test("two brackets open the choice of links; a page is found by a slip of the fingers, and promised where there is none", async ({
+  browser,
+}) => {
   const page = await comeAs(browser, "Chidi Amaechi");
   const text = await startPage(page, "Saltmere", "Where to look");
   await page.keyboard.type("See [[rivr tod");
@@ -189,7 +228,9 @@ test("find and replace: with count, capitals, whole words, and one undo for all"
   await expect(text).toHaveText("The weir, weirs and Weir of the weir");
 });
 
-test("a large file goes on where it was when the connection comes back, and can be cancelled", async ({ browser }) => {
+test("a large file goes on where it was when the connection comes back, and can be cancelled", async ({
+  browser,
+}) => {
   const page = await comeAs(browser, "Omar Benhadi");
   const text = await startPage(page, "Millrace", "Gauge readings");
   const dialog = await putIn(page, "Picture or file");
@@ -203,7 +244,9 @@ test("a large file goes on where it was when the connection comes back, and can 
     if (from === String(8 * 256 * 1024) && lost++ < 2) await route.abort("connectionreset");
     else await route.continue();
   });
-  await dialog.getByLabel("Files to upload").setInputFiles({ name: "gauge-readings.txt", mimeType: "text/plain", buffer: Buffer.from(lines) });
+  await dialog
+    .getByLabel("Files to upload")
+    .setInputFiles({ name: "gauge-readings.txt", mimeType: "text/plain", buffer: Buffer.from(lines) });
   await expect(page.getByText("Waiting for the connection")).toBeVisible();
   await expect(text.getByText("gauge-readings")).toBeVisible();
   expect(sent.filter((each) => each === "POST 0")).toHaveLength(1);
@@ -217,7 +260,11 @@ test("a large file goes on where it was when the connection comes back, and can 
     await route.continue();
   });
   const again = await putIn(page, "Picture or file");
-  await again.getByLabel("Files to upload").setInputFiles({ name: "more-readings.txt", mimeType: "text/plain", buffer: Buffer.from(`More. ${lines}`) });
+  await again.getByLabel("Files to upload").setInputFiles({
+    name: "more-readings.txt",
+    mimeType: "text/plain",
+    buffer: Buffer.from(`More. ${lines}`),
+  });
   await page.getByRole("button", { name: "Cancel more-readings.txt" }).click();
   await expect(page.getByRole("button", { name: "Cancel more-readings.txt" })).toHaveCount(0);
   await expect.poll(() => sent.at(-1)).toBe("DELETE");

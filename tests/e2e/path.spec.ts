@@ -12,7 +12,12 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
       await ines.getByRole("button", { name: "Add a group" }).click();
       await ines.getByRole("textbox", { name: `Name of group ${index + 1}` }).fill(name);
     }
-    for (const [person, group] of [["Aoife Brannock", "North bank"], ["Callum Wray", "North bank"], ["Mira Okonjo", "South bank"], ["Elin Sorby", "North bank"]] as const) {
+    for (const [person, group] of [
+      ["Aoife Brannock", "North bank"],
+      ["Callum Wray", "North bank"],
+      ["Mira Okonjo", "South bank"],
+      ["Elin Sorby", "North bank"],
+    ] as const) {
       const list = ines.getByRole("combobox", { name: `Group of ${person}` });
       await list.focus();
       await list.selectOption(group);
@@ -28,13 +33,23 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
     await (await textOf(ines, "the starter page Home")).fill("What did we set out to see?");
     await ines.getByRole("button", { name: "Make 2 wikis" }).click();
     await expect(ines.getByRole("heading", { name: assignment, level: 1 })).toBeVisible();
-    await expect(ines.getByRole("row", { name: /North bank/ })).toContainText("Aoife Brannock, Callum Wray and Elin Sorby");
-    await expect(ines.getByRole("row", { name: /South bank/ }).getByRole("cell").nth(1)).toHaveText("3");
+    await expect(ines.getByRole("row", { name: /North bank/ })).toContainText(
+      "Aoife Brannock, Callum Wray and Elin Sorby",
+    );
+    await expect(
+      ines
+        .getByRole("row", { name: /South bank/ })
+        .getByRole("cell")
+        .nth(1),
+    ).toHaveText("3");
   });
 
   const aoife = await signInAs(browser, "Aoife Brannock");
   await test.step("a student writes on the home page and promises a page", async () => {
-    await aoife.getByRole("row", { name: new RegExp(assignment) }).getByRole("link", { name: "North bank" }).click();
+    await aoife
+      .getByRole("row", { name: new RegExp(assignment) })
+      .getByRole("link", { name: "North bank" })
+      .click();
     await expect(aoife.getByRole("heading", { name: "Home", level: 1 })).toBeVisible();
     await aoife.getByRole("link", { name: "Write", exact: true }).click();
     const text = await textOf(aoife, "Home");
@@ -48,7 +63,9 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
     await aoife.getByRole("button", { name: /^Bold/ }).click();
     await text.pressSequentially("very low");
     await aoife.getByRole("button", { name: /^Bold/ }).click();
-    await text.pressSequentially(" and we could walk across on the dry sedimant. More under [[Water quality]].");
+    await text.pressSequentially(
+      " and we could walk across on the dry sedimant. More under [[Water quality]].",
+    );
     await press(aoife, "Enter");
     await aoife.getByRole("button", { name: /^List with bullets/ }).click();
     await text.pressSequentially("one heron");
@@ -72,12 +89,17 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
     await aoife.getByRole("button", { name: "Save the page" }).click();
     await expect(aoife.getByRole("heading", { name: "Water quality", level: 1 })).toBeVisible();
     await aoife.getByRole("navigation", { name: "Contents" }).getByRole("link", { name: "Home" }).click();
-    await expect(aoife.getByRole("article").getByRole("link", { name: "Water quality", exact: true })).toBeVisible();
+    await expect(
+      aoife.getByRole("article").getByRole("link", { name: "Water quality", exact: true }),
+    ).toBeVisible();
   });
 
   const callum = await signInAs(browser, "Callum Wray");
   await test.step("a teammate adds, corrects, moves and comments; the first student answers", async () => {
-    await callum.getByRole("row", { name: new RegExp(assignment) }).getByRole("link", { name: "North bank" }).click();
+    await callum
+      .getByRole("row", { name: new RegExp(assignment) })
+      .getByRole("link", { name: "North bank" })
+      .click();
     await callum.getByRole("link", { name: "Write", exact: true }).click();
     const text = await textOf(callum, "Home");
     await text.getByText("sedimant").evaluate((node) => {
@@ -114,7 +136,9 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
     await press(callum, "ArrowUp", "Control+V");
     await expect(again.locator("p").first()).toContainText("an angler told us of eels");
     await callum.getByRole("button", { name: "Save", exact: true }).click();
-    await expect(callum.getByRole("article").locator(".prose p").first()).toContainText("an angler told us of eels");
+    await expect(callum.getByRole("article").locator(".prose p").first()).toContainText(
+      "an angler told us of eels",
+    );
 
     await callum.getByLabel("Comment on this page").fill("Did anybody write down the time?");
     await callum.getByRole("button", { name: "Comment", exact: true }).click();
@@ -144,10 +168,14 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
     await expect(ines.getByRole("row", { name: /^Home/ }).getByRole("gridcell").nth(2)).toHaveText("Read");
 
     await callum.getByRole("button", { name: "Save", exact: true }).click();
-    await expect(callum.getByRole("alert").filter({ hasText: "Nothing was saved." })).toContainText("set for this page by Ines Calder");
+    await expect(callum.getByRole("alert").filter({ hasText: "Nothing was saved." })).toContainText(
+      "set for this page by Ines Calder",
+    );
     await expect(text).toContainText("Too late.");
     await aoife.reload();
-    await expect(aoife.getByText(/You can read this page, not change it: set for this page by Ines Calder/)).toBeVisible();
+    await expect(
+      aoife.getByText(/You can read this page, not change it: set for this page by Ines Calder/),
+    ).toBeVisible();
     await expect(aoife.getByRole("link", { name: "Write", exact: true })).toHaveCount(0);
     await expect(aoife.getByRole("article")).not.toContainText("Too late.");
     await expect(aoife.getByRole("link", { name: "4 entries" })).toBeVisible();
@@ -157,9 +185,14 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
     await ines.getByRole("link", { name: "Open the wiki" }).click();
     await ines.getByRole("link", { name: "4 entries" }).click();
     const ledger = ines.getByRole("table", { name: "Ledger of “Home”" });
-    const row = (number: number) => ledger.getByRole("row").filter({ has: ines.getByRole("cell", { name: String(number), exact: true }).first() }).first();
+    const row = (number: number) =>
+      ledger
+        .getByRole("row")
+        .filter({ has: ines.getByRole("cell", { name: String(number), exact: true }).first() })
+        .first();
     await expect(ledger).toBeVisible();
-    for (const sitting of await ledger.getByRole("button", { name: /in one sitting/ }).all()) await sitting.click();
+    for (const sitting of await ledger.getByRole("button", { name: /in one sitting/ }).all())
+      await sitting.click();
     await expect(row(4)).toContainText("Moved text");
     await expect(row(3)).toContainText("Callum Wray");
     await expect(row(2)).toContainText("Wrote: First impressions");
@@ -176,25 +209,64 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
     await ines.getByRole("button", { name: "Bring back entry 3" }).click();
     await expect(ines.getByRole("heading", { name: "Home", level: 1 })).toBeVisible();
     await expect(ines.getByRole("link", { name: "5 entries" })).toBeVisible();
-    await expect(ines.getByRole("article").locator(".prose p").last()).toContainText("an angler told us of eels");
+    await expect(ines.getByRole("article").locator(".prose p").last()).toContainText(
+      "an angler told us of eels",
+    );
   });
 
   await test.step("the review has all members; a figure opens onto its entries", async () => {
     await ines.goto("/courses/urbanrivers");
-    await ines.getByRole("row", { name: new RegExp(assignment) }).getByRole("link", { name: "Review" }).click();
-    const row = (name: string) => ines.getByRole("row").filter({ has: ines.getByRole("rowheader", { name, exact: true }) });
-    // Share, standing, added, lasting, entries, active days, on others’ pages, comments.
-    // Aoife wrote 29 words here and 9 on the page she started; a letter of one was corrected by Callum, who wrote 13 of his own.
-    await expect(row("Aoife Brannock").getByRole("link")).toHaveText(["Aoife Brannock", "75 %", "38", "38", "100 %", "2", "1", "0", "1"]);
-    await expect(row("Callum Wray").getByRole("link")).toHaveText(["Callum Wray", "25 %", "13", "13", "100 %", "2", "1", "2", "1"]);
-    await expect(row("Elin Sorby").getByRole("link")).toHaveText(["Elin Sorby", "0 %", "0", "0", "–", "0", "0", "0", "0"]);
+    await ines
+      .getByRole("row", { name: new RegExp(assignment) })
+      .getByRole("link", { name: "Review" })
+      .click();
+    const row = (name: string) =>
+      ines.getByRole("row").filter({ has: ines.getByRole("rowheader", { name, exact: true }) });
+    // Share, standing, added, lasting, entries, active days, on others’ pages, comments. Aoife wrote 29 words
+    // here and 9 on the page she started; a letter of one was corrected by Callum, who wrote 13 of his own.
+    await expect(row("Aoife Brannock").getByRole("link")).toHaveText([
+      "Aoife Brannock",
+      "75 %",
+      "38",
+      "38",
+      "100 %",
+      "2",
+      "1",
+      "0",
+      "1",
+    ]);
+    await expect(row("Callum Wray").getByRole("link")).toHaveText([
+      "Callum Wray",
+      "25 %",
+      "13",
+      "13",
+      "100 %",
+      "2",
+      "1",
+      "2",
+      "1",
+    ]);
+    await expect(row("Elin Sorby").getByRole("link")).toHaveText([
+      "Elin Sorby",
+      "0 %",
+      "0",
+      "0",
+      "–",
+      "0",
+      "0",
+      "0",
+      "0",
+    ]);
     await expect(row("Elin Sorby")).toContainText("nothing yet");
 
     await ines.getByRole("link", { name: /^Standing of Callum Wray: 13\./ }).click();
     const evidence = ines.getByRole("region", { name: "Standing of Callum Wray" });
     await expect(evidence.getByRole("row", { name: /Wrote on “Home”/ })).toHaveCount(1);
     await expect(evidence.getByRole("row", { name: /^Sum/ })).toContainText("13");
-    await evidence.getByRole("row", { name: /Wrote on “Home”/ }).getByRole("link").click();
+    await evidence
+      .getByRole("row", { name: /Wrote on “Home”/ })
+      .getByRole("link")
+      .click();
     await expect(ines.getByRole("heading", { name: "Entry 3 of “Home”" })).toBeVisible();
   });
 });

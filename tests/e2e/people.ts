@@ -2,30 +2,48 @@
 import { expect, test as base, type Browser, type BrowserContextOptions, type Page } from "@playwright/test";
 import { everybody } from "@/demo/people";
 
-/** Tests whose browser contexts are closed when they end, so that what they left open does not slow the next ones down. */
+/**
+ * Tests whose browser contexts are closed when they end, so that what they left open does not slow the next
+ * ones down.
+ */
 export const test = base.extend<{ closing: void }>({
-  closing: [async ({ browser }, use) => {
-    await use();
-    for (const context of browser.contexts()) await context.close();
-  }, { auto: true }],
+  closing: [
+    async ({ browser }, use) => {
+      await use();
+      for (const context of browser.contexts()) await context.close();
+    },
+    { auto: true },
+  ],
 });
 
 /**
- * A page of its own browser context, signed in as one of the demo's people, with nothing drawn on it yet. It goes the way of
- * the sign-in screen's buttons without drawing that screen: the tests of the door press the buttons themselves.
+ * A page of its own browser context, signed in as one of the demo's people, with nothing drawn on it yet. It
+ * goes the way of the sign-in screen's buttons without drawing that screen: the tests of the door press the
+ * buttons themselves.
  */
-export async function comeAs(browser: Browser, name: string, options: BrowserContextOptions = {}): Promise<Page> {
+export async function comeAs(
+  browser: Browser,
+  name: string,
+  options: BrowserContextOptions = {},
+): Promise<Page> {
   const person = everybody.find((each) => each.name === name);
   if (!person) throw new Error(`${name} is nobody of the demo`);
   const page = await (await browser.newContext(options)).newPage();
   const origin = new URL("/", test.info().project.use.baseURL).origin;
-  const answer = await page.request.post("/api/auth/sign-in/demo", { data: { person: person.id }, headers: { origin } });
+  const answer = await page.request.post("/api/auth/sign-in/demo", {
+    data: { person: person.id },
+    headers: { origin },
+  });
   expect(answer.status()).toBe(200);
   return page;
 }
 
 /** The same, on the course's screen. */
-export async function signInAs(browser: Browser, name: string, options: BrowserContextOptions = {}): Promise<Page> {
+export async function signInAs(
+  browser: Browser,
+  name: string,
+  options: BrowserContextOptions = {},
+): Promise<Page> {
   const page = await comeAs(browser, name, options);
   await page.goto("/courses/urbanrivers");
   await expect(page.getByRole("heading", { name: "Urban rivers", level: 1 })).toBeVisible();
@@ -53,7 +71,9 @@ export async function toCourse(page: Page): Promise<void> {
 /** Where this process has been: pages by wiki and title, and wikis' first pages by the wiki alone. */
 const addresses = new Map<string, string>();
 
-/** To a page of the demo's assignment: from the course by its links, as a reader goes; the next time at once. */
+/**
+ * To a page of the demo's assignment: from the course by its links, as a reader goes; the next time at once.
+ */
 export async function openPage(page: Page, wiki: string, title?: string): Promise<void> {
   const contents = page.getByRole("navigation", { name: "Contents" });
   const known = addresses.get(`${wiki}: ${title ?? ""}`);
@@ -90,12 +110,18 @@ export function named(title: string): string {
   return again === 0 ? title : `${title}, once more (${again})`;
 }
 
-/** Words of its own for each time: what a run before wrote on the same wikis would be carried over, or found twice. */
+/**
+ * Words of its own for each time: what a run before wrote on the same wikis would be carried over, or found
+ * twice.
+ */
 export function anew(text: string): string {
   return text.replace(/\w+/g, (word) => word + "x".repeat(test.info().repeatEachIndex));
 }
 
-/** Starts a page of its own in a demo wiki, so that tests do not meet; the cursor stands in its text. Nothing is saved yet. */
+/**
+ * Starts a page of its own in a demo wiki, so that tests do not meet; the cursor stands in its text. Nothing
+ * is saved yet.
+ */
 export async function startPage(page: Page, wiki: string, title: string) {
   await openPage(page, wiki);
   await page.getByRole("link", { name: "Start a page" }).click();

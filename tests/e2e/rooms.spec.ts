@@ -10,7 +10,9 @@ async function comeIn(page: Page, code: string, name: string): Promise<void> {
   await expect(page.getByRole("link", { name: /Restoration plan/ }).first()).toBeVisible();
 }
 
-test("two guests write in an open room, which closes; their words are given to a student; a reader sees initials", async ({ browser }) => {
+test("two guests write in an open room, which closes; their words are given to a student; a reader sees initials", async ({
+  browser,
+}) => {
   test.setTimeout(600_000);
   const ines = await signInAs(browser, "Ines Calder");
   await ines.getByRole("link", { name: "Restoration dossier", exact: true }).click();
@@ -27,7 +29,10 @@ test("two guests write in an open room, which closes; their words are given to a
   const code = await ines.locator(".room-code").innerText();
   await expect(ines.getByRole("img", { name: /^QR code of/ })).toBeVisible();
 
-  const [wren, ash] = [await (await browser.newContext()).newPage(), await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage()];
+  const [wren, ash] = [
+    await (await browser.newContext()).newPage(),
+    await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage(),
+  ];
   await test.step("a wrong code opens nothing; the right one leads to the names", async () => {
     await wren.goto("/room");
     await wren.getByLabel("Code of the room").fill("BCDF-2345");
@@ -37,13 +42,21 @@ test("two guests write in an open room, which closes; their words are given to a
     await ash.goto("/room");
     await ash.getByLabel("Code of the room").fill(code);
     await ash.getByRole("button", { name: "Come in" }).click();
-    await expect(ash.getByRole("list", { name: "Names" }).getByRole("button", { name: /Wren/ })).toBeDisabled();
+    await expect(
+      ash.getByRole("list", { name: "Names" }).getByRole("button", { name: /Wren/ }),
+    ).toBeDisabled();
     await ash.getByRole("button", { name: "Ash", exact: true }).click();
   });
 
   await test.step("each writes the page; neither sees anything else", async () => {
-    for (const [page, said] of [[wren, "Kingfishers want a steep bank. "], [ash, "And a perch above still water. "]] as const) {
-      await page.getByRole("link", { name: /Restoration plan/ }).first().click();
+    for (const [page, said] of [
+      [wren, "Kingfishers want a steep bank. "],
+      [ash, "And a perch above still water. "],
+    ] as const) {
+      await page
+        .getByRole("link", { name: /Restoration plan/ })
+        .first()
+        .click();
       await page.getByRole("link", { name: "Write", exact: true }).click();
       const text = await textOf(page, "Restoration plan");
       await text.click();
@@ -82,7 +95,10 @@ test("two guests write in an open room, which closes; their words are given to a
     await ines.getByRole("combobox", { name: /^Wiki/ }).selectOption({ label: "Kestrel Water" });
     await ines.getByLabel("Authors").selectOption("initials");
     await ines.getByRole("button", { name: "Make the link" }).click();
-    const address = await ines.getByRole("link", { name: /\/open\// }).first().getAttribute("href");
+    const address = await ines
+      .getByRole("link", { name: /\/open\// })
+      .first()
+      .getAttribute("href");
     const reader = await (await browser.newContext()).newPage();
     await reader.goto(address!);
     await expect(reader.getByRole("article")).toBeVisible();

@@ -2,12 +2,32 @@
 import { expect, type Page } from "@playwright/test";
 import { comeAs, signInAs, test } from "./people";
 
-const given = ["Ada", "Bram", "Chloe", "Dario", "Esra", "Finn", "Gwen", "Hugo", "Imre", "Jori", "Kaya", "Liam"];
+const given = [
+  "Ada",
+  "Bram",
+  "Chloe",
+  "Dario",
+  "Esra",
+  "Finn",
+  "Gwen",
+  "Hugo",
+  "Imre",
+  "Jori",
+  "Kaya",
+  "Liam",
+];
 const family = ["Aster", "Brook", "Carr", "Dunmore", "Elder", "Fenn", "Garrow", "Heath", "Islay", "Jessop"];
 
-/** A list as a registry writes it: family name first, semicolons, a column that only this course cares for. */
+/**
+ * A list as a registry writes it: family name first, semicolons, a column that only this course cares for.
+ */
 function registryList(domain: string): string {
-  const lines = given.flatMap((first, at) => family.map((last, row) => `${last}, ${first};${first}.${last}@${domain}.example;${(at + row) % 2 ? "Monday" : "Thursday"};${["English", "Irish", "Polish"][(at * row) % 3]}`));
+  const lines = given.flatMap((first, at) =>
+    family.map(
+      (last, row) =>
+        `${last}, ${first};${first}.${last}@${domain}.example;${(at + row) % 2 ? "Monday" : "Thursday"};${["English", "Irish", "Polish"][(at * row) % 3]}`,
+    ),
+  );
   return ["Student;E-mail;Section;Language", ...lines].join("\n");
 }
 
@@ -19,20 +39,28 @@ async function makeCourse(page: Page, title: string): Promise<void> {
   await expect(page.getByRole("heading", { name: title, level: 1 })).toBeVisible();
 }
 
-test("from an empty course to a published assignment with 24 wikis, from a list of 120", async ({ browser }, { repeatEachIndex }) => {
+test("from an empty course to a published assignment with 24 wikis, from a list of 120", async ({ browser }, {
+  repeatEachIndex,
+}) => {
   const domain = `evening${repeatEachIndex}`;
   const ines = await signInAs(browser, "Ines Calder");
   await makeCourse(ines, "Urban rivers, evening course");
 
   await test.step("the list is looked at before anything happens, and read as a whole", async () => {
     await ines.getByRole("link", { name: "Read a list" }).click();
-    await ines.getByLabel("List of people").fill(`${registryList(domain)}\nNo Address;;Monday;Irish\nAda Again;ADA.ASTER@${domain}.example;Monday;Irish`);
+    await ines
+      .getByLabel("List of people")
+      .fill(
+        `${registryList(domain)}\nNo Address;;Monday;Irish\nAda Again;ADA.ASTER@${domain}.example;Monday;Irish`,
+      );
     await ines.getByRole("button", { name: "Look at the list" }).click();
     await expect(ines.getByRole("combobox", { name: "Column 1, Student" })).toHaveValue("name");
     await expect(ines.getByRole("combobox", { name: "Column 4, Language" })).toHaveValue("own");
     await expect(ines.getByRole("button", { name: "120 new" })).toBeVisible();
     await expect(ines.getByRole("row", { name: /No Address/ })).toContainText("no mail address");
-    await expect(ines.getByRole("row", { name: /Ada Again/ })).toContainText("the address stands in line 2 already");
+    await expect(ines.getByRole("row", { name: /Ada Again/ })).toContainText(
+      "the address stands in line 2 already",
+    );
     await expect(ines.getByRole("button", { name: "Read 120 people" })).toBeDisabled();
     await ines.getByLabel("Leave out the 2 faulty rows").check();
     await ines.getByRole("button", { name: "Read 120 people" }).click();
@@ -42,7 +70,11 @@ test("from an empty course to a published assignment with 24 wikis, from a list 
   await test.step("reading the same list again would change nothing", async () => {
     await ines.getByRole("button", { name: "See everybody" }).click();
     await ines.getByRole("link", { name: "Read a list" }).click();
-    await ines.locator("input[type=file]").setInputFiles({ name: "registry.csv", mimeType: "text/csv", buffer: Buffer.from(registryList(domain), "utf16le") });
+    await ines.locator("input[type=file]").setInputFiles({
+      name: "registry.csv",
+      mimeType: "text/csv",
+      buffer: Buffer.from(registryList(domain), "utf16le"),
+    });
     await expect(ines.getByRole("button", { name: "120 as they are" })).toBeVisible();
     await expect(ines.getByRole("button", { name: "Nothing to read" })).toBeDisabled();
   });
@@ -53,7 +85,10 @@ test("from an empty course to a published assignment with 24 wikis, from a list 
     await ines.getByLabel("Spread evenly by").selectOption("Section");
     await ines.getByLabel("Seed").fill("4711");
     await ines.getByRole("button", { name: "Make 24 groups" }).click();
-    const [first, second] = [ines.getByRole("region", { name: "Group 1", exact: true }), ines.getByRole("region", { name: "Group 2", exact: true })];
+    const [first, second] = [
+      ines.getByRole("region", { name: "Group 1", exact: true }),
+      ines.getByRole("region", { name: "Group 2", exact: true }),
+    ];
     await expect(first.getByRole("listitem")).toHaveCount(5);
     await first.locator(".grip").first().hover();
     await ines.mouse.down();
@@ -74,11 +109,19 @@ test("from an empty course to a published assignment with 24 wikis, from a list 
     await ines.getByRole("link", { name: "Make an assignment" }).click();
     await ines.getByLabel("Title", { exact: true }).first().fill("River diary");
     await ines.locator("summary", { hasText: "Notes" }).click();
-    await ines.locator("details[open]").getByLabel("Made").selectOption("once for each member, theirs alone to write");
+    await ines
+      .locator("details[open]")
+      .getByLabel("Made")
+      .selectOption("once for each member, theirs alone to write");
     await ines.getByRole("button", { name: "Make 24 wikis" }).click();
     await expect(ines.getByRole("heading", { name: "River diary", level: 1 })).toBeVisible();
     await expect(ines.getByRole("row", { name: /^Group 24/ })).toBeVisible();
-    await expect(ines.getByRole("row", { name: /^Group 24/ }).getByRole("cell").nth(1)).toHaveText("7");
+    await expect(
+      ines
+        .getByRole("row", { name: /^Group 24/ })
+        .getByRole("cell")
+        .nth(1),
+    ).toHaveText("7");
   });
 
   await test.step("what was found in so many groups is one line above the class, which opens when it is asked to", async () => {
@@ -95,7 +138,10 @@ test("from an empty course to a published assignment with 24 wikis, from a list 
     await ines.goto("/mail");
     await ines.getByLabel("Find mail to").fill("ada aster");
     await ines.getByRole("button", { name: "Find", exact: true }).click();
-    await ines.locator("details", { hasText: `@${domain}.example` }).locator("summary").click();
+    await ines
+      .locator("details", { hasText: `@${domain}.example` })
+      .locator("summary")
+      .click();
     const link = (await ines.locator("details[open] a").first().textContent())!;
     const guest = await browser.newContext();
     const ada = await guest.newPage();
@@ -106,8 +152,13 @@ test("from an empty course to a published assignment with 24 wikis, from a list 
     await ada.getByLabel(/^Password/).fill("down by the old weir");
     await ada.getByRole("button", { name: "Set the password and go on" }).click();
     await expect(ada.getByRole("heading", { name: "Urban rivers, evening course", level: 1 })).toBeVisible();
-    await ada.getByRole("row", { name: /River diary/ }).getByRole("link", { name: /^Group/ }).click();
-    await expect(ada.getByRole("navigation", { name: "Contents" }).getByRole("link", { name: "Notes: Ada Aster" })).toBeVisible();
+    await ada
+      .getByRole("row", { name: /River diary/ })
+      .getByRole("link", { name: /^Group/ })
+      .click();
+    await expect(
+      ada.getByRole("navigation", { name: "Contents" }).getByRole("link", { name: "Notes: Ada Aster" }),
+    ).toBeVisible();
     const another = await browser.newContext();
     const late = await another.newPage();
     await late.goto(link);
@@ -151,7 +202,9 @@ test("students sign up to groups: of two who want the last place one gets it", a
   await ines.getByLabel("Name of the set").fill("Walks");
   await ines.getByRole("button", { name: "Save the groups" }).click();
   await expect(ines.getByRole("heading", { name: "Walks", level: 1 })).toBeVisible();
-  const [idris, pavel] = await Promise.all(["Idris Vaughn", "Pavel Drury"].map((name) => signInAs(browser, name)));
+  const [idris, pavel] = await Promise.all(
+    ["Idris Vaughn", "Pavel Drury"].map((name) => signInAs(browser, name)),
+  );
   for (const page of [idris!, pavel!]) {
     await page.getByRole("link", { name: /Choose a group: Walks/ }).click();
     await expect(page.getByRole("button", { name: "Join Night walk" })).toBeEnabled();

@@ -2,7 +2,9 @@
 import { expect } from "@playwright/test";
 import { comeAs, openPage, press, signInAs, startPage, test, textOf } from "./people";
 
-test("a student edits a comment, withdraws it and puts it back; the instructor reads what it said", async ({ browser }) => {
+test("a student edits a comment, withdraws it and puts it back; the instructor reads what it said", async ({
+  browser,
+}) => {
   const yuki = await comeAs(browser, "Yuki Morisada");
   await openPage(yuki, "Millrace", "Restoration plan");
   await yuki.getByLabel("Comment on this page").fill("Is the spillway ours to bild?");
@@ -22,13 +24,17 @@ test("a student edits a comment, withdraws it and puts it back; the instructor r
 
   const ines = await comeAs(browser, "Ines Calder");
   await openPage(ines, "Millrace", "Restoration plan");
-  await expect(ines.locator(".remark[data-withdrawn='true'] del").first()).toHaveText("Is the spillway ours to build?");
+  await expect(ines.locator(".remark[data-withdrawn='true'] del").first()).toHaveText(
+    "Is the spillway ours to build?",
+  );
   await gone.getByRole("button", { name: /^Put back/ }).click();
   await expect(remark).toContainText("ours to build?");
   await expect(yuki.locator(".remark[data-withdrawn='true']", { hasText: "Yuki Morisada" })).toHaveCount(0);
 });
 
-test("words that are selected can be spoken of, and the conversation goes with them to another page", async ({ browser }) => {
+test("words that are selected can be spoken of, and the conversation goes with them to another page", async ({
+  browser,
+}) => {
   const yuki = await comeAs(browser, "Yuki Morisada");
   const sentence = "The sluice keeper opens the gate twice a year";
   const text = await startPage(yuki, "Millrace", "The sluice keeper");
@@ -37,13 +43,16 @@ test("words that are selected can be spoken of, and the conversation goes with t
   await expect(yuki.getByRole("heading", { name: "The sluice keeper", level: 1 })).toBeVisible();
 
   // By the pointer: the selection offers itself. Without one, the paragraph is chosen from a list.
-  await yuki.locator(".sheet .prose").getByText(sentence).evaluate((paragraph, from) => {
-    const range = document.createRange();
-    range.setStart(paragraph.firstChild!, paragraph.textContent!.indexOf(from));
-    range.setEnd(paragraph.firstChild!, paragraph.textContent!.indexOf(from) + from.length);
-    document.getSelection()!.removeAllRanges();
-    document.getSelection()!.addRange(range);
-  }, sentence);
+  await yuki
+    .locator(".sheet .prose")
+    .getByText(sentence)
+    .evaluate((paragraph, from) => {
+      const range = document.createRange();
+      range.setStart(paragraph.firstChild!, paragraph.textContent!.indexOf(from));
+      range.setEnd(paragraph.firstChild!, paragraph.textContent!.indexOf(from) + from.length);
+      document.getSelection()!.removeAllRanges();
+      document.getSelection()!.addRange(range);
+    }, sentence);
   await yuki.getByRole("button", { name: "Comment on these words" }).click();
   await yuki.getByLabel("Comment on this passage").fill("Which months?");
   await yuki.getByRole("button", { name: "Comment", exact: true }).click();
@@ -70,10 +79,14 @@ test("words that are selected can be spoken of, and the conversation goes with t
   await expect(yuki.locator(".remark", { hasText: "Which months?" })).toBeVisible();
   await expect(yuki.locator("mark.passage", { hasText: sentence }).last()).toBeVisible();
   await openPage(yuki, "Millrace", "The sluice keeper");
-  await expect(yuki.locator(".passage-line", { hasText: "Who opens the gate" }).first()).toContainText("Its text stands on Who opens the gate now.");
+  await expect(yuki.locator(".passage-line", { hasText: "Who opens the gate" }).first()).toContainText(
+    "Its text stands on Who opens the gate now.",
+  );
 });
 
-test("who is named in a comment finds it among their news, marked as new until they have seen the page", async ({ browser }) => {
+test("who is named in a comment finds it among their news, marked as new until they have seen the page", async ({
+  browser,
+}) => {
   const chidi = await comeAs(browser, "Chidi Amaechi");
   await openPage(chidi, "Saltmere", "Restoration plan");
   const field = chidi.getByLabel("Comment on this page");
@@ -100,7 +113,9 @@ test("who is named in a comment finds it among their news, marked as new until t
   await expect(line).toBeVisible();
 });
 
-test("a talk on a page is marked as discussion by the instructor, and then counts as such", async ({ browser }) => {
+test("a talk on a page is marked as discussion by the instructor, and then counts as such", async ({
+  browser,
+}) => {
   const marta = await comeAs(browser, "Marta Kowalik");
   const text = await startPage(marta, "Hollin Burn", "Who keeps the gate");
   await text.pressSequentially("The gate is kept by nobody in particular.");
@@ -120,7 +135,9 @@ test("a talk on a page is marked as discussion by the instructor, and then count
   await ines.getByRole("button", { name: "Mark as discussion" }).click();
   const counted = ines.getByRole("region", { name: "Counted as discussion" });
   await expect(counted).toContainText("8 words, marked by Ines Calder");
-  await expect(ines.locator(".prose .discussion")).toHaveText("discussionIdris, shall we ask the farmer about it");
+  await expect(ines.locator(".prose .discussion")).toHaveText(
+    "discussionIdris, shall we ask the farmer about it",
+  );
 
   await marta.reload();
   await expect(marta.getByRole("region", { name: "Counted as discussion" })).toBeVisible();
@@ -133,12 +150,19 @@ test("a talk on a page is marked as discussion by the instructor, and then count
   await press(marta, "Control+b");
   await said.pressSequentially(" her.");
   await marta.getByRole("button", { name: "Comment", exact: true }).click();
-  await expect(marta.locator(".remark", { hasText: "I would ask her." }).locator("strong", { hasText: /^ask$/ })).toBeVisible();
+  await expect(
+    marta.locator(".remark", { hasText: "I would ask her." }).locator("strong", { hasText: /^ask$/ }),
+  ).toBeVisible();
 
   await ines.goto("/courses/urbanrivers");
-  await ines.getByRole("row", { name: /Restoration dossier/ }).getByRole("link", { name: "Review" }).click();
+  await ines
+    .getByRole("row", { name: /Restoration dossier/ })
+    .getByRole("link", { name: "Review" })
+    .click();
   await ines.getByRole("table").getByRole("link", { name: "Hollin Burn", exact: true }).click();
-  await expect(ines.getByRole("link", { name: "Discussion on pages of Marta Kowalik: 8. Show what is behind it" })).toBeVisible();
+  await expect(
+    ines.getByRole("link", { name: "Discussion on pages of Marta Kowalik: 8. Show what is behind it" }),
+  ).toBeVisible();
   await ines.goto(address);
   await counted.getByRole("button", { name: /^Count as text again/ }).click();
   await expect(counted).toHaveCount(0);

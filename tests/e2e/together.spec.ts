@@ -2,7 +2,9 @@
 import { expect } from "@playwright/test";
 import { comeAs, openPage, press, test, textOf } from "./people";
 
-test("of two who change the same, the second settles it passage by passage, and nothing is overwritten", async ({ browser }) => {
+test("of two who change the same, the second settles it passage by passage, and nothing is overwritten", async ({
+  browser,
+}) => {
   const [marta, idris] = [await comeAs(browser, "Marta Kowalik"), await comeAs(browser, "Idris Vaughn")];
   for (const page of [marta, idris]) {
     await openPage(page, "Hollin Burn", "The culvert");
@@ -33,7 +35,9 @@ test("of two who change the same, the second settles it passage by passage, and 
   await expect(said.getByRole("button", { name: "Put it together" })).toBeDisabled();
   await said.getByRole("radio", { name: /^Both/ }).check();
   await said.getByRole("button", { name: "Put it together" }).click();
-  await expect(await textOf(idris, "The culvert")).toContainText(/Marta saw it first\.[\s\S]*Idris saw it too\./);
+  await expect(await textOf(idris, "The culvert")).toContainText(
+    /Marta saw it first\.[\s\S]*Idris saw it too\./,
+  );
   await idris.getByRole("button", { name: "Save", exact: true }).click();
   await expect(idris.getByRole("article")).toContainText(/Marta saw it first\.[\s\S]*Idris saw it too\./);
 });
@@ -50,7 +54,9 @@ test("a draft that was left behind is offered the next time, and can be dropped"
   await page.getByRole("button", { name: "Go on with it" }).click();
   await expect(await textOf(page, "Restoration plan")).toContainText("Written just before the battery died.");
   await page.reload();
-  const dropped = page.waitForResponse((response) => response.request().headers()["next-action"] !== undefined);
+  const dropped = page.waitForResponse(
+    (response) => response.request().headers()["next-action"] !== undefined,
+  );
   await page.getByRole("button", { name: "Drop it" }).click();
   await dropped;
   await page.reload();
@@ -72,7 +78,9 @@ test("without a connection the editor says so and keeps the text", async ({ brow
   await expect(page.getByRole("article")).toContainText("Offline.");
 });
 
-test("two who write in different places both save, and the second is told what came together", async ({ browser }) => {
+test("two who write in different places both save, and the second is told what came together", async ({
+  browser,
+}) => {
   const [hana, rory] = [await comeAs(browser, "Hana Veselka"), await comeAs(browser, "Rory McAllan")];
   await openPage(hana, "Saltmere");
   await hana.getByRole("link", { name: "Start a page" }).click();
@@ -85,7 +93,10 @@ test("two who write in different places both save, and the second is told what c
   await hana.getByRole("button", { name: "Save the page" }).click();
   await expect(hana.getByRole("heading", { name: "Tides", level: 1 })).toBeVisible();
   await rory.goto(hana.url());
-  for (const [page, key] of [[hana, "Control+Home"], [rory, "Control+End"]] as const) {
+  for (const [page, key] of [
+    [hana, "Control+Home"],
+    [rory, "Control+End"],
+  ] as const) {
     await page.getByRole("link", { name: "Write", exact: true }).click();
     await (await textOf(page, "Tides")).click();
     await press(page, key);
@@ -102,7 +113,9 @@ test("two who write in different places both save, and the second is told what c
   await expect(rory.locator("ins", { hasText: "At springs" })).toBeVisible();
 });
 
-test("two who change different sentences of one paragraph both save, and neither is asked", async ({ browser }) => {
+test("two who change different sentences of one paragraph both save, and neither is asked", async ({
+  browser,
+}) => {
   const [marta, pavel] = [await comeAs(browser, "Marta Kowalik"), await comeAs(browser, "Pavel Drury")];
   await openPage(marta, "Hollin Burn");
   await marta.getByRole("link", { name: "Start a page" }).click();
@@ -123,11 +136,17 @@ test("two who change different sentences of one paragraph both save, and neither
   await press(pavel, "Control+End", "ArrowLeft");
   await pavel.keyboard.type(" but us");
   await pavel.getByRole("button", { name: "Save", exact: true }).click();
-  await expect(pavel.getByText("Saved, together with what others wrote in other places meanwhile")).toBeVisible();
-  await expect(pavel.getByRole("article")).toContainText("The grating is almost new. It clogs in autumn. Nobody rakes it but us.");
+  await expect(
+    pavel.getByText("Saved, together with what others wrote in other places meanwhile"),
+  ).toBeVisible();
+  await expect(pavel.getByRole("article")).toContainText(
+    "The grating is almost new. It clogs in autumn. Nobody rakes it but us.",
+  );
 });
 
-test("those who have a page open see each other, and take in what was saved when they want to", async ({ browser }) => {
+test("those who have a page open see each other, and take in what was saved when they want to", async ({
+  browser,
+}) => {
   const [marta, idris] = [await comeAs(browser, "Marta Kowalik"), await comeAs(browser, "Idris Vaughn")];
   for (const page of [marta, idris]) await openPage(page, "Hollin Burn", "The river today");
   await expect(marta.locator(".here")).toContainText("Idris Vaughn is reading");
@@ -139,7 +158,12 @@ test("those who have a page open see each other, and take in what was saved when
 
   // On a phone one line says who is here, so that a third person moves no text; the others are a press away.
   await marta.setViewportSize({ width: 390, height: 844 });
-  const top = () => marta.getByRole("article").locator(".prose > *").first().evaluate((first) => first.getBoundingClientRect().top + window.scrollY);
+  const top = () =>
+    marta
+      .getByRole("article")
+      .locator(".prose > *")
+      .first()
+      .evaluate((first) => first.getBoundingClientRect().top + window.scrollY);
   const before = await top();
   const pavel = await comeAs(browser, "Pavel Drury");
   await openPage(pavel, "Hollin Burn", "The river today");

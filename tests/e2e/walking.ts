@@ -1,4 +1,6 @@
-/** Asking the built application for everything that it has, as one person after the other, past its screens. */
+/**
+ * Asking the built application for everything that it has, as one person after the other, past its screens.
+ */
 import { request, test, type APIRequestContext } from "@playwright/test";
 import { readFileSync } from "node:fs";
 import postgres from "postgres";
@@ -21,15 +23,31 @@ interface ServerAction {
 
 /** All server actions of the build. */
 export function serverActions(): ServerAction[] {
-  const { node } = manifest<{ node: Record<string, { workers: Record<string, unknown>; filename: string; exportedName: string }> }>("server-reference-manifest.json");
+  const { node } = manifest<{
+    node: Record<string, { workers: Record<string, unknown>; filename: string; exportedName: string }>;
+  }>("server-reference-manifest.json");
   return Object.entries(node).map(([id, { workers, filename, exportedName }]) => ({
-    id, name: `${filename.replace(/^src\/app\//, "").replace(/\.tsx?$/, "")}#${exportedName}`, route: Object.keys(workers)[0]!.replace(/^app/, "").replace(/\/page$/, "") || "/",
+    id,
+    name: `${filename.replace(/^src\/app\//, "").replace(/\.tsx?$/, "")}#${exportedName}`,
+    route:
+      Object.keys(workers)[0]!
+        .replace(/^app/, "")
+        .replace(/\/page$/, "") || "/",
   }));
 }
 
-/** All routes of the build, with their parameters' names in brackets; without the framework's own for errors. */
+/**
+ * All routes of the build, with their parameters' names in brackets; without the framework's own for errors.
+ */
 export function routes(): string[] {
-  return Object.values(JSON.parse(readFileSync(`${build}/.next/app-path-routes-manifest.json`, "utf8")) as Record<string, string>).filter((route) => !route.startsWith("/_")).sort();
+  return Object.values(
+    JSON.parse(readFileSync(`${build}/.next/app-path-routes-manifest.json`, "utf8")) as Record<
+      string,
+      string
+    >,
+  )
+    .filter((route) => !route.startsWith("/_"))
+    .sort();
 }
 
 /** An address of `route`: each parameter in its place. Throws for one that nothing is given for. */
@@ -46,13 +64,26 @@ export class Parcel {
 }
 
 /** Calls a server action as a browser would, past every form. */
-export async function call(as: APIRequestContext, action: ServerAction, at: string, args: readonly unknown[]) {
+export async function call(
+  as: APIRequestContext,
+  action: ServerAction,
+  at: string,
+  args: readonly unknown[],
+) {
   const headers = { "next-action": action.id, origin: base };
   const parcels = args.filter((each) => each instanceof Parcel);
-  if (parcels.length === 0) return as.post(at, { headers: { ...headers, "content-type": "text/plain;charset=UTF-8" }, data: JSON.stringify(args), maxRedirects: 0 });
+  if (parcels.length === 0)
+    return as.post(at, {
+      headers: { ...headers, "content-type": "text/plain;charset=UTF-8" },
+      data: JSON.stringify(args),
+      maxRedirects: 0,
+    });
   // The parcel comes before the arguments that name it: it is read as they arrive.
   const form = new FormData();
-  form.append("_1_parcel", new File([JSON.stringify(parcels[0]!.content)], "parcel", { type: "application/json" }));
+  form.append(
+    "_1_parcel",
+    new File([JSON.stringify(parcels[0]!.content)], "parcel", { type: "application/json" }),
+  );
   form.append("0", JSON.stringify(args.map((each) => (each instanceof Parcel ? "$K1" : each))));
   return as.post(at, { headers, maxRedirects: 0, multipart: form });
 }
@@ -68,7 +99,10 @@ export async function personOf(id: string): Promise<APIRequestContext> {
   return as;
 }
 
-export const sql = postgres(process.env.DATABASE_URL!.replace(/\/[^/]*$/, "/e2e_walk"), { max: 2, onnotice: () => {} });
+export const sql = postgres(process.env.DATABASE_URL!.replace(/\/[^/]*$/, "/e2e_walk"), {
+  max: 2,
+  onnotice: () => {},
+});
 test.afterAll(() => sql.end());
 
 /** What signing in, being counted and reading changes, apart from what anybody did. */
@@ -76,13 +110,22 @@ const besides = ["session", "rate_limit", "verification", "page_visit", "feedbac
 
 /** A fingerprint of each table: equal before and after what changed nothing. */
 export async function fingerprints(): Promise<Record<string, string>> {
-  const tables = await sql<{ name: string }[]>`select table_name as name from information_schema.tables where table_schema = 'public' and table_type = 'BASE TABLE' order by 1`;
+  const tables = await sql<
+    { name: string }[]
+  >`select table_name as name from information_schema.tables where table_schema = 'public' and table_type = 'BASE TABLE' order by 1`;
   const found: Record<string, string> = {};
   for (const { name } of tables) {
     if (besides.includes(name)) continue;
     // When people were last at their desk is no change of what is there.
-    const row = name === "released_mark" ? sql`(to_jsonb(t) - 'seen_at')::text` : name === "enrolment" ? sql`(to_jsonb(t) - 'visited_at' - 'visited_before')::text` : sql`t::text`;
-    const [print] = await sql<{ print: string }[]>`select md5(coalesce(string_agg(${row}, '|' order by ${row}), '')) as print from ${sql(name)} t`;
+    const row =
+      name === "released_mark"
+        ? sql`(to_jsonb(t) - 'seen_at')::text`
+        : name === "enrolment"
+          ? sql`(to_jsonb(t) - 'visited_at' - 'visited_before')::text`
+          : sql`t::text`;
+    const [print] = await sql<
+      { print: string }[]
+    >`select md5(coalesce(string_agg(${row}, '|' order by ${row}), '')) as print from ${sql(name)} t`;
     found[name] = print!.print;
   }
   return found;

@@ -9,21 +9,41 @@ import { db } from "../support/course";
 const root = fileURLToPath(new URL("../..", import.meta.url));
 
 /** Runs a command of the project; what it printed and how it ended. */
-function run(command: string, args: readonly string[], env: Record<string, string> = {}): Promise<{ code: number; out: string; err: string }> {
+function run(
+  command: string,
+  args: readonly string[],
+  env: Record<string, string> = {},
+): Promise<{ code: number; out: string; err: string }> {
   return new Promise((resolve) => {
-    execFile(command, [...args], { cwd: root, env: { ...process.env, ...env }, timeout: 60_000 }, (error, out, err) => {
-      resolve({ code: typeof error?.code === "number" ? error.code : error ? 1 : 0, out, err });
-    });
+    execFile(
+      command,
+      [...args],
+      { cwd: root, env: { ...process.env, ...env }, timeout: 60_000 },
+      (error, out, err) => {
+        resolve({ code: typeof error?.code === "number" ? error.code : error ? 1 : 0, out, err });
+      },
+    );
   });
 }
 
 /** Runs a line of shell with the functions that both commands share. */
-const shell = (line: string) => run("bash", ["-c", `set -euo pipefail; ROOT=${JSON.stringify(root)}; . bin/lib/setup.sh; trap - ERR; ${line}`]);
+const shell = (line: string) =>
+  run("bash", [
+    "-c",
+    `set -euo pipefail; ROOT=${JSON.stringify(root)}; . bin/lib/setup.sh; trap - ERR; ${line}`,
+  ]);
 
 test("an operator prints a link for a new password, for one use; for an address that nobody has there is none", async () => {
   const address = `${newId()}@rivers.example`;
-  await createAccounts(db, [{ id: newId(), name: "Mira Okonjo", email: address, passwordHash: "none" }], new Date());
-  const command = (of: string) => run("node", ["--conditions=react-server", "bin/lib/command.mjs", "password-link", of], { DATABASE_URL: inject("databaseUrl") });
+  await createAccounts(
+    db,
+    [{ id: newId(), name: "Mira Okonjo", email: address, passwordHash: "none" }],
+    new Date(),
+  );
+  const command = (of: string) =>
+    run("node", ["--conditions=react-server", "bin/lib/command.mjs", "password-link", of], {
+      DATABASE_URL: inject("databaseUrl"),
+    });
   const { code, out } = await command(address);
   expect([code, out]).toEqual([0, expect.stringMatching(/^http:\/\/127\.0\.0\.1\/password\/[\w-]{32}\n/)]);
   const token = /password\/([\w-]+)/.exec(out)![1]!;
@@ -44,7 +64,8 @@ describe("the two commands", () => {
     expect(out).toBe("");
   });
 
-  test("bin/demo --help says what it takes", async () => expect((await run("bin/demo", ["--help"])).out).toMatch(/--reset[\s\S]*--port/));
+  test("bin/demo --help says what it takes", async () =>
+    expect((await run("bin/demo", ["--help"])).out).toMatch(/--reset[\s\S]*--port/));
 
   test("a package that is there is not installed again; one that can't be is named with what would", async () => {
     expect((await shell("need_package nothing true; echo went on")).out).toBe("went on\n");
@@ -71,7 +92,8 @@ describe("the two commands", () => {
 });
 
 describe("commands of the server", () => {
-  const command = (...words: string[]) => run("node", ["--conditions=react-server", "bin/lib/command.mjs", ...words]);
+  const command = (...words: string[]) =>
+    run("node", ["--conditions=react-server", "bin/lib/command.mjs", ...words]);
 
   test("one that is not there is refused, with those that are", async () => {
     const { code, err } = await command("recount");
@@ -88,7 +110,11 @@ describe("commands of the server", () => {
 
 describe("settings", () => {
   test("what is missing is named, and no value is printed", async () => {
-    const { code, err } = await run("node", ["--conditions=react-server", "bin/lib/command.mjs", "prepare"], { DATABASE_URL: "mysql://secret@host/db", BETTER_AUTH_SECRET: "short-secret", BETTER_AUTH_URL: "" });
+    const { code, err } = await run("node", ["--conditions=react-server", "bin/lib/command.mjs", "prepare"], {
+      DATABASE_URL: "mysql://secret@host/db",
+      BETTER_AUTH_SECRET: "short-secret",
+      BETTER_AUTH_URL: "",
+    });
     expect(code).toBe(1);
     expect(err).toContain("Settings missing or malformed: DATABASE_URL, BETTER_AUTH_SECRET, BETTER_AUTH_URL");
     expect(err).not.toContain("secret@host");

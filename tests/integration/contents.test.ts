@@ -14,10 +14,20 @@ test("loose pages, dead ends and promised ones are told to readers, as far as th
   await write(as("mira", later(1)), courseId, homeId, "See [[Fish]] and [[The plan]].");
   await renamePage(as("mira", later(2)), { courseId, pageId: plan, title: "The plan" });
   await renamePage(as("mira", later(3)), { courseId, pageId: plan, title: "Works" });
-  const started = await startPage(as("mira", later(4)), { courseId, wikiId, title: "Costs", document: fromMarkdown("See [[Works]]."), note: "" });
+  const started = await startPage(as("mira", later(4)), {
+    courseId,
+    wikiId,
+    title: "Costs",
+    document: fromMarkdown("See [[Works]]."),
+    note: "",
+  });
   const told = async (who: "mira" | "priya") => hangTogether(as(who, later(9)), courseId, wikiId);
   // A link under an earlier title leads there still.
-  expect(await told("mira")).toMatchObject({ loose: [{ title: "Costs" }], deadEnds: [{ title: "Works" }], promised: ["Fish"] });
+  expect(await told("mira")).toMatchObject({
+    loose: [{ title: "Costs" }],
+    deadEnds: [{ title: "Works" }],
+    promised: ["Fish"],
+  });
   expect(await told("priya")).toBeNull();
   if (started.kind !== "saved") throw new Error("not started");
   await setGroupLevel(as("ines", later(5)), course, started.pageId, "hidden");
@@ -26,10 +36,20 @@ test("loose pages, dead ends and promised ones are told to readers, as far as th
 
 test("pages go back into the order in which they were started, and that is undone as a whole", async () => {
   const { courseId, wikiId, as } = await makeCourse();
-  for (const title of ["Costs", "Sources"]) await startPage(as("mira", later(1)), { courseId, wikiId, title, document: fromMarkdown("Text."), note: "" });
-  const titles = async () => (await findWiki(as("mira"), courseId, wikiId))!.contents.map(({ title, depth }) => `${title} ${depth}`);
+  for (const title of ["Costs", "Sources"])
+    await startPage(as("mira", later(1)), {
+      courseId,
+      wikiId,
+      title,
+      document: fromMarkdown("Text."),
+      note: "",
+    });
+  const titles = async () =>
+    (await findWiki(as("mira"), courseId, wikiId))!.contents.map(({ title, depth }) => `${title} ${depth}`);
   const begun = await titles();
-  const [plan, costs, sources] = await Promise.all(["Plan", "Costs", "Sources"].map((title) => pageNamed(as("mira"), courseId, wikiId, title)));
+  const [plan, costs, sources] = await Promise.all(
+    ["Plan", "Costs", "Sources"].map((title) => pageNamed(as("mira"), courseId, wikiId, title)),
+  );
   await arrangePage(as("mira", later(2)), { courseId, pageId: sources!, parentId: null, before: plan! });
   await arrangePage(as("mira", later(3)), { courseId, pageId: costs!, parentId: plan!, before: null });
   const byHand = await titles();
@@ -39,6 +59,11 @@ test("pages go back into the order in which they were started, and that is undon
   if (ordered.kind !== "ordered") throw new Error("not ordered");
   expect((await orderAnew(as("mira", later(5)), courseId, wikiId, ordered.before)).kind).toBe("ordered");
   expect(await titles()).toEqual(byHand);
-  for (const places of [[], [{ id: plan!, parentId: null }], ordered.before.map((each) => ({ ...each, parentId: "nowhere" }))]) expect((await orderAnew(as("mira"), courseId, wikiId, places)).kind).toBe("refused");
+  for (const places of [
+    [],
+    [{ id: plan!, parentId: null }],
+    ordered.before.map((each) => ({ ...each, parentId: "nowhere" })),
+  ])
+    expect((await orderAnew(as("mira"), courseId, wikiId, places)).kind).toBe("refused");
   expect((await orderAnew(as("priya"), courseId, wikiId, null)).kind).toBe("refused");
 });

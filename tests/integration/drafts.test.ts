@@ -10,17 +10,27 @@ import { findPage } from "@/data/pages/read";
 import { savePage, startPage } from "@/data/pages/write";
 import { db, later, makeCourse, monday } from "../support/course";
 
-const typed = (said: string, at = monday) => ({ base: 1, title: "Home", note: "", at: at.toISOString(), document: fromMarkdown(said) });
+const typed = (said: string, at = monday) => ({
+  base: 1,
+  title: "Home",
+  note: "",
+  at: at.toISOString(),
+  document: fromMarkdown(said),
+});
 
 describe("a draft", () => {
   test("is its writer’s alone, one for each place, and no entry", async () => {
     const { as, courseId, homeId, wikiId } = await makeCourse();
-    const [page, start] = [{ courseId, pageId: homeId }, { courseId, wikiId }];
+    const [page, start] = [
+      { courseId, pageId: homeId },
+      { courseId, wikiId },
+    ];
     expect(await keepDraft(as("mira"), page, typed("Eels"))).toBe(true);
     expect(await keepDraft(as("mira"), start, { ...typed("New"), base: 0 })).toBe(true);
     expect((await findDraft(as("mira"), page))!.document).toEqual(fromMarkdown("Eels"));
     expect((await findDraft(as("mira"), start))!.base).toBe(0);
-    for (const name of ["jonas", "ines", "tobin", "priya"] as const) expect(await findDraft(as(name), page)).toBeNull();
+    for (const name of ["jonas", "ines", "tobin", "priya"] as const)
+      expect(await findDraft(as(name), page)).toBeNull();
     expect((await ledgerLines(as("mira"), courseId, { kind: "page", id: homeId }))!.lines).toHaveLength(1);
   });
   test("that was typed later stays, whichever arrives first", async () => {
@@ -39,21 +49,40 @@ describe("a draft", () => {
     const place = { courseId, pageId: homeId };
     const closed = later(60 * 24 * 40);
     expect(await keepDraft(as("mira", closed), place, typed("too late"))).toBe(true);
-    expect((await savePage(as("mira", closed), { ...place, base: 1, document: fromMarkdown("too late"), note: "" })).kind).toBe("refused");
+    expect(
+      (
+        await savePage(as("mira", closed), {
+          ...place,
+          base: 1,
+          document: fromMarkdown("too late"),
+          note: "",
+        })
+      ).kind,
+    ).toBe("refused");
     expect(await findDraft(as("mira", closed), place)).not.toBeNull();
     await dropDraft(as("mira"), place);
     expect(await findDraft(as("mira"), place)).toBeNull();
     await keepDraft(as("mira"), place, typed("in time"));
-    expect((await savePage(as("mira"), { ...place, base: 1, document: fromMarkdown("in time"), note: "" })).kind).toBe("saved");
+    expect(
+      (await savePage(as("mira"), { ...place, base: 1, document: fromMarkdown("in time"), note: "" })).kind,
+    ).toBe("saved");
     expect(await findDraft(as("mira"), place)).toBeNull();
   });
   test("is not kept where its writer sees nothing, of what no page can hold, or in somebody’s name", async () => {
     const { as, courseId, homeId, otherWikiId } = await makeCourse();
     const place = { courseId, pageId: homeId };
-    for (const name of ["priya", "una"] as const) expect(await keepDraft(as(name), place, typed("x"))).toBe(false);
+    for (const name of ["priya", "una"] as const)
+      expect(await keepDraft(as(name), place, typed("x"))).toBe(false);
     expect(await keepDraft(as("mira"), { courseId, wikiId: otherWikiId }, typed("x"))).toBe(false);
-    expect(await keepDraft(as("mira"), place, { ...typed("x"), document: { type: "doc", content: [{ type: "iframe" }] } })).toBe(false);
-    expect(await keepDraft({ ...as("mira"), lookingAs: { by: as("ines").viewer, courseId } }, place, typed("x"))).toBe(false);
+    expect(
+      await keepDraft(as("mira"), place, {
+        ...typed("x"),
+        document: { type: "doc", content: [{ type: "iframe" }] },
+      }),
+    ).toBe(false);
+    expect(
+      await keepDraft({ ...as("mira"), lookingAs: { by: as("ines").viewer, courseId } }, place, typed("x")),
+    ).toBe(false);
     expect(await db.select().from(draft).where(eq(draft.courseId, courseId))).toEqual([]);
   });
 });
@@ -62,23 +91,58 @@ describe("a save that is sent twice", () => {
   const sending = { saveId: "save0001save0001", pasted: 7, largestPaste: 5 };
   test("is one entry, also when both arrive at once", async () => {
     const { as, courseId, homeId } = await makeCourse();
-    const given = { courseId, pageId: homeId, base: 1, document: fromMarkdown("Eels come up the ramp."), note: "", sending };
+    const given = {
+      courseId,
+      pageId: homeId,
+      base: 1,
+      document: fromMarkdown("Eels come up the ramp."),
+      note: "",
+      sending,
+    };
     const both = await Promise.all([savePage(as("mira"), given), savePage(as("mira"), given)]);
     expect(both.map((each) => each.kind === "saved" && each.number)).toEqual([2, 2]);
     expect(await savePage(as("mira", later(5)), given)).toMatchObject({ kind: "saved", number: 2 });
     expect((await findPage(as("mira"), courseId, homeId))!.entries).toBe(2);
-    expect(await db.select({ pasted: entryArrival.pasted, largest: entryArrival.largestPaste }).from(entryArrival).where(eq(entryArrival.courseId, courseId))).toEqual([{ pasted: 7, largest: 5 }]);
+    expect(
+      await db
+        .select({ pasted: entryArrival.pasted, largest: entryArrival.largestPaste })
+        .from(entryArrival)
+        .where(eq(entryArrival.courseId, courseId)),
+    ).toEqual([{ pasted: 7, largest: 5 }]);
   });
   test("starts one page", async () => {
     const { as, courseId, wikiId } = await makeCourse();
-    const given = { courseId, wikiId, title: "Fish", document: fromMarkdown("Bullheads."), note: "", sending };
+    const given = {
+      courseId,
+      wikiId,
+      title: "Fish",
+      document: fromMarkdown("Bullheads."),
+      note: "",
+      sending,
+    };
     const [one, two] = [await startPage(as("mira"), given), await startPage(as("mira"), given)];
     expect(one).toEqual(two);
     expect(one.kind).toBe("saved");
   });
   test("under the name that somebody else gave theirs is another save", async () => {
     const { as, courseId, homeId } = await makeCourse();
-    await savePage(as("mira"), { courseId, pageId: homeId, base: 1, document: fromMarkdown("One."), note: "", sending });
-    expect(await savePage(as("jonas"), { courseId, pageId: homeId, base: 2, document: fromMarkdown("One.\n\nTwo."), note: "", sending })).toMatchObject({ kind: "saved", number: 3 });
+    await savePage(as("mira"), {
+      courseId,
+      pageId: homeId,
+      base: 1,
+      document: fromMarkdown("One."),
+      note: "",
+      sending,
+    });
+    expect(
+      await savePage(as("jonas"), {
+        courseId,
+        pageId: homeId,
+        base: 2,
+        document: fromMarkdown("One.\n\nTwo."),
+        note: "",
+        sending,
+      }),
+    ).toMatchObject({ kind: "saved", number: 3 });
   });
 });

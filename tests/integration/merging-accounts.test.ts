@@ -19,8 +19,19 @@ const idOf = ({ courseId }: TestCourse, name: string) => `${name}${courseId}`;
 
 /** What the review shows, by wiki and member. */
 async function figures({ courseId, assignmentId, as }: TestCourse) {
-  return (await assignmentReview(as("ines", later(60)), courseId, assignmentId))!.map(({ name, members, othersWords }) =>
-    ({ name, othersWords, members: members.map(({ member, figures: { entries, comments, added, standing } }) => [member.name, entries, comments, added, standing]) }));
+  return (await assignmentReview(as("ines", later(60)), courseId, assignmentId))!.map(
+    ({ name, members, othersWords }) => ({
+      name,
+      othersWords,
+      members: members.map(({ member, figures: { entries, comments, added, standing } }) => [
+        member.name,
+        entries,
+        comments,
+        added,
+        standing,
+      ]),
+    }),
+  );
 }
 
 async function worked(): Promise<TestCourse> {
@@ -41,8 +52,12 @@ describe("merging two accounts", () => {
     const { courseId, wikiId, homeId, as } = course;
     const before = await figures(course);
     const [mira, jonas] = before[0]!.members as [string, number, number, number, number][];
-    expect((await ledgerLines(as("ines"), courseId, { kind: "page", id: homeId }))!.lines[0]!.figures).toMatchObject({ removedOwn: 0, removedOthers: 1 });
-    expect(await mergeAccounts(as("ines", later(10)), courseId, idOf(course, "mira"), idOf(course, "jonas"))).toEqual({ kind: "saved", count: 1 });
+    expect(
+      (await ledgerLines(as("ines"), courseId, { kind: "page", id: homeId }))!.lines[0]!.figures,
+    ).toMatchObject({ removedOwn: 0, removedOthers: 1 });
+    expect(
+      await mergeAccounts(as("ines", later(10)), courseId, idOf(course, "mira"), idOf(course, "jonas")),
+    ).toEqual({ kind: "saved", count: 1 });
     const both = [1, 2, 3, 4].map((at) => Number(mira![at]) + Number(jonas![at]));
     expect((await figures(course))[0]!.members).toEqual([["jonas", ...both]]);
     const lines = (await ledgerLines(as("ines"), courseId, { kind: "page", id: homeId }))!.lines;
@@ -57,9 +72,20 @@ describe("merging two accounts", () => {
     expect(await verifyPage(as("ines"), courseId, homeId)).toBeNull();
 
     // Jonas goes on meanwhile: that stays his.
-    await write(as("jonas", later(20)), courseId, homeId, "The Alder rises in a meadow. It is short. Very short.");
-    expect(await undoMerge(as("ines", later(30)), courseId, idOf(course, "mira"))).toEqual({ kind: "saved", count: 1 });
-    expect((await figures(course))[0]!.members).toEqual([mira, ["jonas", jonas![1] + 1, jonas![2], jonas![3] + 2, jonas![4] + 2]]);
+    await write(
+      as("jonas", later(20)),
+      courseId,
+      homeId,
+      "The Alder rises in a meadow. It is short. Very short.",
+    );
+    expect(await undoMerge(as("ines", later(30)), courseId, idOf(course, "mira"))).toEqual({
+      kind: "saved",
+      count: 1,
+    });
+    expect((await figures(course))[0]!.members).toEqual([
+      mira,
+      ["jonas", jonas![1] + 1, jonas![2], jonas![3] + 2, jonas![4] + 2],
+    ]);
     expect((await figures(course)).slice(1)).toEqual(before.slice(1));
     expect((await findWiki(as("mira", later(31)), courseId, wikiId))?.name).toBe("Alder");
     expect(await findDifferences(db, courseId)).toEqual([]);
@@ -74,7 +100,7 @@ describe("merging two accounts", () => {
     expect(alder!.members.map(([name]) => name)).toEqual(["mira", "jonas"]);
     expect(thorn).toEqual({ ...before[1], members: [["mira", ...before[1]!.members[0]!.slice(1)]] });
     // In the other group she has a place in the past: her own wiki stays the one that she writes in.
-    expect((await findWiki(as("mira", later(11)), courseId, otherWikiId))).toBeNull();
+    expect(await findWiki(as("mira", later(11)), courseId, otherWikiId)).toBeNull();
     await undoMerge(as("ines", later(12)), courseId, idOf(course, "priya"));
     expect(await figures(course)).toEqual(before);
   });
@@ -83,7 +109,8 @@ describe("merging two accounts", () => {
     const course = await worked();
     const { courseId, as } = course;
     const before = await figures(course);
-    const merge = (gone: string, kept: string, by: "ines" | "mira" | "tobin" = "ines") => mergeAccounts(as(by, later(10)), courseId, idOf(course, gone), idOf(course, kept));
+    const merge = (gone: string, kept: string, by: "ines" | "mira" | "tobin" = "ines") =>
+      mergeAccounts(as(by, later(10)), courseId, idOf(course, gone), idOf(course, kept));
     const refused = (code: string) => ({ kind: "refused", problem: { code } });
     expect(await merge("mira", "mira")).toEqual(refused("same person"));
     expect(await merge("mira", "tobin")).toEqual(refused("not students"));
@@ -102,12 +129,41 @@ describe("merging two accounts", () => {
     const course = await worked();
     const { courseId, as } = course;
     await mergeAccounts(as("ines", later(10)), courseId, idOf(course, "mira"), idOf(course, "jonas"));
-    expect((await coursePeople(as("ines"), courseId)).find(({ name }) => name === "mira")).toMatchObject({ mergedInto: "jonas" });
-    const [mira] = await db.select({ address: person.email }).from(person).where(eq(person.id, idOf(course, "mira")));
-    const planned = await planList(as("ines"), courseId, { table: { headings: ["Name", "Mail"], rows: [["Mira", mira!.address]], lines: [2] }, kinds: ["name", "address"], groups: null });
-    expect(planned).toMatchObject({ kind: "planned", plan: { counts: { faulty: 1, changed: 0, new: 0 }, rows: [{ faults: [{ fault: "merged", name: "jonas" }] }] } });
-    const input = { name: "Mira", address: mira!.address, role: "student" as const, section: "", number: "", onlyGivenGroups: false, groups: [] };
-    expect(await addPerson(as("ines"), courseId, input)).toEqual({ kind: "refused", problem: { code: "merged already" } });
-    expect(await setLeft(as("ines"), courseId, [idOf(course, "mira")], false)).toEqual({ kind: "refused", problem: { code: "merged already" } });
+    expect((await coursePeople(as("ines"), courseId)).find(({ name }) => name === "mira")).toMatchObject({
+      mergedInto: "jonas",
+    });
+    const [mira] = await db
+      .select({ address: person.email })
+      .from(person)
+      .where(eq(person.id, idOf(course, "mira")));
+    const planned = await planList(as("ines"), courseId, {
+      table: { headings: ["Name", "Mail"], rows: [["Mira", mira!.address]], lines: [2] },
+      kinds: ["name", "address"],
+      groups: null,
+    });
+    expect(planned).toMatchObject({
+      kind: "planned",
+      plan: {
+        counts: { faulty: 1, changed: 0, new: 0 },
+        rows: [{ faults: [{ fault: "merged", name: "jonas" }] }],
+      },
+    });
+    const input = {
+      name: "Mira",
+      address: mira!.address,
+      role: "student" as const,
+      section: "",
+      number: "",
+      onlyGivenGroups: false,
+      groups: [],
+    };
+    expect(await addPerson(as("ines"), courseId, input)).toEqual({
+      kind: "refused",
+      problem: { code: "merged already" },
+    });
+    expect(await setLeft(as("ines"), courseId, [idOf(course, "mira")], false)).toEqual({
+      kind: "refused",
+      problem: { code: "merged already" },
+    });
   });
 });

@@ -14,11 +14,21 @@ async function spokenOf(course: TestCourse) {
   const { courseId, homeId, as } = course;
   await write(as("mira", later(1)), courseId, homeId, `${fish}\n\n${bank}`);
   const entry = (await findPage(as("jonas"), courseId, homeId))!.entries;
-  const said = await addComment(as("jonas", later(2)), { courseId, pageId: homeId, parent: null, body: "Which weir?", passage: { quote: "below the OLD weir", near: 20, entry } });
+  const said = await addComment(as("jonas", later(2)), {
+    courseId,
+    pageId: homeId,
+    parent: null,
+    body: "Which weir?",
+    passage: { quote: "below the OLD weir", near: 20, entry },
+  });
   return { ...course, entry, commentId: said.kind === "commented" ? said.id : "" };
 }
 
-async function threadsOn({ courseId, as }: TestCourse, pageId: string, who: "mira" | "jonas" | "ines" = "mira") {
+async function threadsOn(
+  { courseId, as }: TestCourse,
+  pageId: string,
+  who: "mira" | "jonas" | "ines" = "mira",
+) {
   const page = await findPage(as(who, later(60)), courseId, pageId);
   return page!.comments.map(({ id, passage }) => ({ id, stands: passage?.stands }));
 }
@@ -28,7 +38,12 @@ test("a comment about a passage follows its text: edited around, moved, gone, an
   const { courseId, homeId, as, commentId, entry } = course;
   const stands = async () => (await threadsOn(course, homeId)).find(({ id }) => id === commentId)?.stands;
   expect(await stands()).toEqual({ kind: "here", from: 21, to: 25 });
-  await write(as("mira", later(3)), courseId, homeId, `Two more words.\n\n${fish}\n\n${bank.replace("thirty", "forty")}`);
+  await write(
+    as("mira", later(3)),
+    courseId,
+    homeId,
+    `Two more words.\n\n${fish}\n\n${bank.replace("thirty", "forty")}`,
+  );
   expect(await stands()).toEqual({ kind: "here", from: 24, to: 28 });
   await write(as("jonas", later(4)), courseId, homeId, `${bank}\n\n${fish}`);
   expect(await stands()).toEqual({ kind: "here", from: 8, to: 12 });
@@ -48,11 +63,22 @@ test("a comment goes with its paragraph to another page, and home again", async 
   const planId = await pageNamed(as("mira"), courseId, wikiId, "Plan");
   await write(as("mira", later(3)), courseId, homeId, fish);
   await write(as("mira", later(4)), courseId, planId, `What comes first.\n\n${bank}`);
-  expect(await threadsOn(course, homeId)).toEqual([{ id: commentId, stands: { kind: "on", pageId: planId, title: "Plan" } }]);
-  expect(await threadsOn(course, planId)).toEqual([{ id: commentId, stands: { kind: "here", from: 11, to: 15 } }]);
+  expect(await threadsOn(course, homeId)).toEqual([
+    { id: commentId, stands: { kind: "on", pageId: planId, title: "Plan" } },
+  ]);
+  expect(await threadsOn(course, planId)).toEqual([
+    { id: commentId, stands: { kind: "here", from: 11, to: 15 } },
+  ]);
   // What is answered there stays in one conversation.
-  await addComment(as("mira", later(5)), { courseId, pageId: homeId, parent: commentId, body: "The one by the mill." });
-  expect((await findPage(as("jonas"), courseId, planId))!.comments[0]!.replies.map(({ body }) => body)).toEqual(["The one by the mill."]);
+  await addComment(as("mira", later(5)), {
+    courseId,
+    pageId: homeId,
+    parent: commentId,
+    body: "The one by the mill.",
+  });
+  expect(
+    (await findPage(as("jonas"), courseId, planId))!.comments[0]!.replies.map(({ body }) => body),
+  ).toEqual(["The one by the mill."]);
   // A copy is no move: the conversation is at home as long as the text is.
   await write(as("jonas", later(6)), courseId, homeId, `${fish}\n\n${bank}`);
   expect((await threadsOn(course, homeId))[0]!.stands).toMatchObject({ kind: "here" });
@@ -80,10 +106,18 @@ test("a conversation whose own page lies in the bin goes on where its text went"
   const planId = await pageNamed(as("mira"), courseId, wikiId, "Plan");
   await write(as("mira", later(1)), courseId, planId, bank);
   const entry = (await findPage(as("mira"), courseId, planId))!.entries;
-  const said = await addComment(as("jonas", later(2)), { courseId, pageId: planId, parent: null, body: "Since when?", passage: { quote: bank, near: 0, entry } });
+  const said = await addComment(as("jonas", later(2)), {
+    courseId,
+    pageId: planId,
+    parent: null,
+    body: "Since when?",
+    passage: { quote: bank, near: 0, entry },
+  });
   await write(as("mira", later(3)), courseId, homeId, `${fish}\n\n${bank}`);
   await removePage(as("mira", later(4)), { courseId, pageId: planId });
-  expect(await threadsOn(course, homeId)).toMatchObject([{ id: said.kind === "commented" ? said.id : "", stands: { kind: "here" } }]);
+  expect(await threadsOn(course, homeId)).toMatchObject([
+    { id: said.kind === "commented" ? said.id : "", stands: { kind: "here" } },
+  ]);
 });
 
 test.each([
@@ -93,6 +127,14 @@ test.each([
 ])("a passage of %s is refused, and nothing is said", async (_, passage) => {
   const { courseId, homeId, as } = await makeCourse();
   await write(as("mira", later(1)), courseId, homeId, bank);
-  expect(await addComment(as("jonas", later(2)), { courseId, pageId: homeId, parent: null, body: "Where?", passage })).toEqual({ kind: "refused", problem: { code: "passage not found" } });
+  expect(
+    await addComment(as("jonas", later(2)), {
+      courseId,
+      pageId: homeId,
+      parent: null,
+      body: "Where?",
+      passage,
+    }),
+  ).toEqual({ kind: "refused", problem: { code: "passage not found" } });
   expect((await findPage(as("jonas"), courseId, homeId))!.comments).toEqual([]);
 });

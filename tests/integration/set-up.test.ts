@@ -17,24 +17,49 @@ import type { PageDocument } from "@/core/document/model";
 import { pageTemplates } from "@/data/pages/templates";
 import { savePage, startPage } from "@/data/pages/write";
 import { assignmentReview } from "@/data/review/read";
-import { assignmentInput, db, later, makeCourse, makePeople, noSignUp, pageNamed, publish, settingUp, write } from "../support/course";
+import {
+  assignmentInput,
+  db,
+  later,
+  makeCourse,
+  makePeople,
+  noSignUp,
+  pageNamed,
+  publish,
+  settingUp,
+  write,
+} from "../support/course";
 import { newId } from "@/data/session/ids";
 
-const starter = (title: string, text: string, over: { parentId?: string; forEachMember?: boolean } = {}) =>
-  ({ id: newId(), title, document: fromMarkdown(text), parentId: null, forEachMember: false, ...over });
+const starter = (title: string, text: string, over: { parentId?: string; forEachMember?: boolean } = {}) => ({
+  id: newId(),
+  title,
+  document: fromMarkdown(text),
+  parentId: null,
+  forEachMember: false,
+  ...over,
+});
 
 test("one step makes each group's wiki with its starter pages", async () => {
   const { courseId, assignmentId, wikiId, as } = await makeCourse();
   const wikis = await readableWikis(as("ines"), courseId, assignmentId);
   expect(wikis.map(({ name, members, pages }) => ({ name, members, pages }))).toEqual([
-    { name: "Alder", members: ["mira", "jonas"], pages: 2 }, { name: "Thorn", members: ["priya"], pages: 2 },
+    { name: "Alder", members: ["mira", "jonas"], pages: 2 },
+    { name: "Thorn", members: ["priya"], pages: 2 },
   ]);
-  expect((await findWiki(as("mira"), courseId, wikiId))?.contents.map((item) => item.title)).toEqual(["Home", "Plan"]);
+  expect((await findWiki(as("mira"), courseId, wikiId))?.contents.map((item) => item.title)).toEqual([
+    "Home",
+    "Plan",
+  ]);
 });
 
 test("each student, or the whole class, can share a wiki", async () => {
   const each = await makeCourse({ sharing: "student" });
-  expect((await readableWikis(each.as("ines"), each.courseId)).map((found) => found.name)).toEqual(["jonas", "mira", "priya"]);
+  expect((await readableWikis(each.as("ines"), each.courseId)).map((found) => found.name)).toEqual([
+    "jonas",
+    "mira",
+    "priya",
+  ]);
   expect((await readableWikis(each.as("mira"), each.courseId)).map((found) => found.name)).toEqual(["mira"]);
   const all = await makeCourse({ sharing: "class" });
   expect((await readableWikis(all.as("priya"), all.courseId)).map((found) => found.isMine)).toEqual([true]);
@@ -43,8 +68,11 @@ test("each student, or the whole class, can share a wiki", async () => {
 test("while it is prepared, nobody but instructors sees it, and it has no wikis", async () => {
   const { courseId, setId, as } = await makePeople();
   const prepared = await prepareAssignment(as("ines"), courseId, assignmentInput(setId));
-  for (const name of ["tobin", "olga", "mira"] as const) expect(await courseAssignments(as(name), courseId)).toEqual([]);
-  expect(await courseAssignments(as("ines"), courseId)).toMatchObject([{ title: "Dossier", publishedAt: null }]);
+  for (const name of ["tobin", "olga", "mira"] as const)
+    expect(await courseAssignments(as(name), courseId)).toEqual([]);
+  expect(await courseAssignments(as("ines"), courseId)).toMatchObject([
+    { title: "Dossier", publishedAt: null },
+  ]);
   expect(await readableWikis(as("ines"), courseId)).toEqual([]);
   expect(prepared.kind).toBe("saved");
 });
@@ -66,14 +94,28 @@ test.each([
   ["no title", { title: "  " }, "bad input"],
   ["a set of groups of another course", { setId: "elsewhere" }, "bad input"],
   ["no starter page", { starterPages: [] }, "bad input"],
-  ["two starter pages of one title", { starterPages: [starter("Home", "a"), starter(" home", "b")] }, "starter page twice"],
-  ["a starter page that is no page", { starterPages: [{ ...starter("Home", ""), document: { type: "script" } }] }, "bad document"],
+  [
+    "two starter pages of one title",
+    { starterPages: [starter("Home", "a"), starter(" home", "b")] },
+    "starter page twice",
+  ],
+  [
+    "a starter page that is no page",
+    { starterPages: [{ ...starter("Home", ""), document: { type: "script" } }] },
+    "bad document",
+  ],
   ["a brief that is no page", { brief: "Write" }, "bad document"],
 ])("%s is refused, and nothing is stored", async (_, over, code) => {
   const { courseId, setId, assignmentId, as } = await makeCourse();
   const given = { ...assignmentInput(setId), ...over };
-  expect(await prepareAssignment(as("ines"), courseId, given)).toMatchObject({ kind: "refused", problem: { code } });
-  expect(await changeAssignment(as("ines"), courseId, assignmentId, given)).toMatchObject({ kind: "refused", problem: { code } });
+  expect(await prepareAssignment(as("ines"), courseId, given)).toMatchObject({
+    kind: "refused",
+    problem: { code },
+  });
+  expect(await changeAssignment(as("ines"), courseId, assignmentId, given)).toMatchObject({
+    kind: "refused",
+    problem: { code },
+  });
   expect(await courseAssignments(as("ines"), courseId)).toMatchObject([{ title: "Dossier" }]);
 });
 
@@ -92,13 +134,28 @@ test("only instructors set assignments up", async () => {
 describe("publishing", () => {
   test("is refused while something must be mended, and told what is odd", async () => {
     const { courseId, setId, as } = await makePeople();
-    const prepared = await prepareAssignment(as("ines", settingUp), courseId, { ...assignmentInput(null), dueAt: "2026-04-01T02:00" });
+    const prepared = await prepareAssignment(as("ines", settingUp), courseId, {
+      ...assignmentInput(null),
+      dueAt: "2026-04-01T02:00",
+    });
     if (prepared.kind !== "saved") throw new Error();
-    expect(await publishAssignment(as("ines", settingUp), courseId, prepared.assignmentId)).toMatchObject({ kind: "refused", problem: { code: "to be mended", findings: [{ code: "no set" }] } });
-    await changeAssignment(as("ines", settingUp), courseId, prepared.assignmentId, { ...assignmentInput(setId), dueAt: "2026-04-01T02:00" });
+    expect(await publishAssignment(as("ines", settingUp), courseId, prepared.assignmentId)).toMatchObject({
+      kind: "refused",
+      problem: { code: "to be mended", findings: [{ code: "no set" }] },
+    });
+    await changeAssignment(as("ines", settingUp), courseId, prepared.assignmentId, {
+      ...assignmentInput(setId),
+      dueAt: "2026-04-01T02:00",
+    });
     const found = await findSetUp(as("ines", settingUp), courseId, prepared.assignmentId);
-    expect(found?.findings.map(({ code }) => code)).toEqual(["groups of one", "due at night", "nobody links to"]);
-    expect((await publishAssignment(as("ines", settingUp), courseId, prepared.assignmentId)).kind).toBe("saved");
+    expect(found?.findings.map(({ code }) => code)).toEqual([
+      "groups of one",
+      "due at night",
+      "nobody links to",
+    ]);
+    expect((await publishAssignment(as("ines", settingUp), courseId, prepared.assignmentId)).kind).toBe(
+      "saved",
+    );
   });
 
   test("makes no wiki twice, however often and by how many workers at once it is done", async () => {
@@ -116,12 +173,20 @@ describe("publishing", () => {
     if (prepared.kind !== "saved") throw new Error();
     const { assignmentId } = prepared;
     await publishAssignment(as("ines", settingUp), courseId, assignmentId);
-    const stopping = bringWikisUp(as("ines", settingUp), { courseId, assignmentId }, () => { throw new Error("The machine went down"); });
+    const stopping = bringWikisUp(as("ines", settingUp), { courseId, assignmentId }, () => {
+      throw new Error("The machine went down");
+    });
     await expect(stopping).rejects.toThrow("went down");
-    expect(await bringWikisUp(as("ines", settingUp), { courseId, assignmentId }, () => false)).toEqual({ made: 1, wanted: 2 });
+    expect(await bringWikisUp(as("ines", settingUp), { courseId, assignmentId }, () => false)).toEqual({
+      made: 1,
+      wanted: 2,
+    });
     expect(await findProgress(as("ines"), courseId, assignmentId)).toEqual({ made: 1, wanted: 2 });
     await bringWikisUp(as("ines", settingUp), { courseId, assignmentId });
-    expect(await readableWikis(as("ines"), courseId)).toMatchObject([{ name: "Alder", pages: 2 }, { name: "Thorn", pages: 2 }]);
+    expect(await readableWikis(as("ines"), courseId)).toMatchObject([
+      { name: "Alder", pages: 2 },
+      { name: "Thorn", pages: 2 },
+    ]);
   });
 });
 
@@ -132,13 +197,28 @@ describe("starter pages", () => {
     const diary = starter("Diary", "What {member} did.", { parentId: plan.id, forEachMember: true });
     const { courseId, wikiId, homeId, as } = await makeCourse({ starterPages: [home, plan, diary] });
     const found = await findWiki(as("mira"), courseId, wikiId);
-    expect(found?.contents.map(({ title, depth }) => [title, depth])).toEqual([["Alder", 0], ["Plan", 0], ["Diary: mira", 1], ["Diary: jonas", 1]]);
+    expect(found?.contents.map(({ title, depth }) => [title, depth])).toEqual([
+      ["Alder", 0],
+      ["Plan", 0],
+      ["Diary: mira", 1],
+      ["Diary: jonas", 1],
+    ]);
     const text = plainText((await findPage(as("mira"), courseId, homeId))!.document);
-    expect(text.split("\n\n")).toEqual(["About Eels, by mira and jonas.", "Diary: mira", "Diary: jonas", "The end."]);
+    expect(text.split("\n\n")).toEqual([
+      "About Eels, by mira and jonas.",
+      "Diary: mira",
+      "Diary: jonas",
+      "The end.",
+    ]);
     const own = await pageNamed(as("mira"), courseId, wikiId, "Diary: mira");
     expect((await write(as("mira"), courseId, own, "Walked the bank.")).kind).toBe("saved");
-    expect(await write(as("jonas"), courseId, own, "No, I did.")).toMatchObject({ kind: "refused", problem: { code: "may not write", access: { because: { reason: "page of another" } } } });
-    expect((await addComment(as("jonas"), { courseId, pageId: own, parent: null, body: "Well walked." })).kind).toBe("commented");
+    expect(await write(as("jonas"), courseId, own, "No, I did.")).toMatchObject({
+      kind: "refused",
+      problem: { code: "may not write", access: { because: { reason: "page of another" } } },
+    });
+    expect(
+      (await addComment(as("jonas"), { courseId, pageId: own, parent: null, body: "Well walked." })).kind,
+    ).toBe("commented");
     const due = new Date("2026-04-01T16:00:00Z");
     expect((await write(as("mira", due), courseId, own, "Too late.")).kind).toBe("refused");
   });
@@ -147,13 +227,28 @@ describe("starter pages", () => {
     const { courseId, setId, assignmentId, wikiId, homeId, as } = await makeCourse();
     await write(as("mira"), courseId, homeId, "The Alder rises in a meadow.");
     const stored = (await findSetUp(as("ines"), courseId, assignmentId))!.input;
-    const changed = await changeAssignment(as("ines", later(5)), courseId, assignmentId, { ...stored, setId, starterPages: [...stored.starterPages, starter("Sources", "List what you read.")] });
+    const changed = await changeAssignment(as("ines", later(5)), courseId, assignmentId, {
+      ...stored,
+      setId,
+      starterPages: [...stored.starterPages, starter("Sources", "List what you read.")],
+    });
     expect(changed.kind).toBe("saved");
     await bringWikisUp(as("ines", later(6)), { courseId, assignmentId });
-    expect((await findWiki(as("mira"), courseId, wikiId))?.contents.map(({ title }) => title)).toEqual(["Home", "Plan", "Sources"]);
-    expect(plainText((await findPage(as("mira"), courseId, homeId))!.document)).toBe("The Alder rises in a meadow.");
+    expect((await findWiki(as("mira"), courseId, wikiId))?.contents.map(({ title }) => title)).toEqual([
+      "Home",
+      "Plan",
+      "Sources",
+    ]);
+    expect(plainText((await findPage(as("mira"), courseId, homeId))!.document)).toBe(
+      "The Alder rises in a meadow.",
+    );
     const sources = await pageNamed(as("mira"), courseId, wikiId, "Sources");
-    expect((await db.select({ author: entry.authorId }).from(entry).where(and(eq(entry.courseId, courseId), eq(entry.pageId, sources))))).toEqual([{ author: null }]);
+    expect(
+      await db
+        .select({ author: entry.authorId })
+        .from(entry)
+        .where(and(eq(entry.courseId, courseId), eq(entry.pageId, sources))),
+    ).toEqual([{ author: null }]);
   });
 });
 
@@ -161,24 +256,48 @@ describe("changing an assignment later", () => {
   test("new times hold at once, and the log keeps the ones before", async () => {
     const { courseId, assignmentId, wikiId, as } = await makeCourse();
     const stored = (await findSetUp(as("ines"), courseId, assignmentId))!.input;
-    await changeAssignment(as("ines"), courseId, assignmentId, { ...stored, dueAt: "2026-03-15T17:00", title: "River dossier" });
+    await changeAssignment(as("ines"), courseId, assignmentId, {
+      ...stored,
+      dueAt: "2026-03-15T17:00",
+      title: "River dossier",
+    });
     expect((await findWiki(as("mira", later(1)), courseId, wikiId))?.mayStart).toBe(false);
-    const rules = await db.select().from(accessRule).where(and(eq(accessRule.courseId, courseId), eq(accessRule.place, assignmentId)));
+    const rules = await db
+      .select()
+      .from(accessRule)
+      .where(and(eq(accessRule.courseId, courseId), eq(accessRule.place, assignmentId)));
     expect(rules.filter(({ endedAt }) => endedAt !== null)).toHaveLength(2);
     await changeAssignment(as("ines", later(2)), courseId, assignmentId, stored);
     expect((await findWiki(as("mira", later(3)), courseId, wikiId))?.mayStart).toBe(true);
     // Saving again what holds already makes no rule and ends none.
-    const count = async () => (await db.select().from(accessRule).where(and(eq(accessRule.courseId, courseId), isNull(accessRule.endedAt)))).map(({ id }) => id).sort();
+    const count = async () =>
+      (
+        await db
+          .select()
+          .from(accessRule)
+          .where(and(eq(accessRule.courseId, courseId), isNull(accessRule.endedAt)))
+      )
+        .map(({ id }) => id)
+        .sort();
     const before = await count();
     await changeAssignment(as("ines", later(4)), courseId, assignmentId, stored);
     expect(await count()).toEqual(before);
   });
 
   test("comments, starting of pages and reading by others are settings", async () => {
-    const { courseId, wikiId, homeId, as } = await makeCourse({ commentsOn: false, membersMay: [], othersReadFrom: "2026-03-20T09:00" });
-    expect((await addComment(as("mira"), { courseId, pageId: homeId, parent: null, body: "Hm." })).kind).toBe("refused");
+    const { courseId, wikiId, homeId, as } = await makeCourse({
+      commentsOn: false,
+      membersMay: [],
+      othersReadFrom: "2026-03-20T09:00",
+    });
+    expect((await addComment(as("mira"), { courseId, pageId: homeId, parent: null, body: "Hm." })).kind).toBe(
+      "refused",
+    );
     const given = { courseId, wikiId, title: "Fish", document: fromMarkdown("Eels."), note: "" };
-    expect(await startPage(as("mira"), given)).toEqual({ kind: "refused", problem: { code: "may not start" } });
+    expect(await startPage(as("mira"), given)).toEqual({
+      kind: "refused",
+      problem: { code: "may not start" },
+    });
     expect((await startPage(as("ines"), given)).kind).toBe("saved");
     expect((await write(as("mira"), courseId, homeId, "The Alder.")).kind).toBe("saved");
     expect(await findPage(as("priya"), courseId, homeId)).toBeNull();
@@ -196,22 +315,44 @@ describe("changing an assignment later", () => {
     await bringWikisUp(as("ines"), { courseId, assignmentId });
     expect(await readableWikis(as("mira"), courseId)).toMatchObject([{ name: "Rivers", isMine: true }]);
     expect(await findWiki(as("mira"), courseId, wikiId)).toBeNull();
-    expect((await findPage(as("ines"), courseId, homeId))?.access).toMatchObject({ level: "read", because: { reason: "set aside" } });
+    expect((await findPage(as("ines"), courseId, homeId))?.access).toMatchObject({
+      level: "read",
+      because: { reason: "set aside" },
+    });
     await changeAssignment(as("ines"), courseId, assignmentId, stored);
     await bringWikisUp(as("ines"), { courseId, assignmentId });
     expect((await readableWikis(as("mira"), courseId)).map(({ id }) => id)).toEqual([wikiId]);
-    expect(plainText((await findPage(as("mira"), courseId, homeId))!.document)).toBe("The Alder rises in a meadow.");
+    expect(plainText((await findPage(as("mira"), courseId, homeId))!.document)).toBe(
+      "The Alder rises in a meadow.",
+    );
   });
 });
 
 test("settings that somebody else has changed meanwhile are not written over unseen", async () => {
   const { courseId, assignmentId, as } = await makeCourse();
   const opened = (await findSetUp(as("ines"), courseId, assignmentId))!;
-  await changeAssignment(as("ines"), courseId, assignmentId, { ...opened.input, title: "Theirs" }, opened.state);
-  expect(await changeAssignment(as("ines"), courseId, assignmentId, { ...opened.input, title: "Mine" }, opened.state)).toEqual({ kind: "refused", problem: { code: "changed since" } });
+  await changeAssignment(
+    as("ines"),
+    courseId,
+    assignmentId,
+    { ...opened.input, title: "Theirs" },
+    opened.state,
+  );
+  expect(
+    await changeAssignment(
+      as("ines"),
+      courseId,
+      assignmentId,
+      { ...opened.input, title: "Mine" },
+      opened.state,
+    ),
+  ).toEqual({ kind: "refused", problem: { code: "changed since" } });
   const now = (await findSetUp(as("ines"), courseId, assignmentId))!;
   expect(now.input.title).toBe("Theirs");
-  expect((await changeAssignment(as("ines"), courseId, assignmentId, { ...now.input, title: "Mine" }, now.state)).kind).toBe("saved");
+  expect(
+    (await changeAssignment(as("ines"), courseId, assignmentId, { ...now.input, title: "Mine" }, now.state))
+      .kind,
+  ).toBe("saved");
 });
 
 describe("moving a student later", () => {
@@ -222,8 +363,13 @@ describe("moving a student later", () => {
     const set = (await findGroupSet(as("ines"), courseId, setId))!;
     const [alder, thorn] = set.groups;
     const saved = await saveGroupSet(as("ines"), courseId, setId, {
-      title: set.title, ...noSignUp, movesFrom,
-      groups: [{ ...alder!, members: [`mira${courseId}`] }, { ...thorn!, members: [`priya${courseId}`, `jonas${courseId}`] }],
+      title: set.title,
+      ...noSignUp,
+      movesFrom,
+      groups: [
+        { ...alder!, members: [`mira${courseId}`] },
+        { ...thorn!, members: [`priya${courseId}`, `jonas${courseId}`] },
+      ],
     });
     expect(saved.kind).toBe("saved");
     return made;
@@ -235,8 +381,24 @@ describe("moving a student later", () => {
     expect(await findPage(jonas, courseId, homeId)).toBeNull();
     expect((await findWiki(jonas, courseId, otherWikiId))?.mayStart).toBe(true);
     const review = (await assignmentReview(as("ines", later(1)), courseId, assignmentId))!;
-    expect(review.map((group) => group.members.map(({ member, figures }) => [member.name, figures.entries]))).toEqual([[["mira", 0], ["jonas", 1]], [["priya", 0], ["jonas", 0]]]);
-    expect((await findWiki(as("mira"), courseId, wikiId))?.members.map(({ name, mark }) => [name, mark])).toEqual([["mira", 0], ["jonas", 1]]);
+    expect(
+      review.map((group) => group.members.map(({ member, figures }) => [member.name, figures.entries])),
+    ).toEqual([
+      [
+        ["mira", 0],
+        ["jonas", 1],
+      ],
+      [
+        ["priya", 0],
+        ["jonas", 0],
+      ],
+    ]);
+    expect(
+      (await findWiki(as("mira"), courseId, wikiId))?.members.map(({ name, mark }) => [name, mark]),
+    ).toEqual([
+      ["mira", 0],
+      ["jonas", 1],
+    ]);
   });
 
   test("it holds from the day that was given", async () => {
@@ -252,20 +414,38 @@ describe("moving a student later", () => {
     const { courseId, setId, assignmentId, wikiId, as } = await makeCourse();
     const set = (await findGroupSet(as("ines"), courseId, setId))!;
     await saveGroupSet(as("ines"), courseId, setId, {
-      title: set.title, ...noSignUp,
-      groups: [{ id: set.groups[1]!.id, name: "Thornbeck", topic: "", members: [`priya${courseId}`] }, { id: null, name: "Mill", topic: "", members: [`mira${courseId}`, `jonas${courseId}`] }],
+      title: set.title,
+      ...noSignUp,
+      groups: [
+        { id: set.groups[1]!.id, name: "Thornbeck", topic: "", members: [`priya${courseId}`] },
+        { id: null, name: "Mill", topic: "", members: [`mira${courseId}`, `jonas${courseId}`] },
+      ],
     });
     await bringWikisUp(as("ines"), { courseId, assignmentId });
-    expect((await readableWikis(as("ines"), courseId)).map(({ name }) => name)).toEqual(["Thornbeck", "Mill"]);
+    expect((await readableWikis(as("ines"), courseId)).map(({ name }) => name)).toEqual([
+      "Thornbeck",
+      "Mill",
+    ]);
     expect(await findWiki(as("mira"), courseId, wikiId)).toBeNull();
-    expect((await db.select({ setAsideAt: wiki.setAsideAt }).from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId))))[0]?.setAsideAt).not.toBeNull();
+    expect(
+      (
+        await db
+          .select({ setAsideAt: wiki.setAsideAt })
+          .from(wiki)
+          .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)))
+      )[0]?.setAsideAt,
+    ).not.toBeNull();
   });
 });
 
 test("another assignment by the same set of groups has wikis of its own", async () => {
   const { courseId, setId, as } = await makeCourse();
   const second = await publish(as("ines"), courseId, { ...assignmentInput(setId), title: "Field visit" });
-  expect((await readableWikis(as("ines"), courseId)).filter(({ assignmentId }) => assignmentId === second).map(({ name }) => name)).toEqual(["Alder", "Thorn"]);
+  expect(
+    (await readableWikis(as("ines"), courseId))
+      .filter(({ assignmentId }) => assignmentId === second)
+      .map(({ name }) => name),
+  ).toEqual(["Alder", "Thorn"]);
 });
 
 describe("what is expected", () => {
@@ -284,15 +464,33 @@ describe("what is expected", () => {
     await write(as("mira"), courseId, homeId, "The Alder rises in a meadow.");
     await write(as("jonas", later(5)), courseId, homeId, "The Alder rises in a meadow, says the sedimant.");
     // Half past eleven in the evening in Dublin: the same day still.
-    await write(as("mira", later(13 * 60 + 30)), courseId, homeId, "The Alder rises in a meadow, says the sediment.");
+    await write(
+      as("mira", later(13 * 60 + 30)),
+      courseId,
+      homeId,
+      "The Alder rises in a meadow, says the sediment.",
+    );
     const comment = await addComment(as("jonas"), { courseId, pageId: homeId, parent: null, body: "Which?" });
     if (comment.kind !== "commented") throw new Error();
     await addComment(as("mira"), { courseId, pageId: homeId, parent: comment.id, body: "The upper one." });
     const mine = (await findExpected(as("mira", later(900)), courseId, assignmentId))!.mine!;
-    expect(mine.map(({ have, want }) => [have, want])).toEqual([[2, 2], [5, 4], [1, 2], [1, 1], [0, 1], [0, 1]]);
+    expect(mine.map(({ have, want }) => [have, want])).toEqual([
+      [2, 2],
+      [5, 4],
+      [1, 2],
+      [1, 1],
+      [0, 1],
+      [0, 1],
+    ]);
     const everyone = (await findExpected(as("tobin", later(900)), courseId, assignmentId))!.everyone!;
     expect(everyone.map(({ of, notYet }) => [of, notYet.map(({ name }) => name)])).toEqual([
-      [3, ["jonas", "priya"]], [3, ["jonas", "priya"]], [3, ["jonas", "priya"]], [3, ["mira", "jonas", "priya"]], [3, ["jonas", "priya"]], [2, ["Alder", "Thorn"]], [2, ["Alder", "Thorn"]],
+      [3, ["jonas", "priya"]],
+      [3, ["jonas", "priya"]],
+      [3, ["jonas", "priya"]],
+      [3, ["mira", "jonas", "priya"]],
+      [3, ["jonas", "priya"]],
+      [2, ["Alder", "Thorn"]],
+      [2, ["Alder", "Thorn"]],
     ]);
     expect(await findExpected(as("una"), courseId, assignmentId)).toBeNull();
     expect(await findExpected(as("olga"), courseId, assignmentId)).toBeNull();
@@ -312,15 +510,30 @@ describe("a changed starter page", () => {
     const { courseId, assignmentId, homeId, as } = made;
     const page = (await findPage(as("mira"), courseId, homeId))!;
     const [first, ...rest] = page.document.content!;
-    const document = { ...page.document, content: [{ ...first!, content: [{ type: "text", text: "It rises in a meadow." }] }, ...rest] };
-    expect((await savePage(as("mira"), { courseId, pageId: homeId, base: 1, document, note: "" })).kind).toBe("saved");
+    const document = {
+      ...page.document,
+      content: [{ ...first!, content: [{ type: "text", text: "It rises in a meadow." }] }, ...rest],
+    };
+    expect((await savePage(as("mira"), { courseId, pageId: homeId, base: 1, document, note: "" })).kind).toBe(
+      "saved",
+    );
     const stored = (await findSetUp(as("ines"), courseId, assignmentId))!.input;
     const [start, ...others] = stored.starterPages;
     const blocks = (start!.document as PageDocument).content!;
     const put = (at: number, text: string) => ({ ...blocks[at]!, content: [{ type: "text", text }] });
-    const next = { type: "doc", content: [put(0, "Where does {group} rise, and how high?"), put(1, "What lives there, and what did?"), blocks[2]!] };
+    const next = {
+      type: "doc",
+      content: [
+        put(0, "Where does {group} rise, and how high?"),
+        put(1, "What lives there, and what did?"),
+        blocks[2]!,
+      ],
+    };
     expect(await findOffers(as("ines"), courseId, assignmentId)).toEqual([]);
-    await changeAssignment(as("ines", later(5)), courseId, assignmentId, { ...stored, starterPages: [{ ...start!, document: next }, ...others] });
+    await changeAssignment(as("ines", later(5)), courseId, assignmentId, {
+      ...stored,
+      starterPages: [{ ...start!, document: next }, ...others],
+    });
     return { ...made, starterId: start!.id };
   }
 
@@ -328,8 +541,15 @@ describe("a changed starter page", () => {
     const { courseId, assignmentId, as } = await changed();
     const [offer, ...none] = await findOffers(as("ines", later(6)), courseId, assignmentId);
     expect(none).toEqual([]);
-    expect(offer!.pages.map(({ wiki: name, changes, leftOut }) => [name, changes, leftOut.map(({ theirs, ours }) => [theirs, ours])])).toEqual([
-      ["Alder", 1, [["Where does Alder rise, and how high?", "It rises in a meadow."]]], ["Thorn", 2, []],
+    expect(
+      offer!.pages.map(({ wiki: name, changes, leftOut }) => [
+        name,
+        changes,
+        leftOut.map(({ theirs, ours }) => [theirs, ours]),
+      ]),
+    ).toEqual([
+      ["Alder", 1, [["Where does Alder rise, and how high?", "It rises in a meadow."]]],
+      ["Thorn", 2, []],
     ]);
     for (const name of ["tobin", "mira", "una"] as const) {
       expect(await findOffers(as(name), courseId, assignmentId)).toEqual([]);
@@ -341,9 +561,15 @@ describe("a changed starter page", () => {
     const { courseId, assignmentId, wikiId, homeId, starterId, as } = await changed();
     expect(await applyOffer(as("ines", later(6)), courseId, assignmentId, starterId)).toBe(2);
     const page = (await findPage(as("mira", later(7)), courseId, homeId))!;
-    expect(plainText(page.document).split("\n\n")).toEqual(["It rises in a meadow.", "What lives there, and what did?", "Diary: mira", "Diary: jonas"]);
+    expect(plainText(page.document).split("\n\n")).toEqual([
+      "It rises in a meadow.",
+      "What lives there, and what did?",
+      "Diary: mira",
+      "Diary: jonas",
+    ]);
     expect(page.last).toMatchObject({ author: null, note: "The starter page was changed" });
-    // "rises" is another word than "rise": all five words that Mira wrote but for the starter's are hers, none of the change.
+    // "rises" is another word than "rise": all five words that Mira wrote but for the starter's are hers,
+    // none of the change.
     expect(page.parts.find(({ authorId }) => authorId === `mira${courseId}`)?.words).toBe(5);
     expect(await findOffers(as("ines", later(8)), courseId, assignmentId)).toEqual([]);
     expect(await applyOffer(as("ines", later(9)), courseId, assignmentId, starterId)).toBe(0);
@@ -352,16 +578,35 @@ describe("a changed starter page", () => {
 });
 
 test("a page that a student starts from a template gives the template's words to nobody", async () => {
-  const template = { ...starter("Visit of {member}", "## What we saw\n\nSay where you stood, and in which weather."), isTemplate: true };
-  const { courseId, wikiId, as } = await makeCourse({ starterPages: [starter("Home", "Welcome."), template] });
-  expect((await findWiki(as("mira"), courseId, wikiId))?.contents.map(({ title }) => title)).toEqual(["Home"]);
+  const template = {
+    ...starter("Visit of {member}", "## What we saw\n\nSay where you stood, and in which weather."),
+    isTemplate: true,
+  };
+  const { courseId, wikiId, as } = await makeCourse({
+    starterPages: [starter("Home", "Welcome."), template],
+  });
+  expect((await findWiki(as("mira"), courseId, wikiId))?.contents.map(({ title }) => title)).toEqual([
+    "Home",
+  ]);
   const [offered] = await pageTemplates(as("mira"), courseId, wikiId);
   expect(offered?.title).toBe("Visit of mira");
   expect(await pageTemplates(as("priya"), courseId, wikiId)).toEqual([]);
-  const document = fromMarkdown("## What we saw\n\nSay where you stood, and in which weather.\n\nA heron under the bridge.");
-  const started = await startPage(as("mira"), { courseId, wikiId, templateId: offered!.id, title: "First visit", document, note: "" });
+  const document = fromMarkdown(
+    "## What we saw\n\nSay where you stood, and in which weather.\n\nA heron under the bridge.",
+  );
+  const started = await startPage(as("mira"), {
+    courseId,
+    wikiId,
+    templateId: offered!.id,
+    title: "First visit",
+    document,
+    note: "",
+  });
   if (started.kind !== "saved") throw new Error(JSON.stringify(started));
   const page = (await findPage(as("mira"), courseId, started.pageId))!;
   expect(page.entries).toBe(2);
-  expect(page.parts.filter(({ words }) => words > 0)).toEqual([{ authorId: `mira${courseId}`, words: 5 }, { authorId: null, words: 11 }]);
+  expect(page.parts.filter(({ words }) => words > 0)).toEqual([
+    { authorId: `mira${courseId}`, words: 5 },
+    { authorId: null, words: 11 },
+  ]);
 });

@@ -16,11 +16,26 @@ test("each entry of a statement opens to what it changed, and nothing of a page 
   await write(as("mira", later(4)), courseId, plan, "First the weir.");
   const changes = async (name: "mira" | "ines", at = later(9)) => {
     const ctx = as(name, at);
-    const found = await changesOf(ctx, (await findStatement(ctx, courseId, wikiId, `mira${courseId}`, allTime))!);
-    return [...found].map(([key, blocks]) => [key, blocks.flatMap(({ pieces }) => pieces.flatMap(({ change, text }) => (change === "came" ? [text.trim()] : [])))] as const);
+    const found = await changesOf(
+      ctx,
+      (await findStatement(ctx, courseId, wikiId, `mira${courseId}`, allTime))!,
+    );
+    return [...found].map(
+      ([key, blocks]) =>
+        [
+          key,
+          blocks.flatMap(({ pieces }) =>
+            pieces.flatMap(({ change, text }) => (change === "came" ? [text.trim()] : [])),
+          ),
+        ] as const,
+    );
   };
-  const onHome = [[`${homeId}:2`, ["Alder begins beside one meadow."]], [`${homeId}:4`, ["wet"]]];
-  for (const name of ["mira", "ines"] as const) expect(await changes(name)).toEqual([...onHome, [`${plan}:2`, ["First the weir."]]]);
+  const onHome = [
+    [`${homeId}:2`, ["Alder begins beside one meadow."]],
+    [`${homeId}:4`, ["wet"]],
+  ];
+  for (const name of ["mira", "ines"] as const)
+    expect(await changes(name)).toEqual([...onHome, [`${plan}:2`, ["First the weir."]]]);
   await setGroupLevel(as("ines", later(5)), course, plan, "hidden");
   expect(await changes("mira")).toEqual(onHome);
   expect(await changes("ines")).toHaveLength(3);

@@ -16,10 +16,19 @@ export interface Crowd {
 const rest = (time: number) => new Promise((done) => setTimeout(done, time));
 
 /** Lets a crowd write; returns what was acknowledged, and how it went. */
-export async function runCrowd(place: Place, { people, pagesOf, seconds, troubles, every }: Crowd): Promise<Told & { readonly troubles: number }> {
+export async function runCrowd(
+  place: Place,
+  { people, pagesOf, seconds, troubles, every }: Crowd,
+): Promise<Told & { readonly troubles: number }> {
   const told: Told = { acknowledged: [], waits: [], sentAgain: 0, settledByHand: 0 };
   const writers: Writer[] = [];
-  for (const [at, person] of people.entries()) writers.push({ cookie: await signIn(place.base, person), name: `Observer${at}`, pages: pagesOf(at), dice: dice(1000 + at).part });
+  for (const [at, person] of people.entries())
+    writers.push({
+      cookie: await signIn(place.base, person),
+      name: `Observer${at}`,
+      pages: pagesOf(at),
+      dice: dice(1000 + at).part,
+    });
   const until = Date.now() + seconds * 1000;
   let count = 0;
   const trouble = async () => {
@@ -33,19 +42,30 @@ export async function runCrowd(place: Place, { people, pagesOf, seconds, trouble
   return { ...told, troubles: count };
 }
 
-/** The acknowledged saves that are not in the entry that they were said to be, and how many entries of these pages nobody was told of. */
-export async function lost({ sql, courseId }: Place, acknowledged: readonly Acknowledged[], pages: readonly string[]): Promise<{ missing: Acknowledged[]; untold: number }> {
+/**
+ * The acknowledged saves that are not in the entry that they were said to be, and how many entries of these
+ * pages nobody was told of.
+ */
+export async function lost(
+  { sql, courseId }: Place,
+  acknowledged: readonly Acknowledged[],
+  pages: readonly string[],
+): Promise<{ missing: Acknowledged[]; untold: number }> {
   const missing: Acknowledged[] = [];
   const byPage = new Map<string, Acknowledged[]>();
   for (const each of acknowledged) byPage.set(each.page, [...(byPage.get(each.page) ?? []), each]);
   for (const [page, own] of byPage) {
     for (let from = 0; from < own.length; from += 200) {
       const part = own.slice(from, from + 200);
-      const rows = await sql<{ number: number; document: unknown }[]>`select number, document from entry where course_id = ${courseId} and page_id = ${page} and number in ${sql(part.map(({ number }) => number))}`;
+      const rows = await sql<
+        { number: number; document: unknown }[]
+      >`select number, document from entry where course_id = ${courseId} and page_id = ${page} and number in ${sql(part.map(({ number }) => number))}`;
       const texts = new Map(rows.map(({ number, document }) => [number, JSON.stringify(document)]));
       missing.push(...part.filter(({ number, sentence }) => !texts.get(number)?.includes(sentence)));
     }
   }
-  const [counted] = await sql<{ entries: number }[]>`select count(*)::int as entries from entry where course_id = ${courseId} and page_id in ${sql([...pages])} and kind = 'wrote'`;
+  const [counted] = await sql<
+    { entries: number }[]
+  >`select count(*)::int as entries from entry where course_id = ${courseId} and page_id in ${sql([...pages])} and kind = 'wrote'`;
   return { missing, untold: counted!.entries - acknowledged.length };
 }

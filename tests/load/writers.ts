@@ -1,6 +1,7 @@
 /**
- * Simulated writers: each reads a page, waits, changes some of its own words in it, and saves through HTTP as the editor
- * does, with connections that break and answers that never come. Whatever was acknowledged is told, to be looked for.
+ * Simulated writers: each reads a page, waits, changes some of its own words in it, and saves through HTTP as
+ * the editor does, with connections that break and answers that never come. Whatever was acknowledged is
+ * told, to be looked for.
  */
 import type postgres from "postgres";
 import type { DocumentNode } from "@/core/document/model";
@@ -42,9 +43,16 @@ const kept = 3;
 
 /** Signs somebody in; asks again while nobody answers. */
 export async function signIn(base: string, person: string): Promise<string> {
-  const answer = await fetch(`${base}/api/auth/sign-in/demo`, { method: "POST", headers: { "content-type": "application/json", origin: base }, body: JSON.stringify({ person }) });
+  const answer = await fetch(`${base}/api/auth/sign-in/demo`, {
+    method: "POST",
+    headers: { "content-type": "application/json", origin: base },
+    body: JSON.stringify({ person }),
+  });
   if (!answer.ok) throw new Error(`${person} could not sign in: ${answer.status}`);
-  return answer.headers.getSetCookie().map((each) => each.split(";")[0]).join("; ");
+  return answer.headers
+    .getSetCookie()
+    .map((each) => each.split(";")[0])
+    .join("; ");
 }
 
 /** Writes until `until` (milliseconds since 1970), and settles what is under way then. */
@@ -56,9 +64,17 @@ export async function write(place: Place, writer: Writer, until: number, told: T
     for (let isFirst = true; ; isFirst = false) {
       const { number, document } = await readPage(place, writer, page);
       if (isFirst) await rest(writer.dice() * 2500);
-      const content = changed(document.content ?? [], sentence, (own.get(page) ?? []).slice(0, -kept), isFirst ? writer.dice : () => 1);
+      const content = changed(
+        document.content ?? [],
+        sentence,
+        (own.get(page) ?? []).slice(0, -kept),
+        isFirst ? writer.dice : () => 1,
+      );
       const saved = await save(place, writer, page, number, { ...document, content }, told);
-      if (saved === null) { told.settledByHand++; continue; }
+      if (saved === null) {
+        told.settledByHand++;
+        continue;
+      }
       told.acknowledged.push({ page, number: saved, sentence });
       break;
     }
@@ -67,13 +83,19 @@ export async function write(place: Place, writer: Writer, until: number, told: T
 }
 
 /** The page as somebody reads it: its screen is asked for, and what the editor would begin with. */
-async function readPage({ base, courseId, sql }: Place, { cookie }: Writer, page: string): Promise<{ number: number; document: { type: string; content?: DocumentNode[] } }> {
+async function readPage(
+  { base, courseId, sql }: Place,
+  { cookie }: Writer,
+  page: string,
+): Promise<{ number: number; document: { type: string; content?: DocumentNode[] } }> {
   for (;;) {
     try {
       const screen = await fetch(`${base}/courses/${courseId}/pages/${page}`, { headers: { cookie } });
       await screen.text();
       if (screen.status === 404) throw new RangeError(`Page ${page} is not there for this writer`);
-      const [found] = await sql<{ number: number; document: { type: string; content?: DocumentNode[] } }[]>`select number, document from entry where course_id = ${courseId} and page_id = ${page} order by number desc limit 1`;
+      const [found] = await sql<
+        { number: number; document: { type: string; content?: DocumentNode[] } }[]
+      >`select number, document from entry where course_id = ${courseId} and page_id = ${page} order by number desc limit 1`;
       return found!;
     } catch (problem) {
       if (problem instanceof RangeError) throw problem;
@@ -84,19 +106,57 @@ async function readPage({ base, courseId, sql }: Place, { cookie }: Writer, page
 
 const textOf = (node: DocumentNode): string => node.text ?? (node.content ?? []).map(textOf).join("");
 
-/** The text with a sentence more, in a paragraph of its own or behind somebody's, and without those that go. */
-function changed(content: readonly DocumentNode[], sentence: string, going: readonly string[], dice: () => number): DocumentNode[] {
+/**
+ * The text with a sentence more, in a paragraph of its own or behind somebody's, and without those that go.
+ */
+function changed(
+  content: readonly DocumentNode[],
+  sentence: string,
+  going: readonly string[],
+  dice: () => number,
+): DocumentNode[] {
   const left = content.filter((node) => node.type !== "paragraph" || !going.includes(textOf(node).trim()));
   const at = Math.min(left.length, Math.floor(dice() * (left.length + 1)));
   const target = left[at];
-  if (target?.type === "paragraph" && dice() < 0.3) return left.map((node) => (node === target ? { ...node, content: [...(node.content ?? []), { type: "text", text: ` ${sentence}` }] } : node));
-  return [...left.slice(0, at), { type: "paragraph", content: [{ type: "text", text: sentence }] }, ...left.slice(at)];
+  if (target?.type === "paragraph" && dice() < 0.3)
+    return left.map((node) =>
+      node === target
+        ? { ...node, content: [...(node.content ?? []), { type: "text", text: ` ${sentence}` }] }
+        : node,
+    );
+  return [
+    ...left.slice(0, at),
+    { type: "paragraph", content: [{ type: "text", text: sentence }] },
+    ...left.slice(at),
+  ];
 }
 
-/** Saves as the editor does: the same save is sent again until somebody says what came of it. Null: it has to be settled by hand. */
-async function save({ base, saveAction, courseId }: Place, { cookie, dice }: Writer, page: string, number: number, document: unknown, told: Told): Promise<number | null> {
-  const saveId = Array.from({ length: 16 }, () => "0123456789abcdefghijklmnopqrstuvwxyz"[Math.floor(Math.random() * 36)]).join("");
-  const sent = JSON.stringify({ title: "", base: number, document: JSON.stringify(document), note: "", saveId, pasted: 0, largestPaste: 0, coWriters: [] });
+/**
+ * Saves as the editor does: the same save is sent again until somebody says what came of it. Null: it has to
+ * be settled by hand.
+ */
+async function save(
+  { base, saveAction, courseId }: Place,
+  { cookie, dice }: Writer,
+  page: string,
+  number: number,
+  document: unknown,
+  told: Told,
+): Promise<number | null> {
+  const saveId = Array.from(
+    { length: 16 },
+    () => "0123456789abcdefghijklmnopqrstuvwxyz"[Math.floor(Math.random() * 36)],
+  ).join("");
+  const sent = JSON.stringify({
+    title: "",
+    base: number,
+    document: JSON.stringify(document),
+    note: "",
+    saveId,
+    pasted: 0,
+    largestPaste: 0,
+    coWriters: [],
+  });
   /** What is saved travels as a file, before the arguments that name it. */
   const body = () => {
     const form = new FormData();
@@ -110,7 +170,12 @@ async function save({ base, saveAction, courseId }: Place, { cookie, dice }: Wri
     // Now and then the connection breaks while the save is on its way, or its answer is.
     const breaks = isFirst && dice() < 0.1 ? setTimeout(() => breaking.abort(), dice() * 120) : undefined;
     try {
-      const answer = await fetch(`${base}/courses/${courseId}/pages/${page}/write`, { method: "POST", headers: { cookie, origin: base, "next-action": saveAction }, body: body(), signal: breaking.signal });
+      const answer = await fetch(`${base}/courses/${courseId}/pages/${page}/write`, {
+        method: "POST",
+        headers: { cookie, origin: base, "next-action": saveAction },
+        body: body(),
+        signal: breaking.signal,
+      });
       const text = await answer.text();
       // Long texts stand in rows of their own before it, without a line end.
       const said = /1:(\{"kind":"(?:saved|refused)"[^\n]*\})\n*$/.exec(text)?.[1];

@@ -12,7 +12,8 @@ declare module "vitest" {
 
 export default async function setup({ provide }: TestProject): Promise<() => Promise<void>> {
   const server = process.env.TEST_SERVER_URL;
-  if (!server) throw new Error("TEST_SERVER_URL is not set: run bin/test, which starts a PostgreSQL for the tests");
+  if (!server)
+    throw new Error("TEST_SERVER_URL is not set: run bin/test, which starts a PostgreSQL for the tests");
   const name = `run_${randomBytes(6).toString("hex")}`;
   const admin = postgres(`${server}/postgres`, { max: 1, onnotice: () => {} });
   await admin.unsafe(`create database ${name}`);

@@ -1,4 +1,7 @@
-/** Fractions as plain pairs of whole numbers, never shortened: slow, and written apart from the code that they check. */
+/**
+ * Fractions as plain pairs of whole numbers, never shortened: slow, and written apart from the code that they
+ * check.
+ */
 export type Fraction = readonly [over: bigint, under: bigint];
 
 export const fraction = (text: string): Fraction => {
@@ -8,7 +11,8 @@ export const fraction = (text: string): Fraction => {
 export const add = ([a, b]: Fraction, [c, d]: Fraction): Fraction => [a * d + c * b, b * d];
 export const take = (left: Fraction, [c, d]: Fraction): Fraction => add(left, [-c, d]);
 export const multiply = ([a, b]: Fraction, [c, d]: Fraction): Fraction => [a * c, b * d];
-export const divide = (left: Fraction, [c, d]: Fraction): Fraction => multiply(left, c < 0n ? [-d, -c] : [d, c]);
+export const divide = (left: Fraction, [c, d]: Fraction): Fraction =>
+  multiply(left, c < 0n ? [-d, -c] : [d, c]);
 export const isLess = ([a, b]: Fraction, [c, d]: Fraction): boolean => a * d < c * b;
 export const isSame = ([a, b]: Fraction, [c, d]: Fraction): boolean => a * d === c * b;
 
@@ -25,12 +29,14 @@ export function evaluate(expression: string): Fraction {
   };
   const product = (): Fraction => {
     let value = factor();
-    while (tokens[at] === "×" || tokens[at] === "/") value = tokens[at++] === "×" ? multiply(value, factor()) : divide(value, factor());
+    while (tokens[at] === "×" || tokens[at] === "/")
+      value = tokens[at++] === "×" ? multiply(value, factor()) : divide(value, factor());
     return value;
   };
   const terms = (): Fraction => {
     let value = product();
-    while (tokens[at] === "+" || tokens[at] === "−") value = tokens[at++] === "+" ? add(value, product()) : take(value, product());
+    while (tokens[at] === "+" || tokens[at] === "−")
+      value = tokens[at++] === "+" ? add(value, product()) : take(value, product());
     return value;
   };
   const value = terms();

@@ -16,22 +16,47 @@ export interface Replayed {
   readonly figures: readonly EntryFigures[];
 }
 
-/** Records the entries one after the other on top of `from`, which is left as it is, numbering them from where it ends. */
+/**
+ * Records the entries one after the other on top of `from`, which is left as it is, numbering them from where
+ * it ends.
+ */
 export function replay(entries: readonly PlainEntry[], from?: CreditedWiki): Replayed {
   const wiki = from?.copy() ?? new CreditedWiki();
-  const figures = entries.map(({ author, text, page = "home" }) => wiki.record({ entry: wiki.authors.size, author, page, blocks: plainBlocks(text) }));
+  const figures = entries.map(({ author, text, page = "home" }) =>
+    wiki.record({ entry: wiki.authors.size, author, page, blocks: plainBlocks(text) }),
+  );
   return { wiki, figures };
 }
 
 /** A replayed history as the work of a group: one entry an hour, from `start` on. */
-export function workOf(entries: readonly PlainEntry[], { figures }: Replayed, over: Partial<GroupWork> = {}): GroupWork {
+export function workOf(
+  entries: readonly PlainEntry[],
+  { figures }: Replayed,
+  over: Partial<GroupWork> = {},
+): GroupWork {
   const members = [...new Set(entries.flatMap(({ author }) => (author === null ? [] : [author])))].sort();
-  const deeds = entries.map(({ author, page = "home" }, entry) => ({ entry, author, page, at: start + entry * hour, figures: figures[entry]! }));
-  return { members, deeds, guests: [], remarks: [], timesOf: () => null, dayOf: (at) => new Date(at).toISOString().slice(0, 10), ...over };
+  const deeds = entries.map(({ author, page = "home" }, entry) => ({
+    entry,
+    author,
+    page,
+    at: start + entry * hour,
+    figures: figures[entry]!,
+  }));
+  return {
+    members,
+    deeds,
+    guests: [],
+    remarks: [],
+    timesOf: () => null,
+    dayOf: (at) => new Date(at).toISOString().slice(0, 10),
+    ...over,
+  };
 }
 
 /** Work that is due at `dueAt`, of everybody alike. */
-export const dueAt = (at: number): Pick<GroupWork, "timesOf"> => ({ timesOf: () => ({ opensAt: -Infinity, dueAt: at, cutOffAt: null }) });
+export const dueAt = (at: number): Pick<GroupWork, "timesOf"> => ({
+  timesOf: () => ({ opensAt: -Infinity, dueAt: at, cutOffAt: null }),
+});
 
 export const hour = 60 * 60 * 1000;
 export const start = Date.UTC(2026, 2, 2, 9);
@@ -52,18 +77,30 @@ function letters(number: number): string {
   return [...digits].map((digit) => String.fromCharCode(97 + parseInt(digit, 26))).join("");
 }
 
-const commonWord = fc.constantFrom(..."the river bank willow flood plain of and trout gravel weir a meander culvert sluice reed".split(" "));
+const commonWord = fc.constantFrom(
+  ..."the river bank willow flood plain of and trout gravel weir a meander culvert sluice reed".split(" "),
+);
 const paragraph = fc.array(commonWord, { minLength: 1, maxLength: 25 }).map((words) => words.join(" "));
 
-/** Headings of one word, of two kinds: pages of them come back to earlier states all the time, by many ways. */
+/**
+ * Headings of one word, of two kinds: pages of them come back to earlier states all the time, by many ways.
+ */
 const tiny = fc.constantFrom("Notes", "Fish");
 
 /** A page's text of up to eight paragraphs, over a small vocabulary, so that chance repetition is common. */
-export const anyText = fc.oneof({ weight: 3, arbitrary: fc.array(paragraph, { maxLength: 8 }) }, { weight: 1, arbitrary: fc.array(tiny, { maxLength: 4 }) })
+export const anyText = fc
+  .oneof(
+    { weight: 3, arbitrary: fc.array(paragraph, { maxLength: 8 }) },
+    { weight: 1, arbitrary: fc.array(tiny, { maxLength: 4 }) },
+  )
   .map((paragraphs) => paragraphs.join("\n\n"));
 
 /** A history of up to twelve entries by up to three students and nobody, on up to three pages. */
 export const anyHistory = fc.array(
-  fc.record({ author: fc.constantFrom("p", "q", "r", null), text: anyText, page: fc.constantFrom("home", "fish", "plants") }),
+  fc.record({
+    author: fc.constantFrom("p", "q", "r", null),
+    text: anyText,
+    page: fc.constantFrom("home", "fish", "plants"),
+  }),
   { minLength: 1, maxLength: 12 },
 );

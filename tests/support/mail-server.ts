@@ -1,4 +1,7 @@
-/** A mail server that speaks as much SMTP (RFC 5321) as one letter needs, for tests: it keeps what it takes, or refuses. */
+/**
+ * A mail server that speaks as much SMTP (RFC 5321) as one letter needs, for tests: it keeps what it takes,
+ * or refuses.
+ */
 import { createServer, type Socket } from "node:net";
 
 export interface MailServer {
@@ -24,7 +27,10 @@ export async function mailServer(): Promise<MailServer> {
       rest = lines.pop()!;
       for (const line of lines) {
         if (inText) {
-          if (line !== ".") { text += `${line}\n`; continue; }
+          if (line !== ".") {
+            text += `${line}\n`;
+            continue;
+          }
           letters.push({ to, text });
           [inText, text] = [false, ""];
           say("250 taken");
@@ -44,8 +50,15 @@ export async function mailServer(): Promise<MailServer> {
   const address = server.address();
   if (!address || typeof address === "string") throw new Error("The mail server has no port");
   return {
-    url: `smtp://127.0.0.1:${address.port}`, letters,
-    refuse: (line) => { refusal = line; },
-    close: () => new Promise((resolve) => { for (const socket of sockets) socket.destroy(); server.close(() => resolve()); }),
+    url: `smtp://127.0.0.1:${address.port}`,
+    letters,
+    refuse: (line) => {
+      refusal = line;
+    },
+    close: () =>
+      new Promise((resolve) => {
+        for (const socket of sockets) socket.destroy();
+        server.close(() => resolve());
+      }),
   };
 }

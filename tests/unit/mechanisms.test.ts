@@ -6,7 +6,12 @@ import { mechanisms } from "../../bench/mechanisms";
 test.each(mechanisms)("$name can be switched off in the sources as they are", ({ off }) => {
   for (const file of new Set(off.map((change) => change.file))) {
     const source = readFileSync(file, "utf8");
-    expect(changed(source, off.filter((change) => change.file === file))).not.toBe(source);
+    expect(
+      changed(
+        source,
+        off.filter((change) => change.file === file),
+      ),
+    ).not.toBe(source);
   }
 });
 

@@ -12,30 +12,56 @@ interface Props {
   readonly children: React.ReactNode;
 }
 
-/** Every signed-in screen: the head line, and below it the screen itself; a frame around all of it where somebody looks as somebody else. */
+/**
+ * Every signed-in screen: the head line, and below it the screen itself; a frame around all of it where
+ * somebody looks as somebody else.
+ */
 export function Frame({ ctx, trail, children }: Props) {
   const { viewer, lookingAs } = ctx;
   return (
     <>
       {lookingAs && (
         <aside className="looking" aria-label="Looking as somebody else">
-          <p>You see what <strong>{viewer.name}</strong> sees, and can only look: nothing is done in their name.</p>
-          <form action={stopLooking.bind(null, lookingAs.courseId)}><button type="submit" className="plain-button">Stop looking</button></form>
+          <p>
+            You see what <strong>{viewer.name}</strong> sees, and can only look: nothing is done in their
+            name.
+          </p>
+          <form action={stopLooking.bind(null, lookingAs.courseId)}>
+            <button type="submit" className="plain-button">
+              Stop looking
+            </button>
+          </form>
         </aside>
       )}
-      <HeadLine trail={trail} me={(lookingAs?.by ?? viewer).name} actions={{ signOut, signOutEverywhere, siblings }} />
+      <HeadLine
+        trail={trail}
+        me={(lookingAs?.by ?? viewer).name}
+        actions={{ signOut, signOutEverywhere, siblings }}
+      />
       <KeysHere />
-      <main id="main" tabIndex={-1}>{children}</main>
+      <main id="main" tabIndex={-1}>
+        {children}
+      </main>
       {lookingAs && <div className="looking-edge" aria-hidden="true" />}
     </>
   );
 }
 
 /** In the place of an editor, for those who look as somebody else. */
-export function OnlyLooking({ ctx, trail, heading, text }: Omit<Props, "children"> & { heading: string; text: string }) {
+export function OnlyLooking({
+  ctx,
+  trail,
+  heading,
+  text,
+}: Omit<Props, "children"> & { heading: string; text: string }) {
   return (
     <Frame ctx={ctx} trail={trail}>
-      <div className="desk narrow"><h1>{heading}</h1><p className="notice" style={{ marginTop: 16 }}>{text} You only look.</p></div>
+      <div className="desk narrow">
+        <h1>{heading}</h1>
+        <p className="notice" style={{ marginTop: 16 }}>
+          {text} You only look.
+        </p>
+      </div>
     </Frame>
   );
 }

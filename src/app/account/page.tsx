@@ -18,11 +18,18 @@ export default async function AccountPage() {
   return (
     <Frame ctx={ctx} trail={[{ label: "Your account", href: paths.account() }]}>
       <div className="desk narrow">
-        <div className="title-line"><div><h1>Your account</h1><p className="quiet">{own.name}, {own.address}. What you are called is set by your instructors.</p></div></div>
+        <div className="title-line">
+          <div>
+            <h1>Your account</h1>
+            <p className="quiet">
+              {own.name}, {own.address}. What you are called is set by your instructors.
+            </p>
+          </div>
+        </div>
         <div className="account-parts">
-        <SessionList sessions={own.sessions} now={ctx.now} />
-        <ChangePasswordForm address={own.address} shortest={shortestPassword} />
-        <AddressForm address={own.address} />
+          <SessionList sessions={own.sessions} now={ctx.now} />
+          <ChangePasswordForm address={own.address} shortest={shortestPassword} />
+          <AddressForm address={own.address} />
         </div>
       </div>
     </Frame>

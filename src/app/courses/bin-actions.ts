@@ -9,15 +9,30 @@ import type { Answer } from "../_parts/answers";
 import { signedIn } from "../_parts/context";
 
 const problems: Record<Extract<BinActed, { kind: "refused" }>["problem"]["code"], string> = {
-  "not found": "It is not there any more.", "not allowed": "Only those who run the course remove and bring back.", "only looking": "You only look: nothing is done in somebody else’s name.",
-  "another name": "That is not its name. Type it exactly as it stands above.", "belongs to a removed assignment": "Its assignment lies in the bin too: bring that back first.",
+  "not found": "It is not there any more.",
+  "not allowed": "Only those who run the course remove and bring back.",
+  "only looking": "You only look: nothing is done in somebody else’s name.",
+  "another name": "That is not its name. Type it exactly as it stands above.",
+  "belongs to a removed assignment": "Its assignment lies in the bin too: bring that back first.",
 };
 
 /** Puts an assignment, a wiki or the course into the bin. */
-export async function toBin(courseId: string, what: { kind: string; id: string }, typedName: string): Promise<Answer> {
-  const given = z.object({ courseId: id, kind: z.enum(removedKinds), id, typedName: z.string().max(1000) }).parse({ courseId, ...what, typedName });
-  const done = await removeToBin(await signedIn(), given.courseId, { kind: given.kind, id: given.id }, given.typedName);
-  if (done.kind === "refused") return { kind: "wrong", text: `Nothing was removed. ${problems[done.problem.code]}` };
+export async function toBin(
+  courseId: string,
+  what: { kind: string; id: string },
+  typedName: string,
+): Promise<Answer> {
+  const given = z
+    .object({ courseId: id, kind: z.enum(removedKinds), id, typedName: z.string().max(1000) })
+    .parse({ courseId, ...what, typedName });
+  const done = await removeToBin(
+    await signedIn(),
+    given.courseId,
+    { kind: given.kind, id: given.id },
+    given.typedName,
+  );
+  if (done.kind === "refused")
+    return { kind: "wrong", text: `Nothing was removed. ${problems[done.problem.code]}` };
   revalidatePath("/", "layout");
   return { kind: "done", href: given.kind === "course" ? paths.courses() : paths.settings(given.courseId) };
 }

@@ -20,18 +20,51 @@ export default async function CoursesPage() {
   return (
     <Frame ctx={ctx} trail={[]}>
       <div className="desk narrow">
-        <div className="title-line"><h1>Your courses</h1>{mayMake && <LinkButton href={paths.newCourse()} variant={courses.length === 0 ? "contained" : "outlined"}>Make a course</LinkButton>}</div>
-        {courses.length === 0
-          ? <p className="notice">{mayMake ? "You have no course yet. Make one, and bring people in with a list." : "You are on no course yet. When an instructor puts you on one, it stands here."}</p>
-          : (
-            <table className="ledger">
-              <thead><tr><th scope="col">Course</th><th scope="col">Term</th><th scope="col">You are</th></tr></thead>
-              <tbody>{courses.map((course) => (
-                <tr key={course.id}><th scope="row"><Link href={paths.course(course.id)}>{course.title}</Link></th><td>{course.term}{course.archivedAt && <span className="quiet">, archived</span>}</td><td>{roleWords[course.role].toLowerCase()}</td></tr>
-              ))}</tbody>
-            </table>
+        <div className="title-line">
+          <h1>Your courses</h1>
+          {mayMake && (
+            <LinkButton href={paths.newCourse()} variant={courses.length === 0 ? "contained" : "outlined"}>
+              Make a course
+            </LinkButton>
           )}
-        {bin.length > 0 && <section className="section" aria-labelledby="bin"><h2 id="bin">Bin</h2><BinList binned={bin} zone="UTC" now={ctx.now} bringBack={outOfBin} /></section>}
+        </div>
+        {courses.length === 0 ? (
+          <p className="notice">
+            {mayMake
+              ? "You have no course yet. Make one, and bring people in with a list."
+              : "You are on no course yet. When an instructor puts you on one, it stands here."}
+          </p>
+        ) : (
+          <table className="ledger">
+            <thead>
+              <tr>
+                <th scope="col">Course</th>
+                <th scope="col">Term</th>
+                <th scope="col">You are</th>
+              </tr>
+            </thead>
+            <tbody>
+              {courses.map((course) => (
+                <tr key={course.id}>
+                  <th scope="row">
+                    <Link href={paths.course(course.id)}>{course.title}</Link>
+                  </th>
+                  <td>
+                    {course.term}
+                    {course.archivedAt && <span className="quiet">, archived</span>}
+                  </td>
+                  <td>{roleWords[course.role].toLowerCase()}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+        {bin.length > 0 && (
+          <section className="section" aria-labelledby="bin">
+            <h2 id="bin">Bin</h2>
+            <BinList binned={bin} zone="UTC" now={ctx.now} bringBack={outOfBin} />
+          </section>
+        )}
       </div>
     </Frame>
   );

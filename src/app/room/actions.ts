@@ -16,8 +16,12 @@ const typed = z.string().max(40);
 /** Looks for the room with a code, and leads to its names. */
 export async function findRoomByCode(code: string): Promise<Answer> {
   const given = typed.safeParse(code);
-  const found = given.success ? await knock(await knocking(), given.data) : { kind: "refused" as const, problem: { code: "no such room" as const } };
-  return found.kind === "room" ? { kind: "done", href: paths.room(code.toUpperCase().replace(/[\s-]/g, "")) } : { kind: "wrong", text: notEntered(found.problem.code) };
+  const found = given.success
+    ? await knock(await knocking(), given.data)
+    : { kind: "refused" as const, problem: { code: "no such room" as const } };
+  return found.kind === "room"
+    ? { kind: "done", href: paths.room(code.toUpperCase().replace(/[\s-]/g, "")) }
+    : { kind: "wrong", text: notEntered(found.problem.code) };
 }
 
 /** Comes in by a name, which nobody else can choose from then on. */
@@ -28,7 +32,13 @@ export async function enterAs(code: string, nameId: string): Promise<Answer> {
   const at = await knocking();
   if (former) await leaveRoom(at.db, former.token);
   // The server asks with each request whether the room is open: the cookie only says who comes.
-  (await cookies()).set(roomCookie, entered.token, { path: paths.room(), httpOnly: true, sameSite: "lax", secure: settings().BETTER_AUTH_URL.startsWith("https:"), maxAge: hours });
+  (await cookies()).set(roomCookie, entered.token, {
+    path: paths.room(),
+    httpOnly: true,
+    sameSite: "lax",
+    secure: settings().BETTER_AUTH_URL.startsWith("https:"),
+    maxAge: hours,
+  });
   return { kind: "done", href: paths.inRoom() };
 }
 

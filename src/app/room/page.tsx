@@ -12,9 +12,24 @@ export default async function RoomPage() {
   const asked = await roomRequest();
   return (
     <main className="alone" id="main">
-      <div><h1>Open room</h1><p className="brief">Your instructor has given you a code. With it you write without an account, for as long as the lesson lasts.</p></div>
-      {asked?.ctx && <p className="notice done"><span>You are in {asked.room.title ? `“${asked.room.title}”` : "a room"} as {asked.room.name}. <Link href={paths.inRoom()}>Go on there</Link></span></p>}
-      <Library><CodeForm /></Library>
+      <div>
+        <h1>Open room</h1>
+        <p className="brief">
+          Your instructor has given you a code. With it you write without an account, for as long as the
+          lesson lasts.
+        </p>
+      </div>
+      {asked?.ctx && (
+        <p className="notice done">
+          <span>
+            You are in {asked.room.title ? `“${asked.room.title}”` : "a room"} as {asked.room.name}.{" "}
+            <Link href={paths.inRoom()}>Go on there</Link>
+          </span>
+        </p>
+      )}
+      <Library>
+        <CodeForm />
+      </Library>
     </main>
   );
 }

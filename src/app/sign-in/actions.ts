@@ -21,11 +21,17 @@ export async function signOutEverywhere(): Promise<void> {
   redirect(paths.signIn());
 }
 
-/** Has a link sent by which a new password is chosen. The answer is the same for every address, and comes before anything is looked up. */
+/**
+ * Has a link sent by which a new password is chosen. The answer is the same for every address, and comes
+ * before anything is looked up.
+ */
 export async function askForLink(address: string): Promise<Answer> {
   const typed = z.string().max(254).parse(address);
   const at = await guestContext();
   const from = (await headers()).get(addressHeader) ?? "";
   after(() => askForPasswordLink(at, typed, from));
-  return { kind: "done", text: `If an account has this address, a link is on its way there. It works for ${passwordLinkMinutes} minutes. Nothing came? Look where unwanted mail goes, and whether this is the address that your course knows.` };
+  return {
+    kind: "done",
+    text: `If an account has this address, a link is on its way there. It works for ${passwordLinkMinutes} minutes. Nothing came? Look where unwanted mail goes, and whether this is the address that your course knows.`,
+  };
 }

@@ -10,11 +10,26 @@ const mostHelpers = 7;
 const helper = fileURLToPath(new URL("./recompute-helper.mjs", import.meta.url));
 
 /** As `recomputeStale`, with helpers. A helper that fails leaves its part to the others. */
-export async function recomputeOnAllCores(db: Database, courseId: string | null, onProgress?: Parameters<typeof recomputeStale>[2], signal?: AbortSignal): ReturnType<typeof recomputeStale> {
-  const helpers = Array.from({ length: Math.min(mostHelpers, availableParallelism() - 1) }, () => fork(helper, courseId === null ? [] : [courseId], { execArgv: process.execArgv }));
-  const ended = helpers.map((each) => new Promise<void>((done) => { each.once("exit", () => done()); each.once("error", () => done()); }));
+export async function recomputeOnAllCores(
+  db: Database,
+  courseId: string | null,
+  onProgress?: Parameters<typeof recomputeStale>[2],
+  signal?: AbortSignal,
+): ReturnType<typeof recomputeStale> {
+  const helpers = Array.from({ length: Math.min(mostHelpers, availableParallelism() - 1) }, () =>
+    fork(helper, courseId === null ? [] : [courseId], { execArgv: process.execArgv }),
+  );
+  const ended = helpers.map(
+    (each) =>
+      new Promise<void>((done) => {
+        each.once("exit", () => done());
+        each.once("error", () => done());
+      }),
+  );
   // A helper that loses its channel finishes the wiki that it is at, and ends.
-  const release = () => { for (const each of helpers) if (each.connected) each.disconnect(); };
+  const release = () => {
+    for (const each of helpers) if (each.connected) each.disconnect();
+  };
   signal?.addEventListener("abort", release, { once: true });
   try {
     return await recomputeStale(db, courseId, onProgress, signal);

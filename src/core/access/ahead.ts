@@ -9,7 +9,10 @@ export interface Change {
   readonly level: Level;
 }
 
-/** The rules of a course from one instant on. Making it costs little; the first question at each turn makes that turn's rulebook. */
+/**
+ * The rules of a course from one instant on. Making it costs little; the first question at each turn makes
+ * that turn's rulebook.
+ */
 export class Ahead {
   readonly #rules: readonly (Rule | PowerRule)[];
   readonly #zone: string;
@@ -21,11 +24,18 @@ export class Ahead {
   constructor(rules: readonly (Rule | PowerRule)[], zone: string, at: number) {
     this.#rules = rules;
     this.#zone = zone;
-    this.#turns = turns(rules.filter((rule) => "level" in rule), zone, at);
+    this.#turns = turns(
+      rules.filter((rule) => "level" in rule),
+      zone,
+      at,
+    );
     this.now = this.#book(at);
   }
 
-  /** When the person's level at the place will next be another one, or null if nothing that is set changes it. O(turns × rules of the place). */
+  /**
+   * When the person's level at the place will next be another one, or null if nothing that is set changes it.
+   * O(turns × rules of the place).
+   */
   next(person: Person, place: Place): Change | null {
     const level = this.now.levelOf(person, place);
     for (const at of this.#turns) {

@@ -17,7 +17,10 @@ export interface SheetRow {
 /** A column: the people that something can be set for together, or one of them. */
 export interface SheetColumn {
   readonly who: Who;
-  /** Of one person: what they are on the course, which of the assignment's wikis are theirs, and the groups that they are in. */
+  /**
+   * Of one person: what they are on the course, which of the assignment's wikis are theirs, and the groups
+   * that they are in.
+   */
   readonly person?: Pick<Person, "role" | "groups"> & { readonly wikis: readonly string[] };
 }
 
@@ -30,15 +33,34 @@ export interface SheetCell {
 export function personAt({ who, person }: SheetColumn, row: SheetRow): Person {
   const nobody = { id: "", role: "student", isMember: false } as const;
   switch (who.kind) {
-    case "guests": return { ...nobody, role: "guest", door: who.door };
-    case "course": case "students": return nobody;
-    case "assistants": return { ...nobody, role: "assistant" };
-    case "observers": return { ...nobody, role: "observer" };
-    case "group": return { ...nobody, isMember: true, ...(row.ownerId === null ? {} : { owns: false }) };
-    case "owner": return { ...nobody, isMember: true, owns: true };
-    case "members": return { ...nobody, isMember: row.groupId === who.group, groups: [who.group] };
-    case "person": return { ...nobody, ...(person && { role: person.role, groups: person.groups ?? [], isMember: isTheirs(person.wikis, row) }), id: who.person, ...(row.ownerId === null ? {} : { owns: row.ownerId === who.person }) };
-    default: return who satisfies never;
+    case "guests":
+      return { ...nobody, role: "guest", door: who.door };
+    case "course":
+    case "students":
+      return nobody;
+    case "assistants":
+      return { ...nobody, role: "assistant" };
+    case "observers":
+      return { ...nobody, role: "observer" };
+    case "group":
+      return { ...nobody, isMember: true, ...(row.ownerId === null ? {} : { owns: false }) };
+    case "owner":
+      return { ...nobody, isMember: true, owns: true };
+    case "members":
+      return { ...nobody, isMember: row.groupId === who.group, groups: [who.group] };
+    case "person":
+      return {
+        ...nobody,
+        ...(person && {
+          role: person.role,
+          groups: person.groups ?? [],
+          isMember: isTheirs(person.wikis, row),
+        }),
+        id: who.person,
+        ...(row.ownerId === null ? {} : { owns: row.ownerId === who.person }),
+      };
+    default:
+      return who satisfies never;
   }
 }
 
@@ -68,10 +90,14 @@ export interface Effect {
 }
 
 /**
- * What changes at once between two states of the rules, for people at pages; the commonest first. Pages and people are
- * counted once in each line. O(pages × people).
+ * What changes at once between two states of the rules, for people at pages; the commonest first. Pages and
+ * people are counted once in each line. O(pages × people).
  */
-export function effects(before: Ahead, after: Ahead, pages: readonly { readonly row: SheetRow; readonly people: readonly Person[] }[]): Effect[] {
+export function effects(
+  before: Ahead,
+  after: Ahead,
+  pages: readonly { readonly row: SheetRow; readonly people: readonly Person[] }[],
+): Effect[] {
   const found = new Map<string, { from: Level; to: Level; pages: Set<string>; people: Set<string> }>();
   for (const { row, people } of pages) {
     for (const person of people) {
@@ -85,5 +111,7 @@ export function effects(before: Ahead, after: Ahead, pages: readonly { readonly 
       found.set(key, line);
     }
   }
-  return [...found.values()].map((line) => ({ ...line, pages: line.pages.size, people: line.people.size })).sort((one, other) => other.pages * other.people - one.pages * one.people);
+  return [...found.values()]
+    .map((line) => ({ ...line, pages: line.pages.size, people: line.people.size }))
+    .sort((one, other) => other.pages * other.people - one.pages * one.people);
 }

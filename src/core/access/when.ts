@@ -49,8 +49,8 @@ export function holds({ from, until, weekly }: Window, { at, day, minute }: When
 const daysAhead = 8;
 
 /**
- * The instants after `at` at which one of `windows` may begin or cease to hold, in order, each once. Hours of the week
- * are followed for so many days. O(windows × days).
+ * The instants after `at` at which one of `windows` may begin or cease to hold, in order, each once. Hours of
+ * the week are followed for so many days. O(windows × days).
  */
 export function turns(windows: Iterable<Window>, zone: string, at: number, days = daysAhead): number[] {
   const found = new Set<number>();
@@ -62,7 +62,12 @@ export function turns(windows: Iterable<Window>, zone: string, at: number, days 
     ahead ??= daysFrom(at, days, zone);
     for (const day of ahead) {
       if (!weekly.days.includes(weekday(day.date))) continue;
-      for (const turn of [...day.shifts, ...clockInstants(day.date, weekly.from, zone), ...clockInstants(day.date, weekly.until, zone)]) if (turn > at) found.add(turn);
+      for (const turn of [
+        ...day.shifts,
+        ...clockInstants(day.date, weekly.from, zone),
+        ...clockInstants(day.date, weekly.until, zone),
+      ])
+        if (turn > at) found.add(turn);
     }
   }
   return [...found].sort((one, other) => one - other);
@@ -71,11 +76,17 @@ export function turns(windows: Iterable<Window>, zone: string, at: number, days 
 /** A day by the clocks of a zone. */
 interface Day {
   readonly date: string;
-  /** Where clocks are put forward or back on it: its beginning, which may then lie elsewhere than at midnight, and when that is done. */
+  /**
+   * Where clocks are put forward or back on it: its beginning, which may then lie elsewhere than at midnight,
+   * and when that is done.
+   */
   readonly shifts: readonly number[];
 }
 
-/** The day before the one of `at`, whose hours may reach into it, and the days that follow. By the calendar: days are not all of the same length. */
+/**
+ * The day before the one of `at`, whose hours may reach into it, and the days that follow. By the calendar:
+ * days are not all of the same length.
+ */
 function daysFrom(at: number, count: number, zone: string): Day[] {
   const today = wallClockAt(new Date(at), zone).slice(0, 10);
   return Array.from({ length: count + 1 }, (_, index) => {
@@ -86,8 +97,12 @@ function daysFrom(at: number, count: number, zone: string): Day[] {
 
 function shiftsOf(date: string, zone: string): number[] {
   // No zone has put its clocks back and forward again within five days.
-  if (offsetAt(Date.parse(date) - 2 * dayLength, zone) === offsetAt(Date.parse(date) + 3 * dayLength, zone)) return [];
-  const [start, end] = [date, dateAfter(date, 1)].map((each) => clockInstants(each, 0, zone)[0]!) as [number, number];
+  if (offsetAt(Date.parse(date) - 2 * dayLength, zone) === offsetAt(Date.parse(date) + 3 * dayLength, zone))
+    return [];
+  const [start, end] = [date, dateAfter(date, 1)].map((each) => clockInstants(each, 0, zone)[0]!) as [
+    number,
+    number,
+  ];
   if (end - start === dayLength) return [];
   const offset = offsetAt(start, zone);
   if (offset === offsetAt(end, zone)) return [start];
@@ -103,5 +118,10 @@ function shiftsOf(date: string, zone: string): number[] {
 /** The instants at which clocks show a minute of a day. */
 function clockInstants(date: string, minute: number, zone: string): number[] {
   const two = (value: number) => String(value).padStart(2, "0");
-  return instantsAt(minute >= 1440 ? `${dateAfter(date, 1)}T00:00` : `${date}T${two(Math.floor(minute / 60))}:${two(minute % 60)}`, zone);
+  return instantsAt(
+    minute >= 1440
+      ? `${dateAfter(date, 1)}T00:00`
+      : `${date}T${two(Math.floor(minute / 60))}:${two(minute % 60)}`,
+    zone,
+  );
 }

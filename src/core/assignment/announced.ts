@@ -23,13 +23,24 @@ interface State extends AnnouncedTimes {
   readonly brief: unknown;
 }
 
-/** What there is to tell; null: nothing that takes part would want to hear. `before` null: it is published now. */
+/**
+ * What there is to tell; null: nothing that takes part would want to hear. `before` null: it is published
+ * now.
+ */
 export function toAnnounce(before: State | null, after: State): Announced | null {
   const { opensAt, dueAt, cutOffAt, closesAtDue, title } = after;
   const times: AnnouncedTimes = { opensAt, dueAt, cutOffAt, closesAtDue };
   if (!before) return { title, isNew: true, times, before: {}, hasNewBrief: false };
-  const changed = (Object.keys(times) as (keyof AnnouncedTimes)[]).filter((name) => before[name] !== after[name]);
+  const changed = (Object.keys(times) as (keyof AnnouncedTimes)[]).filter(
+    (name) => before[name] !== after[name],
+  );
   const hasNewBrief = JSON.stringify(before.brief) !== JSON.stringify(after.brief);
   if (changed.length === 0 && !hasNewBrief) return null;
-  return { title, isNew: false, times, before: Object.fromEntries(changed.map((name) => [name, before[name]])), hasNewBrief };
+  return {
+    title,
+    isNew: false,
+    times,
+    before: Object.fromEntries(changed.map((name) => [name, before[name]])),
+    hasNewBrief,
+  };
 }

@@ -1,4 +1,7 @@
-/** What is missing or odd about an assignment before its wikis are made. Facts; the sentences are made where they are shown. */
+/**
+ * What is missing or odd about an assignment before its wikis are made. Facts; the sentences are made where
+ * they are shown.
+ */
 
 export interface PageFacts {
   readonly id: string;
@@ -43,7 +46,12 @@ export type SetUpFinding =
   | { readonly code: "empty home page" };
 
 /** What has to be mended first; everything else is for the instructor to judge. */
-const mustBeMended: ReadonlySet<SetUpFinding["code"]> = new Set(["no students", "no set", "no groups", "in two groups"]);
+const mustBeMended: ReadonlySet<SetUpFinding["code"]> = new Set([
+  "no students",
+  "no set",
+  "no groups",
+  "in two groups",
+]);
 
 export function mustMend({ code }: SetUpFinding): boolean {
   return mustBeMended.has(code);
@@ -61,8 +69,12 @@ function checkPeople({ sharing, groups, students }: SetUpFacts): SetUpFinding[] 
   if (!groups) return [{ code: "no set" }];
   if (groups.length === 0) return [{ code: "no groups" }];
   const times = new Map<string, number>();
-  for (const { members } of groups) for (const member of members) times.set(member, (times.get(member) ?? 0) + 1);
-  const named = <Code extends "in no group" | "in two groups">(code: Code, is: (count: number) => boolean) => {
+  for (const { members } of groups)
+    for (const member of members) times.set(member, (times.get(member) ?? 0) + 1);
+  const named = <Code extends "in no group" | "in two groups">(
+    code: Code,
+    is: (count: number) => boolean,
+  ) => {
     const names = students.filter(({ id }) => is(times.get(id) ?? 0)).map(({ name }) => name);
     return names.length > 0 ? [{ code, names }] : [];
   };
@@ -71,8 +83,10 @@ function checkPeople({ sharing, groups, students }: SetUpFacts): SetUpFinding[] 
     return names.length > 0 ? [{ code, names }] : [];
   };
   return [
-    ...named("in no group", (count) => count === 0), ...named("in two groups", (count) => count > 1),
-    ...sized("empty groups", 0), ...sized("groups of one", 1),
+    ...named("in no group", (count) => count === 0),
+    ...named("in two groups", (count) => count > 1),
+    ...sized("empty groups", 0),
+    ...sized("groups of one", 1),
   ];
 }
 
@@ -92,11 +106,17 @@ function checkPages({ briefIsEmpty, pages }: SetUpFacts): SetUpFinding[] {
     grew = false;
     for (const page of pages) {
       if (!reached.has(page.id)) continue;
-      for (const link of page.links) if (!reached.has(link)) { reached.add(link); grew = true; }
+      for (const link of page.links)
+        if (!reached.has(link)) {
+          reached.add(link);
+          grew = true;
+        }
     }
   }
   // The pages that members have alone are linked from the home page when the wikis are made.
-  const titles = pages.filter((page) => !reached.has(page.id) && !page.forEachMember).map(({ title }) => title);
+  const titles = pages
+    .filter((page) => !reached.has(page.id) && !page.forEachMember)
+    .map(({ title }) => title);
   return [
     ...(briefIsEmpty ? [{ code: "no brief" } as const] : []),
     ...(pages[0]?.isEmpty ? [{ code: "empty home page" } as const] : []),

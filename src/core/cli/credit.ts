@@ -35,7 +35,15 @@ export function creditFile(path: string, { until, step }: CreditOptions): Credit
   const deeds: Deed[] = [];
   const members = new Set<string>();
   for (const [number, line] of readLines(path)) {
-    const { rev, author, at, text, page = onlyPage, starter = false, with: others } = parseHistoryLine(number, line);
+    const {
+      rev,
+      author,
+      at,
+      text,
+      page = onlyPage,
+      starter = false,
+      with: others,
+    } = parseHistoryLine(number, line);
     const moment = Date.parse(at);
     if (moment > latest) continue;
     const entry = revs.push(rev) - 1;
@@ -47,17 +55,32 @@ export function creditFile(path: string, { until, step }: CreditOptions): Credit
     if (step) wiki = wiki.throughStorage();
   }
   const work: GroupWork = {
-    members: [...members].sort(), deeds, remarks: [], guests: [], timesOf: () => null, dayOf: (at) => new Date(at).toISOString().slice(0, 10),
+    members: [...members].sort(),
+    deeds,
+    remarks: [],
+    guests: [],
+    timesOf: () => null,
+    dayOf: (at) => new Date(at).toISOString().slice(0, 10),
   };
-  const pages = Object.fromEntries([...texts].map(([page, text]) => [page, { words: creditedWords(text, wiki.pages.get(page)!.origins.entries, revs) }]));
+  const pages = Object.fromEntries(
+    [...texts].map(([page, text]) => [
+      page,
+      { words: creditedWords(text, wiki.pages.get(page)!.origins.entries, revs) },
+    ]),
+  );
   return { pages, ...figuresOf(work, revs) };
 }
 
-function creditedWords(text: string, entries: Int32Array, revs: readonly number[]): [number, number, number][] {
+function creditedWords(
+  text: string,
+  entries: Int32Array,
+  revs: readonly number[],
+): [number, number, number][] {
   const words: [number, number, number][] = [];
   for (const [blockFrom, blockTo] of plainBlockPlaces(text)) {
     const { from, to } = wordPlaces(text.slice(blockFrom, blockTo));
-    for (let word = 0; word < from.length; word++) words.push([blockFrom + from[word]!, blockFrom + to[word]!, revs[entries[words.length]!]!]);
+    for (let word = 0; word < from.length; word++)
+      words.push([blockFrom + from[word]!, blockFrom + to[word]!, revs[entries[words.length]!]!]);
   }
   return words;
 }
@@ -69,23 +92,46 @@ function figuresOf(work: GroupWork, revs: readonly number[]): Pick<CreditResult,
   const rounded = (value: number) => Math.round(value * 1e6) / 1e6;
   const orNothing = (value: number | null) => (value === null ? null : rounded(value));
   const group = groupFigures(work);
-  const authors = Object.fromEntries(work.members.map((member, index) => {
-    const figures = memberFigures(work, member);
-    const parts = figureNames.filter((name) => !things.has(name)).map((name) => [name, orNothing(figures[name])]);
-    const [arrival] = entriesBehind(work, member, "largestArrival");
-    return [member, {
-      ...Object.fromEntries(parts), share: orNothing(group.shares[index] ?? null),
-      largestArrival: arrival ? { words: rounded(arrival.amount), rev: revs[arrival.entry]!, part: orNothing(figures.largestArrivalPart) } : null,
-    }];
-  }));
+  const authors = Object.fromEntries(
+    work.members.map((member, index) => {
+      const figures = memberFigures(work, member);
+      const parts = figureNames
+        .filter((name) => !things.has(name))
+        .map((name) => [name, orNothing(figures[name])]);
+      const [arrival] = entriesBehind(work, member, "largestArrival");
+      return [
+        member,
+        {
+          ...Object.fromEntries(parts),
+          share: orNothing(group.shares[index] ?? null),
+          largestArrival: arrival
+            ? {
+                words: rounded(arrival.amount),
+                rev: revs[arrival.entry]!,
+                part: orNothing(figures.largestArrivalPart),
+              }
+            : null,
+        },
+      ];
+    }),
+  );
   return {
     authors,
     group: {
-      words: group.words, starter: group.starter, standing: Object.fromEntries(work.members.map((member, index) => [member, rounded(group.standing[index]!)])),
-      balance: group.balance === null ? null : rounded(group.balance), builtOn: whoBuiltOnWhom(work).map(({ by, on, of }) => ({ by, on, ...of })),
+      words: group.words,
+      starter: group.starter,
+      standing: Object.fromEntries(
+        work.members.map((member, index) => [member, rounded(group.standing[index]!)]),
+      ),
+      balance: group.balance === null ? null : rounded(group.balance),
+      builtOn: whoBuiltOnWhom(work).map(({ by, on, of }) => ({ by, on, ...of })),
       findings: findings(work).map(({ evidence, ...finding }) => ({
-        ...finding, ...("entry" in finding ? { entry: undefined, rev: revs[finding.entry] } : {}),
-        evidence: { revs: evidence.entries.map((entry) => revs[entry]!), words: evidence.ranges.map(({ entry, from, to }) => [revs[entry]!, from, to]) },
+        ...finding,
+        ...("entry" in finding ? { entry: undefined, rev: revs[finding.entry] } : {}),
+        evidence: {
+          revs: evidence.entries.map((entry) => revs[entry]!),
+          words: evidence.ranges.map(({ entry, from, to }) => [revs[entry]!, from, to]),
+        },
       })),
     },
   };

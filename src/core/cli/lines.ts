@@ -1,4 +1,7 @@
-/** Histories and chains as JSON Lines: each line read, checked, and named by its number where it is not what it should be. */
+/**
+ * Histories and chains as JSON Lines: each line read, checked, and named by its number where it is not what
+ * it should be.
+ */
 import { closeSync, openSync, readSync } from "node:fs";
 import * as z from "zod";
 import type { PageDocument } from "../document/model";
@@ -6,7 +9,10 @@ import { type ChainedEntry, entryKinds } from "../ledger/chain";
 
 /** A line that is not what it should be. */
 export class LineProblem extends Error {
-  constructor(readonly line: number, problem: string) {
+  constructor(
+    readonly line: number,
+    problem: string,
+  ) {
     super(`Line ${line}: ${problem}`);
   }
 }
@@ -14,7 +20,9 @@ export class LineProblem extends Error {
 const chunkSize = 1 << 20;
 const lineEnd = 10;
 
-/** The lines of a file with their numbers from 1, blank ones left out. Holds one chunk and one line in memory. */
+/**
+ * The lines of a file with their numbers from 1, blank ones left out. Holds one chunk and one line in memory.
+ */
 export function* readLines(path: string): Generator<[number: number, line: string]> {
   const file = openSync(path, "r");
   try {
@@ -49,10 +57,22 @@ export function* readLines(path: string): Generator<[number: number, line: strin
   }
 }
 
-const instant = z.string().refine((text) => /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d+)?)?(Z|[+-]\d{2}:?\d{2})$/.test(text) && !Number.isNaN(Date.parse(text)), "no time such as 2026-01-01T00:00:00Z");
+const instant = z
+  .string()
+  .refine(
+    (text) =>
+      /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d+)?)?(Z|[+-]\d{2}:?\d{2})$/.test(text) &&
+      !Number.isNaN(Date.parse(text)),
+    "no time such as 2026-01-01T00:00:00Z",
+  );
 
 const historyLine = z.object({
-  rev: z.int(), author: z.string().min(1), at: instant, text: z.string(), page: z.string().min(1).optional(), starter: z.boolean().optional(),
+  rev: z.int(),
+  author: z.string().min(1),
+  at: instant,
+  text: z.string(),
+  page: z.string().min(1).optional(),
+  starter: z.boolean().optional(),
   with: z.array(z.string().min(1)).optional(),
 });
 
@@ -68,8 +88,16 @@ export const timeOption = instant;
 const chainLine = z.object({
   hash: z.string(),
   entry: z.object({
-    page: z.string(), number: z.int().positive(), base: z.int().nonnegative(), kind: z.enum(entryKinds), author: z.string().nullable(),
-    at: instant, note: z.string(), title: z.string(), restoredFrom: z.int().nullable(), document: z.looseObject({ type: z.literal("doc") }),
+    page: z.string(),
+    number: z.int().positive(),
+    base: z.int().nonnegative(),
+    kind: z.enum(entryKinds),
+    author: z.string().nullable(),
+    at: instant,
+    note: z.string(),
+    title: z.string(),
+    restoredFrom: z.int().nullable(),
+    document: z.looseObject({ type: z.literal("doc") }),
   }),
 });
 
@@ -90,5 +118,8 @@ function parseLine<Shape>(schema: z.ZodType<Shape>, number: number, line: string
   const parsed = schema.safeParse(value);
   if (parsed.success) return parsed.data;
   const [issue] = parsed.error.issues;
-  throw new LineProblem(number, `${issue!.path.length > 0 ? `"${issue!.path.join(".")}": ` : ""}${issue!.message}`);
+  throw new LineProblem(
+    number,
+    `${issue!.path.length > 0 ? `"${issue!.path.join(".")}": ` : ""}${issue!.message}`,
+  );
 }

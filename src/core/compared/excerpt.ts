@@ -1,4 +1,7 @@
-/** A change as it is told where there is no room for the whole page: what came, went and moved, with some words around it. */
+/**
+ * A change as it is told where there is no room for the whole page: what came, went and moved, with some
+ * words around it.
+ */
 import type { ComparedBlock, Segment } from "./document";
 
 export interface ExcerptPiece {
@@ -19,7 +22,9 @@ const around = 90;
 
 /** The blocks that changed, in order. Nothing that came, went or moved is left out. O(text). */
 export function excerptOf(blocks: readonly ComparedBlock[]): ExcerptBlock[] {
-  return blocks.flatMap(({ state, look, segments }): ExcerptBlock[] => (state === "same" ? [] : [{ state, kind: look.kind, pieces: shortened(merged(segments)) }]));
+  return blocks.flatMap(({ state, look, segments }): ExcerptBlock[] =>
+    state === "same" ? [] : [{ state, kind: look.kind, pieces: shortened(merged(segments)) }],
+  );
 }
 
 /** Segments that differ by formatting alone are one piece. */
@@ -27,7 +32,9 @@ function merged(segments: readonly Segment[]): ExcerptPiece[] {
   const pieces: ExcerptPiece[] = [];
   for (const { change, text, object } of segments) {
     const last = pieces.at(-1);
-    const told = object ? ` [${object.type === "equation" ? String(object.attrs?.latex ?? "") : "note"}] ` : text;
+    const told = object
+      ? ` [${object.type === "equation" ? String(object.attrs?.latex ?? "") : "note"}] `
+      : text;
     if (last?.change === change) pieces[pieces.length - 1] = { change, text: last.text + told };
     else if (told !== "") pieces.push({ change, text: told });
   }
@@ -37,9 +44,16 @@ function merged(segments: readonly Segment[]): ExcerptPiece[] {
 function shortened(pieces: readonly ExcerptPiece[]): ExcerptPiece[] {
   return pieces.flatMap((piece, at): ExcerptPiece[] => {
     if (piece.change !== "kept") return [piece];
-    const isFirst = at === 0, isLast = at === pieces.length - 1;
+    const isFirst = at === 0,
+      isLast = at === pieces.length - 1;
     // A block that changed in its kind alone is told by its beginning.
-    if (isFirst && isLast) return piece.text.length <= 2 * around ? [piece] : [{ change: "kept", text: beginning(piece.text) }, { change: "cut", text: "" }];
+    if (isFirst && isLast)
+      return piece.text.length <= 2 * around
+        ? [piece]
+        : [
+            { change: "kept", text: beginning(piece.text) },
+            { change: "cut", text: "" },
+          ];
     if (piece.text.length <= (isFirst || isLast ? 1 : 2) * around) return [piece];
     const head: ExcerptPiece[] = isFirst ? [] : [{ change: "kept", text: beginning(piece.text) }];
     const tail: ExcerptPiece[] = isLast ? [] : [{ change: "kept", text: ending(piece.text) }];
@@ -55,7 +69,9 @@ function beginning(text: string): string {
 
 function ending(text: string): string {
   const space = text.indexOf(" ", text.length - around);
-  return text.slice(space >= 0 && space < text.length - around / 2 ? space + 1 : wholeAt(text, text.length - around));
+  return text.slice(
+    space >= 0 && space < text.length - around / 2 ? space + 1 : wholeAt(text, text.length - around),
+  );
 }
 
 /** Not between the halves of a letter. */

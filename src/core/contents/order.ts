@@ -8,12 +8,14 @@ export interface Placed {
 }
 
 /**
- * `items` as they stand in the contents, each after its parent, with how deep it stands (from 0). A page whose parent is
- * not among `items`, or that would stand below itself, stands at the top. O(n log n).
+ * `items` as they stand in the contents, each after its parent, with how deep it stands (from 0). A page
+ * whose parent is not among `items`, or that would stand below itself, stands at the top. O(n log n).
  */
 export function inOrder<Item extends Placed>(items: readonly Item[]): (Item & { readonly depth: number })[] {
   const known = new Set(items.map(({ id }) => id));
-  const parents = new Map(items.map(({ id, parentId }) => [id, parentId !== null && known.has(parentId) ? parentId : null]));
+  const parents = new Map(
+    items.map(({ id, parentId }) => [id, parentId !== null && known.has(parentId) ? parentId : null]),
+  );
   for (const { id } of items) if (isBelowItself(id, parents)) parents.set(id, null);
   const children = new Map<string | null, Item[]>();
   for (const item of items) {
@@ -49,8 +51,8 @@ export interface Spot {
 }
 
 /**
- * The items whose place changes when `id` is put at `spot`, with their new places; empty if nothing does. Null if that is
- * no place for it: unknown, or below itself. O(n).
+ * The items whose place changes when `id` is put at `spot`, with their new places; empty if nothing does.
+ * Null if that is no place for it: unknown, or below itself. O(n).
  */
 export function put(items: readonly Placed[], id: string, { parentId, before }: Spot): Placed[] | null {
   const known = new Map(items.map((item) => [item.id, item]));
@@ -59,12 +61,16 @@ export function put(items: readonly Placed[], id: string, { parentId, before }: 
   const parents = new Map(items.map((each) => [each.id, each.parentId]));
   parents.set(id, parentId);
   if (isBelowItself(id, parents)) return null;
-  const beside = inOrder(items).filter((each) => each.id !== id && (standsBelow(each, known) === parentId));
+  const beside = inOrder(items).filter((each) => each.id !== id && standsBelow(each, known) === parentId);
   const at = before === null ? beside.length : beside.findIndex((each) => each.id === before);
   if (at < 0) return null;
   const order = [...beside.slice(0, at), item, ...beside.slice(at)];
-  return order.map((each, position) => ({ id: each.id, parentId, position }))
-    .filter((placed) => { const was = known.get(placed.id)!; return was.parentId !== placed.parentId || was.position !== placed.position; });
+  return order
+    .map((each, position) => ({ id: each.id, parentId, position }))
+    .filter((placed) => {
+      const was = known.get(placed.id)!;
+      return was.parentId !== placed.parentId || was.position !== placed.position;
+    });
 }
 
 /** The parent below which an item is shown. */

@@ -5,13 +5,34 @@ import type { EntryFigures } from "./account";
 type EntryKind = "started" | "wrote" | "restored" | "renamed" | "removed" | "brought back";
 
 /** Acts on a page's text, told from what the entry brought most of worth: new words first. */
-export const textActs = ["wrote", "text brought over", "text brought back", "text moved", "corrected", "text removed", "restyled", "changed"] as const;
+export const textActs = [
+  "wrote",
+  "text brought over",
+  "text brought back",
+  "text moved",
+  "corrected",
+  "text removed",
+  "restyled",
+  "changed",
+] as const;
 /** Acts on a page as a whole. */
 export const pageActs = ["started", "copied", "restored", "renamed", "removed", "brought back"] as const;
 export const acts = [...textActs, ...pageActs] as const;
 export type Act = (typeof acts)[number];
 
-export function actOf(kind: EntryKind, { added, carried, restored, moved, corrected, restyled, wordsOut, movedAway = 0 }: EntryFigures & { readonly movedAway?: number }): Act {
+export function actOf(
+  kind: EntryKind,
+  {
+    added,
+    carried,
+    restored,
+    moved,
+    corrected,
+    restyled,
+    wordsOut,
+    movedAway = 0,
+  }: EntryFigures & { readonly movedAway?: number },
+): Act {
   // A page whose text stood elsewhere in the wiki already was copied, or taken over from another.
   if (kind === "started") return added === 0 && carried > 0 ? "copied" : "started";
   if (kind !== "wrote") return kind;

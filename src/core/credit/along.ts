@@ -1,4 +1,7 @@
-/** What goes along with a passage that was found: the words within it and beside it that are no proof by themselves. */
+/**
+ * What goes along with a passage that was found: the words within it and beside it that are no proof by
+ * themselves.
+ */
 import type { Chain } from "../diff/joined-runs";
 import type { Source } from "../diff/runs";
 import { alignStretch, mayShareWord } from "../diff/stretch";
@@ -16,19 +19,27 @@ export interface Passage {
 }
 
 /**
- * Takes the words within a chain along, out to the ends of its block, or of its gap: whoever brings a paragraph back, or over, and changes it
- * leaves runs that are too short to be found anywhere else than beside the others.
+ * Takes the words within a chain along, out to the ends of its block, or of its gap: whoever brings a
+ * paragraph back, or over, and changes it leaves runs that are too short to be found anywhere else than
+ * beside the others.
  */
 export function takeAlong(work: Explaining, { source, chain, give }: Passage): void {
-  const { step: { after }, comparison: { evidence }, reasons } = work;
-  const first = chain[0]!, last = chain.at(-1)!;
+  const {
+    step: { after },
+    comparison: { evidence },
+    reasons,
+  } = work;
+  const first = chain[0]!,
+    last = chain.at(-1)!;
   const isOpen = (word: number) => reasons[word] === unexplained;
   between(edge(source, first.source, -1), first.source, edge(after, first.target, -1, isOpen), first.target);
   for (let at = 1; at < chain.length; at++) {
-    const run = chain[at - 1]!, next = chain[at]!;
+    const run = chain[at - 1]!,
+      next = chain[at]!;
     between(run.source + run.length, next.source, run.target + run.length, next.target);
   }
-  const sourceEnd = last.source + last.length, targetEnd = last.target + last.length;
+  const sourceEnd = last.source + last.length,
+    targetEnd = last.target + last.length;
   between(sourceEnd, edge(source, sourceEnd, 1), targetEnd, edge(after, targetEnd, 1, isOpen));
 
   function between(sFrom: number, sTo: number, tFrom: number, tTo: number): void {
@@ -36,10 +47,18 @@ export function takeAlong(work: Explaining, { source, chain, give }: Passage): v
     while (tFrom < tTo && !isOpen(tFrom)) tFrom++;
     while (tFrom < tTo && !isOpen(tTo - 1)) tTo--;
     if (sFrom >= sTo || !mayShareWord(source.words, sFrom, sTo, after.words, tFrom, tTo)) return;
-    const found = alignStretch({
-      a: source.words.subarray(sFrom, sTo), aBreaks: source.breaks.subarray(sFrom, sTo), b: after.words.subarray(tFrom, tTo), bBreaks: after.breaks.subarray(tFrom, tTo), areRelated: true,
-    }, evidence);
-    for (let at = 0; at < found.length; at++) if (found[at]! >= 0 && isOpen(tFrom + at)) give(sFrom + found[at]!, tFrom + at);
+    const found = alignStretch(
+      {
+        a: source.words.subarray(sFrom, sTo),
+        aBreaks: source.breaks.subarray(sFrom, sTo),
+        b: after.words.subarray(tFrom, tTo),
+        bBreaks: after.breaks.subarray(tFrom, tTo),
+        areRelated: true,
+      },
+      evidence,
+    );
+    for (let at = 0; at < found.length; at++)
+      if (found[at]! >= 0 && isOpen(tFrom + at)) give(sFrom + found[at]!, tFrom + at);
   }
 }
 
@@ -47,9 +66,18 @@ export function takeAlong(work: Explaining, { source, chain, give }: Passage): v
 const farthestEdge = 200;
 
 /** The end, on one side of a place, of the open words of its block; the place itself, if that is far. */
-function edge({ words, breaks }: ReadText, place: number, side: -1 | 1, isOpen: (word: number) => boolean = () => true): number {
+function edge(
+  { words, breaks }: ReadText,
+  place: number,
+  side: -1 | 1,
+  isOpen: (word: number) => boolean = () => true,
+): number {
   let at = place;
-  for (; at > 0 && at < words.length && breaks[at] !== blockBreak && isOpen(side < 0 ? at - 1 : at); at += side) {
+  for (
+    ;
+    at > 0 && at < words.length && breaks[at] !== blockBreak && isOpen(side < 0 ? at - 1 : at);
+    at += side
+  ) {
     if (Math.abs(at - place) === farthestEdge) return place;
   }
   return at;

@@ -9,8 +9,7 @@ export interface Asked {
 
 /** What an entry or a comment adds to a figure. */
 export type EvidenceItem = { readonly amount: number } & (
-  | { readonly entry: number; readonly remark: null }
-  | { readonly entry: null; readonly remark: string }
+  { readonly entry: number; readonly remark: null } | { readonly entry: null; readonly remark: string }
 );
 
 export function sum(items: readonly { readonly amount: number }[]): number {
@@ -18,7 +17,10 @@ export function sum(items: readonly { readonly amount: number }[]): number {
 }
 
 /** What lies in the work's period. */
-export function within<Each extends { readonly at: number }>({ from }: GroupWork, all: readonly Each[]): readonly Each[] {
+export function within<Each extends { readonly at: number }>(
+  { from }: GroupWork,
+  all: readonly Each[],
+): readonly Each[] {
   return from === undefined ? all : all.filter(({ at }) => at >= from);
 }
 
@@ -26,8 +28,15 @@ export function isOfTeammate(author: string | null, { members }: GroupWork, memb
   return author !== null && author !== member && members.includes(author);
 }
 
-/** Entries of the period that belong to somebody who is asked about, with what each adds; those that add nothing are left out. */
-export function entries({ work, people }: Asked, whose: (deed: Deed) => string | null, amount: (deed: Deed) => number): EvidenceItem[] {
+/**
+ * Entries of the period that belong to somebody who is asked about, with what each adds; those that add
+ * nothing are left out.
+ */
+export function entries(
+  { work, people }: Asked,
+  whose: (deed: Deed) => string | null,
+  amount: (deed: Deed) => number,
+): EvidenceItem[] {
   return within(work, work.deeds).flatMap((deed): EvidenceItem[] => {
     const person = whose(deed);
     const adds = person !== null && people.includes(person) ? amount(deed) : 0;
@@ -36,23 +45,33 @@ export function entries({ work, people }: Asked, whose: (deed: Deed) => string |
 }
 
 /** The same of words that several can be credited with, each with their part. O(deeds of these people). */
-export function inParts({ work, people }: Asked, words: (deed: Deed) => number, when: "in the period" | "at any time" = "in the period"): EvidenceItem[] {
+export function inParts(
+  { work, people }: Asked,
+  words: (deed: Deed) => number,
+  when: "in the period" | "at any time" = "in the period",
+): EvidenceItem[] {
   const { creditedTo } = indexOf(work);
   const deedsOf = (person: string) => creditedTo.get(person) ?? [];
-  const ofOne = (person: string) => (when === "at any time" ? deedsOf(person) : within(work, deedsOf(person))).flatMap((deed): EvidenceItem[] => {
-    const amount = words(deed) * partOf(deed, person);
-    return amount === 0 ? [] : [{ entry: deed.entry, remark: null, amount }];
-  });
-  return people.length === 1 ? ofOne(people[0]!) : people.flatMap(ofOne).sort((one, other) => one.entry! - other.entry!);
+  const ofOne = (person: string) =>
+    (when === "at any time" ? deedsOf(person) : within(work, deedsOf(person))).flatMap(
+      (deed): EvidenceItem[] => {
+        const amount = words(deed) * partOf(deed, person);
+        return amount === 0 ? [] : [{ entry: deed.entry, remark: null, amount }];
+      },
+    );
+  return people.length === 1
+    ? ofOne(people[0]!)
+    : people.flatMap(ofOne).sort((one, other) => one.entry! - other.entry!);
 }
 
 /** Comments of the period. */
 export function remarks({ work, people }: Asked, counts: (remark: Remark) => boolean): EvidenceItem[] {
-  return within(work, work.remarks).filter((remark) => people.includes(remark.author) && counts(remark)).map(({ id }) => ({ entry: null, remark: id, amount: 1 }));
+  return within(work, work.remarks)
+    .filter((remark) => people.includes(remark.author) && counts(remark))
+    .map(({ id }) => ({ entry: null, remark: id, amount: 1 }));
 }
 
 /** The acts with which sittings begin, of acts in the order of time. */
 export function sittingStarts<Each extends { readonly at: number }>(acts: readonly Each[]): Each[] {
   return acts.filter(({ at }, index) => index === 0 || at - acts[index - 1]!.at >= sittingGap);
 }
-

@@ -1,4 +1,7 @@
-/** One entry's step as it is taken beside a ledger at rest: from stored bytes and documents to what is stored of it. */
+/**
+ * One entry's step as it is taken beside a ledger at rest: from stored bytes and documents to what is stored
+ * of it.
+ */
 import type { PageDocument } from "../document/model";
 import { type Block, readBlocks, type Sequence } from "../diff/sequence";
 import { Vocabulary } from "../text/vocabulary";
@@ -19,7 +22,10 @@ export interface AtRest {
   readonly author: Author;
   readonly authors: ReadonlyMap<number, Author>;
   readonly spread: readonly number[];
-  /** The stored origins of the entry after which a page read the same, of this page or of another; null: none did. */
+  /**
+   * The stored origins of the entry after which a page read the same, of this page or of another; null: none
+   * did.
+   */
   readonly then: { readonly isHere: boolean; readonly origins: Uint8Array } | null;
   /** The other pages' stored states; null: not read yet. */
   readonly others: readonly Uint8Array[] | null;
@@ -40,7 +46,9 @@ export interface CreditedAtRest {
   readonly stands: ReadonlyMap<number, number>;
 }
 
-export type StepAtRest = { readonly kind: "credited"; readonly credited: CreditedAtRest } | { readonly kind: "needs"; readonly what: "others" | "states" };
+export type StepAtRest =
+  | { readonly kind: "credited"; readonly credited: CreditedAtRest }
+  | { readonly kind: "needs"; readonly what: "others" | "states" };
 
 /** Thrown where credit turns out to depend on what was not read yet. */
 class Needed extends Error {
@@ -74,19 +82,33 @@ export class EntryAtRest {
     const stood = wordsByEntry(this.before.origins);
     try {
       const credited = creditEntry({
-        entry: rev, author, vocabulary: this.vocabulary, before: this.before, after: this.after,
+        entry: rev,
+        author,
+        vocabulary: this.vocabulary,
+        before: this.before,
+        after: this.after,
         ...(then?.isHere ? { sameBefore: origins } : { sameBefore: null, sameElsewhere: () => origins }),
-        authorOf: (each) => (each === rev ? author : (authors.get(each) ?? null)), isSpread: (each) => spread.has(each),
+        authorOf: (each) => (each === rev ? author : (authors.get(each) ?? null)),
+        isSpread: (each) => spread.has(each),
         isMainlyOthers: () => isMainlyOthers(byAuthor(stood, authors), author),
         others: () => need(others, "others").map((page) => readPage(page, this.vocabulary)),
         lastStates: { areAtHand: () => false, read: () => this.readStates(need(states, "states")) },
       });
       const isNew = credited.spread.some((each) => !spread.has(each));
-      return { kind: "credited", credited: {
-        page: storePage(credited.page, this.vocabulary), words: credited.page.text.words.length, origins: storeOrigins(credited.page.origins), figures: credited.figures,
-        spread: isNew ? [...new Set([...known, ...credited.spread])].sort((one, other) => one - other) : known,
-        stood, stands: wordsByEntry(credited.page.origins),
-      } };
+      return {
+        kind: "credited",
+        credited: {
+          page: storePage(credited.page, this.vocabulary),
+          words: credited.page.text.words.length,
+          origins: storeOrigins(credited.page.origins),
+          figures: credited.figures,
+          spread: isNew
+            ? [...new Set([...known, ...credited.spread])].sort((one, other) => one - other)
+            : known,
+          stood,
+          stands: wordsByEntry(credited.page.origins),
+        },
+      };
     } catch (problem) {
       if (problem instanceof Needed) return { kind: "needs", what: problem.what };
       throw problem;
@@ -103,8 +125,12 @@ export class EntryAtRest {
   }
 }
 
-function byAuthor(words: ReadonlyMap<number, number>, authors: ReadonlyMap<number, Author>): Map<Author, number> {
+function byAuthor(
+  words: ReadonlyMap<number, number>,
+  authors: ReadonlyMap<number, Author>,
+): Map<Author, number> {
   const sums = new Map<Author, number>();
-  for (const [entry, count] of words) sums.set(authors.get(entry) ?? null, (sums.get(authors.get(entry) ?? null) ?? 0) + count);
+  for (const [entry, count] of words)
+    sums.set(authors.get(entry) ?? null, (sums.get(authors.get(entry) ?? null) ?? 0) + count);
   return sums;
 }

@@ -1,4 +1,7 @@
-/** Words counted by the entry that wrote them, in a plain array: what changed much has thousands of runs of words, of few entries. */
+/**
+ * Words counted by the entry that wrote them, in a plain array: what changed much has thousands of runs of
+ * words, of few entries.
+ */
 
 /** Words by the entry that wrote them, lower entries first. */
 export type WordsByEntry = readonly (readonly [entry: number, words: number])[];
@@ -26,7 +29,9 @@ export class EntryCounts {
     for (let word = from; word < to; word++) this.add(entries[word]!, sign);
   }
 
-  /** What was counted since the last time, without entries that came to nothing. O(entries met · log of that). */
+  /**
+   * What was counted since the last time, without entries that came to nothing. O(entries met · log of that).
+   */
   take(): WordsByEntry {
     const told: [number, number][] = [];
     for (const entry of this.#met.sort((one, other) => one - other)) {

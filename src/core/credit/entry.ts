@@ -1,13 +1,16 @@
 /**
- * One entry's step: from the credit before it and the text after it to the credit after it and the entry's figures.
+ * One entry's step: from the credit before it and the text after it to the credit after it and the entry's
+ * figures.
  *
  * A word after the entry is explained by the first of these that fits:
- *   1. brought back whole, or with changes: the page reads as it, or another page, did after an earlier entry, and each word has the credit
+ *   1. brought back whole, or with changes: the page reads as it, or another page, did after an earlier
+ *      entry, and each word has the credit
  *      that it had then,
  *   2. kept on the page, moved within it, or corrected in spelling (`compare`),
  *   3. brought back in place: it was removed from where it comes again,
  *   4. carried over: it stands elsewhere on the page, or stands on another page of the wiki,
- *   5. restored: it was removed from the wiki before (carried over too, if the same author took it off another page),
+ *   5. restored: it was removed from the wiki before (carried over too, if the same author took it off
+ *      another page),
  *   6. added: it is new, and its author is the entry's.
  * Text nobody is credited with (starter text) is explained in the same way and stays nobody's.
  */
@@ -32,9 +35,9 @@ export interface CreditedEntry {
 }
 
 /**
- * Never throws, whatever the texts. O(n) for copying the page's arrays, plus the comparison of what changed, plus
- * one pass over the wiki's standing and remembered words if enough came that the page itself does not explain, plus
- * up to three comparisons with earlier states if much came back.
+ * Never throws, whatever the texts. O(n) for copying the page's arrays, plus the comparison of what changed,
+ * plus one pass over the wiki's standing and remembered words if enough came that the page itself does not
+ * explain, plus up to three comparisons with earlier states if much came back.
  */
 export function creditEntry(step: EntryStep): CreditedEntry {
   const comparison = compare(step.before.text, step.after, step.vocabulary);
@@ -46,13 +49,23 @@ export function creditEntry(step: EntryStep): CreditedEntry {
   work.addRest();
   continueRuns(step.before.origins, work.origins, work.changed);
   const { text, origins, removed } = step.before;
-  const remembered = rememberRemoved(
-    { words: text.words, breaks: text.breaks, origins }, removed,
-    { entry: step.entry, toAfter: work.toAfter, removedToAfter: work.removedToAfter, changed: work.changed, mayForget: step.after.words.length > 0 && !step.sameBefore, standing: work.origins, isSpread: (entry) => step.isSpread(entry) || work.spread.has(entry) },
-  );
+  const remembered = rememberRemoved({ words: text.words, breaks: text.breaks, origins }, removed, {
+    entry: step.entry,
+    toAfter: work.toAfter,
+    removedToAfter: work.removedToAfter,
+    changed: work.changed,
+    mayForget: step.after.words.length > 0 && !step.sameBefore,
+    standing: work.origins,
+    isSpread: (entry) => step.isSpread(entry) || work.spread.has(entry),
+  });
   const correctedNow = correctedWords(work);
   return {
-    page: { text: step.after, origins: work.origins, removed: remembered, respelled: rememberSpellings(work) },
+    page: {
+      text: step.after,
+      origins: work.origins,
+      removed: remembered,
+      respelled: rememberSpellings(work),
+    },
     figures: account(work, correctedNow),
     spread: [...work.spread].sort((one, other) => one - other),
   };

@@ -1,4 +1,7 @@
-/** One entry's words while they are explained: what each is taken to be so far, and where the removed ones came to stand. */
+/**
+ * One entry's words while they are explained: what each is taken to be so far, and where the removed ones
+ * came to stand.
+ */
 import { passing } from "../text/room";
 import type { Range } from "../diff/range";
 import type { Comparison } from "../diff/compare";
@@ -30,10 +33,16 @@ export class Explaining {
   changed: Range;
   /** For each removed word that the page remembers: where it stands now, or -1; null while none came back. */
   removedToAfter: Int32Array | null = null;
-  /** Words that the entry's author had removed: brought back here, and brought over from other pages, by the entry that wrote them. */
+  /**
+   * Words that the entry's author had removed: brought back here, and brought over from other pages, by the
+   * entry that wrote them.
+   */
   readonly tookBack = new Map<number, number>();
   readonly broughtOver = new Map<number, number>();
-  /** Words that had been removed and were restored, or brought over by who had removed them, by the entry that removed them and the one that wrote them. */
+  /**
+   * Words that had been removed and were restored, or brought over by who had removed them, by the entry that
+   * removed them and the one that wrote them.
+   */
   readonly restoredFrom = new Map<number, Map<number, number>>();
   readonly movedFrom = new Map<number, Map<number, number>>();
   readonly spread = new Set<number>();
@@ -43,8 +52,15 @@ export class Explaining {
   /** When remembered words were removed last (see `noteRemovals`). */
   #removals: OriginNumbers | undefined;
 
-  constructor(readonly step: EntryStep, readonly comparison: Comparison) {
-    const { fromBefore, toAfter, changed: { aTo, bFrom, bTo } } = comparison;
+  constructor(
+    readonly step: EntryStep,
+    readonly comparison: Comparison,
+  ) {
+    const {
+      fromBefore,
+      toAfter,
+      changed: { aTo, bFrom, bTo },
+    } = comparison;
     const { entries, ordinals } = step.before.origins;
     const after = (this.origins = emptyOrigins(fromBefore.length));
     this.reasons = passing.bytes(fromBefore.length).fill(onPage);
@@ -56,7 +72,10 @@ export class Explaining {
     after.ordinals.set(ordinals.subarray(aTo), bTo);
     for (let word = bFrom; word < bTo; word++) {
       const from = fromBefore[word]!;
-      if (from < 0) { this.reasons[word] = unexplained; continue; }
+      if (from < 0) {
+        this.reasons[word] = unexplained;
+        continue;
+      }
       after.entries[word] = entries[from]!;
       after.ordinals[word] = ordinals[from]!;
     }
@@ -80,11 +99,12 @@ export class Explaining {
   }
 
   /**
-   * Gives a word the origin of a word that is remembered as removed by the entry `at`. If that stands again already, this is a copy;
-   * if the entry's author removed it from another page, it was moved between pages.
+   * Gives a word the origin of a word that is remembered as removed by the entry `at`. If that stands again
+   * already, this is a copy; if the entry's author removed it from another page, it was moved between pages.
    */
   restore(word: number, entry: number, ordinal: number, at: number, isSamePage: boolean): void {
-    if (this.step.isSpread(entry) && this.#standsElsewhere(entry, ordinal)) return this.carry(word, entry, ordinal);
+    if (this.step.isSpread(entry) && this.#standsElsewhere(entry, ordinal))
+      return this.carry(word, entry, ordinal);
     const last = this.#lastRemoval(entry, ordinal, { at, isSamePage });
     const isOwnAct = this.step.authorOf(last.at) === this.step.author;
     const isMove = isOwnAct && !last.isSamePage;
@@ -105,16 +125,27 @@ export class Explaining {
   /** Gives a word of this page back that is remembered at `flat`. */
   restoreInPlace(word: number, flat: number): void {
     const { removed } = this.step.before;
-    this.restore(word, removed.origins.entries[flat]!, removed.origins.ordinals[flat]!, removed.at[partAt(removed.starts, flat)]!, true);
+    this.restore(
+      word,
+      removed.origins.entries[flat]!,
+      removed.origins.ordinals[flat]!,
+      removed.at[partAt(removed.starts, flat)]!,
+      true,
+    );
     this.#markBack(flat, word);
   }
 
-  /** Whether a word of this page that is remembered at `flat` stands again: then what comes of it is a copy. */
+  /**
+   * Whether a word of this page that is remembered at `flat` stands again: then what comes of it is a copy.
+   */
   isBack(flat: number): boolean {
     return (this.removedToAfter?.[flat] ?? -1) >= 0;
   }
 
-  /** Gives a kept word another origin: the one that it had when the page read so before, remembered at `flat` if it was removed, or else -1. */
+  /**
+   * Gives a kept word another origin: the one that it had when the page read so before, remembered at `flat`
+   * if it was removed, or else -1.
+   */
   recredit(word: number, entry: number, ordinal: number, flat: number): void {
     this.origins.entries[word] = entry;
     this.origins.ordinals[word] = ordinal;
@@ -129,7 +160,10 @@ export class Explaining {
 
   /** Gives the words to the entry that the comparison takes for new, if they are still open. */
   addNew(): void {
-    const { newWords, changed: { bFrom, bTo } } = this.comparison;
+    const {
+      newWords,
+      changed: { bFrom, bTo },
+    } = this.comparison;
     if (!newWords) return;
     for (let word = bFrom; word < bTo; word++) {
       if (newWords[word] === 0 || this.reasons[word] !== unexplained) continue;
@@ -150,9 +184,13 @@ export class Explaining {
     }
   }
 
-  /** Whether a word that was kept, or moved, has the origin that it had: an earlier state that was recalled may know better. */
+  /**
+   * Whether a word that was kept, or moved, has the origin that it had: an earlier state that was recalled
+   * may know better.
+   */
   keepsItsOrigin(word: number): boolean {
-    const from = this.comparison.fromBefore[word]!, { entries, ordinals } = this.step.before.origins;
+    const from = this.comparison.fromBefore[word]!,
+      { entries, ordinals } = this.step.before.origins;
     return entries[from] === this.origins.entries[word] && ordinals[from] === this.origins.ordinals[word];
   }
 
@@ -179,7 +217,9 @@ export class Explaining {
     this.given.add(entry, ordinal);
   }
 
-  /** Where and when a word was removed last: text that went from page to page is remembered on each of them. */
+  /**
+   * Where and when a word was removed last: text that went from page to page is remembered on each of them.
+   */
   #lastRemoval(entry: number, ordinal: number, known: Removal): Removal {
     return this.step.isSpread(entry) ? (this.#removalOf(entry, ordinal) ?? known) : known;
   }
@@ -216,12 +256,20 @@ function countRemoved(counts: Map<number, Map<number, number>>, removedBy: numbe
   byOwner.set(owner, (byOwner.get(owner) ?? 0) + 1);
 }
 
-/** Notes of each word of a page when it was removed, as `2 · (entry + 1)` and one more for the same page, where that is the latest. */
-function noteRemovals(removals: OriginNumbers, { origins: { entries, ordinals }, starts, at }: RemovedText, isSamePage: boolean): void {
+/**
+ * Notes of each word of a page when it was removed, as `2 · (entry + 1)` and one more for the same page,
+ * where that is the latest.
+ */
+function noteRemovals(
+  removals: OriginNumbers,
+  { origins: { entries, ordinals }, starts, at }: RemovedText,
+  isSamePage: boolean,
+): void {
   for (let run = 0; run < at.length; run++) {
     const removal = 2 * (at[run]! + 1) + (isSamePage ? 1 : 0);
     for (let word = starts[run]!; word < starts[run + 1]!; word++) {
-      if (removals.get(entries[word]!, ordinals[word]!) < removal) removals.set(entries[word]!, ordinals[word]!, removal);
+      if (removals.get(entries[word]!, ordinals[word]!) < removal)
+        removals.set(entries[word]!, ordinals[word]!, removal);
     }
   }
 }

@@ -15,12 +15,18 @@ export interface Known {
   readonly isSpread: (entry: number) => boolean;
 }
 
-/** Forgets some more than needed, so that it is not done at every entry, and nothing that `entry` removed. O(words remembered and standing). */
+/**
+ * Forgets some more than needed, so that it is not done at every entry, and nothing that `entry` removed.
+ * O(words remembered and standing).
+ */
 export function forget(pieces: Pieces, entry: number, known: Known): Pieces {
   return withoutOldest(withoutKnown(pieces, entry, known), entry);
 }
 
-/** Text that went from page to page and came back, or that was written over and over, may be remembered many times: the last time is enough. */
+/**
+ * Text that went from page to page and came back, or that was written over and over, may be remembered many
+ * times: the last time is enough.
+ */
 function withoutKnown(pieces: Pieces, entry: number, { standing, originsOf, isSpread }: Known): Pieces {
   const known = new OriginSet();
   const isKept = passing.bytes(pieces.length);
@@ -35,7 +41,8 @@ function withoutKnown(pieces: Pieces, entry: number, { standing, originsOf, isSp
   for (const index of latestFirst(pieces)) {
     const { entries, ordinals } = originsOf(pieces.stood[index] === 1);
     if (pieces.at[index] === entry) isKept[index] = 1;
-    let writer = -1, isSeveral = false;
+    let writer = -1,
+      isSeveral = false;
     for (let word = pieces.from[index]!; word < pieces.to[index]!; word++) {
       // Neighbours are mostly of one entry.
       if (entries[word] !== writer) isSeveral = isSpread((writer = entries[word]!));

@@ -26,12 +26,20 @@ export function groupFigures(work: GroupWork): GroupFigures {
   const starter = byAuthor.get(null) ?? 0;
   const words = [...byAuthor.values()].reduce((total, each) => total + each, 0);
   return {
-    words, standing, shares: shares([...standing, unassigned]).slice(0, members.length), unassigned, starter,
-    others: words - starter - unassigned - standing.reduce((total, each) => total + each, 0), balance: balance(standing),
+    words,
+    standing,
+    shares: shares([...standing, unassigned]).slice(0, members.length),
+    unassigned,
+    starter,
+    others: words - starter - unassigned - standing.reduce((total, each) => total + each, 0),
+    balance: balance(standing),
   };
 }
 
-/** The members' shares in whole per cent that add up, with what is unassigned, to a hundred; that stands under "". Null: nobody has words. */
+/**
+ * The members' shares in whole per cent that add up, with what is unassigned, to a hundred; that stands under
+ * "". Null: nobody has words.
+ */
 export function sharePercents(work: GroupWork): Map<string, number | null> {
   const { standing, unassigned } = groupFigures(work);
   const percents = wholePercents(shares([...standing, unassigned]));
@@ -44,7 +52,10 @@ export function standingOfAll(work: GroupWork): Map<Author, number> {
 }
 
 /** Words by entry as words by author, shared credit in equal parts; starter text under null. */
-function standingByAuthors(deeds: readonly Deed[], byEntry: ReadonlyMap<number, number>): Map<Author, number> {
+function standingByAuthors(
+  deeds: readonly Deed[],
+  byEntry: ReadonlyMap<number, number>,
+): Map<Author, number> {
   const byAuthor = new Map<Author, number>();
   for (const deed of deeds) {
     const words = byEntry.get(deed.entry) ?? 0;
@@ -55,7 +66,10 @@ function standingByAuthors(deeds: readonly Deed[], byEntry: ReadonlyMap<number, 
   return byAuthor;
 }
 
-/** The words that stand on each page, by author: what stands on two of them stands on both. O(changes of all deeds). */
+/**
+ * The words that stand on each page, by author: what stands on two of them stands on both. O(changes of all
+ * deeds).
+ */
 export function standingByPage(work: GroupWork): Map<string, Map<Author, number>> {
   const byPage = new Map<string, Map<number, number>>();
   for (const { page, figures } of work.deeds) {
@@ -74,21 +88,26 @@ export interface GrowthPoint {
 }
 
 /**
- * How the text grew, at most `most` points (4 or more): of each stretch of entries its first and last, and those between
- * at which the text was longest and shortest, so that a blanked page stays visible however far one looks from.
+ * How the text grew, at most `most` points (4 or more): of each stretch of entries its first and last, and
+ * those between at which the text was longest and shortest, so that a blanked page stays visible however far
+ * one looks from.
  */
 export function growth(deeds: readonly Deed[], most: number): GrowthPoint[] {
   const byEntry = new Map<number, number>();
   const known: Deed[] = [];
-  const totals = deeds.map(({ figures }) => changesOf(figures).reduce((total, [, words]) => total + words, 0));
+  const totals = deeds.map(({ figures }) =>
+    changesOf(figures).reduce((total, [, words]) => total + words, 0),
+  );
   let total = 0;
   const lengths = totals.map((change) => (total += change));
   const wanted = new Set(extremes(lengths, most));
   const points: GrowthPoint[] = [];
   deeds.forEach((deed, index) => {
     known.push(deed);
-    for (const [entry, words] of changesOf(deed.figures)) byEntry.set(entry, (byEntry.get(entry) ?? 0) + words);
-    if (wanted.has(index)) points.push({ entry: deed.entry, at: deed.at, standing: standingByAuthors(known, byEntry) });
+    for (const [entry, words] of changesOf(deed.figures))
+      byEntry.set(entry, (byEntry.get(entry) ?? 0) + words);
+    if (wanted.has(index))
+      points.push({ entry: deed.entry, at: deed.at, standing: standingByAuthors(known, byEntry) });
   });
   return points;
 }
@@ -98,8 +117,10 @@ function extremes(values: readonly number[], most: number): number[] {
   const stretches = Math.max(1, Math.floor(most / 4));
   const wanted = new Set<number>();
   for (let stretch = 0; stretch < stretches; stretch++) {
-    const from = Math.floor((stretch * values.length) / stretches), to = Math.floor(((stretch + 1) * values.length) / stretches);
-    let lowest = from, highest = from;
+    const from = Math.floor((stretch * values.length) / stretches),
+      to = Math.floor(((stretch + 1) * values.length) / stretches);
+    let lowest = from,
+      highest = from;
     for (let at = from; at < to; at++) {
       if (values[at]! < values[lowest]!) lowest = at;
       if (values[at]! > values[highest]!) highest = at;

@@ -1,4 +1,6 @@
-/** Which words of an entry went to another page, and which came from one: found by their origins at both ends. */
+/**
+ * Which words of an entry went to another page, and which came from one: found by their origins at both ends.
+ */
 import type { OtherEnds } from "../compared/document";
 import { OriginSet } from "./origin-set";
 import { type Origins, readStoredOrigins } from "./origins";
@@ -16,7 +18,10 @@ export interface Moves {
 
 /** @throws RangeError if origins are none. O(words of all states). */
 export function movedBetween({ before, after, to, from }: Moves): OtherEnds {
-  return { to: finder(before && readStoredOrigins(before), to), from: finder(readStoredOrigins(after), from) };
+  return {
+    to: finder(before && readStoredOrigins(before), to),
+    from: finder(readStoredOrigins(after), from),
+  };
 }
 
 function finder(here: Origins | null, ends: Moves["to"]): (word: number) => number | undefined {
@@ -25,5 +30,6 @@ function finder(here: Origins | null, ends: Moves["to"]): (word: number) => numb
     set.addAll(readStoredOrigins(origins), () => true);
     return { entry, set };
   });
-  return (word) => (here ? sets.find(({ set }) => set.has(here.entries[word]!, here.ordinals[word]!))?.entry : undefined);
+  return (word) =>
+    here ? sets.find(({ set }) => set.has(here.entries[word]!, here.ordinals[word]!))?.entry : undefined;
 }

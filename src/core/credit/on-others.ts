@@ -1,4 +1,7 @@
-/** Comments on pages that were mainly others' when they were made: where others had more words than whoever spoke. */
+/**
+ * Comments on pages that were mainly others' when they were made: where others had more words than whoever
+ * spoke.
+ */
 import type { Author } from "./step";
 import { isMainlyOthers } from "./wiki";
 import { type GroupWork, indexOf } from "./work";
@@ -14,7 +17,8 @@ export function remarksOnOthers(work: GroupWork): ReadonlySet<string> {
 
 function find(work: GroupWork): Set<string> {
   const { deeds: owners } = indexOf(work);
-  const onPages = new Map<string, Map<Author, number>>(), found = new Set<string>();
+  const onPages = new Map<string, Map<Author, number>>(),
+    found = new Set<string>();
   const said = [...work.remarks].sort((one, other) => one.at - other.at);
   let next = 0;
   for (const { id, at, page, author } of said) {

@@ -1,4 +1,7 @@
-/** A number for each of some origins: by entry and ordinal in plain arrays, because origins come in runs and there may be thousands. */
+/**
+ * A number for each of some origins: by entry and ordinal in plain arrays, because origins come in runs and
+ * there may be thousands.
+ */
 import type { Origins } from "./origins";
 
 export class OriginNumbers {

@@ -31,19 +31,23 @@ export class OriginSet {
   }
 
   /**
-   * Adds the origins of all words whose entry `isWanted`. Returns the stretches of those words that were in it already, copies
-   * within the same text included: the first word of each and the one behind it, ascending.
+   * Adds the origins of all words whose entry `isWanted`. Returns the stretches of those words that were in
+   * it already, copies within the same text included: the first word of each and the one behind it,
+   * ascending.
    */
   addAll(origins: Origins, isWanted: (entry: number) => boolean): number[] {
     const runs = originRuns(origins);
     const known: number[] = [];
     for (let run = 0, from = 0; run < runs.length; run += 3) {
-      const entry = runs[run]!, first = runs[run + 1]!, length = runs[run + 2]!;
+      const entry = runs[run]!,
+        first = runs[run + 1]!,
+        length = runs[run + 2]!;
       if (isWanted(entry)) {
         const bits = this.#bitsFor(entry, first + length - 1);
-        for (let ordinal = first; ordinal < first + length; ) {
+        for (let ordinal = first; ordinal < first + length;) {
           // As many as lie in the same number are looked at together: mostly none of them is known.
-          const place = ordinal >>> 5, shift = ordinal & 31;
+          const place = ordinal >>> 5,
+            shift = ordinal & 31;
           const count = Math.min(32 - shift, first + length - ordinal);
           const asked = (count === 32 ? -1 : (1 << count) - 1) << shift;
           if ((bits[place]! & asked) !== 0) {

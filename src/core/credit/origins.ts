@@ -1,8 +1,8 @@
 /**
  * Where each word of a text was first written: the entry, and which of that entry's new words it is.
  *
- * An origin names one act of writing one word. Copies share it, so a word that stands twice can be told from a word
- * that two people wrote. Texts are long and origins run on, so they are stored as runs.
+ * An origin names one act of writing one word. Copies share it, so a word that stands twice can be told from
+ * a word that two people wrote. Texts are long and origins run on, so they are stored as runs.
  */
 import type { Range } from "../diff/range";
 import { ByteReader, ByteWriter } from "../text/bytes";
@@ -31,11 +31,15 @@ export function packOrigins(origins: Origins): OriginRuns {
   return scratch.slice(0, used);
 }
 
-/** Puts the runs of some words into `scratch`, which may be replaced by a longer one. Returns how many numbers they take. */
+/**
+ * Puts the runs of some words into `scratch`, which may be replaced by a longer one. Returns how many numbers
+ * they take.
+ */
 function packPart({ entries, ordinals }: Origins, first: number, end: number): number {
   let used = 0;
-  for (let at = first; at < end; ) {
-    const entry = entries[at]!, shift = ordinals[at]! - at;
+  for (let at = first; at < end;) {
+    const entry = entries[at]!,
+      shift = ordinals[at]! - at;
     const from = at++;
     while (at < end && entries[at] === entry && ordinals[at]! - at === shift) at++;
     if (used === scratch.length) {
@@ -66,7 +70,10 @@ export function unpackOrigins(runs: OriginRuns): Origins {
 
 const knownRuns = new WeakMap<Int32Array, OriginRuns>();
 
-/** What `packOrigins` gives, kept as long as the origins: for those that are never changed any more. O(words) when first asked for. */
+/**
+ * What `packOrigins` gives, kept as long as the origins: for those that are never changed any more. O(words)
+ * when first asked for.
+ */
 export function originRuns(origins: Origins): OriginRuns {
   const known = knownRuns.get(origins.entries);
   if (known) return known;
@@ -82,12 +89,22 @@ export function originRuns(origins: Origins): OriginRuns {
 export function continueRuns(before: Origins, after: Origins, { aTo, bFrom, bTo }: Range): void {
   const runs = knownRuns.get(before.entries);
   if (!runs) return;
-  const length = before.entries.length, shift = bTo - aTo;
-  // Whole runs that end before the last word in front of what changed, and that begin after the first one behind it.
-  let head = 0, headWords = 0;
-  while (head < runs.length && headWords + runs[head + 2]! < bFrom) { headWords += runs[head + 2]!; head += 3; }
-  let tail = runs.length, tailWords = length;
-  while (tail > head && tailWords - runs[tail - 1]! > aTo) { tailWords -= runs[tail - 1]!; tail -= 3; }
+  const length = before.entries.length,
+    shift = bTo - aTo;
+  // Whole runs that end before the last word in front of what changed, and that begin after the first one
+  // behind it.
+  let head = 0,
+    headWords = 0;
+  while (head < runs.length && headWords + runs[head + 2]! < bFrom) {
+    headWords += runs[head + 2]!;
+    head += 3;
+  }
+  let tail = runs.length,
+    tailWords = length;
+  while (tail > head && tailWords - runs[tail - 1]! > aTo) {
+    tailWords -= runs[tail - 1]!;
+    tail -= 3;
+  }
   const used = packPart(after, headWords, tailWords + shift);
   const continued = new Int32Array(head + used + runs.length - tail);
   continued.set(runs.subarray(0, head));
@@ -140,18 +157,23 @@ export function readOrigins(reader: ByteReader): Origins {
 
 type SeeRun = (entry: number, ordinal: number, words: number) => void;
 
-/** Goes through the runs of stored origins, without laying them out word by word. @throws RangeError as above. */
+/**
+ * Goes through the runs of stored origins, without laying them out word by word. @throws RangeError as above.
+ */
 export function eachStoredRun(stored: Uint8Array, see: SeeRun): void {
   const reader = new ByteReader(stored);
   readRuns(reader, reader.number(), see);
 }
 
 function readRuns(reader: ByteReader, length: number, see: SeeRun): void {
-  let word = 0, entry = 0;
+  let word = 0,
+    entry = 0;
   while (word < length) {
     entry += reader.signed();
-    const ordinal = reader.number(), run = reader.number();
-    if (run === 0 || word + run > length) throw new RangeError(`A run of ${run} words does not fit ${length}`);
+    const ordinal = reader.number(),
+      run = reader.number();
+    if (run === 0 || word + run > length)
+      throw new RangeError(`A run of ${run} words does not fit ${length}`);
     see(entry, ordinal, run);
     word += run;
   }
@@ -160,7 +182,7 @@ function readRuns(reader: ByteReader, length: number, see: SeeRun): void {
 /** The number of words by the entry that wrote them. */
 export function wordsByEntry({ entries }: Origins): Map<number, number> {
   const counts = new Map<number, number>();
-  for (let at = 0; at < entries.length; ) {
+  for (let at = 0; at < entries.length;) {
     const entry = entries[at]!;
     const from = at;
     while (at < entries.length && entries[at] === entry) at++;

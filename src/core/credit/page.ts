@@ -3,7 +3,10 @@ import { emptySequence, type Sequence } from "../diff/sequence";
 import { emptyOrigins, type Origins } from "./origins";
 import { nothingRemoved, type RemovedText } from "./removed";
 
-/** A page with the credit of each word, and with what was removed from it still in its place. Never changed in place. */
+/**
+ * A page with the credit of each word, and with what was removed from it still in its place. Never changed in
+ * place.
+ */
 export interface CreditedPage {
   readonly text: Sequence;
   /** One origin for each word of the text, over all blocks in order. */
@@ -20,6 +23,15 @@ export interface Respelled {
   readonly words: Int32Array;
 }
 
-export const nothingRespelled: Respelled = { entries: new Int32Array(), ordinals: new Int32Array(), words: new Int32Array() };
+export const nothingRespelled: Respelled = {
+  entries: new Int32Array(),
+  ordinals: new Int32Array(),
+  words: new Int32Array(),
+};
 
-export const emptyPage: CreditedPage = { text: emptySequence, origins: emptyOrigins(0), removed: nothingRemoved, respelled: nothingRespelled };
+export const emptyPage: CreditedPage = {
+  text: emptySequence,
+  origins: emptyOrigins(0),
+  removed: nothingRemoved,
+  respelled: nothingRespelled,
+};

@@ -1,6 +1,7 @@
 /**
- * A passage that somebody speaks of. It is known by the acts of writing its words (their origins), not by its place, so
- * that it is found again wherever its text goes: edited, moved, restored, or brought to another page of the wiki.
+ * A passage that somebody speaks of. It is known by the acts of writing its words (their origins), not by its
+ * place, so that it is found again wherever its text goes: edited, moved, restored, or brought to another
+ * page of the wiki.
  */
 import type { WordRange } from "../text/words";
 import { OriginSet } from "./origin-set";
@@ -17,8 +18,8 @@ export function originsIn({ entries, ordinals }: Origins, { from, to }: WordRang
 }
 
 /**
- * Where most of a passage's words stand close together in a text, from the first of them to the last; the first such
- * place if there are several. Null if fewer than a quarter of them do. O(words of both).
+ * Where most of a passage's words stand close together in a text, from the first of them to the last; the
+ * first such place if there are several. Null if fewer than a quarter of them do. O(words of both).
  */
 export function findPassage(text: Origins, passage: Origins): WordRange | null {
   const length = passage.entries.length;
@@ -26,7 +27,9 @@ export function findPassage(text: Origins, passage: Origins): WordRange | null {
   sought.addAll(passage, () => true);
   let best: WordRange = { from: 0, to: 0 };
   let most = 0;
-  let from = -1, last = -1, count = 0;
+  let from = -1,
+    last = -1,
+    count = 0;
   let met = new OriginSet();
   const close = () => {
     if (count <= most) return;
@@ -34,7 +37,8 @@ export function findPassage(text: Origins, passage: Origins): WordRange | null {
     most = count;
   };
   for (let at = 0; at < text.entries.length; at++) {
-    const entry = text.entries[at]!, ordinal = text.ordinals[at]!;
+    const entry = text.entries[at]!,
+      ordinal = text.ordinals[at]!;
     if (!sought.has(entry, ordinal)) continue;
     // A word that was met already begins a copy of the passage, not a longer one.
     if (count === 0 || at - last > length + widestGap || met.has(entry, ordinal)) {

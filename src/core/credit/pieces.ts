@@ -34,7 +34,14 @@ export class Pieces {
   /** Some of the pieces, in the order given. */
   pick(wanted: ArrayLike<number>): Pieces {
     const picked = new Pieces(wanted.length);
-    for (let each = 0, index = wanted[0]!; each < wanted.length; index = wanted[++each]!) picked.put(this.from[index]!, this.to[index]!, this.stood[index] as 0 | 1, this.at[index]!, this.anchor[index]!);
+    for (let each = 0, index = wanted[0]!; each < wanted.length; index = wanted[++each]!)
+      picked.put(
+        this.from[index]!,
+        this.to[index]!,
+        this.stood[index] as 0 | 1,
+        this.at[index]!,
+        this.anchor[index]!,
+      );
     return picked;
   }
 }

@@ -1,10 +1,10 @@
 /**
  * Removed text, kept where it stood.
  *
- * Whoever brings text back gives it back to its author, and the surest sign of bringing back is the place: a word that
- * comes again between the same two words is that word, even if it is "the". So a page remembers what was removed from
- * it in reading order, each run after the standing word that it followed. Text that comes back elsewhere is found by
- * searching what all pages of the wiki remember.
+ * Whoever brings text back gives it back to its author, and the surest sign of bringing back is the place: a
+ * word that comes again between the same two words is that word, even if it is "the". So a page remembers
+ * what was removed from it in reading order, each run after the standing word that it followed. Text that
+ * comes back elsewhere is found by searching what all pages of the wiki remember.
  */
 import { mostRemembered, mostRememberedRuns, mostRunsBetween } from "../diff/budgets";
 import type { Range } from "../diff/range";
@@ -30,12 +30,17 @@ export interface RemovedText {
 }
 
 export const nothingRemoved: RemovedText = {
-  words: new Int32Array(0), breaks: new Uint8Array(0), origins: emptyOrigins(0), starts: new Int32Array(1), at: new Int32Array(0), anchors: new Int32Array(0),
+  words: new Int32Array(0),
+  breaks: new Uint8Array(0),
+  origins: emptyOrigins(0),
+  starts: new Int32Array(1),
+  at: new Int32Array(0),
+  anchors: new Int32Array(0),
 };
 
 /**
- * The runs as parts. What a later entry removed around what had been removed before goes on behind it, in the order of the page:
- * whoever brings it back brings it back in one piece. To be used within the step. O(runs).
+ * The runs as parts. What a later entry removed around what had been removed before goes on behind it, in the
+ * order of the page: whoever brings it back brings it back in one piece. To be used within the step. O(runs).
  */
 export function partsOf(removed: RemovedText): Parts {
   return joinRuns(removed, passing.numbers(removed.at.length), passing.numbers(removed.at.length));
@@ -43,9 +48,14 @@ export function partsOf(removed: RemovedText): Parts {
 
 const known = new WeakMap<RemovedText, Parts>();
 
-/** The same for a page that is searched by many entries before it changes: made once, and kept as long as its runs. */
+/**
+ * The same for a page that is searched by many entries before it changes: made once, and kept as long as its
+ * runs.
+ */
 export function lastingPartsOf(removed: RemovedText): Parts {
-  const parts = known.get(removed) ?? joinRuns(removed, new Int32Array(removed.at.length), new Int32Array(removed.at.length));
+  const parts =
+    known.get(removed) ??
+    joinRuns(removed, new Int32Array(removed.at.length), new Int32Array(removed.at.length));
   known.set(removed, parts);
   return parts;
 }
@@ -83,7 +93,10 @@ interface Fate {
   readonly removedToAfter: Int32Array | null;
   /** The words that may have changed their place; those behind `aTo` all stand `bTo - aTo` further on. */
   readonly changed: Range;
-  /** False for an entry that emptied the page, or put it back as it was: the two together must leave no trace, not even that something was forgotten. */
+  /**
+   * False for an entry that emptied the page, or put it back as it was: the two together must leave no trace,
+   * not even that something was forgotten.
+   */
   readonly mayForget: boolean;
   /** The credit of the words that stand now. */
   readonly standing: Origins;
@@ -92,17 +105,22 @@ interface Fate {
 }
 
 /**
- * What is remembered after an entry: what went is put where it stood, what came back is taken out, and each run follows
- * the word before it to wherever that stands now. O(what changed), and copying.
+ * What is remembered after an entry: what went is put where it stood, what came back is taken out, and each
+ * run follows the word before it to wherever that stands now. O(what changed), and copying.
  */
 export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate): RemovedText {
   const { entry, toAfter, removedToAfter } = fate;
-  const { aFrom, aTo, bFrom, bTo } = removedToAfter ? { aFrom: 0, aTo: toAfter.length, bFrom: 0, bTo: 0 } : fate.changed;
+  const { aFrom, aTo, bFrom, bTo } = removedToAfter
+    ? { aFrom: 0, aTo: toAfter.length, bFrom: 0, bTo: 0 }
+    : fate.changed;
   // Runs after a word in front of what changed stay as they are, runs after a word behind it slide along.
-  const head = removedToAfter ? 0 : firstRunFrom(removed.anchors, aFrom), tail = removedToAfter ? removed.at.length : firstRunFrom(removed.anchors, aTo);
+  const head = removedToAfter ? 0 : firstRunFrom(removed.anchors, aFrom),
+    tail = removedToAfter ? removed.at.length : firstRunFrom(removed.anchors, aTo);
   const gone = countGone(toAfter, aFrom, aTo);
   const pieces = new Pieces(tail - head + gone + (removedToAfter?.length ?? 0));
-  let nextRun = head, anchor = bFrom - 1, wentFrom = -1;
+  let nextRun = head,
+    anchor = bFrom - 1,
+    wentFrom = -1;
   putRunsAfter(-1);
   for (let word = aFrom; word < aTo; word++) {
     const to = toAfter[word]!;
@@ -119,11 +137,25 @@ export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate):
   const remembered = { head, middle: inOrder(pieces), tail, shift: bTo - aTo };
   const earlier = before(entry, remembered, removed);
   if (!fate.mayForget || (earlier.words <= mostRemembered && earlier.runs <= mostRememberedRuns)) {
-    if (gone === 0 && !removedToAfter && remembered.middle === pieces) return { ...removed, anchors: putAnchors(remembered, removed, new Int32Array(removed.at.length)) };
+    if (gone === 0 && !removedToAfter && remembered.middle === pieces)
+      return { ...removed, anchors: putAnchors(remembered, removed, new Int32Array(removed.at.length)) };
     return layOut(remembered, stood, removed);
   }
-  const known = { standing: fate.standing, isSpread: fate.isSpread, originsOf: (isStanding: boolean) => (isStanding ? stood.origins : removed.origins) };
-  return layOut({ head: 0, middle: forget(inOnePiece(remembered, removed), entry, known), tail: removed.at.length, shift: 0 }, stood, removed);
+  const known = {
+    standing: fate.standing,
+    isSpread: fate.isSpread,
+    originsOf: (isStanding: boolean) => (isStanding ? stood.origins : removed.origins),
+  };
+  return layOut(
+    {
+      head: 0,
+      middle: forget(inOnePiece(remembered, removed), entry, known),
+      tail: removed.at.length,
+      shift: 0,
+    },
+    stood,
+    removed,
+  );
 
   function putGone(to: number): void {
     if (wentFrom >= 0) pieces.put(wentFrom, to, 1, entry, anchor);
@@ -132,7 +164,9 @@ export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate):
 
   function putRunsAfter(word: number): void {
     for (; nextRun < tail && removed.anchors[nextRun] === word; nextRun++) {
-      const from = removed.starts[nextRun]!, to = removed.starts[nextRun + 1]!, at = removed.at[nextRun]!;
+      const from = removed.starts[nextRun]!,
+        to = removed.starts[nextRun + 1]!,
+        at = removed.at[nextRun]!;
       if (removedToAfter) putLeft(from, to, at, removedToAfter);
       else pieces.put(from, to, 0, at, anchor);
     }
@@ -150,7 +184,10 @@ export function rememberRemoved(stood: Stood, removed: RemovedText, fate: Fate):
   }
 }
 
-/** What is to be remembered: the first runs as they are, then pieces, then the runs from `tail` on, whose words slide by `shift`. */
+/**
+ * What is to be remembered: the first runs as they are, then pieces, then the runs from `tail` on, whose
+ * words slide by `shift`.
+ */
 interface Remembered {
   readonly head: number;
   readonly middle: Pieces;
@@ -159,8 +196,13 @@ interface Remembered {
 }
 
 /** How many words, and in how many runs, are to be remembered that earlier entries than `entry` removed. */
-function before(entry: number, { head, middle, tail }: Remembered, { starts, words, at }: RemovedText): { readonly words: number; readonly runs: number } {
-  let sum = starts[head]! + words.length - starts[tail]!, runs = head + at.length - tail;
+function before(
+  entry: number,
+  { head, middle, tail }: Remembered,
+  { starts, words, at }: RemovedText,
+): { readonly words: number; readonly runs: number } {
+  let sum = starts[head]! + words.length - starts[tail]!,
+    runs = head + at.length - tail;
   for (let index = 0; index < middle.length; index++) {
     if (middle.at[index] === entry) continue;
     sum += middle.to[index]! - middle.from[index]!;
@@ -173,14 +215,23 @@ function before(entry: number, { head, middle, tail }: Remembered, { starts, wor
 function inOnePiece({ head, middle, tail, shift }: Remembered, { starts, at, anchors }: RemovedText): Pieces {
   const all = new Pieces(head + middle.length + at.length - tail);
   for (let run = 0; run < head; run++) all.put(starts[run]!, starts[run + 1]!, 0, at[run]!, anchors[run]!);
-  for (let index = 0; index < middle.length; index++) all.put(middle.from[index]!, middle.to[index]!, middle.stood[index] as 0 | 1, middle.at[index]!, middle.anchor[index]!);
-  for (let run = tail; run < at.length; run++) all.put(starts[run]!, starts[run + 1]!, 0, at[run]!, anchors[run]! + shift);
+  for (let index = 0; index < middle.length; index++)
+    all.put(
+      middle.from[index]!,
+      middle.to[index]!,
+      middle.stood[index] as 0 | 1,
+      middle.at[index]!,
+      middle.anchor[index]!,
+    );
+  for (let run = tail; run < at.length; run++)
+    all.put(starts[run]!, starts[run + 1]!, 0, at[run]!, anchors[run]! + shift);
   return all;
 }
 
 /** The first run whose anchor is `anchor` or later. */
 export function firstRunFrom(anchors: Int32Array, anchor: number): number {
-  let low = 0, high = anchors.length;
+  let low = 0,
+    high = anchors.length;
   while (low < high) {
     const middle = (low + high) >> 1;
     if (anchors[middle]! < anchor) low = middle + 1;
@@ -214,36 +265,61 @@ function inOrder(pieces: Pieces): Pieces {
 }
 
 function layOut(remembered: Remembered, stood: Stood, removed: RemovedText): RemovedText {
-  const { head, middle: { from, to, length, ...middle }, tail } = remembered;
+  const {
+    head,
+    middle: { from, to, length, ...middle },
+    tail,
+  } = remembered;
   const runs = head + length + removed.at.length - tail;
   let words = removed.starts[head]! + removed.words.length - removed.starts[tail]!;
   for (let index = 0; index < length; index++) words += to[index]! - from[index]!;
   const memory = new Together(3 * words + 3 * runs + 1, words);
-  const starts = memory.numbers(runs + 1), at = memory.numbers(runs), anchors = memory.numbers(runs);
+  const starts = memory.numbers(runs + 1),
+    at = memory.numbers(runs),
+    anchors = memory.numbers(runs);
   starts.set(removed.starts.subarray(0, head + 1));
-  for (let index = 0; index < length; index++) starts[head + index + 1] = starts[head + index]! + to[index]! - from[index]!;
+  for (let index = 0; index < length; index++)
+    starts[head + index + 1] = starts[head + index]! + to[index]! - from[index]!;
   const slid = starts[head + length]! - removed.starts[tail]!;
-  for (let run = tail; run < removed.at.length; run++) starts[run + head + length - tail + 1] = removed.starts[run + 1]! + slid;
+  for (let run = tail; run < removed.at.length; run++)
+    starts[run + head + length - tail + 1] = removed.starts[run + 1]! + slid;
   at.set(removed.at.subarray(0, head));
   at.set(middle.at.subarray(0, length), head);
   at.set(removed.at.subarray(tail), head + length);
   putAnchors(remembered, removed, anchors);
-  const next = { words: memory.numbers(words), origins: { entries: memory.numbers(words), ordinals: memory.numbers(words) }, breaks: memory.bytes(words), starts, at, anchors };
+  const next = {
+    words: memory.numbers(words),
+    origins: { entries: memory.numbers(words), ordinals: memory.numbers(words) },
+    breaks: memory.bytes(words),
+    starts,
+    at,
+    anchors,
+  };
   copy(removed, 0, removed.starts[head]!, next, 0);
   // Runs that lay side by side are copied together: most of them did.
-  for (let index = 0; index < length; ) {
+  for (let index = 0; index < length;) {
     const first = index++;
-    while (index < length && middle.stood[index] === middle.stood[first] && from[index] === to[index - 1]) index++;
+    while (index < length && middle.stood[index] === middle.stood[first] && from[index] === to[index - 1])
+      index++;
     copy(middle.stood[first] ? stood : removed, from[first]!, to[index - 1]!, next, starts[head + first]!);
   }
   copy(removed, removed.starts[tail]!, removed.words.length, next, starts[head + length]!);
   for (let index = head; index < head + length; index++) next.breaks[starts[index]!] = blockBreak;
   const first = removed.starts[head]!;
-  continueRuns(removed.origins, next.origins, { aFrom: first, aTo: removed.starts[tail]!, bFrom: first, bTo: starts[head + length]! });
+  continueRuns(removed.origins, next.origins, {
+    aFrom: first,
+    aTo: removed.starts[tail]!,
+    bFrom: first,
+    bTo: starts[head + length]!,
+  });
   return next;
 }
 
-function putAnchors({ head, middle: { length, anchor }, tail, shift }: Remembered, { anchors }: RemovedText, all: Int32Array): Int32Array {
+function putAnchors(
+  { head, middle: { length, anchor }, tail, shift }: Remembered,
+  { anchors }: RemovedText,
+  all: Int32Array,
+): Int32Array {
   all.set(anchors.subarray(0, head));
   all.set(anchor.subarray(0, length), head);
   for (let run = tail; run < anchors.length; run++) all[run + head + length - tail] = anchors[run]! + shift;
@@ -255,7 +331,12 @@ const fewWords = 24;
 
 function copy(source: Stood, from: number, to: number, target: Stood, at: number): void {
   if (to - from <= fewWords) {
-    const { words, breaks, origins: { entries, ordinals } } = source, next = target;
+    const {
+        words,
+        breaks,
+        origins: { entries, ordinals },
+      } = source,
+      next = target;
     for (let word = from; word < to; word++, at++) {
       next.words[at] = words[word]!;
       next.breaks[at] = breaks[word]!;

@@ -1,6 +1,7 @@
 /**
- * The ways that text took between the entries of a wiki. An entry can't know what comes of the words that it removes: that its author puts them
- * on another page an hour later, or that somebody brings them back. What is told of it is told with what is known since.
+ * The ways that text took between the entries of a wiki. An entry can't know what comes of the words that it
+ * removes: that its author puts them on another page an hour later, or that somebody brings them back. What
+ * is told of it is told with what is known since.
  */
 import type { EntryFigures } from "./account";
 import type { Author } from "./step";
@@ -8,9 +9,11 @@ import type { Deed } from "./work";
 
 export type RouteKind =
   /** Words went to another page, or came from there: moved. */
-  | "went to" | "came from"
+  | "went to"
+  | "came from"
   /** Words that an entry had removed were brought back, and the other way round. */
-  | "restored from" | "restored in";
+  | "restored from"
+  | "restored in";
 
 export interface Route {
   readonly kind: RouteKind;
@@ -42,7 +45,8 @@ export function knownSince(deeds: readonly Deed[]): ReadonlyMap<number, KnownDee
   const copies = new Map<number, { readonly by: Deed; left: number }[]>();
   for (const deed of deeds) {
     const { entry, author, page, figures } = deed;
-    for (const [removedBy, , words] of figures.restoredFrom) if (removedBy !== entry) join(ends, removedBy, entry, "restored in", "restored from", words);
+    for (const [removedBy, , words] of figures.restoredFrom)
+      if (removedBy !== entry) join(ends, removedBy, entry, "restored in", "restored from", words);
     for (const [removedBy, owner, words] of figures.movedFrom) {
       join(ends, removedBy, entry, "went to", "came from", words);
       const by = authors.get(owner) ?? null;
@@ -55,23 +59,44 @@ export function knownSince(deeds: readonly Deed[]): ReadonlyMap<number, KnownDee
       const known = copies.get(owner) ?? [];
       if (change > 0) known.push({ by: deed, left: change });
       // What left one of its places was put on the other before: pasted there first, and cut here then.
-      else for (let gone = Math.min(-change, -(stood.get(owner) ?? 0)), at = known.length - 1; gone > 0 && at >= 0; at--) {
-        const put = known[at]!;
-        if (put.by.page === page || put.left === 0) continue;
-        const words = Math.min(gone, put.left);
-        put.left -= words;
-        gone -= words;
-        join(ends, entry, put.by.entry, "went to", "came from", words);
-      }
+      else
+        for (
+          let gone = Math.min(-change, -(stood.get(owner) ?? 0)), at = known.length - 1;
+          gone > 0 && at >= 0;
+          at--
+        ) {
+          const put = known[at]!;
+          if (put.by.page === page || put.left === 0) continue;
+          const words = Math.min(gone, put.left);
+          put.left -= words;
+          gone -= words;
+          join(ends, entry, put.by.entry, "went to", "came from", words);
+        }
       copies.set(owner, known);
     }
   }
-  return new Map(deeds.map(({ entry, figures }) => {
-    const routes = [...(ends.get(entry)?.values() ?? [])].sort((one, other) => other.words - one.words || one.entry - other.entry);
-    const { own, others, starter } = moved.get(entry) ?? { own: 0, others: 0, starter: 0 };
-    const movedAway = routes.reduce((sum, { kind, words }) => sum + (kind === "went to" ? words : 0), 0);
-    return [entry, { routes, figures: { ...figures, movedAway, removedOwn: figures.removedOwn - own, removedOthers: figures.removedOthers - others, removedStarter: figures.removedStarter - starter } }];
-  }));
+  return new Map(
+    deeds.map(({ entry, figures }) => {
+      const routes = [...(ends.get(entry)?.values() ?? [])].sort(
+        (one, other) => other.words - one.words || one.entry - other.entry,
+      );
+      const { own, others, starter } = moved.get(entry) ?? { own: 0, others: 0, starter: 0 };
+      const movedAway = routes.reduce((sum, { kind, words }) => sum + (kind === "went to" ? words : 0), 0);
+      return [
+        entry,
+        {
+          routes,
+          figures: {
+            ...figures,
+            movedAway,
+            removedOwn: figures.removedOwn - own,
+            removedOthers: figures.removedOthers - others,
+            removedStarter: figures.removedStarter - starter,
+          },
+        },
+      ];
+    }),
+  );
 }
 
 function join(ends: Ends, from: number, to: number, there: RouteKind, here: RouteKind, words: number): void {

@@ -10,15 +10,18 @@ export function shares(standing: readonly number[], unassigned = 0): (number | n
 }
 
 /**
- * Parts as whole per cent that add up to what the parts add up to, rounded: each is rounded down, and the missing
- * units go to the largest remainders (the method of Hamilton), the earlier one first among equals. Nulls stay null.
+ * Parts as whole per cent that add up to what the parts add up to, rounded: each is rounded down, and the
+ * missing units go to the largest remainders (the method of Hamilton), the earlier one first among equals.
+ * Nulls stay null.
  */
 export function wholePercents(parts: readonly (number | null)[]): (number | null)[] {
   const exact = parts.map((part) => (part === null ? null : part * 100));
   const floors = exact.map((each) => (each === null ? null : Math.floor(each)));
-  const sum = (values: readonly (number | null)[]) => values.reduce<number>((total, each) => total + (each ?? 0), 0);
+  const sum = (values: readonly (number | null)[]) =>
+    values.reduce<number>((total, each) => total + (each ?? 0), 0);
   const missing = Math.round(sum(exact)) - sum(floors);
-  const byRemainder = exact.map((each, index) => ({ index, remainder: each === null ? -1 : each - Math.floor(each) }))
+  const byRemainder = exact
+    .map((each, index) => ({ index, remainder: each === null ? -1 : each - Math.floor(each) }))
     .sort((one, other) => other.remainder - one.remainder || one.index - other.index);
   const raised = new Set(byRemainder.slice(0, missing).map(({ index }) => index));
   return floors.map((each, index) => (each === null ? null : each + (raised.has(index) ? 1 : 0)));
@@ -32,6 +35,9 @@ export function wholePercents(parts: readonly (number | null)[]): (number | null
 export function balance(standing: readonly number[]): number | null {
   const sum = standing.reduce((total, words) => total + words, 0);
   if (standing.length < 2 || sum === 0) return null;
-  const entropy = standing.reduce((total, words) => (words > 0 ? total - (words / sum) * Math.log(words / sum) : total), 0);
+  const entropy = standing.reduce(
+    (total, words) => (words > 0 ? total - (words / sum) * Math.log(words / sum) : total),
+    0,
+  );
   return entropy / Math.log(standing.length);
 }

@@ -1,4 +1,7 @@
-/** Sittings in a ledger: what one person saved on one page without a long pause, and without anybody coming between. */
+/**
+ * Sittings in a ledger: what one person saved on one page without a long pause, and without anybody coming
+ * between.
+ */
 import { sittingGap } from "./work";
 
 export interface SatLine {
@@ -7,12 +10,20 @@ export interface SatLine {
   readonly pageId: string;
 }
 
-/** Folds lines, newest first, into sittings, whose lines are newest first too. Together they are the lines given, in their order. O(lines). */
+/**
+ * Folds lines, newest first, into sittings, whose lines are newest first too. Together they are the lines
+ * given, in their order. O(lines).
+ */
 export function foldSittings<Line extends SatLine>(lines: readonly Line[]): Line[][] {
   const sittings: Line[][] = [];
   for (const line of lines) {
     const later = sittings.at(-1)?.at(-1);
-    const continues = later && later.authorId !== null && later.authorId === line.authorId && later.pageId === line.pageId && later.at.getTime() - line.at.getTime() < sittingGap;
+    const continues =
+      later &&
+      later.authorId !== null &&
+      later.authorId === line.authorId &&
+      later.pageId === line.pageId &&
+      later.at.getTime() - line.at.getTime() < sittingGap;
     if (continues) sittings.at(-1)!.push(line);
     else sittings.push([line]);
   }

@@ -16,7 +16,10 @@ export interface EntryStep {
   /** The page before, and after. */
   readonly before: CreditedPage;
   readonly after: Sequence;
-  /** The other pages of the wiki as they stand, read with the same vocabulary; asked for only if words are left to explain. */
+  /**
+   * The other pages of the wiki as they stand, read with the same vocabulary; asked for only if words are
+   * left to explain.
+   */
   readonly others: () => readonly CreditedPage[];
   /** The credit of an earlier state of this page with exactly these words (see `stateKey`), or null. */
   readonly sameBefore: Origins | null;
@@ -28,7 +31,9 @@ export interface EntryStep {
   readonly isMainlyOthers: () => boolean;
   /** The author of an earlier entry of the wiki. */
   readonly authorOf: (entry: number) => Author;
-  /** Whether words of an entry may stand in more than one place, or on another page than they were written on. */
+  /**
+   * Whether words of an entry may stand in more than one place, or on another page than they were written on.
+   */
   readonly isSpread: (entry: number) => boolean;
 }
 
@@ -39,10 +44,12 @@ export interface EarlierState {
   readonly origins: () => Origins;
 }
 
-/** A page's last `mostStates` states that differ and have words, each with its credit when the page read so last; the newest first. */
+/**
+ * A page's last `mostStates` states that differ and have words, each with its credit when the page read so
+ * last; the newest first.
+ */
 export interface LastStates {
   /** Whether they are at hand; if not, they are read only where much came that had left the page before. */
   readonly areAtHand: () => boolean;
   readonly read: () => readonly EarlierState[];
 }
-

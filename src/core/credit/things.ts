@@ -2,9 +2,11 @@
  * Whose the things are that stand in a wiki: links, pictures, sources and the like.
  *
  * As with words, a thing stays with the entry that brought it, wherever it goes:
- *   - what comes where the same was taken away before, on any page, is brought back; the newest removal first,
+ *   - what comes where the same was taken away before, on any page, is brought back; the newest removal
+ *   first,
  *   - whoever puts a thing on a page and then takes the same off another has moved it,
- *   - all else that comes is the entry's, also a second link to the same page: unlike a sentence, people find a link on their own.
+ *   - all else that comes is the entry's, also a second link to the same page: unlike a sentence, people find
+ *   a link on their own.
  * Of several alike on a page the one that was put there last goes first.
  */
 import { type ThingChange, type ThingKey, type ThingKind, kindOfThing } from "../document/things";
@@ -32,12 +34,14 @@ export type StandingThings = ReadonlyMap<number, ReadonlyMap<ThingKind, number>>
 export function standingThings(steps: readonly ThingStep[]): StandingThings {
   const standing = new Map<ThingKey, Standing[]>();
   const removed = new Map<ThingKey, number[]>();
-  const listOf = <Each>(lists: Map<ThingKey, Each[]>, key: ThingKey): Each[] => lists.get(key) ?? lists.set(key, []).get(key)!;
+  const listOf = <Each>(lists: Map<ThingKey, Each[]>, key: ThingKey): Each[] =>
+    lists.get(key) ?? lists.set(key, []).get(key)!;
   for (const { entry, author, page, changes } of steps) {
     for (const [key, change] of changes) {
       const here = listOf(standing, key);
       const gone = listOf(removed, key);
-      for (let count = change; count > 0; count--) here.push({ origin: gone.pop() ?? entry, page, putBy: author, putAt: entry });
+      for (let count = change; count > 0; count--)
+        here.push({ origin: gone.pop() ?? entry, page, putBy: author, putAt: entry });
       for (let count = change; count < 0; count++) takeOff(here, gone, page, author);
     }
   }
@@ -56,8 +60,12 @@ function takeOff(here: Standing[], gone: number[], page: string, author: string 
   const at = here.findLastIndex((each) => each.page === page);
   if (at < 0) return;
   const [taken] = here.splice(at, 1) as [Standing];
-  const movedTo = here.findLast((each) => each.page !== page && each.putBy === author && each.putAt > taken.putAt && each.origin === each.putAt);
-  // The one that was moved keeps its credit; what its new place would have earned is what is gone, and comes back with it.
+  const movedTo = here.findLast(
+    (each) =>
+      each.page !== page && each.putBy === author && each.putAt > taken.putAt && each.origin === each.putAt,
+  );
+  // The one that was moved keeps its credit; what its new place would have earned is what is gone, and comes
+  // back with it.
   gone.push(movedTo ? movedTo.origin : taken.origin);
   if (movedTo) movedTo.origin = taken.origin;
 }

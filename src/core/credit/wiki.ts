@@ -1,9 +1,16 @@
 /**
- * The credit of a whole wiki, entry by entry, in memory: what the command line, the tests and the recomputation use.
- * The data layer takes the same steps with `creditEntry`, from what it has stored.
+ * The credit of a whole wiki, entry by entry, in memory: what the command line, the tests and the
+ * recomputation use. The data layer takes the same steps with `creditEntry`, from what it has stored.
  */
 import { longestRecall, mostStates } from "../diff/budgets";
-import { type Block, readAll, type Reading, sequence, type Sequence, type WrittenBlock } from "../diff/sequence";
+import {
+  type Block,
+  readAll,
+  type Reading,
+  sequence,
+  type Sequence,
+  type WrittenBlock,
+} from "../diff/sequence";
 import { mix } from "../text/hash";
 import { Vocabulary } from "../text/vocabulary";
 import type { EntryFigures } from "./account";
@@ -25,10 +32,15 @@ export interface WikiEntry {
   readonly blocks: readonly WrittenBlock[];
 }
 
-/** A page as it stood after an entry: its blocks, which states share, and their credit; or as it is stored. */
+/**
+ * A page as it stood after an entry: its blocks, which states share, and their credit; or as it is stored.
+ */
 type State = { readonly blocks: readonly Block[]; readonly runs: OriginRuns } | Uint8Array;
 
-/** Puts one more as the last of a page's states; one that was there before is not kept twice, so that emptying a page and putting it back leaves no trace. */
+/**
+ * Puts one more as the last of a page's states; one that was there before is not kept twice, so that emptying
+ * a page and putting it back leaves no trace.
+ */
 function putLast(states: Map<string, State>, key: string, state: State): void {
   states.delete(key);
   states.set(key, state);
@@ -39,7 +51,15 @@ function putLast(states: Map<string, State>, key: string, state: State): void {
 
 function storedState(state: State, vocabulary: Vocabulary): Uint8Array {
   if (state instanceof Uint8Array) return state;
-  return storePage({ text: sequence(state.blocks), origins: unpackOrigins(state.runs), removed: nothingRemoved, respelled: nothingRespelled }, vocabulary);
+  return storePage(
+    {
+      text: sequence(state.blocks),
+      origins: unpackOrigins(state.runs),
+      removed: nothingRemoved,
+      respelled: nothingRespelled,
+    },
+    vocabulary,
+  );
 }
 
 export class CreditedWiki {
@@ -72,16 +92,24 @@ export class CreditedWiki {
     const before = this.pages.get(page) ?? emptyPage;
     const reading = readAll(blocks, before.text.blocks, this.#vocabulary, this.#readings.get(page));
     this.#readings.set(page, reading);
-    const after = sequence(reading.read.filter((block) => block !== null), before.text);
+    const after = sequence(
+      reading.read.filter((block) => block !== null),
+      before.text,
+    );
     this.authors.set(entry, author);
     const key = stateKey(after, this.#vocabulary);
     this.#stateKeys.set(page, key);
     const state = `${page}\n${key}`;
     const earlier = this.#earlier.get(state);
     const credited = creditEntry({
-      entry, author, before, after, vocabulary: this.#vocabulary,
+      entry,
+      author,
+      before,
+      after,
+      vocabulary: this.#vocabulary,
       others: () => [...this.pages].filter(([other]) => other !== page).map(([, each]) => each),
-      sameBefore: earlier && earlier.entry >= entry - longestRecall ? unpackOrigins(runsOf(earlier.kept)) : null,
+      sameBefore:
+        earlier && earlier.entry >= entry - longestRecall ? unpackOrigins(runsOf(earlier.kept)) : null,
       sameElsewhere: () => this.#sameElsewhere(page, key, entry),
       lastStates: this.#lastStates(page),
       authorOf: (number) => this.authors.get(number) ?? null,
@@ -123,13 +151,15 @@ export class CreditedWiki {
   }
 
   /**
-   * The credit that another page had when it read so. Where several did, the first by its name counts, and not the last to read so: that would
-   * change with a page that is emptied and put back.
+   * The credit that another page had when it read so. Where several did, the first by its name counts, and
+   * not the last to read so: that would change with a page that is emptied and put back.
    */
   #sameElsewhere(page: string, key: string, entry: number): Origins | null {
-    let first = "", then: KeptRuns | null = null;
+    let first = "",
+      then: KeptRuns | null = null;
     for (const other of this.pages.keys()) {
-      const earlier: { readonly entry: number; readonly kept: KeptRuns } | undefined = other === page || (then && other > first) ? undefined : this.#earlier.get(`${other}\n${key}`);
+      const earlier: { readonly entry: number; readonly kept: KeptRuns } | undefined =
+        other === page || (then && other > first) ? undefined : this.#earlier.get(`${other}\n${key}`);
       if (earlier && earlier.entry >= entry - longestRecall) [first, then] = [other, earlier.kept];
     }
     return then && unpackOrigins(runsOf(then));
@@ -148,11 +178,15 @@ export class CreditedWiki {
   #lastStates(page: string): LastStates {
     const states = () => [...(this.#states.get(page)?.values() ?? [])];
     const read = (state: State): EarlierState => {
-      if (!(state instanceof Uint8Array)) return { blocks: state.blocks, origins: () => unpackOrigins(state.runs) };
+      if (!(state instanceof Uint8Array))
+        return { blocks: state.blocks, origins: () => unpackOrigins(state.runs) };
       const { text, origins } = readPage(state, this.#vocabulary);
       return { blocks: text.blocks, origins: () => origins };
     };
-    return { areAtHand: () => !states().some((each) => each instanceof Uint8Array), read: () => states().map(read).reverse() };
+    return {
+      areAtHand: () => !states().some((each) => each instanceof Uint8Array),
+      read: () => states().map(read).reverse(),
+    };
   }
 
   /** A wiki that goes on from here on its own. */
@@ -170,11 +204,20 @@ export class CreditedWiki {
     return copy;
   }
 
-  /** The same wiki with its pages written out and read back, and with nothing else in memory than what is stored. */
+  /**
+   * The same wiki with its pages written out and read back, and with nothing else in memory than what is
+   * stored.
+   */
   throughStorage(): CreditedWiki {
-    const stored = [...this.pages].map(([page, credited]) => [page, storePage(credited, this.#vocabulary)] as const);
+    const stored = [...this.pages].map(
+      ([page, credited]) => [page, storePage(credited, this.#vocabulary)] as const,
+    );
     const copy = this.copy();
-    for (const [page, states] of this.#states) copy.#states.set(page, new Map([...states].map(([key, state]) => [key, storedState(state, this.#vocabulary)])));
+    for (const [page, states] of this.#states)
+      copy.#states.set(
+        page,
+        new Map([...states].map(([key, state]) => [key, storedState(state, this.#vocabulary)])),
+      );
     copy.#vocabulary = new Vocabulary();
     for (const [page, bytes] of stored) copy.pages.set(page, readPage(bytes, copy.#vocabulary));
     return copy;
@@ -193,9 +236,13 @@ export function isMainlyOthers(words: ReadonlyMap<Author, number>, author: Autho
 /** How the keys of states without words begin, and of no others. */
 export const noWords = "0.";
 
-/** A key for the words of a page: of a state that was there before the credit is not computed, but known. O(blocks). */
+/**
+ * A key for the words of a page: of a state that was there before the credit is not computed, but known.
+ * O(blocks).
+ */
 export function stateKey({ blocks, words }: Sequence, vocabulary: Vocabulary): string {
-  let low = blocks.length, high = words.length;
+  let low = blocks.length,
+    high = words.length;
   for (const block of blocks) {
     const key = block.wordsKey(vocabulary);
     low = mix(low, key % 2 ** 32);
@@ -204,7 +251,10 @@ export function stateKey({ blocks, words }: Sequence, vocabulary: Vocabulary): s
   return `${words.length.toString(36)}.${low.toString(36)}.${high.toString(36)}`;
 }
 
-/** The standing words of each author over all pages, a word once for each place in which it stands; nobody's under null. O(words). */
+/**
+ * The standing words of each author over all pages, a word once for each place in which it stands; nobody's
+ * under null. O(words).
+ */
 export function standingByAuthor(wiki: CreditedWiki): Map<Author, number> {
   const standing = new Map<Author, number>();
   for (const { origins } of wiki.pages.values()) {

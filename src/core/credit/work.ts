@@ -19,7 +19,10 @@ export interface Deed {
   readonly at: number;
   readonly page: string;
   readonly figures: EntryFigures;
-  /** Of the words that it added those that were marked as discussion, and are in none of its figures (see `setDiscussionApart`). */
+  /**
+   * Of the words that it added those that were marked as discussion, and are in none of its figures (see
+   * `setDiscussionApart`).
+   */
   readonly discussed?: number;
 }
 
@@ -52,7 +55,10 @@ export interface GroupWork {
   readonly things?: readonly Thing[];
   /** When what a person does is due; null of whom nothing is. */
   readonly timesOf: (person: string) => WorkTimes | null;
-  /** Where the period begins (included): sums leave out what came before, and what stands is not touched by it. Absent: with the first entry. */
+  /**
+   * Where the period begins (included): sums leave out what came before, and what stands is not touched by
+   * it. Absent: with the first entry.
+   */
   readonly from?: number;
   /** The day of a moment in the course's time zone, as YYYY-MM-DD. */
   readonly dayOf: (at: number) => string;
@@ -68,7 +74,10 @@ export interface WorkIndex {
   readonly standing: ReadonlyMap<number, number>;
   /** By entry, how often words of it stand in a place beside the first. */
   readonly copies: ReadonlyMap<number, number>;
-  /** By the entry that removed words: those that were restored since, and those that its author has put on another page since, by who wrote them. */
+  /**
+   * By the entry that removed words: those that were restored since, and those that its author has put on
+   * another page since, by who wrote them.
+   */
   readonly cameBack: ReadonlyMap<number, WordsByEntry>;
   readonly movedLater: ReadonlyMap<number, WordsByEntry>;
 }
@@ -81,8 +90,15 @@ const indexes = new WeakMap<GroupWork, WorkIndex>();
 export function indexOf(work: GroupWork): WorkIndex {
   let index = indexes.get(work);
   if (!index) {
-    index = { deeds: new Map(work.deeds.map((deed) => [deed.entry, deed])), creditedTo: byPerson(work.deeds), startedWith: firstEntries(work.deeds), standing: standingByEntry(work.deeds),
-      copies: copiesByEntry(work.deeds), cameBack: afterRemoval(work.deeds, ({ restoredFrom }) => restoredFrom), movedLater: afterRemoval(work.deeds, ({ movedFrom }) => movedFrom) };
+    index = {
+      deeds: new Map(work.deeds.map((deed) => [deed.entry, deed])),
+      creditedTo: byPerson(work.deeds),
+      startedWith: firstEntries(work.deeds),
+      standing: standingByEntry(work.deeds),
+      copies: copiesByEntry(work.deeds),
+      cameBack: afterRemoval(work.deeds, ({ restoredFrom }) => restoredFrom),
+      movedLater: afterRemoval(work.deeds, ({ movedFrom }) => movedFrom),
+    };
     indexes.set(work, index);
   }
   return index;
@@ -112,9 +128,14 @@ export function partOf(deed: Deed, person: string): number {
   return people.includes(person) ? 1 / people.length : 0;
 }
 
-/** What an entry changed of the words that stand in the wiki, in however many places, by the entry that wrote them. */
+/**
+ * What an entry changed of the words that stand in the wiki, in however many places, by the entry that wrote
+ * them.
+ */
 export function changesOf({ standingChange, copiesChange }: EntryFigures): WordsByEntry {
-  return copiesChange.length === 0 ? standingChange : [...standingChange, ...copiesChange.map(([entry, words]) => [entry, -words] as const)];
+  return copiesChange.length === 0
+    ? standingChange
+    : [...standingChange, ...copiesChange.map(([entry, words]) => [entry, -words] as const)];
 }
 
 /** By entry, the words of it that stand after all deeds, each once. O(deeds). */
@@ -127,26 +148,39 @@ export function copiesByEntry(deeds: readonly Deed[]): Map<number, number> {
   return sumByEntry(deeds, ({ copiesChange }) => copiesChange);
 }
 
-function sumByEntry(deeds: readonly Deed[], changes: (figures: EntryFigures) => WordsByEntry): Map<number, number> {
+function sumByEntry(
+  deeds: readonly Deed[],
+  changes: (figures: EntryFigures) => WordsByEntry,
+): Map<number, number> {
   const sums = new Map<number, number>();
-  for (const { figures } of deeds) for (const [entry, words] of changes(figures)) sums.set(entry, (sums.get(entry) ?? 0) + words);
+  for (const { figures } of deeds)
+    for (const [entry, words] of changes(figures)) sums.set(entry, (sums.get(entry) ?? 0) + words);
   for (const [entry, words] of sums) if (words === 0) sums.delete(entry);
   return sums;
 }
 
 /** What came of the words that entries removed. O(deeds). */
-function afterRemoval(deeds: readonly Deed[], came: (figures: EntryFigures) => RemovedWords): Map<number, WordsByEntry> {
+function afterRemoval(
+  deeds: readonly Deed[],
+  came: (figures: EntryFigures) => RemovedWords,
+): Map<number, WordsByEntry> {
   const after = new Map<number, (readonly [number, number])[]>();
   for (const { figures } of deeds) {
-    for (const [removedBy, owner, words] of came(figures)) (after.get(removedBy) ?? after.set(removedBy, []).get(removedBy)!).push([owner, words]);
+    for (const [removedBy, owner, words] of came(figures))
+      (after.get(removedBy) ?? after.set(removedBy, []).get(removedBy)!).push([owner, words]);
   }
   return after;
 }
 
-/** The words that an entry took off the wiki, by who wrote them: what its author has put on another page since was moved. */
+/**
+ * The words that an entry took off the wiki, by who wrote them: what its author has put on another page since
+ * was moved.
+ */
 export function removedBy(work: GroupWork, { entry, figures }: Deed): WordsByEntry {
   const moved = indexOf(work).movedLater.get(entry);
-  return moved ? [...figures.removedFrom, ...moved.map(([owner, words]) => [owner, -words] as const)] : figures.removedFrom;
+  return moved
+    ? [...figures.removedFrom, ...moved.map(([owner, words]) => [owner, -words] as const)]
+    : figures.removedFrom;
 }
 
 function firstEntries(deeds: readonly Deed[]): Map<string, number> {

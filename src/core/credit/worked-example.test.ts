@@ -40,7 +40,9 @@ test("words on the page after each entry", () => {
 });
 
 test("standing words", () => {
-  expect(Object.fromEntries([...standingByAuthor(wiki)].map(([author, words]) => [String(author), words]))).toEqual({ null: 40, P: 195, Q: 305 });
+  expect(
+    Object.fromEntries([...standingByAuthor(wiki)].map(([author, words]) => [String(author), words])),
+  ).toEqual({ null: 40, P: 195, Q: 305 });
 });
 
 test("shares", () => {
@@ -62,12 +64,20 @@ test("the move to the second page adds nothing", () => {
   expect(figures[6]).toMatchObject({ added: 0, carried: 60, broughtOverOthers: 60 });
 });
 
-test("largest arrival of Q", () => expect(evidenceOf(work, "Q", "largestArrival")).toEqual([{ entry: 2, remark: null, amount: 300 }]));
+test("largest arrival of Q", () =>
+  expect(evidenceOf(work, "Q", "largestArrival")).toEqual([{ entry: 2, remark: null, amount: 300 }]));
 
 test("who built on whom", () => {
-  const told = whoBuiltOnWhom(work).map(({ by, on, of }) => ({ by, on, ...Object.fromEntries(Object.entries(of).filter(([, words]) => words > 0)) }));
+  const told = whoBuiltOnWhom(work).map(({ by, on, of }) => ({
+    by,
+    on,
+    ...Object.fromEntries(Object.entries(of).filter(([, words]) => words > 0)),
+  }));
   expect(told).toEqual([
-    { by: "P", on: "R", removed: 20 }, { by: "Q", on: "P", removed: 5, beside: 5, reworded: 5 }, { by: "R", on: "P", removed: 100 }, { by: "R", on: "Q", moved: 60 },
+    { by: "P", on: "R", removed: 20 },
+    { by: "Q", on: "P", removed: 5, beside: 5, reworded: 5 },
+    { by: "R", on: "P", removed: 100 },
+    { by: "R", on: "Q", moved: 60 },
   ]);
 });
 

@@ -1,4 +1,7 @@
-/** Anchors: runs of elements around triples that occur once in each of two ranges, by which long ranges are cut where they are the same. */
+/**
+ * Anchors: runs of elements around triples that occur once in each of two ranges, by which long ranges are
+ * cut where they are the same.
+ */
 import { passing } from "../text/room";
 import type { Alignable, Range } from "./range";
 
@@ -10,7 +13,10 @@ export interface Anchor {
   readonly length: number;
 }
 
-/** Anchors of two ranges, chosen so that both sides increase and the elements are most. O(n + m) and the sorting of the anchors. */
+/**
+ * Anchors of two ranges, chosen so that both sides increase and the elements are most. O(n + m) and the
+ * sorting of the anchors.
+ */
 export function chainOfAnchors(given: Alignable, range: Range): readonly Anchor[] {
   return heaviestChain(anchorsOf(given, range));
 }
@@ -18,15 +24,22 @@ export function chainOfAnchors(given: Alignable, range: Range): readonly Anchor[
 /** All anchors of two ranges, in the order of `b`. O(n + m). */
 export function anchorsOf({ a, b }: Alignable, range: Range): Anchor[] {
   const [inA, inB] = sharedTriples({ a, b }, range);
-  const onceInA = new TriplePlaces(a, inA), onceInB = new TriplePlaces(b, inB);
+  const onceInA = new TriplePlaces(a, inA),
+    onceInB = new TriplePlaces(b, inB);
   const anchors: Anchor[] = [];
   const reached = new Map<number, number>();
   for (let each = 0; each < inB.count; each++) {
     const at = inB.places[each]!;
     const from = onceInA.only(b, at, inB.keys[each]!);
     if (from < 0 || onceInB.only(b, at, inB.keys[each]!) < 0 || (reached.get(from - at) ?? -1) > at) continue;
-    let start = 0, end = 0;
-    while (from - start > range.aFrom && at - start > range.bFrom && a[from - start - 1] === b[at - start - 1]) start++;
+    let start = 0,
+      end = 0;
+    while (
+      from - start > range.aFrom &&
+      at - start > range.bFrom &&
+      a[from - start - 1] === b[at - start - 1]
+    )
+      start++;
     while (from + end < range.aTo && at + end < range.bTo && a[from + end] === b[at + end]) end++;
     if (end < anchorLength) continue;
     reached.set(from - at, at + end);
@@ -45,12 +58,16 @@ interface Triples {
 
 // Room that one range after the other uses.
 const [triplesOfA, triplesOfB]: readonly [Triples, Triples] = [
-  { count: 0, keys: new Int32Array(1024), places: new Int32Array(1024) }, { count: 0, keys: new Int32Array(1024), places: new Int32Array(1024) },
+  { count: 0, keys: new Int32Array(1024), places: new Int32Array(1024) },
+  { count: 0, keys: new Int32Array(1024), places: new Int32Array(1024) },
 ];
 /** By part of the key of a triple, whether any is meant; all 0 between two calls. */
 let isMet = new Uint8Array(8192);
 
-/** The triples of both ranges that may stand in the other one too: most do not, and are told by a flag for part of their keys. */
+/**
+ * The triples of both ranges that may stand in the other one too: most do not, and are told by a flag for
+ * part of their keys.
+ */
 function sharedTriples({ a, b }: Alignable, { aFrom, aTo, bFrom, bTo }: Range): readonly [Triples, Triples] {
   let size = 64;
   while (size < 8 * Math.max(aTo - aFrom, bTo - bFrom)) size *= 2;
@@ -97,7 +114,10 @@ class TriplePlaces {
   readonly #isSeveral: Uint8Array;
   readonly #mask: number;
 
-  constructor(readonly sequence: Int32Array, { keys, places, count }: Triples) {
+  constructor(
+    readonly sequence: Int32Array,
+    { keys, places, count }: Triples,
+  ) {
     let size = 16;
     while (size < 2 * count) size *= 2;
     this.#mask = size - 1;
@@ -117,31 +137,53 @@ class TriplePlaces {
   }
 
   #slot(other: Int32Array, at: number, key: number): number {
-    const places = this.#places, sequence = this.sequence;
+    const places = this.#places,
+      sequence = this.sequence;
     let slot = key & this.#mask;
-    for (let place = places[slot]! - 1; place >= 0 && (sequence[place] !== other[at] || sequence[place + 1] !== other[at + 1] || sequence[place + 2] !== other[at + 2]); place = places[slot]! - 1) slot = (slot + 1) & this.#mask;
+    for (
+      let place = places[slot]! - 1;
+      place >= 0 &&
+      (sequence[place] !== other[at] ||
+        sequence[place + 1] !== other[at + 1] ||
+        sequence[place + 2] !== other[at + 2]);
+      place = places[slot]! - 1
+    )
+      slot = (slot + 1) & this.#mask;
     return slot;
   }
 }
 
 /** A hash of the three elements from `at` on: where they may stand, and nothing that is decided by. */
 export function tripleHash(sequence: Int32Array, at: number): number {
-  const sum = Math.imul(sequence[at]!, 0x9e3779b1) + Math.imul(sequence[at + 1]!, 0x85ebca77) + Math.imul(sequence[at + 2]!, 0xc2b2ae3d);
+  const sum =
+    Math.imul(sequence[at]!, 0x9e3779b1) +
+    Math.imul(sequence[at + 1]!, 0x85ebca77) +
+    Math.imul(sequence[at + 2]!, 0xc2b2ae3d);
   const mixed = Math.imul(sum ^ (sum >>> 16), 0x7feb352d);
   return mixed ^ (mixed >>> 15);
 }
 
 function areIncreasing(anchors: readonly Anchor[]): boolean {
-  for (let at = 1; at < anchors.length; at++) if (anchors[at]!.a <= anchors[at - 1]!.a || anchors[at]!.b <= anchors[at - 1]!.b) return false;
+  for (let at = 1; at < anchors.length; at++)
+    if (anchors[at]!.a <= anchors[at - 1]!.a || anchors[at]!.b <= anchors[at - 1]!.b) return false;
   return true;
 }
 
-/** Of anchors in the order of `b`, those that increase in `a` too and have the most elements together. O(k log k). */
+/**
+ * Of anchors in the order of `b`, those that increase in `a` too and have the most elements together. O(k log
+ * k).
+ */
 export function heaviestChain(anchors: readonly Anchor[]): readonly Anchor[] {
   if (areIncreasing(anchors)) return anchors;
-  const order = [...anchors.keys()].sort((one, other) => anchors[one]!.b - anchors[other]!.b || anchors[one]!.a - anchors[other]!.a);
+  const order = [...anchors.keys()].sort(
+    (one, other) => anchors[one]!.b - anchors[other]!.b || anchors[one]!.a - anchors[other]!.a,
+  );
   const ranks = passing.numbers(anchors.length);
-  [...anchors.keys()].sort((one, other) => anchors[one]!.a - anchors[other]!.a).forEach((index, rank) => { ranks[index] = rank + 1; });
+  [...anchors.keys()]
+    .sort((one, other) => anchors[one]!.a - anchors[other]!.a)
+    .forEach((index, rank) => {
+      ranks[index] = rank + 1;
+    });
   // A Fenwick tree over ranks in `a`: the best chain that ends at or before a rank.
   const best = passing.numbers(anchors.length + 1).fill(-1);
   const weight = new Float64Array(anchors.length);
@@ -150,10 +192,12 @@ export function heaviestChain(anchors: readonly Anchor[]): readonly Anchor[] {
   for (const index of order) {
     for (let at = ranks[index]! - 1; at > 0; at -= at & -at) {
       const candidate = best[at]!;
-      if (candidate >= 0 && (before[index]! < 0 || weight[candidate]! > weight[before[index]!]!)) before[index] = candidate;
+      if (candidate >= 0 && (before[index]! < 0 || weight[candidate]! > weight[before[index]!]!))
+        before[index] = candidate;
     }
     weight[index] = anchors[index]!.length + (before[index]! < 0 ? 0 : weight[before[index]!]!);
-    for (let at = ranks[index]!; at < best.length; at += at & -at) if (best[at]! < 0 || weight[best[at]!]! < weight[index]!) best[at] = index;
+    for (let at = ranks[index]!; at < best.length; at += at & -at)
+      if (best[at]! < 0 || weight[best[at]!]! < weight[index]!) best[at] = index;
     if (last < 0 || weight[index]! > weight[last]!) last = index;
   }
   const chain: Anchor[] = [];

@@ -8,17 +8,29 @@ import { Matching } from "./matching";
 import { readBlocks } from "./sequence";
 import { kept } from "./ways";
 
-/** What a change costs in a block of which some words were replaced and the others are known to have stayed. */
+/**
+ * What a change costs in a block of which some words were replaced and the others are known to have stayed.
+ */
 function costOf(isReplaced: readonly boolean[]): number {
   const words = freshWords("w", isReplaced.length);
   const vocabulary = new Vocabulary();
-  const [a, b] = [words, words.map((word, at) => (isReplaced[at] ? `${word}new` : word))].map((each) => readBlocks(plainBlocks(each.join(" ")), [], vocabulary));
-  const matching = new Matching(a!, b!, vocabulary, { aFrom: 0, aTo: words.length, bFrom: 0, bTo: words.length });
-  isReplaced.forEach((is, at) => { if (!is) matching.continueWord(at, at, kept); });
+  const [a, b] = [words, words.map((word, at) => (isReplaced[at] ? `${word}new` : word))].map((each) =>
+    readBlocks(plainBlocks(each.join(" ")), [], vocabulary),
+  );
+  const matching = new Matching(a!, b!, vocabulary, {
+    aFrom: 0,
+    aTo: words.length,
+    bFrom: 0,
+    bTo: words.length,
+  });
+  isReplaced.forEach((is, at) => {
+    if (!is) matching.continueWord(at, at, kept);
+  });
   return costOfChange(matching, 0, words.length);
 }
 
-const every = (words: number, from: number, to: number) => Array.from({ length: 120 }, (_, at) => at >= from && at < to && at % words === 0);
+const every = (words: number, from: number, to: number) =>
+  Array.from({ length: 120 }, (_, at) => at >= from && at < to && at % words === 0);
 
 describe("what a change costs", () => {
   test("is what it usually does where little changed, or all of it in one place, or nothing is known", () => {
@@ -40,9 +52,12 @@ describe("what a change costs", () => {
     expect(isDenselyChanged(90, 90, [])).toBe(false);
   });
   test("is never more than usual, and never nothing", () => {
-    fc.assert(fc.property(fc.array(fc.boolean(), { minLength: 1, maxLength: 80 }), (isReplaced) => {
-      expect(costOf(isReplaced)).toBeLessThanOrEqual(1);
-      expect(costOf(isReplaced)).toBeGreaterThan(0);
-    }), { numRuns: 1000, seed: 11 });
+    fc.assert(
+      fc.property(fc.array(fc.boolean(), { minLength: 1, maxLength: 80 }), (isReplaced) => {
+        expect(costOf(isReplaced)).toBeLessThanOrEqual(1);
+        expect(costOf(isReplaced)).toBeGreaterThan(0);
+      }),
+      { numRuns: 1000, seed: 11 },
+    );
   });
 });

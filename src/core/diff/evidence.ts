@@ -1,17 +1,18 @@
 /**
  * How much it proves that the same words stand in two places.
  *
- * "as a result of this" stands everywhere; "sediment trap below Osier Weir" does not. Every decision about where words
- * came from weighs two things, both in bits (a bit halves a probability): how unlikely the words are by chance, and how
- * many places were searched for them. Words are taken as the same words when the first outweighs the second. This puts
- * one rule in the place of a table of shortest lengths: a single rare word is enough where one gap was searched, eight
- * common ones are not enough in a whole wiki.
+ * "as a result of this" stands everywhere; "sediment trap below Osier Weir" does not. Every decision about
+ * where words came from weighs two things, both in bits (a bit halves a probability): how unlikely the words
+ * are by chance, and how many places were searched for them. Words are taken as the same words when the first
+ * outweighs the second. This puts one rule in the place of a table of shortest lengths: a single rare word is
+ * enough where one gap was searched, eight common ones are not enough in a whole wiki.
  *
- * How likely words are comes from the text that is searched, so that no language is built in: how often the word stands
- * there, and how often it follows the word before it. A stock phrase shows itself by standing in several places that
- * were written independently; once its first word is there, the others prove next to nothing. A short text says little
- * about single words; there a prior by length stands in, since in every alphabetic language the common words are the
- * short ones (Zipf, "Human Behavior and the Principle of Least Effort", 1949).
+ * How likely words are comes from the text that is searched, so that no language is built in: how often the
+ * word stands there, and how often it follows the word before it. A stock phrase shows itself by standing in
+ * several places that were written independently; once its first word is there, the others prove next to
+ * nothing. A short text says little about single words; there a prior by length stands in, since in every
+ * alphabetic language the common words are the short ones (Zipf, "Human Behavior and the Principle of Least
+ * Effort", 1949).
  */
 import { fewRuns } from "./budgets";
 import type { Vocabulary } from "../text/vocabulary";
@@ -24,9 +25,9 @@ const priorByLength = [0.01, 0.01, 0.006, 0.0015, 0.0006, 0.0004];
 const priorOfLong = 0.0002;
 
 /**
- * In a run each further word proves less than it would alone, because words come in phrases of which this text may hold
- * the first example. Half is what natural prose has: its entropy is about half of what the frequencies of single words
- * give (Shannon, "Prediction and Entropy of Printed English", 1951).
+ * In a run each further word proves less than it would alone, because words come in phrases of which this
+ * text may hold the first example. Half is what natural prose has: its entropy is about half of what the
+ * frequencies of single words give (Shannon, "Prediction and Entropy of Printed English", 1951).
  */
 const partInRun = 0.5;
 /** How much the word before is trusted to foretell a word, against the word's own frequency. */
@@ -37,7 +38,10 @@ const mostBitsOfPair = -Math.log2(1 - trustInPairs);
 /** A run of as many words that stays in its place is never chance, however common each of them is. */
 export const longRun = 12;
 
-/** Pairs of words; by the number of a pair, how often it stands in what is searched, and what its second word proves behind its first, or 0 if that was not asked yet. */
+/**
+ * Pairs of words; by the number of a pair, how often it stands in what is searched, and what its second word
+ * proves behind its first, or 0 if that was not asked yet.
+ */
 interface CountedPairs {
   readonly pairs: PairSet;
   readonly together: Int32Array;
@@ -54,18 +58,24 @@ export class Evidence {
   #runsWeighed = 0;
 
   /**
-   * `searched` are the texts that are searched; `asked` holds, in their order, all words that runs may be made of: of
-   * others nothing is known where a text has an index.
-   * O(words searched), and as much again when runs are first weighed.
+   * `searched` are the texts that are searched; `asked` holds, in their order, all words that runs may be
+   * made of: of others nothing is known where a text has an index. O(words searched), and as much again when
+   * runs are first weighed.
    */
-  constructor(readonly vocabulary: Vocabulary, readonly searched: readonly SearchedText[], readonly asked: Int32Array) {
+  constructor(
+    readonly vocabulary: Vocabulary,
+    readonly searched: readonly SearchedText[],
+    readonly asked: Int32Array,
+  ) {
     const counts = (this.#counts = new Int32Array(vocabulary.folded.length));
     this.#known = new Float64Array(vocabulary.folded.length);
     this.#priors = priorsOf(vocabulary).priors;
     this.#total = searched.reduce((sum, { words }) => sum + words.length, 0);
     for (const { words, index, copies } of searched) {
       if (!index) for (let at = 0; at < words.length; at++) counts[words[at]!]!++;
-      if (copies) for (let each = 0; each < copies.length; each += 2) for (let at = copies[each]!; at < copies[each + 1]!; at++) counts[words[at]!]!--;
+      if (copies)
+        for (let each = 0; each < copies.length; each += 2)
+          for (let at = copies[each]!; at < copies[each + 1]!; at++) counts[words[at]!]!--;
     }
     if (!searched.some(({ index }) => index)) return;
     const isCounted = new Uint8Array(counts.length);
@@ -73,7 +83,8 @@ export class Evidence {
       const word = asked[at]!;
       if (isCounted[word]) continue;
       isCounted[word] = 1;
-      for (let text = 0; text < searched.length; text++) counts[word]! += searched[text]!.index?.countOf(word) ?? 0;
+      for (let text = 0; text < searched.length; text++)
+        counts[word]! += searched[text]!.index?.countOf(word) ?? 0;
     }
   }
 
@@ -85,12 +96,15 @@ export class Evidence {
   }
 
   #chance(word: number): number {
-    return (Math.max(0, (this.#counts[word] ?? 0) - 1) + priorWords * this.#priors[word]!) / (this.#total + priorWords);
+    return (
+      (Math.max(0, (this.#counts[word] ?? 0) - 1) + priorWords * this.#priors[word]!) /
+      (this.#total + priorWords)
+    );
   }
 
   /**
-   * What a run of words proves: its most telling word in full, the others in part. `from` included, `to` excluded.
-   * O(to - from); of the first few runs O(words searched).
+   * What a run of words proves: its most telling word in full, the others in part. `from` included, `to`
+   * excluded. O(to - from); of the first few runs O(words searched).
    */
   bitsOfRun(words: Int32Array, from: number, to: number): number {
     if (from >= to) return 0;
@@ -107,7 +121,8 @@ export class Evidence {
 
   /** What a run of words proves at most, as far as single words tell. O(to - from). */
   mostBitsOfRun(words: Int32Array, from: number, to: number): number {
-    let sum = 0, most = 0;
+    let sum = 0,
+      most = 0;
     for (let at = from; at < to; at++) {
       const own = this.bits(words[at]!) + mostBitsOfPair;
       sum += own;
@@ -116,7 +131,9 @@ export class Evidence {
     return bitsInRun(sum, most);
   }
 
-  /** The same at least: nothing is surer behind the word before it than where it always follows. O(to - from). */
+  /**
+   * The same at least: nothing is surer behind the word before it than where it always follows. O(to - from).
+   */
   leastBitsOfRun(words: Int32Array, from: number, to: number): number {
     if (from >= to) return 0;
     let most = this.bits(words[from]!);
@@ -141,10 +158,16 @@ export class Evidence {
 
   #bitsOfPair(before: number, word: number, together: number): number {
     if (together <= 0) return this.bits(word);
-    return -Math.log2(trustInPairs * (together / Math.max(together, this.#counts[before]! - 1)) + (1 - trustInPairs) * this.#chance(word));
+    return -Math.log2(
+      trustInPairs * (together / Math.max(together, this.#counts[before]! - 1)) +
+        (1 - trustInPairs) * this.#chance(word),
+    );
   }
 
-  /** Those of a run at least: most texts are asked about a run or two, and to count all pairs takes as long as to count those of twenty. */
+  /**
+   * Those of a run at least: most texts are asked about a run or two, and to count all pairs takes as long as
+   * to count those of twenty.
+   */
   #pairsFor(run: Int32Array): CountedPairs {
     if (!this.#pairs && this.#runsWeighed++ < fewRuns) return this.#countPairs(run);
     return (this.#pairs ??= this.#countPairs(this.asked));
@@ -169,7 +192,8 @@ export function bitsInRun(sum: number, most: number): number {
 /** What a run of words proves by their priors, before anything is known of the text that is searched. */
 export function likelyBitsOfRun(words: Int32Array, from: number, to: number, vocabulary: Vocabulary): number {
   const { bits: priors } = priorsOf(vocabulary);
-  let sum = 0, most = 0;
+  let sum = 0,
+    most = 0;
   for (let at = from; at < to; at++) {
     const own = priors[words[at]!]!;
     sum += own;
@@ -179,11 +203,15 @@ export function likelyBitsOfRun(words: Int32Array, from: number, to: number, voc
 }
 
 /**
- * How much more than by the priors `length` words in `runs` runs can prove in `searched` words: where each of them stands
- * once alone (see `Evidence.bits`), and what follows is rarer behind the word before it than elsewhere.
+ * How much more than by the priors `length` words in `runs` runs can prove in `searched` words: where each of
+ * them stands once alone (see `Evidence.bits`), and what follows is rarer behind the word before it than
+ * elsewhere.
  */
 export function mostBeyondPriors(length: number, runs: number, searched: number): number {
-  return (Math.log2((searched + priorWords) / priorWords) + mostBitsOfPair) * (partInRun * length + (1 - partInRun) * runs);
+  return (
+    (Math.log2((searched + priorWords) / priorWords) + mostBitsOfPair) *
+    (partInRun * length + (1 - partInRun) * runs)
+  );
 }
 
 /** By word its prior, and the bits of it. */
@@ -198,7 +226,11 @@ const knownPriors = new WeakMap<Vocabulary, Priors>();
 
 function priorsOf(vocabulary: Vocabulary): Priors {
   let known = knownPriors.get(vocabulary);
-  if (!known) knownPriors.set(vocabulary, (known = { priors: new Float64Array(1024), bits: new Float64Array(1024), count: 0 }));
+  if (!known)
+    knownPriors.set(
+      vocabulary,
+      (known = { priors: new Float64Array(1024), bits: new Float64Array(1024), count: 0 }),
+    );
   const size = vocabulary.folded.length;
   if (known.bits.length < size) {
     for (const side of ["priors", "bits"] as const) {

@@ -3,7 +3,8 @@ export function increasing<Item>(items: readonly Item[], value: (item: Item) => 
   const tops: number[] = [];
   const before = new Int32Array(items.length).fill(-1);
   items.forEach((item, index) => {
-    let low = 0, high = tops.length;
+    let low = 0,
+      high = tops.length;
     while (low < high) {
       const middle = (low + high) >> 1;
       if (value(items[tops[middle]!]!) < value(item)) low = middle + 1;

@@ -1,13 +1,16 @@
 /**
- * Two words that follow each other: the smallest thing by which a text can be looked up. Most pairs of a wiki are not in
- * what came, so whoever knows where a pair stands need not look at the rest.
+ * Two words that follow each other: the smallest thing by which a text can be looked up. Most pairs of a wiki
+ * are not in what came, so whoever knows where a pair stands need not look at the rest.
  */
 import type { ReadText } from "../text/vocabulary";
 import { passing } from "../text/room";
 
 /** A text that is searched. */
 export interface SearchedText extends ReadText {
-  /** Stretches of words that are copies of others and say nothing on their own: the first of each and the one behind it, ascending. */
+  /**
+   * Stretches of words that are copies of others and say nothing on their own: the first of each and the one
+   * behind it, ascending.
+   */
   readonly copies?: readonly number[] | null;
   /** Where its words and pairs stand, if that is known; with it only the places are looked at that matter. */
   readonly index?: TextIndex | null;
@@ -18,7 +21,10 @@ export function hashOfPair(first: number, second: number): number {
   return mixed ^ (mixed >>> 15);
 }
 
-/** How often each word stands in a text, and where each pair begins: chains of places, one for each hash. Made in one pass. */
+/**
+ * How often each word stands in a text, and where each pair begins: chains of places, one for each hash. Made
+ * in one pass.
+ */
 export class TextIndex {
   readonly #words: Int32Array;
   /** The first place of each bucket plus one, and from each place the next, ascending. */
@@ -29,7 +35,8 @@ export class TextIndex {
   readonly #counts: Int32Array;
 
   constructor(words: Int32Array) {
-    let size = 64, highest = -1;
+    let size = 64,
+      highest = -1;
     while (size < words.length) size *= 2;
     for (let at = 0; at < words.length; at++) if (words[at]! > highest) highest = words[at]!;
     this.#counts = new Int32Array(highest + 1);
@@ -38,7 +45,9 @@ export class TextIndex {
     this.#mask = size - 1;
     this.#heads = new Int32Array(size);
     this.#next = new Int32Array(words.length);
-    const heads = this.#heads, next = this.#next, mask = this.#mask;
+    const heads = this.#heads,
+      next = this.#next,
+      mask = this.#mask;
     for (let at = words.length - 2; at >= 0; at--) {
       const bucket = hashOfPair(words[at]!, words[at + 1]!) & mask;
       next[at] = heads[bucket]!;
@@ -51,27 +60,43 @@ export class TextIndex {
     return this.#counts[word] ?? 0;
   }
 
-  /** Adds to `counts` how often each of some pairs stands in the text, apart from where one of its words is in `copies`. O(places of the pairs · log copies). */
+  /**
+   * Adds to `counts` how often each of some pairs stands in the text, apart from where one of its words is in
+   * `copies`. O(places of the pairs · log copies).
+   */
   countPairs(asked: PairSet, copies: readonly number[], counts: Int32Array): void {
-    const words = this.#words, next = this.#next, heads = this.#heads, mask = this.#mask;
+    const words = this.#words,
+      next = this.#next,
+      heads = this.#heads,
+      mask = this.#mask;
     for (let each = 0; each < asked.count; each++) {
-      const first = asked.first[each]!, second = asked.second[each]!;
+      const first = asked.first[each]!,
+        second = asked.second[each]!;
       for (let at = heads[asked.hashes[each]! & mask]!; at > 0; at = next[at - 1]!) {
-        if (words[at - 1] === first && words[at] === second && (copies.length === 0 || !(isIn(copies, at - 1) || isIn(copies, at)))) counts[each]!++;
+        if (
+          words[at - 1] === first &&
+          words[at] === second &&
+          (copies.length === 0 || !(isIn(copies, at - 1) || isIn(copies, at)))
+        )
+          counts[each]!++;
       }
     }
   }
 
   /**
-   * Puts into `places` where any of some pairs begins, ascending. Returns in how many places, or -1 if these are so many, an
-   * eighth of the text, that looking at all is as good. `places` must have room for as many.
+   * Puts into `places` where any of some pairs begins, ascending. Returns in how many places, or -1 if these
+   * are so many, an eighth of the text, that looking at all is as good. `places` must have room for as many.
    */
   placesOf(asked: PairSet, places: Int32Array): number {
-    const words = this.#words, next = this.#next, heads = this.#heads, mask = this.#mask;
+    const words = this.#words,
+      next = this.#next,
+      heads = this.#heads,
+      mask = this.#mask;
     const most = words.length >> 3;
     let found = 0;
     for (let each = 0; each < asked.count; each++) {
-      const first = asked.first[each]!, second = asked.second[each]!;
+      const first = asked.first[each]!,
+        second = asked.second[each]!;
       for (let at = heads[asked.hashes[each]! & mask]!; at > 0; at = next[at - 1]!) {
         if (words[at - 1] !== first || words[at] !== second) continue;
         if (found === most) return -1;
@@ -83,9 +108,15 @@ export class TextIndex {
   }
 }
 
-/** Sorts the first numbers of an array: a few by hand, because a call into the machine's sort takes longer than that. */
+/**
+ * Sorts the first numbers of an array: a few by hand, because a call into the machine's sort takes longer
+ * than that.
+ */
 function sortFirst(numbers: Int32Array, count: number): void {
-  if (count > 40) { numbers.subarray(0, count).sort(); return; }
+  if (count > 40) {
+    numbers.subarray(0, count).sort();
+    return;
+  }
   for (let at = 1; at < count; at++) {
     const number = numbers[at]!;
     let to = at;
@@ -144,9 +175,13 @@ export class PairSet {
     return this.#numbers[this.#slot(first, second)]! - 1;
   }
 
-  /** Adds to `counts` how often each pair stands in a text, apart from those that end within `apart`, ascending stretches. O(words). */
+  /**
+   * Adds to `counts` how often each pair stands in a text, apart from those that end within `apart`,
+   * ascending stretches. O(words).
+   */
   addCounts(words: Int32Array, apart: readonly number[], counts: Int32Array): void {
-    const isMet = this.#isMet, mask = this.#metMask;
+    const isMet = this.#isMet,
+      mask = this.#metMask;
     for (let at = 1, next = 0; at < words.length; at++) {
       if (isMet[hashOfPair(words[at - 1]!, words[at]!) & mask] === 0) continue;
       while (next < apart.length && apart[next + 1]! < at) next += 2;
@@ -158,7 +193,8 @@ export class PairSet {
 
   /** How many of the pairs stand in a text; it is not read further than `most` of them. O(words). */
   countIn(words: Int32Array, most: number): number {
-    const isMet = this.#isMet, mask = this.#metMask;
+    const isMet = this.#isMet,
+      mask = this.#metMask;
     const isFound = passing.bytes(this.count);
     let found = 0;
     for (let at = 1; at < words.length && found < most; at++) {
@@ -173,16 +209,23 @@ export class PairSet {
 
   /** Where the pair is, or the free place where it would be. */
   #slot(first: number, second: number): number {
-    const numbers = this.#numbers, mask = this.#mask;
+    const numbers = this.#numbers,
+      mask = this.#mask;
     let slot = hashOfPair(first, second) & mask;
-    for (let number = numbers[slot]!; number > 0 && (this.first[number - 1] !== first || this.second[number - 1] !== second); number = numbers[slot]!) slot = (slot + 1) & mask;
+    for (
+      let number = numbers[slot]!;
+      number > 0 && (this.first[number - 1] !== first || this.second[number - 1] !== second);
+      number = numbers[slot]!
+    )
+      slot = (slot + 1) & mask;
     return slot;
   }
 }
 
 /** Whether a place lies in any of some ascending stretches. */
 function isIn(stretches: readonly number[], place: number): boolean {
-  let low = 0, high = stretches.length;
+  let low = 0,
+    high = stretches.length;
   while (low < high) {
     const middle = (low + high) >> 1;
     if (stretches[middle]! <= place) low = middle + 1;
@@ -192,7 +235,10 @@ function isIn(stretches: readonly number[], place: number): boolean {
   return (low & 1) === 1;
 }
 
-/** How often each of some pairs stands in what is searched. O(words of texts without an index + places of the pairs in the others). */
+/**
+ * How often each of some pairs stands in what is searched. O(words of texts without an index + places of the
+ * pairs in the others).
+ */
 export function countPairs(searched: readonly SearchedText[], asked: PairSet): Int32Array {
   const counts = passing.numbers(asked.count);
   for (const { words, copies, index } of searched) {

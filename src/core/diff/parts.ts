@@ -5,7 +5,10 @@ import { partAt } from "./part-at";
 export interface Parts {
   /** The first word of each, and at the end the number of all words. Each begins like a block. */
   readonly starts: Int32Array;
-  /** The part that one goes on from, and the one that goes on from it, however many others lie between the two; -1 if there is none. */
+  /**
+   * The part that one goes on from, and the one that goes on from it, however many others lie between the
+   * two; -1 if there is none.
+   */
   readonly before: Int32Array;
   readonly after: Int32Array;
   /** The parts from which one goes on that does not lie next to them. */
@@ -30,7 +33,10 @@ export function isPartEnd(text: TextInParts, word: number): boolean {
   return text.parts !== undefined && (word === text.breaks.length || partFrom(text, word) >= 0);
 }
 
-/** The word that one goes on from, and the one that goes on from it, over whatever lies between the parts; -1 if there is none. */
+/**
+ * The word that one goes on from, and the one that goes on from it, over whatever lies between the parts; -1
+ * if there is none.
+ */
 export function wordBefore({ starts, before }: Parts, word: number): number {
   const part = partAt(starts, word);
   if (word > starts[part]!) return word - 1;

@@ -1,4 +1,7 @@
-/** Rolling hashes: of so many words one behind the other, from that of the words one place before (Karp and Rabin, "Efficient randomized pattern-matching algorithms", 1987). */
+/**
+ * Rolling hashes: of so many words one behind the other, from that of the words one place before (Karp and
+ * Rabin, "Efficient randomized pattern-matching algorithms", 1987).
+ */
 
 /** What a hash is multiplied by when the next word comes. */
 export const factor = 0x9e3779b1;

@@ -86,7 +86,12 @@ export class Runs {
   }
 
   at(run: number): Run {
-    return { of: this.of[run]!, source: this.source[run]!, target: this.target[run]!, length: this.length[run]! };
+    return {
+      of: this.of[run]!,
+      source: this.source[run]!,
+      target: this.target[run]!,
+      length: this.length[run]!,
+    };
   }
 }
 

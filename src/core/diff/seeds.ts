@@ -1,12 +1,15 @@
-/** Seeds: the open triples of a text that is to be explained, and the pairs that they are made of; what other texts are asked for. */
+/**
+ * Seeds: the open triples of a text that is to be explained, and the pairs that they are made of; what other
+ * texts are asked for.
+ */
 import { tripleHash } from "./anchors";
 import { hashOfPair, PairSet } from "./pairs";
 import type { Target } from "./runs";
 
 export const seedLength = 3;
 /**
- * What part of the triples of a text may stand in it again. Of what students write it is 1 to 5 in 100, of text with many tables 13; of prose of which half
- * stands in phrases that everybody uses it is half.
+ * What part of the triples of a text may stand in it again. Of what students write it is 1 to 5 in 100, of
+ * text with many tables 13; of prose of which half stands in phrases that everybody uses it is half.
  */
 const partInPhrases = 0.25;
 /** Of fewer triples nothing is said: whoever pastes a sentence three times writes no phrases. */
@@ -44,13 +47,18 @@ export class Seeds {
     this.#makeRoom(size);
     this.#target = target;
     this.#pairs = null;
-    const heads = this.#heads, next = this.next, isMet = this.isMet;
-    const mask = (this.#mask = size - 1), metMask = (this.metMask = 4 * size - 1);
+    const heads = this.#heads,
+      next = this.next,
+      isMet = this.isMet;
+    const mask = (this.#mask = size - 1),
+      metMask = (this.metMask = 4 * size - 1);
     heads.fill(0, 0, size);
     isMet.fill(0, 0, 4 * size);
     this.#open.set(open.subarray(from, to));
     // How many words from `at` on are open.
-    let run = 0, count = 0, again = 0;
+    let run = 0,
+      count = 0,
+      again = 0;
     for (let at = to - 1; at >= from; at--) {
       run = open[at] === 0 ? 0 : run + 1;
       if (run < seedLength) continue;
@@ -61,7 +69,13 @@ export class Seeds {
       count++;
       // Another triple may have come into the same bucket since: some that stand again are missed.
       const last = heads[bucket]! - 1;
-      if (last >= 0 && words[last] === words[at] && words[last + 1] === words[at + 1] && words[last + 2] === words[at + 2]) again++;
+      if (
+        last >= 0 &&
+        words[last] === words[at] &&
+        words[last + 1] === words[at + 1] &&
+        words[last + 2] === words[at + 2]
+      )
+        again++;
       next[at - from] = heads[bucket]!;
       heads[bucket] = at + 1;
     }
@@ -69,7 +83,10 @@ export class Seeds {
     this.#again = again;
   }
 
-  /** Whether there is so much text, and so much of it stands in it more than once, that short runs say nothing. */
+  /**
+   * Whether there is so much text, and so much of it stands in it more than once, that short runs say
+   * nothing.
+   */
   get areOfPhrases(): boolean {
     return this.#count >= fewestInPhrases && this.#again > partInPhrases * this.#count;
   }
@@ -93,7 +110,8 @@ export class Seeds {
     const { words, from, to } = this.#target!;
     const open = this.#open;
     this.#pairs = new PairSet(to - from);
-    for (let at = from; at + 1 < to; at++) if (open[at - from] && open[at - from + 1]) this.#pairs.add(words[at]!, words[at + 1]!);
+    for (let at = from; at + 1 < to; at++)
+      if (open[at - from] && open[at - from + 1]) this.#pairs.add(words[at]!, words[at + 1]!);
     return this.#pairs;
   }
 }
@@ -101,8 +119,8 @@ export class Seeds {
 const seeds = new Seeds();
 
 /**
- * The seeds of a target as it is now, until those of another are asked for. The same text is mostly searched for twice in a row: first for what
- * moved within its page, then in the rest of the wiki.
+ * The seeds of a target as it is now, until those of another are asked for. The same text is mostly searched
+ * for twice in a row: first for what moved within its page, then in the rest of the wiki.
  */
 export function seedsOf(target: Target): Seeds {
   if (!seeds.areOf(target)) seeds.read(target);

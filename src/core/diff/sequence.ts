@@ -20,13 +20,20 @@ export class Block implements ReadText {
 
   /** `text` is null, and `textKey` given, where a block was read back from its stored form. */
   constructor(
-    readonly id: string | null, readonly words: Int32Array, readonly breaks: Uint8Array, readonly styleKey: number,
-    private readonly text: string | null, textKey = -1,
+    readonly id: string | null,
+    readonly words: Int32Array,
+    readonly breaks: Uint8Array,
+    readonly styleKey: number,
+    private readonly text: string | null,
+    textKey = -1,
   ) {
     this.#textKey = textKey;
   }
 
-  /** Equal for blocks whose text is the same to the letter; what lets a block be known again without splitting it. */
+  /**
+   * Equal for blocks whose text is the same to the letter; what lets a block be known again without splitting
+   * it.
+   */
   get textKey(): number {
     if (this.#textKey < 0) this.#textKey = hashText(this.text ?? "");
     return this.#textKey;
@@ -35,7 +42,8 @@ export class Block implements ReadText {
   /** Equal for blocks with the same words, and different for nearly all others. */
   wordsKey({ hashes }: Vocabulary): number {
     if (this.#wordsKey < 0) {
-      let low = this.words.length, high = 1;
+      let low = this.words.length,
+        high = 1;
       for (let at = 0; at < this.words.length; at++) {
         low = Math.imul(low ^ hashes[this.words[at]!]!, 0x85ebca6b);
         high = Math.imul(high ^ hashes[this.words[at]!]!, 0xc2b2ae35) ^ (low >>> 15);
@@ -47,7 +55,9 @@ export class Block implements ReadText {
 
   /** Whether the text is the same to the letter. */
   readsLike(other: Block): boolean {
-    return this === other || (this.text !== null && this.text === other.text) || this.textKey === other.textKey;
+    return (
+      this === other || (this.text !== null && this.text === other.text) || this.textKey === other.textKey
+    );
   }
 }
 
@@ -62,13 +72,20 @@ export function sequence(blocks: readonly Block[], last: Sequence | null = null)
   let count = 0;
   for (let index = 0; index < blocks.length; index++) count += blocks[index]!.words.length;
   const memory = new Together(count + blocks.length + 1, count);
-  const starts = memory.numbers(blocks.length + 1), words = memory.numbers(count), breaks = memory.bytes(count);
-  for (let index = 0; index < blocks.length; index++) starts[index + 1] = starts[index]! + blocks[index]!.words.length;
-  let first = 0, end = blocks.length;
+  const starts = memory.numbers(blocks.length + 1),
+    words = memory.numbers(count),
+    breaks = memory.bytes(count);
+  for (let index = 0; index < blocks.length; index++)
+    starts[index + 1] = starts[index]! + blocks[index]!.words.length;
+  let first = 0,
+    end = blocks.length;
   if (last) {
     let lastEnd = last.blocks.length;
     while (first < end && first < lastEnd && blocks[first] === last.blocks[first]) first++;
-    while (end > first && lastEnd > first && blocks[end - 1] === last.blocks[lastEnd - 1]) { end--; lastEnd--; }
+    while (end > first && lastEnd > first && blocks[end - 1] === last.blocks[lastEnd - 1]) {
+      end--;
+      lastEnd--;
+    }
     words.set(last.words.subarray(0, starts[first]));
     breaks.set(last.breaks.subarray(0, starts[first]));
     words.set(last.words.subarray(last.starts[lastEnd]), starts[end]);
@@ -87,7 +104,9 @@ export function sequence(blocks: readonly Block[], last: Sequence | null = null)
 
 export const emptySequence: Sequence = sequence([]);
 
-/** A page as it was read last, in memory: what lets the next version be read without hashing what is the same. */
+/**
+ * A page as it was read last, in memory: what lets the next version be read without hashing what is the same.
+ */
 export interface Reading {
   readonly written: readonly WrittenBlock[];
   /** What each written block was read as; null for blocks without words. */
@@ -95,20 +114,35 @@ export interface Reading {
 }
 
 /**
- * Reads blocks, splitting only those whose text is not among `known`: of a page of which a paragraph changed, one
- * paragraph. Blocks without words are left out. The result does not depend on `last`, which only saves work.
+ * Reads blocks, splitting only those whose text is not among `known`: of a page of which a paragraph changed,
+ * one paragraph. Blocks without words are left out. The result does not depend on `last`, which only saves
+ * work.
  */
-export function readBlocks(written: readonly WrittenBlock[], known: readonly Block[], vocabulary: Vocabulary, last?: Reading): Sequence {
+export function readBlocks(
+  written: readonly WrittenBlock[],
+  known: readonly Block[],
+  vocabulary: Vocabulary,
+  last?: Reading,
+): Sequence {
   return sequence(readAll(written, known, vocabulary, last).read.filter((block) => block !== null));
 }
 
 /** The same, with what the next reading can build on. */
-export function readAll(written: readonly WrittenBlock[], known: readonly Block[], vocabulary: Vocabulary, last?: Reading): Reading {
+export function readAll(
+  written: readonly WrittenBlock[],
+  known: readonly Block[],
+  vocabulary: Vocabulary,
+  last?: Reading,
+): Reading {
   const read = new Array<Block | null>(written.length);
-  let first = 0, to = written.length, lastTo = last?.written.length ?? 0;
+  let first = 0,
+    to = written.length,
+    lastTo = last?.written.length ?? 0;
   if (last) {
-    for (; first < to && first < lastTo && isWrittenAlike(written[first]!, last.written[first]!); first++) read[first] = last.read[first]!;
-    while (to > first && lastTo > first && isWrittenAlike(written[to - 1]!, last.written[lastTo - 1]!)) read[--to] = last.read[--lastTo]!;
+    for (; first < to && first < lastTo && isWrittenAlike(written[first]!, last.written[first]!); first++)
+      read[first] = last.read[first]!;
+    while (to > first && lastTo > first && isWrittenAlike(written[to - 1]!, last.written[lastTo - 1]!))
+      read[--to] = last.read[--lastTo]!;
   }
   if (first === to) return { written, read };
   const find = last ? findByText(last, first, lastTo) : findByKey(known);
@@ -128,8 +162,15 @@ export function readAll(written: readonly WrittenBlock[], known: readonly Block[
   return { written, read };
 }
 
-/** Texts are first looked up by a number that is read off a few of their letters: a map of the texts themselves would read all of each. */
-function findByText({ written, read }: Reading, from: number, to: number): (text: string) => Block | undefined {
+/**
+ * Texts are first looked up by a number that is read off a few of their letters: a map of the texts
+ * themselves would read all of each.
+ */
+function findByText(
+  { written, read }: Reading,
+  from: number,
+  to: number,
+): (text: string) => Block | undefined {
   const alike = new Map<number, number | Map<string, Block>>();
   for (let index = from; index < to; index++) {
     if (!read[index]) continue;
@@ -138,7 +179,14 @@ function findByText({ written, read }: Reading, from: number, to: number): (text
     const known = alike.get(key);
     if (known === undefined) alike.set(key, index);
     else if (typeof known !== "number") known.set(text, read[index]!);
-    else alike.set(key, new Map([[written[known]!.text, read[known]!], [text, read[index]!]]));
+    else
+      alike.set(
+        key,
+        new Map([
+          [written[known]!.text, read[known]!],
+          [text, read[index]!],
+        ]),
+      );
   }
   return (text) => {
     const known = alike.get(sample(text));
@@ -150,7 +198,8 @@ function findByText({ written, read }: Reading, from: number, to: number): (text
 /** A number of 30 bits from the length of a text and eight of its letters. */
 function sample(text: string): number {
   let sum = text.length;
-  for (let part = 0; part < 8; part++) sum = Math.imul(sum, 31) + text.charCodeAt(Math.floor((part * text.length) / 8));
+  for (let part = 0; part < 8; part++)
+    sum = Math.imul(sum, 31) + text.charCodeAt(Math.floor((part * text.length) / 8));
   return sum & 0x3fffffff;
 }
 

@@ -1,6 +1,6 @@
 /**
- * Keeping words in order within one stretch of text, so that a person would agree with it: aligned as far as possible,
- * with the ends of changes where sentences end, and without what is only chance.
+ * Keeping words in order within one stretch of text, so that a person would agree with it: aligned as far as
+ * possible, with the ends of changes where sentences end, and without what is only chance.
  */
 import { fewPairs } from "./budgets";
 import { blockBreak } from "../text/breaks";
@@ -17,10 +17,15 @@ export interface Stretch extends Alignable {
 }
 
 /**
- * For each word of `b` the index in `a` of the word that it keeps, or -1; indices increase. `known` are runs that stay, if any are known;
- * `cost` is what part of its usual cost a change has here (see `costOfChange`).
+ * For each word of `b` the index in `a` of the word that it keeps, or -1; indices increase. `known` are runs
+ * that stay, if any are known; `cost` is what part of its usual cost a change has here (see `costOfChange`).
  */
-export function alignStretch(stretch: Stretch, evidence: () => Evidence, known: readonly Anchor[] = [], cost = 1): Int32Array {
+export function alignStretch(
+  stretch: Stretch,
+  evidence: () => Evidence,
+  known: readonly Anchor[] = [],
+  cost = 1,
+): Int32Array {
   const from = passing.numbers(stretch.b.length).fill(-1);
   const whole = { aFrom: 0, aTo: stretch.a.length, bFrom: 0, bTo: stretch.b.length };
   let isAnyKept = false;
@@ -34,24 +39,38 @@ export function alignStretch(stretch: Stretch, evidence: () => Evidence, known: 
   if (!dropChance(stretch, runs, evidence, cost)) return from;
   from.fill(-1);
   if (runs.count === 0) return from;
-  for (let run = 1; run <= runs.count; run++) for (let at = 0; at < runs.length[run]!; at++) from[runs.b[run]! + at] = runs.a[run]! + at;
+  for (let run = 1; run <= runs.count; run++)
+    for (let at = 0; at < runs.length[run]!; at++) from[runs.b[run]! + at] = runs.a[run]! + at;
   growRuns(stretch, runs, from);
   slideChanges(stretch, from);
   return from;
 }
 
 /** Whether two stretches may have a word in common: most short ones have none, and need no comparison. */
-export function mayShareWord(a: Int32Array, aFrom: number, aTo: number, b: Int32Array, bFrom: number, bTo: number): boolean {
+export function mayShareWord(
+  a: Int32Array,
+  aFrom: number,
+  aTo: number,
+  b: Int32Array,
+  bFrom: number,
+  bTo: number,
+): boolean {
   if ((aTo - aFrom) * (bTo - bFrom) > fewPairs) return true;
-  for (let at = aFrom; at < aTo; at++) for (let other = bFrom; other < bTo; other++) if (a[at] === b[other]) return true;
+  for (let at = aFrom; at < aTo; at++)
+    for (let other = bFrom; other < bTo; other++) if (a[at] === b[other]) return true;
   return false;
 }
 
-/** Takes the equal words at both ends of each change into the runs beside it: they may have been kept in what was let go. */
+/**
+ * Takes the equal words at both ends of each change into the runs beside it: they may have been kept in what
+ * was let go.
+ */
 function growRuns({ a, b }: Stretch, runs: KeptRuns, from: Int32Array): void {
-  let aAt = 0, bAt = 0;
+  let aAt = 0,
+    bAt = 0;
   for (let next = 1; next <= runs.count + 1; next++) {
-    let aTo = runs.a[next]!, bTo = runs.b[next]!;
+    let aTo = runs.a[next]!,
+      bTo = runs.b[next]!;
     if (bAt > 0) while (aAt < aTo && bAt < bTo && a[aAt] === b[bAt]) from[bAt++] = aAt++;
     if (next <= runs.count) while (aAt < aTo && bAt < bTo && a[aTo - 1] === b[bTo - 1]) from[--bTo] = --aTo;
     aAt = runs.a[next]! + runs.length[next]!;
@@ -59,7 +78,10 @@ function growRuns({ a, b }: Stretch, runs: KeptRuns, from: Int32Array): void {
   }
 }
 
-/** Runs of kept words, numbered from 1 on, with a run of no words before and behind them for the ends of the stretch. */
+/**
+ * Runs of kept words, numbered from 1 on, with a run of no words before and behind them for the ends of the
+ * stretch.
+ */
 interface KeptRuns {
   count: number;
   readonly a: Int32Array;
@@ -73,9 +95,17 @@ function keptRuns({ a, b }: Stretch, from: Int32Array): KeptRuns {
     if (from[at]! >= 0 && from[at] !== next) count++;
     next = from[at]! < 0 ? -1 : from[at]! + 1;
   }
-  const runs = { count, a: passing.numbers(count + 2), b: passing.numbers(count + 2), length: passing.numbers(count + 2) };
+  const runs = {
+    count,
+    a: passing.numbers(count + 2),
+    b: passing.numbers(count + 2),
+    length: passing.numbers(count + 2),
+  };
   for (let at = 0, run = 0, next = -1; at < b.length; at++) {
-    if (from[at]! < 0) { next = -1; continue; }
+    if (from[at]! < 0) {
+      next = -1;
+      continue;
+    }
     if (from[at] !== next) {
       runs.a[++run] = from[at]!;
       runs.b[run] = at;
@@ -90,22 +120,37 @@ function keptRuns({ a, b }: Stretch, from: Int32Array): KeptRuns {
 
 /** What one more place of change costs, in bits, before its size and its ends. */
 const bitsOfChange = 3;
-/** What an end of a change costs where the text goes on without a break, or breaks for a clause, a sentence, a block. */
+/**
+ * What an end of a change costs where the text goes on without a break, or breaks for a clause, a sentence, a
+ * block.
+ */
 const bitsOfEnd = [5, 3, 1, 0];
-/** A change of fewer words, on both sides together, may be a slip put right in the middle of a sentence: its ends cost less. */
+/**
+ * A change of fewer words, on both sides together, may be a slip put right in the middle of a sentence: its
+ * ends cost less.
+ */
 const smallChange = 3;
 /**
- * Lets go of kept runs that prove less than they cost. A sentence that was replaced shares "the" and "of" with its
- * successor; to keep those would show a change of a sentence as crumbs, and credit the old author with them.
+ * Lets go of kept runs that prove less than they cost. A sentence that was replaced shares "the" and "of"
+ * with its successor; to keep those would show a change of a sentence as crumbs, and credit the old author
+ * with them.
  *
- * Which runs to keep is a question of the shorter description (Rissanen, "Modeling by shortest data description",
- * 1978): a run saves the bits of its words and costs a second place of change. To let go of one makes its neighbours
- * cost more, never less, so the order does not matter. O(runs). Returns whether any was let go.
+ * Which runs to keep is a question of the shorter description (Rissanen, "Modeling by shortest data
+ * description", 1978): a run saves the bits of its words and costs a second place of change. To let go of one
+ * makes its neighbours cost more, never less, so the order does not matter. O(runs). Returns whether any was
+ * let go.
  */
-function dropChance(stretch: Stretch, runs: KeptRuns, evidence: () => Evidence, costOfChange: number): boolean {
-  const { count, a, b, length } = runs, end = count + 1;
+function dropChance(
+  stretch: Stretch,
+  runs: KeptRuns,
+  evidence: () => Evidence,
+  costOfChange: number,
+): boolean {
+  const { count, a, b, length } = runs,
+    end = count + 1;
   // What is left in front of each run, and behind it; 0 behind one that was let go.
-  const before = passing.numbers(end + 1), after = passing.numbers(end + 1);
+  const before = passing.numbers(end + 1),
+    after = passing.numbers(end + 1);
   // By run what the change in front of it costs.
   bitsBefore = bitsBefore.length > end ? bitsBefore : new Float64Array(2 * end);
   for (let run = 1; run <= end; run++) {
@@ -115,8 +160,9 @@ function dropChance(stretch: Stretch, runs: KeptRuns, evidence: () => Evidence, 
   }
   let left = count;
   for (let first = 1; first <= count; first++) {
-    for (let run = first; run > 0 && after[run]! > 0; ) {
-      const front = before[run]!, behind = after[run]!;
+    for (let run = first; run > 0 && after[run]! > 0;) {
+      const front = before[run]!,
+        behind = after[run]!;
       const together = bitsOfChangeBetween(front, behind);
       if (!isChance(run, bitsBefore[run]! + bitsBefore[behind]! - together)) break;
       left--;
@@ -141,22 +187,29 @@ function dropChance(stretch: Stretch, runs: KeptRuns, evidence: () => Evidence, 
   function isChance(run: number, saved: number): boolean {
     const cost = costOfChange * saved;
     if (cost <= 0 || length[run]! >= longRun) return false;
-    const from = b[run]!, to = from + length[run]!;
+    const from = b[run]!,
+      to = from + length[run]!;
     // Of most it is plain by their first word: how often pairs stand need not be counted for them.
     if (cost <= evidence().bits(stretch.b[from]!)) return false;
     if (length[run] === 1 || cost > evidence().mostBitsOfRun(stretch.b, from, to)) return true;
-    return cost > evidence().leastBitsOfRun(stretch.b, from, to) && cost > evidence().bitsOfRun(stretch.b, from, to);
+    return (
+      cost > evidence().leastBitsOfRun(stretch.b, from, to) &&
+      cost > evidence().bitsOfRun(stretch.b, from, to)
+    );
   }
 
   /** What the change between two runs costs. */
   function bitsOfChangeBetween(left: number, right: number): number {
-    const aFrom = a[left]! + length[left]!, aTo = a[right]!, bFrom = b[left]! + length[left]!, bTo = b[right]!;
+    const aFrom = a[left]! + length[left]!,
+      aTo = a[right]!,
+      bFrom = b[left]! + length[left]!,
+      bTo = b[right]!;
     if (aFrom === aTo && bFrom === bTo) return 0;
-    const gone = aTo - aFrom, here = bTo - bFrom;
+    const gone = aTo - aFrom,
+      here = bTo - bFrom;
     const ends = bitsOfEnd[breakAt(stretch, aFrom, bFrom)]! + bitsOfEnd[breakAt(stretch, aTo, bTo)]!;
     return bitsOfChange + log2(gone + 1) + log2(here + 1) + ends * Math.min(1, (gone + here) / smallChange);
   }
-
 }
 
 /** Room that one stretch after the other uses. */
@@ -171,12 +224,15 @@ const knownLogs = Float64Array.from({ length: 256 }, (_, number) => Math.log2(nu
 
 /** The stronger of the breaks before two words; the end of a stretch is the end of a block. */
 function breakAt({ aBreaks, bBreaks }: Stretch, a: number, b: number): number {
-  return Math.max(a < aBreaks.length ? aBreaks[a]! : blockBreak, b < bBreaks.length ? bBreaks[b]! : blockBreak);
+  return Math.max(
+    a < aBreaks.length ? aBreaks[a]! : blockBreak,
+    b < bBreaks.length ? bBreaks[b]! : blockBreak,
+  );
 }
 
 /**
- * Slides what only came, or only went, to where a person would see it. "the weir. | The flood. | The bank" may as well
- * be read as "The | flood. The | bank"; both are right word by word, only one is a sentence.
+ * Slides what only came, or only went, to where a person would see it. "the weir. | The flood. | The bank"
+ * may as well be read as "The | flood. The | bank"; both are right word by word, only one is a sentence.
  */
 function slideChanges(stretch: Stretch, from: Int32Array): void {
   const { a, b } = stretch;
@@ -186,10 +242,22 @@ function slideChanges(stretch: Stretch, from: Int32Array): void {
   slide(a, stretch.aBreaks, stretch.bBreaks, to, from);
 }
 
-/** `partner` says for each word of `words` which word of the other side it is, or -1; `back` the other way round. */
-function slide(words: Int32Array, breaks: Uint8Array, otherBreaks: Uint8Array, partner: Int32Array, back: Int32Array): void {
-  for (let from = 0; from < words.length; ) {
-    if (partner[from]! >= 0) { from++; continue; }
+/**
+ * `partner` says for each word of `words` which word of the other side it is, or -1; `back` the other way
+ * round.
+ */
+function slide(
+  words: Int32Array,
+  breaks: Uint8Array,
+  otherBreaks: Uint8Array,
+  partner: Int32Array,
+  back: Int32Array,
+): void {
+  for (let from = 0; from < words.length;) {
+    if (partner[from]! >= 0) {
+      from++;
+      continue;
+    }
     let to = from;
     while (to < words.length && partner[to]! < 0) to++;
     const next = to;
@@ -204,17 +272,35 @@ function slide(words: Int32Array, breaks: Uint8Array, otherBreaks: Uint8Array, p
     from = next;
   }
 
-  /** How far to slide the change from `from` to `to`, which lies before the word `after` of the other side. */
+  /**
+   * How far to slide the change from `from` to `to`, which lies before the word `after` of the other side.
+   */
   function shiftFor(from: number, to: number, after: number): number {
     const cost = (shift: number) => {
       const there = otherBreaks[after + shift] ?? blockBreak;
-      return bitsOfEnd[Math.max(there, breaks[from + shift]!)]! + bitsOfEnd[Math.max(there, breaks[to + shift] ?? blockBreak)]!;
+      return (
+        bitsOfEnd[Math.max(there, breaks[from + shift]!)]! +
+        bitsOfEnd[Math.max(there, breaks[to + shift] ?? blockBreak)]!
+      );
     };
-    let best = 0, bestCost = cost(0);
-    for (let shift = 1; to + shift <= words.length && partner[to + shift - 1] === after + shift - 1 && words[from + shift - 1] === words[to + shift - 1]; shift++) {
+    let best = 0,
+      bestCost = cost(0);
+    for (
+      let shift = 1;
+      to + shift <= words.length &&
+      partner[to + shift - 1] === after + shift - 1 &&
+      words[from + shift - 1] === words[to + shift - 1];
+      shift++
+    ) {
       if (cost(shift) < bestCost) [best, bestCost] = [shift, cost(shift)];
     }
-    for (let shift = -1; from + shift >= 0 && partner[from + shift] === after + shift && words[from + shift] === words[to + shift]; shift--) {
+    for (
+      let shift = -1;
+      from + shift >= 0 &&
+      partner[from + shift] === after + shift &&
+      words[from + shift] === words[to + shift];
+      shift--
+    ) {
       if (cost(shift) < bestCost) [best, bestCost] = [shift, cost(shift)];
     }
     return best;

@@ -1,6 +1,6 @@
 /**
- * Documents and their parts written out so that equal ones are written the same: a database hands the attributes of a
- * node back in another order than that in which they were stored.
+ * Documents and their parts written out so that equal ones are written the same: a database hands the
+ * attributes of a node back in another order than that in which they were stored.
  */
 import type { DocumentNode } from "./model";
 

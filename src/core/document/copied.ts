@@ -1,7 +1,8 @@
 /**
- * What a page carries with it when it is copied as it is read. A source looks like a number there, an equation like letters,
- * a picture like an address: so that they come whole where they are pasted, each says in its HTML what it is, and what is
- * drawn beside the text (numbers, signs, remarks) says that it is none of it. `html-copied.ts` reads both.
+ * What a page carries with it when it is copied as it is read. A source looks like a number there, an
+ * equation like letters, a picture like an address: so that they come whole where they are pasted, each says
+ * in its HTML what it is, and what is drawn beside the text (numbers, signs, remarks) says that it is none of
+ * it. `html-copied.ts` reads both.
  */
 import type { DocumentMark, DocumentNode } from "./model";
 

@@ -9,7 +9,9 @@ const inline = new Set(["note", "equation"] as const);
 const blocks = new Set(["equationBlock", "figure", "media", "linkCard", "contentsList"] as const);
 /** Elements whose words are read as of any HTML, and as which they may say how they are set. */
 const settings: Readonly<Record<string, ReadonlySet<NodeType>>> = {
-  p: new Set(["paragraph"]), td: new Set(["tableCell"]), th: new Set(["tableHeader"]),
+  p: new Set(["paragraph"]),
+  td: new Set(["tableCell"]),
+  th: new Set(["tableHeader"]),
   ...Object.fromEntries(["h2", "h3", "h4"].map((tag) => [tag, new Set<NodeType>(["heading"])])),
 };
 const marks = new Set(["pageLink", "fileLink", "textTone", "highlight"] as const);
@@ -18,7 +20,8 @@ const marks = new Set(["pageLink", "fileLink", "textTone", "highlight"] as const
 export const isAside = (element: Element): boolean => element.properties.dataAside !== undefined;
 
 /** What an element says that it was, in a line of text; null if it says nothing of the kind. */
-export const copiedInline = (element: Element): DocumentNode | null => said(element, inline, attributesOfNode);
+export const copiedInline = (element: Element): DocumentNode | null =>
+  said(element, inline, attributesOfNode);
 /** The same of a block, without the text that stands in it. */
 export const copiedBlock = (element: Element): DocumentNode | null => said(element, blocks, attributesOfNode);
 export const copiedMark = (element: Element): DocumentMark | null => said(element, marks, attributesOfMark);
@@ -26,7 +29,7 @@ export const copiedMark = (element: Element): DocumentMark | null => said(elemen
 /** How a paragraph, a heading or a cell said that it was set; null if it said nothing. */
 export function copiedSetting(element: Element): Readonly<Record<string, unknown>> | null {
   const kinds = settings[element.tagName];
-  return kinds ? said(element, kinds, attributesOfNode)?.attrs ?? null : null;
+  return kinds ? (said(element, kinds, attributesOfNode)?.attrs ?? null) : null;
 }
 
 /** Where the text of a copied block stands: its caption, or the name of its address. */
@@ -45,7 +48,11 @@ interface Said<Type> {
 }
 
 /** Anybody can write the attribute: what is not as the schema wants it is not believed. */
-function said<Type extends string>(element: Element, kinds: ReadonlySet<Type>, attributes: Readonly<Record<Type, z.ZodType>>): Said<Type> | null {
+function said<Type extends string>(
+  element: Element,
+  kinds: ReadonlySet<Type>,
+  attributes: Readonly<Record<Type, z.ZodType>>,
+): Said<Type> | null {
   const { dataCopied } = element.properties;
   if (typeof dataCopied !== "string") return null;
   try {

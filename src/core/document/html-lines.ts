@@ -23,7 +23,10 @@ export function trimmed(inline: readonly DocumentNode[]): DocumentNode[] {
   for (const node of inline) {
     const last = kept.findLast((each) => !isSign(each));
     const atStart = last === undefined || last.type === "hardBreak" || (last.text ?? "").endsWith(" ");
-    if (node.type !== "text") { kept.push(node); continue; }
+    if (node.type !== "text") {
+      kept.push(node);
+      continue;
+    }
     const text = atStart ? node.text!.replace(/^ /, "") : node.text!;
     if (text !== "") kept.push({ ...node, text });
   }
@@ -32,7 +35,10 @@ export function trimmed(inline: readonly DocumentNode[]): DocumentNode[] {
     if (isSign(node)) continue;
     if (node.type !== "text" && node.type !== "hardBreak") break;
     const text = node.type === "text" ? withoutEnd(node.text!, " ") : "";
-    if (text === "" || node.type !== "text") { kept.splice(at, 1); continue; }
+    if (text === "" || node.type !== "text") {
+      kept.splice(at, 1);
+      continue;
+    }
     kept[at] = { ...node, text };
     break;
   }
@@ -42,7 +48,10 @@ export function trimmed(inline: readonly DocumentNode[]): DocumentNode[] {
 /** The text of a table that can't stand where it is: a paragraph for each row. */
 export function tableText(table: DocumentNode): DocumentNode[] {
   return (table.content ?? []).flatMap((row) => {
-    const line = (row.content ?? []).flatMap((cell, index): DocumentNode[] => [...(index > 0 ? [plain(" – ")] : []), ...lineOf(cell)]);
+    const line = (row.content ?? []).flatMap((cell, index): DocumentNode[] => [
+      ...(index > 0 ? [plain(" – ")] : []),
+      ...lineOf(cell),
+    ]);
     return paragraphOf(line);
   });
 }
@@ -52,16 +61,26 @@ const plain = (text: string): DocumentNode => ({ type: "text", text });
 
 /** All that a block says, in one line. */
 function lineOf(block: DocumentNode): DocumentNode[] {
-  return (block.content ?? []).flatMap((node, index): DocumentNode[] => (inlineTypes.has(node.type) || isSign(node) ? [node] : [...(index > 0 ? [plain(" ")] : []), ...lineOf(node)]));
+  return (block.content ?? []).flatMap((node, index): DocumentNode[] =>
+    inlineTypes.has(node.type) || isSign(node)
+      ? [node]
+      : [...(index > 0 ? [plain(" ")] : []), ...lineOf(node)],
+  );
 }
 
 /** List items that tell their level, as word processors write them, put into each other. */
-export function nested(items: readonly { readonly item: StyledListItem; readonly node: DocumentNode }[]): DocumentNode[] {
+export function nested(
+  items: readonly { readonly item: StyledListItem; readonly node: DocumentNode }[],
+): DocumentNode[] {
   const lists: DocumentNode[] = [];
-  for (let at = 0; at < items.length; ) {
+  for (let at = 0; at < items.length;) {
     const { item } = items[at]!;
     const content: DocumentNode[] = [];
-    while (at < items.length && (items[at]!.item.level > item.level || items[at]!.item.isOrdered === item.isOrdered) && items[at]!.item.level >= item.level) {
+    while (
+      at < items.length &&
+      (items[at]!.item.level > item.level || items[at]!.item.isOrdered === item.isOrdered) &&
+      items[at]!.item.level >= item.level
+    ) {
       if (items[at]!.item.level === item.level) {
         content.push(items[at++]!.node);
         continue;
@@ -73,7 +92,11 @@ export function nested(items: readonly { readonly item: StyledListItem; readonly
       content.push({ ...last, content: [...last.content!, ...below] });
       at = end;
     }
-    lists.push({ type: item.isOrdered ? "orderedList" : "bulletList", ...(item.counting ? { attrs: { type: item.counting } } : {}), content });
+    lists.push({
+      type: item.isOrdered ? "orderedList" : "bulletList",
+      ...(item.counting ? { attrs: { type: item.counting } } : {}),
+      content,
+    });
   }
   return lists;
 }

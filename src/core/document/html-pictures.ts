@@ -1,6 +1,7 @@
 /**
- * Pictures that come within pasted HTML itself, as mail programs and notebooks hand them over. A page shows only files
- * that it has, so they are set aside with their places, to be uploaded; pictures elsewhere are never fetched.
+ * Pictures that come within pasted HTML itself, as mail programs and notebooks hand them over. A page shows
+ * only files that it has, so they are set aside with their places, to be uploaded; pictures elsewhere are
+ * never fetched.
  */
 import type { Element } from "hast";
 import type { DocumentNode } from "./model";
@@ -32,15 +33,24 @@ export function pictureWithin(image: Element): Omit<BroughtPicture, "after"> | n
   const found = comma < 0 ? null : head.exec((src as string).slice(0, comma));
   const base64 = found ? (src as string).slice(comma + ";base64,".length).replace(/[\s=]+/g, "") : "";
   // One letter over is cut off, and no picture.
-  return found && isBase64.test(base64) && base64.length % 4 !== 1 ? { type: found[1]!, base64, alt: typeof alt === "string" ? alt.trim().slice(0, 500) : "" } : null;
+  return found && isBase64.test(base64) && base64.length % 4 !== 1
+    ? { type: found[1]!, base64, alt: typeof alt === "string" ? alt.trim().slice(0, 500) : "" }
+    : null;
 }
 
 // No part of any page: the signs are gone before anybody else sees the content.
-export const signFor = (at: number): DocumentNode => ({ type: sign, attrs: { at } }) as unknown as DocumentNode;
+export const signFor = (at: number): DocumentNode =>
+  ({ type: sign, attrs: { at } }) as unknown as DocumentNode;
 export const isSign = ({ type }: { readonly type: string }): boolean => type === sign;
 
-/** Takes the signs out of `content`, and tells behind which block each picture stood. Blocks that held nothing else go. O(nodes). */
-export function placed(content: readonly DocumentNode[], pictures: readonly Omit<BroughtPicture, "after">[]): { readonly content: DocumentNode[]; readonly pictures: BroughtPicture[] } {
+/**
+ * Takes the signs out of `content`, and tells behind which block each picture stood. Blocks that held nothing
+ * else go. O(nodes).
+ */
+export function placed(
+  content: readonly DocumentNode[],
+  pictures: readonly Omit<BroughtPicture, "after">[],
+): { readonly content: DocumentNode[]; readonly pictures: BroughtPicture[] } {
   const kept: DocumentNode[] = [];
   const found: BroughtPicture[] = [];
   for (const block of content) {

@@ -1,8 +1,8 @@
 import type { DocumentNode } from "./model";
 
 /**
- * `node` without attributes that came after pages were stored without them, where they say what went without saying:
- * so that a page saved as it was is the same page.
+ * `node` without attributes that came after pages were stored without them, where they say what went without
+ * saying: so that a page saved as it was is the same page.
  */
 export function lean<Each extends DocumentNode>(node: Each): Each {
   // Keys stay in the order in which the schema gives them.
@@ -15,9 +15,18 @@ export function lean<Each extends DocumentNode>(node: Each): Each {
   return Object.fromEntries(parts) as unknown as Each;
 }
 
-function leanAttributes({ textAlign, indent, heading, newTab, ...attrs }: Record<string, unknown>): Record<string, unknown> {
+function leanAttributes({
+  textAlign,
+  indent,
+  heading,
+  newTab,
+  ...attrs
+}: Record<string, unknown>): Record<string, unknown> {
   return {
-    ...attrs, ...(typeof textAlign === "string" && textAlign !== "left" ? { textAlign } : {}), ...(typeof indent === "number" && indent > 0 ? { indent } : {}),
-    ...(typeof heading === "string" ? { heading } : {}), ...(newTab === true ? { newTab } : {}),
+    ...attrs,
+    ...(typeof textAlign === "string" && textAlign !== "left" ? { textAlign } : {}),
+    ...(typeof indent === "number" && indent > 0 ? { indent } : {}),
+    ...(typeof heading === "string" ? { heading } : {}),
+    ...(newTab === true ? { newTab } : {}),
   };
 }

@@ -1,6 +1,6 @@
 /**
- * What a page may hold in all, so that drawing, comparing and crediting it stay within a second or so: each part is
- * bounded by its attributes, and their sum here.
+ * What a page may hold in all, so that drawing, comparing and crediting it stay within a second or so: each
+ * part is bounded by its attributes, and their sum here.
  */
 import type { DocumentNode } from "./model";
 import { countedMark, type CountedAs, factsOf } from "./parts";
@@ -13,13 +13,22 @@ export const mostLevels = 26;
 export const mostText = 2_000_000;
 /** The most columns of a table, cells that reach over several counted as many. */
 export const mostColumns = 200;
-/** The most UTF-16 code units of all equations together, and of all that is no running text: notes, addresses, alternative texts. */
+/**
+ * The most UTF-16 code units of all equations together, and of all that is no running text: notes, addresses,
+ * alternative texts.
+ */
 export const mostLatex = 60_000;
 export const mostAside = 400_000;
 
 /** The most of what costs more than its text. */
 const mostOf: Readonly<Record<CountedAs, number>> = {
-  equations: 1000, "pictures, recordings and addresses": 1000, "notes and sources": 5000, "table cells": 12_000, links: 5000, headings: 2000, "lists of the headings": 3,
+  equations: 1000,
+  "pictures, recordings and addresses": 1000,
+  "notes and sources": 5000,
+  "table cells": 12_000,
+  links: 5000,
+  headings: 2000,
+  "lists of the headings": 3,
 };
 
 /** How a page is too large: too much of something, or too much in all. */
@@ -41,12 +50,17 @@ export class Counted {
   add(node: DocumentNode): Excess | null {
     this.nodes += 1 + (node.marks?.length ?? 0);
     if (this.nodes > mostNodes) return { limit: mostNodes };
-    const aside = lengthOf(node.attrs) + (node.marks ?? []).reduce((sum, { attrs }) => sum + lengthOf(attrs), 0);
+    const aside =
+      lengthOf(node.attrs) + (node.marks ?? []).reduce((sum, { attrs }) => sum + lengthOf(attrs), 0);
     this.aside += aside;
-    if (this.aside > mostAside) return { limit: mostAside, what: "characters in notes, addresses and alternative texts" };
+    if (this.aside > mostAside)
+      return { limit: mostAside, what: "characters in notes, addresses and alternative texts" };
     this.text += (node.text?.length ?? 0) + aside;
     if (this.text > mostText) return { limit: mostText };
-    for (const what of [factsOf(node.type).countedAs, ...(node.marks ?? []).map(({ type }) => countedMark(type))]) {
+    for (const what of [
+      factsOf(node.type).countedAs,
+      ...(node.marks ?? []).map(({ type }) => countedMark(type)),
+    ]) {
       if (what === null) continue;
       const count = (this.parts.get(what) ?? 0) + 1;
       this.parts.set(what, count);
@@ -61,7 +75,8 @@ export class Counted {
 function lengthOf(attrs: unknown): number {
   if (typeof attrs !== "object" || attrs === null) return 0;
   let length = 0;
-  for (const [name, value] of Object.entries(attrs)) if (typeof value === "string" && name !== "id") length += value.length;
+  for (const [name, value] of Object.entries(attrs))
+    if (typeof value === "string" && name !== "id") length += value.length;
   return length;
 }
 
@@ -81,5 +96,7 @@ function isTooWide(table: DocumentNode): boolean {
 }
 
 // What is counted has not been checked yet.
-const arrayOf = (content: unknown): readonly (DocumentNode | null | undefined)[] => (Array.isArray(content) ? content : []);
-const spanOf = (span: unknown): number => (typeof span === "number" && span >= 1 && span <= mostColumns ? span : 1);
+const arrayOf = (content: unknown): readonly (DocumentNode | null | undefined)[] =>
+  Array.isArray(content) ? content : [];
+const spanOf = (span: unknown): number =>
+  typeof span === "number" && span >= 1 && span <= mostColumns ? span : 1;

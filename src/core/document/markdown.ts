@@ -1,6 +1,6 @@
 /**
- * CommonMark into documents, for text that is kept or brought along as Markdown. `[[Title]]` is a link to a page.
- * What pages can't hold (images, HTML) comes in as its plain text.
+ * CommonMark into documents, for text that is kept or brought along as Markdown. `[[Title]]` is a link to a
+ * page. What pages can't hold (images, HTML) comes in as its plain text.
  */
 import type { PhrasingContent, RootContent } from "mdast";
 import remarkParse from "remark-parse";
@@ -20,15 +20,26 @@ export function fromMarkdown(markdown: string): PageDocument {
 function block(node: RootContent): DocumentNode[] {
   switch (node.type) {
     case "heading":
-      return [{ type: "heading", attrs: { level: Math.min(Math.max(node.depth, 2), 4) }, content: inline(node.children, []) }];
+      return [
+        {
+          type: "heading",
+          attrs: { level: Math.min(Math.max(node.depth, 2), 4) },
+          content: inline(node.children, []),
+        },
+      ];
     case "paragraph":
       return [{ type: "paragraph", content: inline(node.children, []) }];
     case "list":
-      return [{
-        type: node.ordered ? "orderedList" : "bulletList",
-        ...(node.ordered ? { attrs: { start: node.start ?? 1 } } : {}),
-        content: node.children.map((item) => ({ type: "listItem", content: itemContent(item.children.flatMap(block)) })),
-      }];
+      return [
+        {
+          type: node.ordered ? "orderedList" : "bulletList",
+          ...(node.ordered ? { attrs: { start: node.start ?? 1 } } : {}),
+          content: node.children.map((item) => ({
+            type: "listItem",
+            content: itemContent(item.children.flatMap(block)),
+          })),
+        },
+      ];
     case "blockquote":
       return [{ type: "blockquote", content: orParagraph(node.children.flatMap(block)) }];
     case "code":
@@ -54,23 +65,41 @@ function itemContent(content: DocumentNode[]): DocumentNode[] {
 function inline(nodes: readonly PhrasingContent[], marks: readonly DocumentMark[]): DocumentNode[] {
   return nodes.flatMap((node): DocumentNode[] => {
     switch (node.type) {
-      case "text": return withPageLinks(joinedLines(node.value), marks);
-      case "strong": return inline(node.children, [...marks, { type: "bold" }]);
-      case "emphasis": return inline(node.children, [...marks, { type: "italic" }]);
-      case "inlineCode": return [text(node.value, [{ type: "code" }])];
-      case "break": return [{ type: "hardBreak" }];
-      case "link": return inline(node.children, isSafeAddress(node.url) ? [...marks, { type: "link", attrs: { href: node.url } }] : marks);
-      case "html": return [text(node.value, marks)];
-      case "image": return node.alt ? [text(node.alt, marks)] : [];
-      default: return [];
+      case "text":
+        return withPageLinks(joinedLines(node.value), marks);
+      case "strong":
+        return inline(node.children, [...marks, { type: "bold" }]);
+      case "emphasis":
+        return inline(node.children, [...marks, { type: "italic" }]);
+      case "inlineCode":
+        return [text(node.value, [{ type: "code" }])];
+      case "break":
+        return [{ type: "hardBreak" }];
+      case "link":
+        return inline(
+          node.children,
+          isSafeAddress(node.url) ? [...marks, { type: "link", attrs: { href: node.url } }] : marks,
+        );
+      case "html":
+        return [text(node.value, marks)];
+      case "image":
+        return node.alt ? [text(node.alt, marks)] : [];
+      default:
+        return [];
     }
   });
 }
 
 /** Lines of a paragraph as one, with a space in the place of each line's end. */
 function joinedLines(value: string): string {
-  const lines = value.split("\n").map((line, at, all) => (at === 0 ? line.trimEnd() : at === all.length - 1 ? line.trimStart() : line.trim()));
-  return lines.length === 1 ? value : lines.filter((line, at) => line !== "" || at === 0 || at === lines.length - 1).join(" ");
+  const lines = value
+    .split("\n")
+    .map((line, at, all) =>
+      at === 0 ? line.trimEnd() : at === all.length - 1 ? line.trimStart() : line.trim(),
+    );
+  return lines.length === 1
+    ? value
+    : lines.filter((line, at) => line !== "" || at === 0 || at === lines.length - 1).join(" ");
 }
 
 const pageLink = /\[\[([^[\]\n]{1,200})\]\]/g;

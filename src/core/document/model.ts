@@ -1,6 +1,7 @@
 /**
- * The vocabulary of a page's document: ProseMirror JSON of the one schema in `schema.ts`, as plain values.
- * A `PageDocument` is only ever made by `parseDocument`, by `fromMarkdown`, `fromHtml` or by `fromPlainText`, all of which check it.
+ * The vocabulary of a page's document: ProseMirror JSON of the one schema in `schema.ts`, as plain values. A
+ * `PageDocument` is only ever made by `parseDocument`, by `fromMarkdown`, `fromHtml` or by `fromPlainText`,
+ * all of which check it.
  */
 
 import type { MarkType, NodeType } from "./parts";
@@ -29,7 +30,10 @@ export type PageDocument = NodeOf<"doc">;
 
 export const emptyDocument: PageDocument = { type: "doc", content: [{ type: "paragraph" }] };
 
-/** The tones that text can have and be highlighted in: named, so that each look chooses what can be read in it. */
+/**
+ * The tones that text can have and be highlighted in: named, so that each look chooses what can be read in
+ * it.
+ */
 export const tones = ["red", "amber", "green", "blue", "violet", "grey"] as const;
 export type Tone = (typeof tones)[number];
 
@@ -55,12 +59,22 @@ export function eachNode(node: DocumentNode, visit: (node: DocumentNode) => void
 }
 
 /** The headings of a page in reading order, for its list of contents and for links to one of them. */
-export function headingsOf(document: DocumentNode): { readonly id: string | null; readonly level: number; readonly text: string }[] {
+export function headingsOf(
+  document: DocumentNode,
+): { readonly id: string | null; readonly level: number; readonly text: string }[] {
   const found: { id: string | null; level: number; text: string }[] = [];
   eachNode(document, (node) => {
     if (node.type !== "heading") return;
-    const text = (node.content ?? []).map((child) => child.text ?? "").join("").trim();
-    if (text !== "") found.push({ id: typeof node.attrs?.id === "string" ? node.attrs.id : null, level: Number(node.attrs?.level ?? 2), text });
+    const text = (node.content ?? [])
+      .map((child) => child.text ?? "")
+      .join("")
+      .trim();
+    if (text !== "")
+      found.push({
+        id: typeof node.attrs?.id === "string" ? node.attrs.id : null,
+        level: Number(node.attrs?.level ?? 2),
+        text,
+      });
   });
   return found;
 }

@@ -5,11 +5,19 @@ import { figurePlaces, mostIndent } from "./model";
 /** An attribute that travels through HTML as `data-…`, for what is copied from page to page. */
 function carried(name: string, fallback: unknown = null) {
   const attribute = `data-${name}`;
-  const read = (text: string | null): unknown => (text === null ? fallback : typeof fallback === "number" ? Number(text) : typeof fallback === "boolean" ? text === "true" : text);
+  const read = (text: string | null): unknown =>
+    text === null
+      ? fallback
+      : typeof fallback === "number"
+        ? Number(text)
+        : typeof fallback === "boolean"
+          ? text === "true"
+          : text;
   return {
     default: fallback,
     parseHTML: (element: HTMLElement) => read(element.getAttribute(attribute)),
-    renderHTML: (attributes: Record<string, unknown>) => (attributes[name] === null ? {} : { [attribute]: String(attributes[name]) }),
+    renderHTML: (attributes: Record<string, unknown>) =>
+      attributes[name] === null ? {} : { [attribute]: String(attributes[name]) },
   } satisfies Attributes[string];
 }
 
@@ -22,7 +30,11 @@ export const Figure = Node.create({
   isolating: true,
   addAttributes() {
     return {
-      file: carried("file"), alt: carried("alt", ""), width: carried("width", 100), place: carried("place", figurePlaces[0]), showsOrigin: carried("showsOrigin", false),
+      file: carried("file"),
+      alt: carried("alt", ""),
+      width: carried("width", 100),
+      place: carried("place", figurePlaces[0]),
+      showsOrigin: carried("showsOrigin", false),
     };
   },
   parseHTML() {
@@ -41,7 +53,12 @@ export const Media = Node.create({
   draggable: true,
   isolating: true,
   addAttributes() {
-    return { file: carried("file"), kind: carried("kind", "video"), poster: carried("poster"), captions: carried("captions") };
+    return {
+      file: carried("file"),
+      kind: carried("kind", "video"),
+      poster: carried("poster"),
+      captions: carried("captions"),
+    };
   },
   parseHTML() {
     return [{ tag: "figure[data-media]", contentElement: "figcaption" }];
@@ -140,15 +157,18 @@ export const ContentsList = Node.create({
 export const Indent = Extension.create({
   name: "indent",
   addGlobalAttributes() {
-    return [{
-      types: ["paragraph", "heading"],
-      attributes: {
-        indent: {
-          default: 0,
-          parseHTML: (element) => Math.min(mostIndent, Math.max(0, Number(element.getAttribute("data-indent")) || 0)),
-          renderHTML: ({ indent }) => (indent ? { "data-indent": String(indent) } : {}),
+    return [
+      {
+        types: ["paragraph", "heading"],
+        attributes: {
+          indent: {
+            default: 0,
+            parseHTML: (element) =>
+              Math.min(mostIndent, Math.max(0, Number(element.getAttribute("data-indent")) || 0)),
+            renderHTML: ({ indent }) => (indent ? { "data-indent": String(indent) } : {}),
+          },
         },
       },
-    }];
+    ];
   },
 });

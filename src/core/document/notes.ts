@@ -1,6 +1,7 @@
 /**
- * Notes and sources number themselves: in reading order, notes by 1, 2, 3 and sources by [1], [2], [3]. A source that is
- * named again, in the same words and with the same address, is the same source and keeps its number.
+ * Notes and sources number themselves: in reading order, notes by 1, 2, 3 and sources by [1], [2], [3]. A
+ * source that is named again, in the same words and with the same address, is the same source and keeps its
+ * number.
  */
 import { eachNode, type DocumentNode } from "./model";
 
@@ -24,7 +25,11 @@ export interface Notes {
 /** What a note node says. */
 export function readNote(node: DocumentNode): Omit<NumberedNote, "number" | "ids"> {
   const { kind, text, href } = node.attrs ?? {};
-  return { kind: kind === "source" ? "source" : "note", text: typeof text === "string" ? text : "", href: typeof href === "string" ? href : null };
+  return {
+    kind: kind === "source" ? "source" : "note",
+    text: typeof text === "string" ? text : "",
+    href: typeof href === "string" ? href : null,
+  };
 }
 
 /** O(nodes). */

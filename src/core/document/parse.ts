@@ -1,8 +1,9 @@
 /**
- * The gate for documents: whatever a browser sends becomes a checked `PageDocument`, or a list of what is wrong.
+ * The gate for documents: whatever a browser sends becomes a checked `PageDocument`, or a list of what is
+ * wrong.
  *
- * ProseMirror's own check knows which node may stand where, but not what an attribute may hold, so each attribute
- * is checked here first, and attributes that nobody named are refused.
+ * ProseMirror's own check knows which node may stand where, but not what an attribute may hold, so each
+ * attribute is checked here first, and attributes that nobody named are refused.
  */
 import type { z } from "zod";
 import { hasUnstorable } from "../text/clean";
@@ -28,8 +29,8 @@ export type ParsedDocument =
   | { readonly kind: "refused"; readonly problem: DocumentProblem };
 
 /**
- * Checks `input`, a value as it came out of JSON, against the schema. Never throws.
- * The document that comes back has its attributes completed and in the schema's order, without those that say nothing.
+ * Checks `input`, a value as it came out of JSON, against the schema. Never throws. The document that comes
+ * back has its attributes completed and in the schema's order, without those that say nothing.
  */
 export function parseDocument(input: unknown): ParsedDocument {
   const problem = findProblem(input, 0, new Counted());
@@ -73,7 +74,11 @@ function findProblem(input: unknown, level: number, counted: Counted): DocumentP
   return null;
 }
 
-function checkAttributes(known: Readonly<Record<string, z.ZodType>>, part: string, attrs: unknown): DocumentProblem | null {
+function checkAttributes(
+  known: Readonly<Record<string, z.ZodType>>,
+  part: string,
+  attrs: unknown,
+): DocumentProblem | null {
   const schema = Object.hasOwn(known, part) ? known[part] : undefined;
   if (!schema) return { kind: "unknown part", part: part.slice(0, 40) };
   const result = schema.safeParse(attrs ?? {});
@@ -103,7 +108,11 @@ export function identifyBlocks(document: PageDocument, newId: () => string): Pag
   const withId = (node: DocumentNode): DocumentNode => {
     const content = node.content?.map(withId);
     if (!factsOf(node.type).hasId) return content ? { ...node, content } : node;
-    return { ...node, attrs: { ...node.attrs, id: freshId(node.attrs?.id, used, newId) }, ...(content ? { content } : {}) };
+    return {
+      ...node,
+      attrs: { ...node.attrs, id: freshId(node.attrs?.id, used, newId) },
+      ...(content ? { content } : {}),
+    };
   };
   return withId(document) as PageDocument;
 }

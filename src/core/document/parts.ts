@@ -1,10 +1,13 @@
 /**
- * The parts that a page is made of: nodes and marks, with what holds of each wherever it is met. This table and
- * `attributes.ts` are asked for a new one by the compiler, and so is every walk that looks at types.
+ * The parts that a page is made of: nodes and marks, with what holds of each wherever it is met. This table
+ * and `attributes.ts` are asked for a new one by the compiler, and so is every walk that looks at types.
  */
 
 export interface NodeFacts {
-  /** Whether it stands as a block and carries an id, so that comparison and comments have something to hold on to. */
+  /**
+   * Whether it stands as a block and carries an id, so that comparison and comments have something to hold on
+   * to.
+   */
   readonly hasId: boolean;
   /** What stands in it: running text, blocks and their parts, or nothing. */
   readonly holds: "text" | "parts" | "nothing";
@@ -14,7 +17,14 @@ export interface NodeFacts {
   readonly countedAs: CountedAs | null;
 }
 
-export type CountedAs = "equations" | "pictures, recordings and addresses" | "notes and sources" | "table cells" | "links" | "headings" | "lists of the headings";
+export type CountedAs =
+  | "equations"
+  | "pictures, recordings and addresses"
+  | "notes and sources"
+  | "table cells"
+  | "links"
+  | "headings"
+  | "lists of the headings";
 
 const frame = { hasId: true, holds: "parts", files: [], countedAs: null } as const;
 const text = { hasId: true, holds: "text", files: [], countedAs: null } as const;
@@ -52,8 +62,18 @@ export const nodeTypes = Object.keys(nodeTable) as NodeType[];
 export const factsOf = (type: NodeType): NodeFacts => nodeTable[type];
 
 export const markTable = {
-  bold: {}, italic: {}, underline: {}, strike: {}, code: {}, subscript: {}, superscript: {}, textTone: {}, highlight: {},
-  link: { countedAs: "links" }, pageLink: { countedAs: "links" }, fileLink: { countedAs: "links" },
+  bold: {},
+  italic: {},
+  underline: {},
+  strike: {},
+  code: {},
+  subscript: {},
+  superscript: {},
+  textTone: {},
+  highlight: {},
+  link: { countedAs: "links" },
+  pageLink: { countedAs: "links" },
+  fileLink: { countedAs: "links" },
   // Drawn over text that is spoken of (see `markPassages`), and in no page.
   passage: {},
 } as const satisfies Readonly<Record<string, { readonly countedAs?: CountedAs }>>;
@@ -61,8 +81,11 @@ export const markTable = {
 export type MarkType = keyof typeof markTable;
 /** Marks that a page can be stored with. */
 export type StoredMark = Exclude<MarkType, "passage">;
-export const storedMarks = (Object.keys(markTable) as MarkType[]).filter((type): type is StoredMark => type !== "passage");
-export const countedMark = (type: MarkType): CountedAs | null => (markTable[type] as { readonly countedAs?: CountedAs }).countedAs ?? null;
+export const storedMarks = (Object.keys(markTable) as MarkType[]).filter(
+  (type): type is StoredMark => type !== "passage",
+);
+export const countedMark = (type: MarkType): CountedAs | null =>
+  (markTable[type] as { readonly countedAs?: CountedAs }).countedAs ?? null;
 
 /** Nodes that carry an id. */
 export const blockTypes = nodeTypes.filter((type) => nodeTable[type].hasId);

@@ -7,10 +7,11 @@ import type { DocumentNode, PageDocument } from "./model";
 export const longestPassage = 400;
 
 /**
- * The words of a page that read as `quote` does, whatever its capitals: of several such places the one nearest to the
- * word number `near`, counted without the words of notes, which stand elsewhere than where they are read. Words that the
- * quote has only the end or the beginning of, at its own ends, are taken whole. Null if there is no such place, or if the
- * quote has no words or more than `longestPassage`. O(words of the text), in texts that do not repeat.
+ * The words of a page that read as `quote` does, whatever its capitals: of several such places the one
+ * nearest to the word number `near`, counted without the words of notes, which stand elsewhere than where
+ * they are read. Words that the quote has only the end or the beginning of, at its own ends, are taken whole.
+ * Null if there is no such place, or if the quote has no words or more than `longestPassage`. O(words of the
+ * text), in texts that do not repeat.
  */
 export function findQuote(document: PageDocument, quote: string, near: number): WordRange | null {
   const sought = words(quote).map(({ folded }) => folded);
@@ -23,7 +24,12 @@ export function findQuote(document: PageDocument, quote: string, near: number): 
   let best = -1;
   for (let at = 0; at + sought.length <= read.length; at++) {
     if (best >= 0 && Math.abs(at - near) >= Math.abs(best - near)) continue;
-    if (sought.every((word, index) => isQuoted(read[at + index]!.folded, word, index === 0, index === sought.length - 1))) best = at;
+    if (
+      sought.every((word, index) =>
+        isQuoted(read[at + index]!.folded, word, index === 0, index === sought.length - 1),
+      )
+    )
+      best = at;
   }
   return best < 0 ? null : { from: read[best]!.number, to: read[best + sought.length - 1]!.number + 1 };
 }
@@ -33,7 +39,9 @@ function isQuoted(word: string, quoted: string, isFirst: boolean, isLast: boolea
   return isFirst ? word.endsWith(quoted) : isLast ? word.startsWith(quoted) : word === quoted;
 }
 
-/** What stands in a range of a page's words, from the first to the last, in one line. O(length of the text). */
+/**
+ * What stands in a range of a page's words, from the first to the last, in one line. O(length of the text).
+ */
 export function textOf(document: PageDocument, { from, to }: WordRange): string {
   let first = 0;
   const parts = leaves(document).flatMap(({ kind, text }) => {
@@ -58,18 +66,20 @@ interface Stretch {
 }
 
 /**
- * The document with its passages marked, to be drawn: text in one carries a mark of the type "passage" with the
- * passage's `id`, and the first text in it says that it `opens` it. No document of the schema. O(text × passages).
+ * The document with its passages marked, to be drawn: text in one carries a mark of the type "passage" with
+ * the passage's `id`, and the first text in it says that it `opens` it. No document of the schema. O(text ×
+ * passages).
  */
 export function markPassages(document: PageDocument, passages: readonly PlacedPassage[]): PageDocument {
   const stretches = stretchesOf(document, passages);
   if (stretches.size === 0) return document;
   const opened = new Set<string>();
-  const marks = (own: readonly Stretch[]) => own.map(({ id }) => {
-    const opens = !opened.has(id);
-    opened.add(id);
-    return { type: "passage", attrs: { id, opens } } as const;
-  });
+  const marks = (own: readonly Stretch[]) =>
+    own.map(({ id }) => {
+      const opens = !opened.has(id);
+      opened.add(id);
+      return { type: "passage", attrs: { id, opens } } as const;
+    });
   const marked = (node: DocumentNode): DocumentNode => {
     const own = stretches.get(node);
     if (!own) return node.content ? { ...node, content: node.content.map(marked) } : node;
@@ -80,7 +90,11 @@ export function markPassages(document: PageDocument, passages: readonly PlacedPa
       if (child.type !== "text") return [child];
       return cutAt(start, at, own).map(([from, to]) => {
         const inside = own.filter((each) => each.from <= from && to <= each.to);
-        return { ...child, text: child.text!.slice(from - start, to - start), marks: [...marks(inside), ...(child.marks ?? [])] };
+        return {
+          ...child,
+          text: child.text!.slice(from - start, to - start),
+          marks: [...marks(inside), ...(child.marks ?? [])],
+        };
       });
     });
     return { ...node, content };
@@ -96,15 +110,21 @@ function cutAt(from: number, to: number, stretches: readonly Stretch[]): [from: 
 }
 
 /** For each block in which a passage lies, by its node, where. */
-function stretchesOf(document: PageDocument, passages: readonly PlacedPassage[]): Map<DocumentNode, Stretch[]> {
+function stretchesOf(
+  document: PageDocument,
+  passages: readonly PlacedPassage[],
+): Map<DocumentNode, Stretch[]> {
   const found = new Map<DocumentNode, Stretch[]>();
   let first = 0;
   for (const leaf of passages.length === 0 ? [] : leaves(document)) {
     const own = words(leaf.text);
-    const stretches = leaf.kind === "note" ? [] : passages.flatMap(({ id, from, to }): Stretch[] => {
-      const [one, other] = [Math.max(from - first, 0), Math.min(to - first, own.length)];
-      return one < other ? [{ id, from: own[one]!.from, to: own[other - 1]!.to }] : [];
-    });
+    const stretches =
+      leaf.kind === "note"
+        ? []
+        : passages.flatMap(({ id, from, to }): Stretch[] => {
+            const [one, other] = [Math.max(from - first, 0), Math.min(to - first, own.length)];
+            return one < other ? [{ id, from: own[one]!.from, to: own[other - 1]!.to }] : [];
+          });
     if (stretches.length > 0) found.set(leaf.node, stretches);
     first += own.length;
   }

@@ -18,21 +18,53 @@ import { blockTypes } from "./parts";
 /** Headings inside a page start at the second level: the first is the page's title. */
 export const headingLevels = [2, 3, 4] as const;
 
-/** Tables stand in no other block, and so in no other table: what is in a cell is a "block", and a table is not. */
+/**
+ * Tables stand in no other block, and so in no other table: what is in a cell is a "block", and a table is
+ * not.
+ */
 const Page = Node.create({ name: "doc", topNode: true, content: "(block | wide)+" });
-const PageTable = Table.extend({ group: "wide" }).configure({ resizable: true, cellMinWidth: 48, lastColumnResizable: false });
+const PageTable = Table.extend({ group: "wide" }).configure({
+  resizable: true,
+  cellMinWidth: 48,
+  lastColumnResizable: false,
+});
 
-/** The extensions of a page. `newBlockId` names blocks made while writing; the schema itself does not need it. */
+/**
+ * The extensions of a page. `newBlockId` names blocks made while writing; the schema itself does not need it.
+ */
 export function documentExtensions(newBlockId: () => string = () => ""): AnyExtension[] {
   return [
     Page,
-    StarterKit.configure({ document: false, heading: { levels: [...headingLevels] }, link: false, trailingNode: false }),
-    TextAlign.configure({ types: ["paragraph", "heading"], alignments: ["left", ...alignments], defaultAlignment: null }),
+    StarterKit.configure({
+      document: false,
+      heading: { levels: [...headingLevels] },
+      link: false,
+      trailingNode: false,
+    }),
+    TextAlign.configure({
+      types: ["paragraph", "heading"],
+      alignments: ["left", ...alignments],
+      defaultAlignment: null,
+    }),
     Indent,
-    Subscript.extend({ excludes: "superscript" }), Superscript.extend({ excludes: "subscript" }), TextTone, Highlight,
-    OutsideLink, PageLink, FileLink,
-    PageTable, TableRow, TableHeader, TableCell,
-    Figure, Media, LinkCard, Equation, EquationBlock, Note, ContentsList,
+    Subscript.extend({ excludes: "superscript" }),
+    Superscript.extend({ excludes: "subscript" }),
+    TextTone,
+    Highlight,
+    OutsideLink,
+    PageLink,
+    FileLink,
+    PageTable,
+    TableRow,
+    TableHeader,
+    TableCell,
+    Figure,
+    Media,
+    LinkCard,
+    Equation,
+    EquationBlock,
+    Note,
+    ContentsList,
     UniqueID.configure({ attributeName: "id", types: [...blockTypes], generateID: () => newBlockId() }),
   ];
 }

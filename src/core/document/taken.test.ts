@@ -3,7 +3,8 @@ import { expect, test } from "vitest";
 import { fromPlainText } from "./plain";
 import { takesMuch } from "./taken";
 
-const words = (count: number, from = 0) => Array.from({ length: count }, (_, at) => `word${from + at}`).join(" ");
+const words = (count: number, from = 0) =>
+  Array.from({ length: count }, (_, at) => `word${from + at}`).join(" ");
 const page = (...blocks: string[]) => fromPlainText(blocks.join("\n\n"));
 
 test.each([
@@ -18,8 +19,21 @@ test.each([
 });
 
 test("what is only put elsewhere, or written in capitals, takes nothing", () => {
-  fc.assert(fc.property(fc.array(fc.constantFrom("weir", "eel", "bank", "gauge", "flood"), { minLength: 70, maxLength: 200 }), fc.integer(), (all, turn) => {
-    const at = Math.abs(turn) % all.length;
-    expect(takesMuch(page(all.join(" ")), page([...all.slice(at), ...all.slice(0, at)].join(" ").toUpperCase()), 0)).toBe(false);
-  }), { seed: 3, numRuns: 200 });
+  fc.assert(
+    fc.property(
+      fc.array(fc.constantFrom("weir", "eel", "bank", "gauge", "flood"), { minLength: 70, maxLength: 200 }),
+      fc.integer(),
+      (all, turn) => {
+        const at = Math.abs(turn) % all.length;
+        expect(
+          takesMuch(
+            page(all.join(" ")),
+            page([...all.slice(at), ...all.slice(0, at)].join(" ").toUpperCase()),
+            0,
+          ),
+        ).toBe(false);
+      },
+    ),
+    { seed: 3, numRuns: 200 },
+  );
 });

@@ -9,8 +9,8 @@ const beginning = 60;
 const muchOfOthers = 40;
 
 /**
- * Whether more than a third of the words goes, or much that others wrote. `ownWords` is how many of the words before are
- * the writer's own (absent: perhaps all). Moved words do not go. O(words).
+ * Whether more than a third of the words goes, or much that others wrote. `ownWords` is how many of the words
+ * before are the writer's own (absent: perhaps all). Moved words do not go. O(words).
  */
 export function takesMuch(before: PageDocument, after: PageDocument, ownWords?: number): boolean {
   const left = new Map<string, number>();
@@ -22,7 +22,10 @@ export function takesMuch(before: PageDocument, after: PageDocument, ownWords?: 
     if (there === 0) gone++;
     else left.set(word, there - 1);
   }
-  return (was.length > beginning && gone > was.length / 3) || (ownWords !== undefined && gone - ownWords >= muchOfOthers);
+  return (
+    (was.length > beginning && gone > was.length / 3) ||
+    (ownWords !== undefined && gone - ownWords >= muchOfOthers)
+  );
 }
 
 function wordsOf(document: PageDocument): string[] {

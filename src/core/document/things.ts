@@ -1,4 +1,7 @@
-/** What a page has besides words: links, pictures, sources, equations, tables, files; each with what makes it this one and no other. */
+/**
+ * What a page has besides words: links, pictures, sources, equations, tables, files; each with what makes it
+ * this one and no other.
+ */
 import { hashText } from "../text/hash";
 import { fold } from "../text/words";
 import { type DocumentMark, type DocumentNode, eachNode, type PageDocument } from "./model";
@@ -36,15 +39,37 @@ export function thingsIn(document: PageDocument): Map<ThingKey, number> {
 
 function thingOf({ type, attrs = {} }: DocumentNode): [ThingKind, unknown] | null {
   switch (type) {
-    case "figure": return ["picture", attrs.file];
-    case "media": return ["file", attrs.file];
-    case "linkCard": return ["link", attrs.href];
-    case "equation": case "equationBlock": return ["equation", attrs.latex];
-    case "table": return ["table", attrs.id];
-    case "note": return attrs.kind === "source" ? ["source", attrs.text] : null;
-    case "doc": case "paragraph": case "heading": case "codeBlock": case "blockquote": case "bulletList": case "orderedList": case "listItem": case "horizontalRule":
-    case "tableRow": case "tableCell": case "tableHeader": case "contentsList": case "hardBreak": case "text": return null;
-    default: return type satisfies never;
+    case "figure":
+      return ["picture", attrs.file];
+    case "media":
+      return ["file", attrs.file];
+    case "linkCard":
+      return ["link", attrs.href];
+    case "equation":
+    case "equationBlock":
+      return ["equation", attrs.latex];
+    case "table":
+      return ["table", attrs.id];
+    case "note":
+      return attrs.kind === "source" ? ["source", attrs.text] : null;
+    case "doc":
+    case "paragraph":
+    case "heading":
+    case "codeBlock":
+    case "blockquote":
+    case "bulletList":
+    case "orderedList":
+    case "listItem":
+    case "horizontalRule":
+    case "tableRow":
+    case "tableCell":
+    case "tableHeader":
+    case "contentsList":
+    case "hardBreak":
+    case "text":
+      return null;
+    default:
+      return type satisfies never;
   }
 }
 
@@ -62,16 +87,29 @@ function linkOf(marks: readonly DocumentMark[]): [ThingKind, unknown] | null {
 export type ThingChange = readonly [key: ThingKey, change: number];
 
 /** What came and went between two states, by key. */
-export function thingChanges(before: ReadonlyMap<ThingKey, number>, after: ReadonlyMap<ThingKey, number>): ThingChange[] {
-  return [...new Set([...before.keys(), ...after.keys()])].sort()
-    .map((key): ThingChange => [key, (after.get(key) ?? 0) - (before.get(key) ?? 0)]).filter(([, change]) => change !== 0);
+export function thingChanges(
+  before: ReadonlyMap<ThingKey, number>,
+  after: ReadonlyMap<ThingKey, number>,
+): ThingChange[] {
+  return [...new Set([...before.keys(), ...after.keys()])]
+    .sort()
+    .map((key): ThingChange => [key, (after.get(key) ?? 0) - (before.get(key) ?? 0)])
+    .filter(([, change]) => change !== 0);
 }
 
-/** How many things of each kind came and went, in the order of the kinds; kinds of which none did are left out. */
-export function byKind(changes: readonly ThingChange[]): { readonly kind: ThingKind; readonly came: number; readonly went: number }[] {
-  return thingKinds.map((kind) => {
-    const own = changes.flatMap(([key, change]) => (kindOfThing(key) === kind ? [change] : []));
-    const sum = (of: (change: number) => number) => own.reduce((total, change) => total + Math.max(0, of(change)), 0);
-    return { kind, came: sum((change) => change), went: sum((change) => -change) };
-  }).filter(({ came, went }) => came + went > 0);
+/**
+ * How many things of each kind came and went, in the order of the kinds; kinds of which none did are left
+ * out.
+ */
+export function byKind(
+  changes: readonly ThingChange[],
+): { readonly kind: ThingKind; readonly came: number; readonly went: number }[] {
+  return thingKinds
+    .map((kind) => {
+      const own = changes.flatMap(([key, change]) => (kindOfThing(key) === kind ? [change] : []));
+      const sum = (of: (change: number) => number) =>
+        own.reduce((total, change) => total + Math.max(0, of(change)), 0);
+      return { kind, came: sum((change) => change), went: sum((change) => -change) };
+    })
+    .filter(({ came, went }) => came + went > 0);
 }

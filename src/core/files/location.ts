@@ -1,9 +1,12 @@
 /**
- * Takes the place where a picture was taken out of it: cameras write it into the file, and whoever reads a page could read it there.
- * Everything else of the file stays as it is, to the byte; nothing moves.
+ * Takes the place where a picture was taken out of it: cameras write it into the file, and whoever reads a
+ * page could read it there. Everything else of the file stays as it is, to the byte; nothing moves.
  */
 
-/** `bytes` itself if they name no place. Looks at Exif (the GPS directory of its TIFF) and at XMP, in JPEG, PNG, WebP and AVIF. O(length). */
+/**
+ * `bytes` itself if they name no place. Looks at Exif (the GPS directory of its TIFF) and at XMP, in JPEG,
+ * PNG, WebP and AVIF. O(length).
+ */
 export function withoutLocation(bytes: Uint8Array): Uint8Array {
   const cleaned = Uint8Array.from(bytes);
   let isChanged = false;
@@ -29,16 +32,34 @@ function exifStarts(bytes: Uint8Array): number[] {
 }
 
 const gpsTag = 0x8825;
-const sizes: Readonly<Record<number, number>> = { 1: 1, 2: 1, 3: 2, 4: 4, 5: 8, 6: 1, 7: 1, 8: 2, 9: 4, 10: 8, 11: 4, 12: 8 };
+const sizes: Readonly<Record<number, number>> = {
+  1: 1,
+  2: 1,
+  3: 2,
+  4: 4,
+  5: 8,
+  6: 1,
+  7: 1,
+  8: 2,
+  9: 4,
+  10: 8,
+  11: 4,
+  12: 8,
+};
 
-/** Blanks the GPS directory of the TIFF at `start`, with the values that it points to. False: it has none. Never reads or writes beyond the bytes. */
+/**
+ * Blanks the GPS directory of the TIFF at `start`, with the values that it points to. False: it has none.
+ * Never reads or writes beyond the bytes.
+ */
 function blankGps(bytes: Uint8Array, start: number): boolean {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const isLittle = bytes[start] === 0x49;
   const at16 = (at: number) => (at + 2 <= bytes.length ? view.getUint16(at, isLittle) : 0);
   const at32 = (at: number) => (at + 4 <= bytes.length ? view.getUint32(at, isLittle) : 0);
-  const fill = (from: number, length: number) => bytes.fill(0, Math.min(from, bytes.length), Math.min(from + length, bytes.length));
-  const entriesOf = (directory: number) => Array.from({ length: Math.min(at16(directory), 200) }, (_, index) => directory + 2 + 12 * index);
+  const fill = (from: number, length: number) =>
+    bytes.fill(0, Math.min(from, bytes.length), Math.min(from + length, bytes.length));
+  const entriesOf = (directory: number) =>
+    Array.from({ length: Math.min(at16(directory), 200) }, (_, index) => directory + 2 + 12 * index);
   const first = start + at32(start + 4);
   const pointer = entriesOf(first).find((entry) => at16(entry) === gpsTag);
   if (pointer === undefined) return false;
@@ -56,14 +77,19 @@ function blankGps(bytes: Uint8Array, start: number): boolean {
 
 const text = new TextDecoder("latin1");
 
-/** Blanks what an XMP packet says of a place: the values of properties whose name begins with "GPS", and of those that name a location. */
+/**
+ * Blanks what an XMP packet says of a place: the values of properties whose name begins with "GPS", and of
+ * those that name a location.
+ */
 function blankXmp(bytes: Uint8Array): boolean {
   let isChanged = false;
   for (let from = indexOf(bytes, "<x:xmpmeta", 0); from >= 0; from = indexOf(bytes, "<x:xmpmeta", from + 1)) {
     const end = indexOf(bytes, "</x:xmpmeta>", from);
     const until = end < 0 || end - from > 1_000_000 ? Math.min(from + 1_000_000, bytes.length) : end;
     const packet = text.decode(bytes.subarray(from, until));
-    for (const found of packet.matchAll(/\b(?:GPS\w{1,40}|Location\w{0,40})(?:="([^"<>]{0,400})"|>([^<>]{0,400})<)/g)) {
+    for (const found of packet.matchAll(
+      /\b(?:GPS\w{1,40}|Location\w{0,40})(?:="([^"<>]{0,400})"|>([^<>]{0,400})<)/g,
+    )) {
       const value = found[1] ?? found[2] ?? "";
       if (value === "") continue;
       const at = from + found.index + found[0].lastIndexOf(value);

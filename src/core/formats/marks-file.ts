@@ -1,4 +1,7 @@
-/** Marks that leave: as a table with all that they rest on (RFC 4180), and as OneRoster 1.2 line items and results (1EdTech, CSV binding). */
+/**
+ * Marks that leave: as a table with all that they rest on (RFC 4180), and as OneRoster 1.2 line items and
+ * results (1EdTech, CSV binding).
+ */
 import { csvText } from "../roster/export";
 
 export interface LeavingMark {
@@ -27,12 +30,45 @@ export interface LeavingMark {
 }
 
 /** A row a student, a column a criterion. */
-export function marksTable(criteria: readonly { readonly id: string; readonly title: string }[], marks: readonly LeavingMark[]): string {
-  const head = ["Number", "Name", "Address", "Group", "Mark", "Label", "Group mark", "Computed", "Working", "Reason", "State", "Shown to the student", "Given by", "Given at", "Left out"];
+export function marksTable(
+  criteria: readonly { readonly id: string; readonly title: string }[],
+  marks: readonly LeavingMark[],
+): string {
+  const head = [
+    "Number",
+    "Name",
+    "Address",
+    "Group",
+    "Mark",
+    "Label",
+    "Group mark",
+    "Computed",
+    "Working",
+    "Reason",
+    "State",
+    "Shown to the student",
+    "Given by",
+    "Given at",
+    "Left out",
+  ];
   return csvText([
     [...head, ...criteria.map(({ title }) => title)],
     ...marks.map((each) => [
-      each.person, each.name, each.address, each.group, each.mark ?? "", each.label ?? "", each.groupMark ?? "", each.computed ?? "", each.working, each.reason, each.state, each.released ?? "", each.givenBy, each.givenAt, each.leftOut,
+      each.person,
+      each.name,
+      each.address,
+      each.group,
+      each.mark ?? "",
+      each.label ?? "",
+      each.groupMark ?? "",
+      each.computed ?? "",
+      each.working,
+      each.reason,
+      each.state,
+      each.released ?? "",
+      each.givenBy,
+      each.givenAt,
+      each.leftOut,
       ...criteria.map(({ id }) => each.criteria.get(id) ?? ""),
     ]),
   ]);
@@ -50,22 +86,80 @@ export interface LineItem {
 
 const lineItemId = ({ assignmentId }: LineItem) => `${assignmentId}-marks`;
 /** As the archive of the course's people names its classes: by the order of the sections' names. */
-const classId = ({ courseId }: LineItem, sections: readonly string[], section: string) => `${courseId}-class-${Math.max(0, sections.indexOf(section)) + 1}`;
+const classId = ({ courseId }: LineItem, sections: readonly string[], section: string) =>
+  `${courseId}-class-${Math.max(0, sections.indexOf(section)) + 1}`;
 
 /** lineItems.csv: one line item for each class of the course. */
 export function lineItems(item: LineItem, sections: readonly string[], at: string): string {
   return csvText([
-    ["sourcedId", "status", "dateLastModified", "title", "description", "assignDate", "dueDate", "classSourcedId", "categorySourcedId", "gradingPeriodSourcedId", "resultValueMin", "resultValueMax", "schoolSourcedId"],
-    ...sections.map((section, index) => [`${lineItemId(item)}-${index + 1}`, "active", at, item.title, "", item.opensAt.slice(0, 10), item.dueAt.slice(0, 10), classId(item, sections, section), "", "", "0", item.outOf, `${item.courseId}-org`]),
+    [
+      "sourcedId",
+      "status",
+      "dateLastModified",
+      "title",
+      "description",
+      "assignDate",
+      "dueDate",
+      "classSourcedId",
+      "categorySourcedId",
+      "gradingPeriodSourcedId",
+      "resultValueMin",
+      "resultValueMax",
+      "schoolSourcedId",
+    ],
+    ...sections.map((section, index) => [
+      `${lineItemId(item)}-${index + 1}`,
+      "active",
+      at,
+      item.title,
+      "",
+      item.opensAt.slice(0, 10),
+      item.dueAt.slice(0, 10),
+      classId(item, sections, section),
+      "",
+      "",
+      "0",
+      item.outOf,
+      `${item.courseId}-org`,
+    ]),
   ]);
 }
 
 /** results.csv: one result for each student with a mark. */
-export function results(item: LineItem, sections: readonly string[], marks: readonly LeavingMark[], at: string): string {
+export function results(
+  item: LineItem,
+  sections: readonly string[],
+  marks: readonly LeavingMark[],
+  at: string,
+): string {
   return csvText([
-    ["sourcedId", "status", "dateLastModified", "lineItemSourcedId", "studentSourcedId", "scoreStatus", "score", "scoreDate", "comment", "textScore", "classSourcedId"],
-    ...marks.filter(({ mark }) => mark !== null).map(({ person, mark, section, givenAt, label, reason }) => [
-      `${lineItemId(item)}-${person}`, "active", at, `${lineItemId(item)}-${Math.max(0, sections.indexOf(section)) + 1}`, person, "fully graded", mark!, givenAt.slice(0, 10), reason, label ?? "", classId(item, sections, section),
-    ]),
+    [
+      "sourcedId",
+      "status",
+      "dateLastModified",
+      "lineItemSourcedId",
+      "studentSourcedId",
+      "scoreStatus",
+      "score",
+      "scoreDate",
+      "comment",
+      "textScore",
+      "classSourcedId",
+    ],
+    ...marks
+      .filter(({ mark }) => mark !== null)
+      .map(({ person, mark, section, givenAt, label, reason }) => [
+        `${lineItemId(item)}-${person}`,
+        "active",
+        at,
+        `${lineItemId(item)}-${Math.max(0, sections.indexOf(section)) + 1}`,
+        person,
+        "fully graded",
+        mark!,
+        givenAt.slice(0, 10),
+        reason,
+        label ?? "",
+        classId(item, sections, section),
+      ]),
   ]);
 }

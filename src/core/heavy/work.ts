@@ -1,6 +1,6 @@
 /**
- * What the core does that can take long for a long page: each by its name, from plain values to plain values, so that it
- * can be done beside the thread that answers.
+ * What the core does that can take long for a long page: each by its name, from plain values to plain values,
+ * so that it can be done beside the thread that answers.
  */
 import { authoredBlocks } from "../credit/authored";
 import { doersBetween } from "../credit/doers";
@@ -20,15 +20,28 @@ export interface Between {
 }
 
 export const heavyWork = {
-  compare: (before: PageDocument, after: PageDocument, between: Between | null, moves: Moves | null = null): ComparedBlock[] => (
-    compareDocuments(before, after, between ? doersBetween(between.before, between.steps) : undefined, moves ? movedBetween(moves) : undefined)
-  ),
-  excerpt: (before: PageDocument, after: PageDocument): readonly ExcerptBlock[] => excerptOf(compareDocuments(before, after)),
-  authored: (document: PageDocument, origins: Uint8Array): ComparedBlock[] => authoredBlocks(document, readStoredOrigins(origins)),
+  compare: (
+    before: PageDocument,
+    after: PageDocument,
+    between: Between | null,
+    moves: Moves | null = null,
+  ): ComparedBlock[] =>
+    compareDocuments(
+      before,
+      after,
+      between ? doersBetween(between.before, between.steps) : undefined,
+      moves ? movedBetween(moves) : undefined,
+    ),
+  excerpt: (before: PageDocument, after: PageDocument): readonly ExcerptBlock[] =>
+    excerptOf(compareDocuments(before, after)),
+  authored: (document: PageDocument, origins: Uint8Array): ComparedBlock[] =>
+    authoredBlocks(document, readStoredOrigins(origins)),
   merge: mergeSave,
   quote: findQuote,
-  stateKey: (before: Uint8Array | null, document: PageDocument): string => new EntryAtRest(before, document).key,
-  credit: (before: Uint8Array | null, document: PageDocument, given: AtRest): StepAtRest => new EntryAtRest(before, document).credit(given),
+  stateKey: (before: Uint8Array | null, document: PageDocument): string =>
+    new EntryAtRest(before, document).key,
+  credit: (before: Uint8Array | null, document: PageDocument, given: AtRest): StepAtRest =>
+    new EntryAtRest(before, document).credit(given),
 } as const;
 
 export type HeavyWork = typeof heavyWork;

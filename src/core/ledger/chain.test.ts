@@ -3,7 +3,15 @@ import { emptyDocument } from "../document/model";
 import { type ChainedEntry, chainStart, entryHash, findChainFault } from "./chain";
 
 const entry = (number: number, note: string): ChainedEntry => ({
-  page: "p1", number, base: number - 1, kind: "wrote", author: "a1", at: "2026-03-02T09:00:00.000Z", note, title: "Home", restoredFrom: null,
+  page: "p1",
+  number,
+  base: number - 1,
+  kind: "wrote",
+  author: "a1",
+  at: "2026-03-02T09:00:00.000Z",
+  note,
+  title: "Home",
+  restoredFrom: null,
   document: emptyDocument,
 });
 
@@ -20,7 +28,9 @@ describe("a chain of entries", () => {
   const whole = chain(["one", "two", "three"]);
   test("as it was written, it fits", () => expect(findChainFault(whole)).toBeNull());
   test("a changed note is found", () => {
-    const tampered = whole.map((each) => (each.entry.number === 2 ? { ...each, entry: { ...each.entry, note: "2" } } : each));
+    const tampered = whole.map((each) =>
+      each.entry.number === 2 ? { ...each, entry: { ...each.entry, note: "2" } } : each,
+    );
     expect(findChainFault(tampered)).toEqual({ kind: "changed", number: 2 });
   });
   test("an entry rewritten with its own hash is found at the next", () => {
@@ -28,7 +38,8 @@ describe("a chain of entries", () => {
     const tampered = [whole[0]!, { entry: forged, hash: entryHash(forged, whole[0]!.hash) }, whole[2]!];
     expect(findChainFault(tampered)).toEqual({ kind: "changed", number: 3 });
   });
-  test("an entry taken out is found", () => expect(findChainFault([whole[0]!, whole[2]!])).toEqual({ kind: "missing", number: 2 }));
+  test("an entry taken out is found", () =>
+    expect(findChainFault([whole[0]!, whole[2]!])).toEqual({ kind: "missing", number: 2 }));
   test("the order of keys makes no difference", () => {
     const reversed = Object.fromEntries(Object.entries(entry(1, "one")).reverse()) as unknown as ChainedEntry;
     expect(entryHash(reversed, chainStart)).toBe(whole[0]!.hash);

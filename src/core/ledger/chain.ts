@@ -1,6 +1,6 @@
 /**
- * The chain of a page's entries: each entry's hash covers its content and the hash of the one before, so that an
- * entry that was changed, taken out or put elsewhere in the database no longer fits.
+ * The chain of a page's entries: each entry's hash covers its content and the hash of the one before, so that
+ * an entry that was changed, taken out or put elsewhere in the database no longer fits.
  *
  * The hash is SHA-256 over the canonical JSON (RFC 8785) of the entry, in lower-case hexadecimal.
  */
@@ -10,8 +10,9 @@ import canonicalize from "canonicalize";
 import type { PageDocument } from "../document/model";
 
 /**
- * What acts can make an entry. One that renames leaves the text as it is; one that removes the page leaves it empty, so that
- * its words stand nowhere while it lies in the bin; one that brings it back has the text from before.
+ * What acts can make an entry. One that renames leaves the text as it is; one that removes the page leaves it
+ * empty, so that its words stand nowhere while it lies in the bin; one that brings it back has the text from
+ * before.
  */
 export const entryKinds = ["started", "wrote", "restored", "renamed", "removed", "brought back"] as const;
 export type EntryKind = (typeof entryKinds)[number];
@@ -40,7 +41,8 @@ export const chainStart = "0".repeat(64);
 
 /**
  * The hash of `entry` behind an entry with the hash `before`.
- * @throws Error if its text holds a lone surrogate, which JSON can't carry; `parseDocument` lets none through.
+ * @throws Error if its text holds a lone surrogate, which JSON can't carry; `parseDocument` lets none
+ * through.
  */
 export function entryHash(entry: ChainedEntry, before: string): string {
   const canonical = canonicalize({ ...entry, before });
@@ -74,10 +76,12 @@ export class ChainCheck {
 }
 
 /**
- * The first entry that does not fit, or null if all do. `entries` are a page's, in the order of their numbers.
- * O(text of all entries).
+ * The first entry that does not fit, or null if all do. `entries` are a page's, in the order of their
+ * numbers. O(text of all entries).
  */
-export function findChainFault(entries: Iterable<{ readonly entry: ChainedEntry; readonly hash: string }>): ChainFault | null {
+export function findChainFault(
+  entries: Iterable<{ readonly entry: ChainedEntry; readonly hash: string }>,
+): ChainFault | null {
   const check = new ChainCheck();
   for (const each of entries) {
     const fault = check.next(each);

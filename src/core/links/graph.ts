@@ -33,5 +33,9 @@ export function linkGraph(pages: readonly LinkingPage[], homePageId: string | nu
     links.set(id, targets);
   }
   const reached = new Set([...links.values()].flat());
-  return { links, promised: [...promised.values()], loose: pages.map(({ id }) => id).filter((id) => id !== homePageId && !reached.has(id)) };
+  return {
+    links,
+    promised: [...promised.values()],
+    loose: pages.map(({ id }) => id).filter((id) => id !== homePageId && !reached.has(id)),
+  };
 }

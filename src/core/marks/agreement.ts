@@ -14,11 +14,20 @@ export function agreement(pairs: readonly (readonly [number, number])[], levels:
   if (pairs.length === 0) return null;
   const all = BigInt(pairs.length);
   const equal = ratio(BigInt(pairs.filter(([first, second]) => first === second).length), all);
-  const [ofFirst, ofSecond] = [0, 1].map((side) => Array.from({ length: levels }, (_, at) => BigInt(pairs.filter((pair) => pair[side] === at).length))) as [bigint[], bigint[]];
+  const [ofFirst, ofSecond] = [0, 1].map((side) =>
+    Array.from({ length: levels }, (_, at) => BigInt(pairs.filter((pair) => pair[side] === at).length)),
+  ) as [bigint[], bigint[]];
   const used = (counts: readonly bigint[]) => counts.filter((count) => count > 0n).length;
   if (used(ofFirst) < 2 || used(ofSecond) < 2) return { pairs: pairs.length, equal, kappa: null };
   const distance = (first: number, second: number) => BigInt(first - second) ** 2n;
-  const seen = ratio(pairs.reduce((total, [first, second]) => total + distance(first, second), 0n), all);
-  const expected = sum(ofFirst.flatMap((count, first) => ofSecond.map((other, second) => times(ratio(count * other, all * all), ratio(distance(first, second))))));
+  const seen = ratio(
+    pairs.reduce((total, [first, second]) => total + distance(first, second), 0n),
+    all,
+  );
+  const expected = sum(
+    ofFirst.flatMap((count, first) =>
+      ofSecond.map((other, second) => times(ratio(count * other, all * all), ratio(distance(first, second)))),
+    ),
+  );
   return { pairs: pairs.length, equal, kappa: isZero(expected) ? null : minus(one, over(seen, expected)) };
 }

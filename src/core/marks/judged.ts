@@ -1,4 +1,6 @@
-/** What was judged of one subject, by the acts of those who assess: which of them hold, and what they come to. */
+/**
+ * What was judged of one subject, by the acts of those who assess: which of them hold, and what they come to.
+ */
 import { type Criterion, type CriteriaSheet, type Judging, mostPoints, read } from "./criteria";
 import { exactDecimal, isBelow, one, over, type Ratio, zero } from "./ratio";
 
@@ -35,7 +37,10 @@ export interface JudgedCriterion {
 export type Versions = ReadonlyMap<number, CriteriaSheet>;
 
 /** What a judgement is refused for; null: it fits the criterion. */
-export function misjudged({ judging }: Criterion, { level, points }: Pick<JudgementAct, "level" | "points">): "no such level" | "not points" | "too many points" | null {
+export function misjudged(
+  { judging }: Criterion,
+  { level, points }: Pick<JudgementAct, "level" | "points">,
+): "no such level" | "not points" | "too many points" | null {
   if (level === null && points === null) return null;
   if (judging.by === "points") {
     const most = read(judging.most);
@@ -47,30 +52,59 @@ export function misjudged({ judging }: Criterion, { level, points }: Pick<Judgem
   return judging.levels.some(({ id }) => id === level) ? null : "no such level";
 }
 
-/** The newest act for each criterion that holds for a hand: taking back one's own leaves nothing. `acts`: oldest first. */
+/**
+ * The newest act for each criterion that holds for a hand: taking back one's own leaves nothing. `acts`:
+ * oldest first.
+ */
 export function holding(acts: readonly JudgementAct[], hand: "first" | "second"): Map<string, JudgementAct> {
   const newest = new Map<string, JudgementAct>();
-  for (const act of acts) if (act.hand === hand || (hand === "first" && act.hand === "settled")) newest.set(act.criterion, act);
-  for (const [criterion, { level, points }] of newest) if (level === null && points === null) newest.delete(criterion);
+  for (const act of acts)
+    if (act.hand === hand || (hand === "first" && act.hand === "settled")) newest.set(act.criterion, act);
+  for (const [criterion, { level, points }] of newest)
+    if (level === null && points === null) newest.delete(criterion);
   return newest;
 }
 
 /**
- * Each criterion of the sheet that is for such a subject, in its order, with what holds. What was given under an earlier version
- * is worth what it was worth then. `checks`: what the product sees by itself, by the expectation's stored form.
+ * Each criterion of the sheet that is for such a subject, in its order, with what holds. What was given under
+ * an earlier version is worth what it was worth then. `checks`: what the product sees by itself, by the
+ * expectation's stored form.
  */
-export function judgedBy(sheet: CriteriaSheet, of: Criterion["of"], held: ReadonlyMap<string, JudgementAct>, versions: Versions, checks: ReadonlyMap<string, boolean>): JudgedCriterion[] {
-  return sheet.criteria.filter((each) => each.of === of).map((criterion): JudgedCriterion => {
-    const act = held.get(criterion.id) ?? null;
-    if (!act) {
-      const isMet = criterion.judging.by === "expectation" ? checks.get(criterion.judging.expectation) : undefined;
-      const part = isMet === undefined ? null : isMet ? one : zero;
-      return { criterion, act, part, told: isMet === undefined ? null : isMet ? "met" : "not met", earlier: null, isChecked: isMet !== undefined };
-    }
-    const given = versions.get(act.version)?.criteria.find(({ id }) => id === act.criterion) ?? criterion;
-    const part = partOf(given.judging, act);
-    return { criterion, act, part, told: toldOf(given.judging, act), earlier: sameJudging(given.judging, criterion.judging) ? null : given, isChecked: false };
-  });
+export function judgedBy(
+  sheet: CriteriaSheet,
+  of: Criterion["of"],
+  held: ReadonlyMap<string, JudgementAct>,
+  versions: Versions,
+  checks: ReadonlyMap<string, boolean>,
+): JudgedCriterion[] {
+  return sheet.criteria
+    .filter((each) => each.of === of)
+    .map((criterion): JudgedCriterion => {
+      const act = held.get(criterion.id) ?? null;
+      if (!act) {
+        const isMet =
+          criterion.judging.by === "expectation" ? checks.get(criterion.judging.expectation) : undefined;
+        const part = isMet === undefined ? null : isMet ? one : zero;
+        return {
+          criterion,
+          act,
+          part,
+          told: isMet === undefined ? null : isMet ? "met" : "not met",
+          earlier: null,
+          isChecked: isMet !== undefined,
+        };
+      }
+      const given = versions.get(act.version)?.criteria.find(({ id }) => id === act.criterion) ?? criterion;
+      const part = partOf(given.judging, act);
+      return {
+        criterion,
+        act,
+        part,
+        told: toldOf(given.judging, act),
+        earlier: sameJudging(given.judging, criterion.judging) ? null : given,
+        isChecked: false,
+      };
+    });
 }
 
 function partOf(judging: Judging, { level, points }: JudgementAct): Ratio | null {
@@ -86,8 +120,17 @@ function toldOf(judging: Judging, { level, points }: JudgementAct): string | nul
 
 /** Whether the same judgement is worth the same: words may differ, points may not. */
 export function sameJudging(one: Judging, other: Judging): boolean {
-  if (one.by === "levels") return other.by === "levels" && one.levels.length === other.levels.length && one.levels.every(({ id, points }) => other.levels.some((each) => each.id === id && each.points === points));
-  return one.by === "points" ? other.by === "points" && one.most === other.most : other.by === "expectation" && one.expectation === other.expectation;
+  if (one.by === "levels")
+    return (
+      other.by === "levels" &&
+      one.levels.length === other.levels.length &&
+      one.levels.every(({ id, points }) =>
+        other.levels.some((each) => each.id === id && each.points === points),
+      )
+    );
+  return one.by === "points"
+    ? other.by === "points" && one.most === other.most
+    : other.by === "expectation" && one.expectation === other.expectation;
 }
 
 /** What a changed sheet does to each criterion that the one before had, or it brings. */
@@ -101,9 +144,18 @@ export function sheetChanges(before: CriteriaSheet, after: CriteriaSheet): Sheet
   const changes: SheetChange[] = [];
   for (const was of before.criteria) {
     const is = after.criteria.find(({ id }) => id === was.id);
-    const what = !is ? "removed" : is.of !== was.of ? "for others" : !sameJudging(was.judging, is.judging) ? "points changed" : is.weight !== was.weight ? "weight changed" : null;
+    const what = !is
+      ? "removed"
+      : is.of !== was.of
+        ? "for others"
+        : !sameJudging(was.judging, is.judging)
+          ? "points changed"
+          : is.weight !== was.weight
+            ? "weight changed"
+            : null;
     if (what) changes.push({ id: was.id, title: was.title, what });
   }
-  for (const { id, title } of after.criteria) if (!before.criteria.some((was) => was.id === id)) changes.push({ id, title, what: "added" });
+  for (const { id, title } of after.criteria)
+    if (!before.criteria.some((was) => was.id === id)) changes.push({ id, title, what: "added" });
   return changes;
 }

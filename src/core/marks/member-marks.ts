@@ -1,5 +1,20 @@
-/** From a group's mark to the mark of each member, by the rule of the assignment. A proposal: a mark is what somebody accepts. */
-import { downTo, isBelow, larger, minus, one, plus, type Ratio, ratio, roundedTo, smaller, times } from "./ratio";
+/**
+ * From a group's mark to the mark of each member, by the rule of the assignment. A proposal: a mark is what
+ * somebody accepts.
+ */
+import {
+  downTo,
+  isBelow,
+  larger,
+  minus,
+  one,
+  plus,
+  type Ratio,
+  ratio,
+  roundedTo,
+  smaller,
+  times,
+} from "./ratio";
 import type { Rule, Scale } from "./rule";
 import { groupSums, type Reckoned, shareOf } from "./shares";
 import { working } from "./working";
@@ -10,7 +25,10 @@ export interface MemberMark {
   readonly factor: Ratio | null;
   /** Rounded; null while the group's mark is open, and for who is left out. */
   readonly mark: Ratio | null;
-  /** How it came about, in one line; what stands before its first "=" or "≈" evaluates to the mark before "at most" and rounding. */
+  /**
+   * How it came about, in one line; what stands before its first "=" or "≈" evaluates to the mark before "at
+   * most" and rounding.
+   */
   readonly working: string;
 }
 
@@ -26,19 +44,38 @@ export function shownMark({ outOf, step }: Scale, value: Ratio): Ratio {
 }
 
 /**
- * The marks of a group's members, in their order: min(M, G · clamp(1 + k · (n · s − 1), lowest, highest)), from the unrounded mark of
- * the group, 0 to M. Without any share the factor is 1. Cost: members × figures.
+ * The marks of a group's members, in their order: min(M, G · clamp(1 + k · (n · s − 1), lowest, highest)),
+ * from the unrounded mark of the group, 0 to M. Without any share the factor is 1. Cost: members × figures.
  */
-export function memberMarks(scale: Scale, group: Ratio | null, rule: Rule, members: readonly Reckoned[]): MemberMark[] {
+export function memberMarks(
+  scale: Scale,
+  group: Ratio | null,
+  rule: Rule,
+  members: readonly Reckoned[],
+): MemberMark[] {
   const sums = groupSums(rule.figures, members);
   return members.map((member): MemberMark => {
-    if (member.leftOut) return { id: member.id, share: null, factor: null, mark: null, working: "left out of the reckoning" };
-    if (group === null) return { id: member.id, share: null, factor: null, mark: null, working: "open: the group has no mark yet" };
+    if (member.leftOut)
+      return { id: member.id, share: null, factor: null, mark: null, working: "left out of the reckoning" };
+    if (group === null)
+      return {
+        id: member.id,
+        share: null,
+        factor: null,
+        mark: null,
+        working: "open: the group has no mark yet",
+      };
     const share = shareOf(sums, member);
     const raw = share && rawFactor(rule, sums.n, share);
     const factor = raw ? smaller(rule.highest, larger(rule.lowest, raw)) : one;
     const value = times(group, factor);
     const mark = shownMark(scale, smaller(scale.outOf, value));
-    return { id: member.id, share, factor, mark, working: working({ scale, group, rule, sums, member, raw, factor, value, mark }) };
+    return {
+      id: member.id,
+      share,
+      factor,
+      mark,
+      working: working({ scale, group, rule, sums, member, raw, factor, value, mark }),
+    };
   });
 }

@@ -1,4 +1,7 @@
-/** Exact numbers: fractions of whole numbers, in lowest terms, so that no mark depends on how a machine rounds. */
+/**
+ * Exact numbers: fractions of whole numbers, in lowest terms, so that no mark depends on how a machine
+ * rounds.
+ */
 
 export interface Ratio {
   readonly n: bigint;
@@ -36,7 +39,10 @@ export const larger = (a: Ratio, b: Ratio): Ratio => (isBelow(a, b) ? b : a);
 export const digitsAtMost = 40;
 const decimal = new RegExp(`^(\\d{1,${digitsAtMost}})(?:\\.(\\d{1,${digitsAtMost}}))?$`);
 
-/** Reads a decimal of 0 or more, such as "72.5"; null for anything else, signs, exponents and separators included. */
+/**
+ * Reads a decimal of 0 or more, such as "72.5"; null for anything else, signs, exponents and separators
+ * included.
+ */
 export function readDecimal(text: string): Ratio | null {
   const found = decimal.exec(text);
   if (!found) return null;
@@ -70,6 +76,7 @@ export function fixed(value: Ratio, places: number): string {
 
 /** As a decimal without needless zeros, if it has one of so many places at most; otherwise null. */
 export function exactDecimal(value: Ratio, placesAtMost: number = digitsAtMost): string | null {
-  for (let places = 0, scale = 1n; places <= placesAtMost; places++, scale *= 10n) if (scale % value.d === 0n) return fixed(value, places);
+  for (let places = 0, scale = 1n; places <= placesAtMost; places++, scale *= 10n)
+    if (scale % value.d === 0n) return fixed(value, places);
   return null;
 }

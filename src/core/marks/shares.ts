@@ -32,12 +32,24 @@ export interface GroupSums {
 /** What shares are parts of. Figures without weight are not used. Cost: members × figures. */
 export function groupSums(figures: readonly WeightedFigure[], members: readonly Reckoned[]): GroupSums {
   const counted = members.filter(({ leftOut }) => !leftOut);
-  const sums = figures.filter(({ weight }) => !isZero(weight)).map((each) => ({ ...each, sum: sum(counted.map((member) => member.figures.get(each.figure)!)) }));
-  return { n: counted.length, used: sums.filter((each) => !isZero(each.sum)), unused: sums.filter((each) => isZero(each.sum)).map(({ figure }) => figure) };
+  const sums = figures
+    .filter(({ weight }) => !isZero(weight))
+    .map((each) => ({ ...each, sum: sum(counted.map((member) => member.figures.get(each.figure)!)) }));
+  return {
+    n: counted.length,
+    used: sums.filter((each) => !isZero(each.sum)),
+    unused: sums.filter((each) => isZero(each.sum)).map(({ figure }) => figure),
+  };
 }
 
-/** 0 to 1; the shares of all who count add up to 1. Null for who is left out, and where the group has nothing of any figure. */
+/**
+ * 0 to 1; the shares of all who count add up to 1. Null for who is left out, and where the group has nothing
+ * of any figure.
+ */
 export function shareOf({ used }: GroupSums, { leftOut, figures }: Reckoned): Ratio | null {
   if (leftOut || used.length === 0) return null;
-  return over(sum(used.map((each) => times(each.weight, over(figures.get(each.figure)!, each.sum)))), sum(used.map(({ weight }) => weight)));
+  return over(
+    sum(used.map((each) => times(each.weight, over(figures.get(each.figure)!, each.sum)))),
+    sum(used.map(({ weight }) => weight)),
+  );
 }

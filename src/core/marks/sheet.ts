@@ -16,10 +16,16 @@ export interface SheetResult {
   readonly open: readonly string[];
 }
 
-/** M · Σ w p / Σ w. What is missing never counts as zero: while something is open there is no mark. Cost: one pass. */
+/**
+ * M · Σ w p / Σ w. What is missing never counts as zero: while something is open there is no mark. Cost: one
+ * pass.
+ */
 export function sheetResult(outOf: Ratio, criteria: readonly Judged[]): SheetResult {
   const open = criteria.filter(({ part }) => part === null).map(({ id }) => id);
   const weights = sum(criteria.map(({ weight }) => weight));
   if (open.length > 0 || isZero(weights)) return { mark: null, open };
-  return { mark: times(outOf, over(sum(criteria.map(({ weight, part }) => times(weight, part!))), weights)), open };
+  return {
+    mark: times(outOf, over(sum(criteria.map(({ weight, part }) => times(weight, part!))), weights)),
+    open,
+  };
 }

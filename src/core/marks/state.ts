@@ -1,5 +1,6 @@
 /** Where the assessment of a group or a student stands: computed from what was done, never stored. */
-export type SubjectState = "not begun" | "begun" | "complete" | "marked" | "ready" | "released" | "changed since";
+export type SubjectState =
+  "not begun" | "begun" | "complete" | "marked" | "ready" | "released" | "changed since";
 
 export interface Standing {
   /** Criteria that count for the subject, and those of them that are judged. */

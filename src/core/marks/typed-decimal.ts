@@ -2,8 +2,9 @@
 import { type Ratio, readDecimal } from "./ratio";
 
 /**
- * Reads "72.5", "72,5" and "1 250": a comma is a decimal point, spaces between digits are left out. Null for a sign below 0, for
- * more than one point or comma (which of them parts the decimals is not known), and for what is no number of 0 or more.
+ * Reads "72.5", "72,5" and "1 250": a comma is a decimal point, spaces between digits are left out. Null for
+ * a sign below 0, for more than one point or comma (which of them parts the decimals is not known), and for
+ * what is no number of 0 or more.
  */
 export function typedDecimal(text: string): Ratio | null {
   const plain = text.trim().replace(/^\+/, "");

@@ -16,16 +16,31 @@ interface Steps {
   readonly mark: Ratio;
 }
 
-/** "72.5 × (1 + 0.5 × (4 × 147/474 − 1)) ≈ 81.2184, rounded to 81.2": what stands before the first "=" or "≈" is exact. */
+/**
+ * "72.5 × (1 + 0.5 × (4 × 147/474 − 1)) ≈ 81.2184, rounded to 81.2": what stands before the first "=" or "≈"
+ * is exact.
+ */
 export function working({ scale, group, rule, sums, member, raw, factor, value, mark }: Steps): string {
   const byShare = `1 + ${exact(rule.k)} × (${sums.n} × ${shareText(sums, member)} − 1)`;
-  const bound = raw === null ? null : isBelow(factor, raw) ? "at most" : isBelow(raw, factor) ? "at least" : null;
-  const product = raw === null ? `${exact(group)} × 1` : bound ? `${exact(group)} × ${exact(factor)}` : `${exact(group)} × (${byShare})`;
+  const bound =
+    raw === null ? null : isBelow(factor, raw) ? "at most" : isBelow(raw, factor) ? "at least" : null;
+  const product =
+    raw === null
+      ? `${exact(group)} × 1`
+      : bound
+        ? `${exact(group)} × ${exact(factor)}`
+        : `${exact(group)} × (${byShare})`;
   const said = [
     `${product} ${told(value)}`,
     ...(bound ? [`with the factor ${bound} ${exact(factor)}, not ${byShare} ${told(raw!)}`] : []),
-    ...(raw === null ? [`with the factor 1, because ${rule.figures.length === 0 ? "no figure is chosen" : "the group has nothing of what is chosen"}`] : []),
-    ...(raw !== null && sums.unused.length > 0 ? [`without ${sums.unused.join(", ")}, of which the group has nothing`] : []),
+    ...(raw === null
+      ? [
+          `with the factor 1, because ${rule.figures.length === 0 ? "no figure is chosen" : "the group has nothing of what is chosen"}`,
+        ]
+      : []),
+    ...(raw !== null && sums.unused.length > 0
+      ? [`without ${sums.unused.join(", ")}, of which the group has nothing`]
+      : []),
     ...(isBelow(scale.outOf, value) ? [`at most ${exact(scale.outOf)}`] : []),
     ...(exact(mark) === exact(value) ? [] : [`rounded to ${exact(mark)}`]),
   ];
@@ -41,7 +56,10 @@ function shareText({ used }: GroupSums, { figures }: Reckoned): string {
   return weights.n === one.n && weights.d === one.d ? mean : `${mean}/${exact(weights)}`;
 }
 
-/** As a decimal; a group's mark that has none, as a fraction: it begins the line, so that it reads the same without brackets. */
+/**
+ * As a decimal; a group's mark that has none, as a fraction: it begins the line, so that it reads the same
+ * without brackets.
+ */
 export function exact(value: Ratio): string {
   return exactDecimal(value) ?? `${value.n}/${value.d}`;
 }

@@ -1,6 +1,6 @@
 /**
- * Settling by hand what two who wrote at once both changed: passage by passage, each with what is saved and what was
- * written. Until all is settled nothing of either is gone.
+ * Settling by hand what two who wrote at once both changed: passage by passage, each with what is saved and
+ * what was written. Until all is settled nothing of either is gone.
  */
 import type { DocumentNode, PageDocument } from "../document/model";
 import { mergeBoth } from "./blocks";
@@ -22,7 +22,10 @@ const replaced = "replaced";
 /** Where both put blocks into another order. */
 export const orderKey = "order";
 
-/** What a person has to settle, in the order in which it came up; empty if the two can be put together by themselves. */
+/**
+ * What a person has to settle, in the order in which it came up; empty if the two can be put together by
+ * themselves.
+ */
 export function findConflicts(base: PageDocument, newest: PageDocument, written: PageDocument): Conflict[] {
   const { leftOut, isOrdered } = mergeBoth(base, newest, written);
   const conflicts = leftOut.map(({ id }): Conflict => {
@@ -33,10 +36,15 @@ export function findConflicts(base: PageDocument, newest: PageDocument, written:
 }
 
 /**
- * The text in which each conflict is settled as chosen ("theirs" where nothing is), with all else that either wrote. Blocks
- * that stand twice then have no id the second time. O(blocks).
+ * The text in which each conflict is settled as chosen ("theirs" where nothing is), with all else that either
+ * wrote. Blocks that stand twice then have no id the second time. O(blocks).
  */
-export function settle(base: PageDocument, newest: PageDocument, written: PageDocument, chosen: ReadonlyMap<string, Choice>): PageDocument {
+export function settle(
+  base: PageDocument,
+  newest: PageDocument,
+  written: PageDocument,
+  chosen: ReadonlyMap<string, Choice>,
+): PageDocument {
   const { document, leftOut, isOrdered } = mergeBoth(base, newest, written);
   const choiceOf = (key: string) => chosen.get(key) ?? "theirs";
   let result = document;
@@ -48,30 +56,61 @@ export function settle(base: PageDocument, newest: PageDocument, written: PageDo
   return !isOrdered && choiceOf(orderKey) === "mine" ? inOrder(result, written) : result;
 }
 
-function settleBlock(document: PageDocument, written: PageDocument, id: string, choice: "mine" | "both"): PageDocument {
+function settleBlock(
+  document: PageDocument,
+  written: PageDocument,
+  id: string,
+  choice: "mine" | "both",
+): PageDocument {
   const [mine] = blockOf(written, id);
   const content = document.content ?? [];
   const at = content.findIndex((node) => idOf(node) === id);
-  if (!mine) return choice === "mine" && at >= 0 ? withContent(document, content.filter((_, index) => index !== at)) : document;
+  if (!mine)
+    return choice === "mine" && at >= 0
+      ? withContent(
+          document,
+          content.filter((_, index) => index !== at),
+        )
+      : document;
   if (at < 0) return bringBackParts(document, written, new Set([id]));
-  if (choice === "mine") return withContent(document, content.map((node, index) => (index === at ? mine : node)));
+  if (choice === "mine")
+    return withContent(
+      document,
+      content.map((node, index) => (index === at ? mine : node)),
+    );
   const { id: _, ...attrs } = (mine.attrs ?? {}) as Record<string, unknown>;
   return withContent(document, [...content.slice(0, at + 1), { ...mine, attrs }, ...content.slice(at + 1)]);
 }
 
-function settleReplaced(document: PageDocument, base: PageDocument, newest: PageDocument, written: PageDocument, choice: Choice): PageDocument {
+function settleReplaced(
+  document: PageDocument,
+  base: PageDocument,
+  newest: PageDocument,
+  written: PageDocument,
+  choice: Choice,
+): PageDocument {
   if (choice === "both") return document;
   const gone = new Set(addedTo(base, choice === "theirs" ? written : newest));
-  return withContent(document, (document.content ?? []).filter((node) => !gone.has(node)));
+  return withContent(
+    document,
+    (document.content ?? []).filter((node) => !gone.has(node)),
+  );
 }
 
 /** The blocks that both have, in the order of `ordered`; others stay behind what they follow. */
 function inOrder(document: PageDocument, ordered: PageDocument): PageDocument {
-  const place = new Map((ordered.content ?? []).flatMap((node, at) => (idOf(node) === null ? [] : [[idOf(node)!, at] as const])));
+  const place = new Map(
+    (ordered.content ?? []).flatMap((node, at) => (idOf(node) === null ? [] : [[idOf(node)!, at] as const])),
+  );
   const content = document.content ?? [];
-  const known = content.filter((node) => place.has(idOf(node) ?? "")).sort((one, other) => place.get(idOf(one)!)! - place.get(idOf(other)!)!);
+  const known = content
+    .filter((node) => place.has(idOf(node) ?? ""))
+    .sort((one, other) => place.get(idOf(one)!)! - place.get(idOf(other)!)!);
   let next = 0;
-  return withContent(document, content.map((node) => (place.has(idOf(node) ?? "") ? known[next++]! : node)));
+  return withContent(
+    document,
+    content.map((node) => (place.has(idOf(node) ?? "") ? known[next++]! : node)),
+  );
 }
 
 function addedTo(base: PageDocument, document: PageDocument): DocumentNode[] {

@@ -5,80 +5,209 @@ import type { StoredMark } from "../document/parts";
 import { mergeSave } from "./blocks";
 import { mergeSentences } from "./within";
 
-const text = (words: string, ...marks: StoredMark[]): DocumentNode => ({ type: "text", text: words, ...(marks.length > 0 ? { marks: marks.map((type) => ({ type })) } : {}) });
-const said = (nodes: readonly DocumentNode[] | null) => nodes?.map((node) => node.text ?? "").join("") ?? null;
-const merge = (before: string, ours: string, theirs: string) => said(mergeSentences([text(before)], [text(ours)], [text(theirs)]));
+const text = (words: string, ...marks: StoredMark[]): DocumentNode => ({
+  type: "text",
+  text: words,
+  ...(marks.length > 0 ? { marks: marks.map((type) => ({ type })) } : {}),
+});
+const said = (nodes: readonly DocumentNode[] | null) =>
+  nodes?.map((node) => node.text ?? "").join("") ?? null;
+const merge = (before: string, ours: string, theirs: string) =>
+  said(mergeSentences([text(before)], [text(ours)], [text(theirs)]));
 
 describe("two who change one paragraph", () => {
   const before = "The weir is steep. Eels wait below. Nobody fishes.";
   test.each([
-    ["in different sentences, both come in", "The weir is very steep. Eels wait below. Nobody fishes.", "The weir is steep. Eels wait below. Nobody fishes here.", "The weir is very steep. Eels wait below. Nobody fishes here."],
-    ["in neighbouring sentences too", "The weir is very steep. Eels wait below. Nobody fishes.", "The weir is steep. Old eels wait below. Nobody fishes.", "The weir is very steep. Old eels wait below. Nobody fishes."],
-    ["in the same way, it comes in once", "The weir is low. Eels wait below. Nobody fishes.", "The weir is low. Eels wait below. Nobody fishes.", "The weir is low. Eels wait below. Nobody fishes."],
-    ["where one takes a sentence away and the other changes another", "The weir is steep. Nobody fishes.", "The weir is low. Eels wait below. Nobody fishes.", "The weir is low. Nobody fishes."],
-    ["in one sentence, a person has to say", "The weir is very steep. Eels wait below. Nobody fishes.", "The weir is low. Eels wait below. Nobody fishes.", null],
+    [
+      "in different sentences, both come in",
+      "The weir is very steep. Eels wait below. Nobody fishes.",
+      "The weir is steep. Eels wait below. Nobody fishes here.",
+      "The weir is very steep. Eels wait below. Nobody fishes here.",
+    ],
+    [
+      "in neighbouring sentences too",
+      "The weir is very steep. Eels wait below. Nobody fishes.",
+      "The weir is steep. Old eels wait below. Nobody fishes.",
+      "The weir is very steep. Old eels wait below. Nobody fishes.",
+    ],
+    [
+      "in the same way, it comes in once",
+      "The weir is low. Eels wait below. Nobody fishes.",
+      "The weir is low. Eels wait below. Nobody fishes.",
+      "The weir is low. Eels wait below. Nobody fishes.",
+    ],
+    [
+      "where one takes a sentence away and the other changes another",
+      "The weir is steep. Nobody fishes.",
+      "The weir is low. Eels wait below. Nobody fishes.",
+      "The weir is low. Nobody fishes.",
+    ],
+    [
+      "in one sentence, a person has to say",
+      "The weir is very steep. Eels wait below. Nobody fishes.",
+      "The weir is low. Eels wait below. Nobody fishes.",
+      null,
+    ],
     ["by writing on at the same place, a person has to say", `${before} Not one.`, `${before} Or few.`, null],
-    ["where one changes what the other takes away, too", "The weir is steep. Nobody fishes.", "The weir is steep. Old eels wait below. Nobody fishes.", null],
+    [
+      "where one changes what the other takes away, too",
+      "The weir is steep. Nobody fishes.",
+      "The weir is steep. Old eels wait below. Nobody fishes.",
+      null,
+    ],
   ])("%s", (_, ours, theirs, result) => {
     expect(merge(before, ours, theirs)).toBe(result);
   });
 
   test("a look that one gave and words that the other wrote are both there", () => {
     const ours = [text("The weir is ", "bold"), text("steep. Eels wait below.")];
-    const merged = mergeSentences([text("The weir is steep. Eels wait below.")], ours, [text("The weir is steep. Eels wait below the fall.")]);
+    const merged = mergeSentences([text("The weir is steep. Eels wait below.")], ours, [
+      text("The weir is steep. Eels wait below the fall."),
+    ]);
     expect(merged).toEqual([text("The weir is ", "bold"), text("steep. Eels wait below the fall.")]);
   });
 });
 
 describe("lists and tables", () => {
-  const paragraph = (id: string, words: string): DocumentNode => ({ type: "paragraph", attrs: { id }, content: [text(words)] });
-  const list = (...items: readonly (readonly [string, string])[]): PageDocument => ({ type: "doc", content: [{ type: "bulletList", attrs: { id: "list" }, content: items.map(([id, words]) => ({ type: "listItem", attrs: { id }, content: [paragraph(`${id}p`, words)] })) }] });
-  const table = (...rows: readonly (readonly string[])[]): PageDocument => ({
-    type: "doc", content: [{ type: "table", attrs: { id: "t" }, content: rows.map(([id, ...cells]) => ({ type: "tableRow", attrs: { id }, content: cells.map((words, at) => ({ type: "tableCell", attrs: { id: `${id}${at}` }, content: [paragraph(`${id}${at}p`, words)] })) })) }],
+  const paragraph = (id: string, words: string): DocumentNode => ({
+    type: "paragraph",
+    attrs: { id },
+    content: [text(words)],
   });
-  const words = (merged: ReturnType<typeof mergeSave>) => ("document" in merged ? JSON.stringify(merged.document).match(/"text":"[^"]*"/g)!.map((each) => each.slice(8, -1)) : null);
+  const list = (...items: readonly (readonly [string, string])[]): PageDocument => ({
+    type: "doc",
+    content: [
+      {
+        type: "bulletList",
+        attrs: { id: "list" },
+        content: items.map(([id, words]) => ({
+          type: "listItem",
+          attrs: { id },
+          content: [paragraph(`${id}p`, words)],
+        })),
+      },
+    ],
+  });
+  const table = (...rows: readonly (readonly string[])[]): PageDocument => ({
+    type: "doc",
+    content: [
+      {
+        type: "table",
+        attrs: { id: "t" },
+        content: rows.map(([id, ...cells]) => ({
+          type: "tableRow",
+          attrs: { id },
+          content: cells.map((words, at) => ({
+            type: "tableCell",
+            attrs: { id: `${id}${at}` },
+            content: [paragraph(`${id}${at}p`, words)],
+          })),
+        })),
+      },
+    ],
+  });
+  const words = (merged: ReturnType<typeof mergeSave>) =>
+    "document" in merged
+      ? JSON.stringify(merged.document)
+          .match(/"text":"[^"]*"/g)!
+          .map((each) => each.slice(8, -1))
+      : null;
 
   test("are merged by their items, rows and cells", () => {
-    expect(words(mergeSave(list(["a", "Wall"], ["b", "Bank"]), list(["a", "West wall"], ["b", "Bank"]), list(["a", "Wall"], ["b", "Bank"], ["c", "Bridge"])))).toEqual(["West wall", "Bank", "Bridge"]);
-    expect(words(mergeSave(table(["r", "Farm", "0.2"], ["s", "Bridge", "0.3"]), table(["r", "Farm", "0.21"], ["s", "Bridge", "0.3"]), table(["r", "Farm", "0.2"], ["s", "Bridge", "0.33"], ["u", "Outfall", "0.5"])))).toEqual(["Farm", "0.21", "Bridge", "0.33", "Outfall", "0.5"]);
+    expect(
+      words(
+        mergeSave(
+          list(["a", "Wall"], ["b", "Bank"]),
+          list(["a", "West wall"], ["b", "Bank"]),
+          list(["a", "Wall"], ["b", "Bank"], ["c", "Bridge"]),
+        ),
+      ),
+    ).toEqual(["West wall", "Bank", "Bridge"]);
+    expect(
+      words(
+        mergeSave(
+          table(["r", "Farm", "0.2"], ["s", "Bridge", "0.3"]),
+          table(["r", "Farm", "0.21"], ["s", "Bridge", "0.3"]),
+          table(["r", "Farm", "0.2"], ["s", "Bridge", "0.33"], ["u", "Outfall", "0.5"]),
+        ),
+      ),
+    ).toEqual(["Farm", "0.21", "Bridge", "0.33", "Outfall", "0.5"]);
   });
   test("are not where the same cell was changed, or one added a row and the other a column", () => {
     const began = table(["r", "Farm", "0.2"]);
     expect(words(mergeSave(began, table(["r", "Farm", "0.21"]), table(["r", "Farm", "0.22"])))).toBeNull();
-    expect(words(mergeSave(began, table(["r", "Farm", "0.2", "9.1"]), table(["r", "Farm", "0.2"], ["s", "Bridge", "0.3"])))).toBeNull();
+    expect(
+      words(
+        mergeSave(
+          began,
+          table(["r", "Farm", "0.2", "9.1"]),
+          table(["r", "Farm", "0.2"], ["s", "Bridge", "0.3"]),
+        ),
+      ),
+    ).toBeNull();
   });
 });
 
-const anySentence = fc.constantFrom("The weir is steep.", "Eels wait!", "Who fishes?", "It rained; it stopped.", "Nobody came.").chain((sentence) => fc.integer({ min: 0, max: 9 }).map((number) => `${sentence.slice(0, -1)} ${number}${sentence.at(-1)}`));
+const anySentence = fc
+  .constantFrom("The weir is steep.", "Eels wait!", "Who fishes?", "It rained; it stopped.", "Nobody came.")
+  .chain((sentence) =>
+    fc.integer({ min: 0, max: 9 }).map((number) => `${sentence.slice(0, -1)} ${number}${sentence.at(-1)}`),
+  );
 const anyBase = fc.array(anySentence, { minLength: 3, maxLength: 12 });
 const runs = { seed: 41, numRuns: 1000 };
 
 describe("laws of merging sentences", () => {
   test("where one changed nothing the other's comes out, and what both did comes out once", () => {
-    fc.assert(fc.property(anyBase, anyBase, (before, after) => {
-      const [was, is] = [before.join(" "), after.join(" ")];
-      expect([merge(was, is, was), merge(was, was, is), merge(was, is, is)]).toEqual([is, is, is]);
-    }), runs);
+    fc.assert(
+      fc.property(anyBase, anyBase, (before, after) => {
+        const [was, is] = [before.join(" "), after.join(" ")];
+        expect([merge(was, is, was), merge(was, was, is), merge(was, is, is)]).toEqual([is, is, is]);
+      }),
+      runs,
+    );
   });
 
   test("it does not matter who comes first, and nothing that either wrote is missing", () => {
-    fc.assert(fc.property(anyBase, anyBase, anyBase, (before, one, other) => {
-      const merged = merge(before.join(" "), one.join(" "), other.join(" "));
-      expect(merge(before.join(" "), other.join(" "), one.join(" "))).toBe(merged);
-      if (merged === null) return;
-      for (const sentence of [...one, ...other]) if (!before.includes(sentence)) expect(merged).toContain(sentence);
-    }), runs);
+    fc.assert(
+      fc.property(anyBase, anyBase, anyBase, (before, one, other) => {
+        const merged = merge(before.join(" "), one.join(" "), other.join(" "));
+        expect(merge(before.join(" "), other.join(" "), one.join(" "))).toBe(merged);
+        if (merged === null) return;
+        for (const sentence of [...one, ...other])
+          if (!before.includes(sentence)) expect(merged).toContain(sentence);
+      }),
+      runs,
+    );
   });
 
   test("edits of different sentences merge without a question, in 95 of 100 at least", () => {
     let [merged, pairs] = [0, 0];
-    fc.assert(fc.property(anyBase, fc.nat(), fc.nat(), fc.constantFrom("change", "write on", "take away"), fc.constantFrom("change", "write on"), (before, first, second, one, other) => {
-      const [at, to] = [first % before.length, second % before.length];
-      if (at === to) return;
-      const edit = (index: number, how: string) => before.flatMap((sentence, place) => (place !== index ? [sentence] : how === "take away" ? [] : how === "change" ? [sentence.replace(/.$/, " indeed$&")] : [sentence.replace(/(.)$/, ", and more of it$1")]));
-      pairs++;
-      if (merge(before.join(" "), edit(at, one).join(" "), edit(to, other).join(" ")) !== null) merged++;
-    }), runs);
+    fc.assert(
+      fc.property(
+        anyBase,
+        fc.nat(),
+        fc.nat(),
+        fc.constantFrom("change", "write on", "take away"),
+        fc.constantFrom("change", "write on"),
+        (before, first, second, one, other) => {
+          const [at, to] = [first % before.length, second % before.length];
+          if (at === to) return;
+          const edit = (index: number, how: string) =>
+            before.flatMap((sentence, place) =>
+              place !== index
+                ? [sentence]
+                : how === "take away"
+                  ? []
+                  : how === "change"
+                    ? [sentence.replace(/.$/, " indeed$&")]
+                    : [sentence.replace(/(.)$/, ", and more of it$1")],
+            );
+          pairs++;
+          if (merge(before.join(" "), edit(at, one).join(" "), edit(to, other).join(" ")) !== null) merged++;
+        },
+      ),
+      runs,
+    );
     expect(pairs).toBeGreaterThan(500);
     expect(merged / pairs).toBeGreaterThan(0.95);
   });
@@ -87,10 +216,13 @@ describe("laws of merging sentences", () => {
 describe("a paragraph of very many sentences", () => {
   const said = (text: string): DocumentNode[] => [{ type: "text", text }];
   const long = Array.from({ length: 900 }, (_, at) => `Sentence ${at} stands.`);
-  const put = (at: number, text: string) => said(long.map((each, index) => (index === at ? text : each)).join(" "));
+  const put = (at: number, text: string) =>
+    said(long.map((each, index) => (index === at ? text : each)).join(" "));
   test("is put together where two changed different ones, however many lie between", () => {
     const merged = mergeSentences(said(long.join(" ")), put(3, "Ours."), put(880, "Theirs."));
-    expect(merged).toEqual(said(long.map((each, at) => (at === 3 ? "Ours." : at === 880 ? "Theirs." : each)).join(" ")));
+    expect(merged).toEqual(
+      said(long.map((each, at) => (at === 3 ? "Ours." : at === 880 ? "Theirs." : each)).join(" ")),
+    );
   });
   test("is for a person to settle where all of them changed, or where there are more than anybody writes", () => {
     const all = said(long.map((each) => each.replace("stands", "stood")).join(" "));

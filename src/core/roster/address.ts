@@ -6,7 +6,10 @@ export const longestMailbox = 640;
 
 const shape = /^[^\s@<>",;:()[\]\\]+@[^\s@<>",;:()[\]\\.]+(?:\.[^\s@<>",;:()[\]\\.]+)+$/u;
 
-/** The address in small letters, or null if it is none. O(length), and no longer text than `longestMailbox` is looked at. */
+/**
+ * The address in small letters, or null if it is none. O(length), and no longer text than `longestMailbox` is
+ * looked at.
+ */
 export function readAddress(text: string): string | null {
   if (text.length > longestMailbox) return null;
   const address = (mailboxOf(text)?.address ?? text).trim().toLowerCase();
@@ -29,6 +32,8 @@ function mailboxOf(text: string): { readonly name: string; readonly address: str
   if (opens < 0 || whole.indexOf(">") !== whole.length - 1 || opens !== whole.lastIndexOf("<")) return null;
   const address = whole.slice(opens + 1, -1);
   const before = whole.slice(0, opens).trim();
-  const name = before.slice(before.startsWith('"') ? 1 : 0, before.length > 1 && before.endsWith('"') ? -1 : undefined).trim();
+  const name = before
+    .slice(before.startsWith('"') ? 1 : 0, before.length > 1 && before.endsWith('"') ? -1 : undefined)
+    .trim();
   return address === "" || name.includes('"') ? null : { name, address };
 }

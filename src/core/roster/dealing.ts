@@ -1,11 +1,12 @@
 /**
  * Dealing people to groups so that every group has its fair part of every value of two columns, exactly.
  *
- * A person is an edge between a value of the one column and a value of the other; groups are colours. Each value's
- * edges are parcelled into bundles of at most `groups`, so that a colouring in which no bundle has a colour twice gives
- * each group the value floor or ceil times. Such a colouring always exists (König 1916, for a bipartite graph whose
- * degrees are at most the number of colours) and is found edge by edge along alternating paths. Sizes are then brought
- * within one of each other by swapping two colours along a path that has more of the one (de Werra 1971).
+ * A person is an edge between a value of the one column and a value of the other; groups are colours. Each
+ * value's edges are parcelled into bundles of at most `groups`, so that a colouring in which no bundle has a
+ * colour twice gives each group the value floor or ceil times. Such a colouring always exists (König 1916,
+ * for a bipartite graph whose degrees are at most the number of colours) and is found edge by edge along
+ * alternating paths. Sizes are then brought within one of each other by swapping two colours along a path
+ * that has more of the one (de Werra 1971).
  */
 import { type Dice, dice } from "./dice";
 
@@ -17,17 +18,24 @@ export interface ToDeal {
 }
 
 /**
- * The group, from 0, of each person. Sizes differ by at most one; of each value of either column each group has floor or
- * ceil of its part. The same for the same seed. O(people²) at worst; in practice near people × groups.
+ * The group, from 0, of each person. Sizes differ by at most one; of each value of either column each group
+ * has floor or ceil of its part. The same for the same seed. O(people²) at worst; in practice near people ×
+ * groups.
  */
 export function deal({ values, groups, seed }: ToDeal): number[] {
   const roll = dice(seed);
-  const order = shuffled(values.map((_, index) => index), roll);
+  const order = shuffled(
+    values.map((_, index) => index),
+    roll,
+  );
   const graph = new Colouring(bundled(order, values, groups), groups);
   for (const person of order) graph.add(person);
   graph.even();
   // The names of the colours mean nothing yet: which group is first is for chance to say.
-  const names = shuffled(Array.from({ length: groups }, (_, index) => index), roll);
+  const names = shuffled(
+    Array.from({ length: groups }, (_, index) => index),
+    roll,
+  );
   return values.map((_, person) => names[graph.colourOf[person]!]!);
 }
 
@@ -41,7 +49,11 @@ export function shuffled<Item>(items: readonly Item[], roll: Dice): Item[] {
 }
 
 /** For each person their two bundles; bundles of both sides share one numbering. */
-function bundled(order: readonly number[], values: ToDeal["values"], groups: number): (readonly [number, number])[] {
+function bundled(
+  order: readonly number[],
+  values: ToDeal["values"],
+  groups: number,
+): (readonly [number, number])[] {
   const ends: [number, number][] = values.map(() => [0, 0]);
   let bundles = 0;
   for (const side of [0, 1] as const) {
@@ -64,7 +76,10 @@ class Colouring {
   /** For each bundle and colour the person, or `none`. */
   private readonly at: Int32Array;
 
-  constructor(private readonly ends: readonly (readonly [number, number])[], private readonly colours: number) {
+  constructor(
+    private readonly ends: readonly (readonly [number, number])[],
+    private readonly colours: number,
+  ) {
     const bundles = ends.reduce((most, [one, other]) => Math.max(most, one, other), 0) + 1;
     this.at = new Int32Array(bundles * colours).fill(none);
     this.colourOf = ends.map(() => none);
@@ -74,8 +89,10 @@ class Colouring {
     const [one, other] = this.ends[person]!;
     const freeAtOne = this.free(one);
     const freeAtOther = this.free(other);
-    // Swapping the two colours on the path from `other` frees `freeAtOne` there; in a bipartite graph it can't end at `one`.
-    if (this.at[other * this.colours + freeAtOne] !== none) this.swap(this.path(other, freeAtOne, freeAtOther), freeAtOne, freeAtOther);
+    // Swapping the two colours on the path from `other` frees `freeAtOne` there; in a bipartite graph it
+    // can't end at `one`.
+    if (this.at[other * this.colours + freeAtOne] !== none)
+      this.swap(this.path(other, freeAtOne, freeAtOther), freeAtOne, freeAtOther);
     this.put(person, freeAtOne);
   }
 
@@ -96,10 +113,13 @@ class Colouring {
     return sizes;
   }
 
-  /** A path of the two colours that begins and ends with `most`: there is one wherever `most` has more people. */
+  /**
+   * A path of the two colours that begins and ends with `most`: there is one wherever `most` has more people.
+   */
   private longerPath(most: number, least: number): number[] {
     for (let bundle = 0; bundle * this.colours < this.at.length; bundle++) {
-      if (this.at[bundle * this.colours + most] === none || this.at[bundle * this.colours + least] !== none) continue;
+      if (this.at[bundle * this.colours + most] === none || this.at[bundle * this.colours + least] !== none)
+        continue;
       const path = this.path(bundle, most, least);
       if (path.length % 2 === 1) return path;
     }
@@ -110,7 +130,11 @@ class Colouring {
   private path(bundle: number, first: number, second: number): number[] {
     const people: number[] = [];
     let [here, colour] = [bundle, first];
-    for (let person = this.at[here * this.colours + colour]!; person !== none; person = this.at[here * this.colours + colour]!) {
+    for (
+      let person = this.at[here * this.colours + colour]!;
+      person !== none;
+      person = this.at[here * this.colours + colour]!
+    ) {
       people.push(person);
       const [one, other] = this.ends[person]!;
       here = here === one ? other : one;
@@ -121,7 +145,8 @@ class Colouring {
 
   private swap(people: readonly number[], one: number, other: number): void {
     const turned = people.map((person) => (this.colourOf[person] === one ? other : one));
-    for (const person of people) for (const end of this.ends[person]!) this.at[end * this.colours + this.colourOf[person]!] = none;
+    for (const person of people)
+      for (const end of this.ends[person]!) this.at[end * this.colours + this.colourOf[person]!] = none;
     people.forEach((person, index) => this.put(person, turned[index]!));
   }
 
@@ -131,7 +156,8 @@ class Colouring {
   }
 
   private free(bundle: number): number {
-    for (let colour = 0; colour < this.colours; colour++) if (this.at[bundle * this.colours + colour] === none) return colour;
+    for (let colour = 0; colour < this.colours; colour++)
+      if (this.at[bundle * this.colours + colour] === none) return colour;
     throw new RangeError("A bundle is full");
   }
 }

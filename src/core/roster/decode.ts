@@ -14,8 +14,9 @@ const marks = [
 ] as const;
 
 /**
- * Reads `bytes` as UTF-8 or UTF-16 (with or without the mark at the beginning), else as Windows-1252, in which every
- * sequence of bytes means something: a file is refused only if what comes out has characters that no text has. O(bytes).
+ * Reads `bytes` as UTF-8 or UTF-16 (with or without the mark at the beginning), else as Windows-1252, in
+ * which every sequence of bytes means something: a file is refused only if what comes out has characters that
+ * no text has. O(bytes).
  */
 export function decodeText(bytes: Uint8Array): Decoded {
   const marked = marks.find(({ mark }) => mark.every((byte, at) => bytes[at] === byte));
@@ -23,7 +24,9 @@ export function decodeText(bytes: Uint8Array): Decoded {
   const unmarked = halfEmpty(bytes);
   if (unmarked) return asText(decode(bytes, unmarked, false), "UTF-16");
   const strict = decode(bytes, "utf-8", true);
-  return strict === null ? asText(decode(bytes, "windows-1252", false), "Windows-1252") : asText(strict, "UTF-8");
+  return strict === null
+    ? asText(decode(bytes, "windows-1252", false), "Windows-1252")
+    : asText(strict, "UTF-8");
 }
 
 function decode(bytes: Uint8Array, label: string, fatal: boolean): string | null {
@@ -40,7 +43,7 @@ function halfEmpty(bytes: Uint8Array): "utf-16le" | "utf-16be" | null {
   if (looked < 4) return null;
   const zeros = [0, 0];
   for (let at = 0; at < looked; at++) if (bytes[at] === 0) zeros[at & 1]!++;
-  const enough = looked / 2 * 0.4;
+  const enough = (looked / 2) * 0.4;
   if (zeros[1]! > enough && zeros[0] === 0) return "utf-16le";
   return zeros[0]! > enough && zeros[1] === 0 ? "utf-16be" : null;
 }

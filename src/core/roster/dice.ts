@@ -10,7 +10,10 @@ export interface Dice {
   part(): number;
 }
 
-/** Marsaglia's xorshift with 32 bits of state ("Xorshift RNGs", 2003), its low bits stirred by a multiplication. */
+/**
+ * Marsaglia's xorshift with 32 bits of state ("Xorshift RNGs", 2003), its low bits stirred by a
+ * multiplication.
+ */
 export function dice(seed: number): Dice {
   let state = Math.imul(seed + 1, 0x9e3779b1) | 1;
   const part = () => {
@@ -21,7 +24,8 @@ export function dice(seed: number): Dice {
   };
   const below = (limit: number) => Math.floor(part() * limit);
   return {
-    part, below,
+    part,
+    below,
     between: (least, most) => least + below(most - least + 1),
     chance: (limit) => part() < limit,
     pick: (items) => items[below(items.length)]!,

@@ -7,7 +7,10 @@ import { type ListTable, readTable } from "./table";
 export type ReadFile =
   | { readonly kind: "list"; readonly table: ListTable; readonly encoding: string }
   | { readonly kind: "archive"; readonly archive: Extract<ReadArchive, { kind: "archive" }> }
-  | { readonly kind: "refused"; readonly problem: "not text" | "empty" | "too many rows" | "too wide" | "too large" | "broken archive" }
+  | {
+      readonly kind: "refused";
+      readonly problem: "not text" | "empty" | "too many rows" | "too wide" | "too large" | "broken archive";
+    }
   | { readonly kind: "refused"; readonly problem: "not a roster"; readonly missing: string };
 
 export const largestFile = 20_000_000;
@@ -27,7 +30,9 @@ function readZip(bytes: Uint8Array): ReadFile {
   let size = 0;
   const texts = new Map<string, string>();
   try {
-    const files = unzipSync(bytes, { filter: ({ name, originalSize }) => name.endsWith(".csv") && (size += originalSize) <= largestUnpacked });
+    const files = unzipSync(bytes, {
+      filter: ({ name, originalSize }) => name.endsWith(".csv") && (size += originalSize) <= largestUnpacked,
+    });
     for (const [path, content] of Object.entries(files)) {
       const decoded = decodeText(content);
       // Some programs put the files into a folder of the archive.
@@ -38,5 +43,7 @@ function readZip(bytes: Uint8Array): ReadFile {
   }
   if (size > largestUnpacked) return { kind: "refused", problem: "too large" };
   const archive = readArchive(texts);
-  return archive.kind === "archive" ? { kind: "archive", archive } : { kind: "refused", problem: "not a roster", missing: archive.missing };
+  return archive.kind === "archive"
+    ? { kind: "archive", archive }
+    : { kind: "refused", problem: "not a roster", missing: archive.missing };
 }

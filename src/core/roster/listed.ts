@@ -26,16 +26,36 @@ export interface ListedPerson {
   readonly own: Readonly<Record<string, string>>;
 }
 
-/** The people of a table, in its order. `kinds` has one kind for each column; of a kind given twice the first column counts. */
-export function listedPeople({ headings, rows, lines }: ListTable, kinds: readonly ColumnKind[]): ListedPerson[] {
+/**
+ * The people of a table, in its order. `kinds` has one kind for each column; of a kind given twice the first
+ * column counts.
+ */
+export function listedPeople(
+  { headings, rows, lines }: ListTable,
+  kinds: readonly ColumnKind[],
+): ListedPerson[] {
   const column = (kind: ColumnKind) => kinds.indexOf(kind);
-  const owns = kinds.flatMap((kind, at) => (kind === "own" ? [{ at, heading: headings?.[at] || `Column ${at + 1}` }] : []));
+  const owns = kinds.flatMap((kind, at) =>
+    kind === "own" ? [{ at, heading: headings?.[at] || `Column ${at + 1}` }] : [],
+  );
   return rows.map((cells, index) => {
     const cell = (kind: ColumnKind) => (column(kind) < 0 ? "" : (cells[column(kind)] ?? ""));
     const address = cell("address");
-    const parts = { name: cell("name") || nameOfMailbox(address), given: cell("given name"), family: cell("family name"), preferred: cell("preferred name") };
+    const parts = {
+      name: cell("name") || nameOfMailbox(address),
+      given: cell("given name"),
+      family: cell("family name"),
+      preferred: cell("preferred name"),
+    };
     return {
-      line: lines[index]!, address, ...parts, name: shownName(parts), section: cell("section"), group: cell("group"), role: cell("role"), number: cell("number"),
+      line: lines[index]!,
+      address,
+      ...parts,
+      name: shownName(parts),
+      section: cell("section"),
+      group: cell("group"),
+      role: cell("role"),
+      number: cell("number"),
       own: Object.fromEntries(owns.map(({ at, heading }) => [heading, cells[at] ?? ""])),
     };
   });
@@ -51,6 +71,7 @@ const roleWords: Readonly<Record<Role, readonly string[]>> = {
 /** The role that a word stands for; a student where there is none. Null for a word that is no role. */
 export function readRole(word: string): Role | null {
   const folded = word.trim().toLowerCase();
-  for (const [role, words] of Object.entries(roleWords) as [Role, readonly string[]][]) if (words.includes(folded)) return role;
+  for (const [role, words] of Object.entries(roleWords) as [Role, readonly string[]][])
+    if (words.includes(folded)) return role;
   return null;
 }

@@ -13,7 +13,10 @@ export interface KnownPerson {
   readonly role: Role | null;
   /** Whether they have left the course: reading them again brings them back. */
   readonly hasLeft: boolean;
-  /** The name of the person as whom this account counts on the course, since two of one person were merged; null: for itself. */
+  /**
+   * The name of the person as whom this account counts on the course, since two of one person were merged;
+   * null: for itself.
+   */
   readonly mergedInto: string | null;
   /** Whether they have a password: then their address and name are theirs to change. */
   readonly isActive: boolean;
@@ -51,7 +54,12 @@ export interface FieldChange {
 }
 
 export type PlannedRow = { readonly listed: ListedPerson } & (
-  | { readonly kind: "new"; readonly role: Role; readonly address: string; /** The account that has the address already. */ readonly person: string | null }
+  | {
+      readonly kind: "new";
+      readonly role: Role;
+      readonly address: string;
+      /** The account that has the address already. */ readonly person: string | null;
+    }
   | { readonly kind: "changed"; readonly person: string; readonly changes: readonly FieldChange[] }
   | { readonly kind: "unchanged"; readonly person: string }
   | { readonly kind: "faulty"; readonly faults: readonly RowFault[] }
@@ -60,14 +68,25 @@ export type PlannedRow = { readonly listed: ListedPerson } & (
 export interface PlanOptions {
   /** If given, the only groups that there are: a row with another one is faulty. Null: groups may be new. */
   readonly groups: readonly string[] | null;
-  /** Which fields the list's columns hold: an empty cell of one of these empties the field, others are left alone. */
+  /**
+   * Which fields the list's columns hold: an empty cell of one of these empties the field, others are left
+   * alone.
+   */
   readonly holds: ReadonlySet<string>;
 }
 
 /** The plan for every row, in their order. O(rows + known). */
-export function planPeople(listed: readonly ListedPerson[], known: readonly KnownPerson[], { groups, holds }: PlanOptions): PlannedRow[] {
+export function planPeople(
+  listed: readonly ListedPerson[],
+  known: readonly KnownPerson[],
+  { groups, holds }: PlanOptions,
+): PlannedRow[] {
   const byAddress = new Map(known.map((person) => [person.address.toLowerCase(), person]));
-  const byNumber = new Map(known.filter((person) => person.number !== "" && person.role !== null).map((person) => [person.number, person]));
+  const byNumber = new Map(
+    known
+      .filter((person) => person.number !== "" && person.role !== null)
+      .map((person) => [person.number, person]),
+  );
   const groupKeys = groups && new Set(groups.map((group) => group.toLowerCase()));
   const seenAddress = new Map<string, number>();
   const seenNumber = new Map<string, number>();
@@ -81,7 +100,8 @@ export function planPeople(listed: readonly ListedPerson[], known: readonly Know
     if (row.name === "") faults.push({ fault: "no name" });
     if (role === null) faults.push({ fault: "unknown role", role: row.role });
     faults.push(...tooLong(row));
-    if (groupKeys && row.group !== "" && !groupKeys.has(row.group.toLowerCase())) faults.push({ fault: "unknown group", group: row.group });
+    if (groupKeys && row.group !== "" && !groupKeys.has(row.group.toLowerCase()))
+      faults.push({ fault: "unknown group", group: row.group });
     if (address) {
       const before = seenAddress.get(address);
       if (before !== undefined) faults.push({ fault: "address twice", line: before });
@@ -94,35 +114,56 @@ export function planPeople(listed: readonly ListedPerson[], known: readonly Know
     }
     const holder = address ? (byAddress.get(address) ?? null) : null;
     const numbered = row.number !== "" ? (byNumber.get(row.number) ?? null) : null;
-    if (holder && numbered && holder.id !== numbered.id) faults.push({ fault: "address of somebody else", name: holder.name });
-    else if (!holder && numbered?.isActive && address) faults.push({ fault: "has own address", address: numbered.address });
+    if (holder && numbered && holder.id !== numbered.id)
+      faults.push({ fault: "address of somebody else", name: holder.name });
+    else if (!holder && numbered?.isActive && address)
+      faults.push({ fault: "has own address", address: numbered.address });
     const person = holder ?? numbered;
     if (person?.mergedInto) faults.push({ fault: "merged", name: person.mergedInto });
-    if (person?.role && role && holds.has("role") && person.role !== role) faults.push({ fault: "other role", name: person.name, role: person.role });
-    else if (person?.role && !holds.has("role") && person.role !== "student") faults.push({ fault: "other role", name: person.name, role: person.role });
+    if (person?.role && role && holds.has("role") && person.role !== role)
+      faults.push({ fault: "other role", name: person.name, role: person.role });
+    else if (person?.role && !holds.has("role") && person.role !== "student")
+      faults.push({ fault: "other role", name: person.name, role: person.role });
     if (faults.length > 0 || !address || !role) return { listed: row, kind: "faulty", faults };
-    if (!person || person.role === null) return { listed: row, kind: "new", role, address, person: person?.id ?? null };
+    if (!person || person.role === null)
+      return { listed: row, kind: "new", role, address, person: person?.id ?? null };
     const changes = changesOf(row, address, person, holds);
-    return changes.length === 0 ? { listed: row, kind: "unchanged", person: person.id } : { listed: row, kind: "changed", person: person.id, changes };
+    return changes.length === 0
+      ? { listed: row, kind: "unchanged", person: person.id }
+      : { listed: row, kind: "changed", person: person.id, changes };
   });
 }
 
 function tooLong(row: ListedPerson): RowFault[] {
   const lengths: readonly (readonly [string, string])[] = [
-    ["name", row.name], ["given name", row.given], ["family name", row.family], ["preferred name", row.preferred], ["section", row.section],
-    ["group", row.group], ["number", row.number], ...Object.entries(row.own),
+    ["name", row.name],
+    ["given name", row.given],
+    ["family name", row.family],
+    ["preferred name", row.preferred],
+    ["section", row.section],
+    ["group", row.group],
+    ["number", row.number],
+    ...Object.entries(row.own),
   ];
-  return lengths.filter(([, text]) => text.length > longestName).map(([what]) => ({ fault: "too long", what }));
+  return lengths
+    .filter(([, text]) => text.length > longestName)
+    .map(([what]) => ({ fault: "too long", what }));
 }
 
-function changesOf(row: ListedPerson, address: string, person: KnownPerson, holds: ReadonlySet<string>): FieldChange[] {
+function changesOf(
+  row: ListedPerson,
+  address: string,
+  person: KnownPerson,
+  holds: ReadonlySet<string>,
+): FieldChange[] {
   const changes: FieldChange[] = [];
   if (person.hasLeft) changes.push({ field: "back on the course", from: "", to: "" });
   // A list without preferred names says nothing about the one that somebody has.
   const name = holds.has("preferred") ? row.name : shownName({ ...row, preferred: person.preferred });
   const wanted: Readonly<Record<(typeof changeable)[number], string>> = { ...row, name, address };
   for (const field of changeable) {
-    // What they are called is theirs once they have an account that they use; so is where they get their mail.
+    // What they are called is theirs once they have an account that they use; so is where they get their
+    // mail.
     if (person.isActive && (field === "name" || field === "address")) continue;
     if (field !== "address" && !holds.has(field)) continue;
     if (person[field] !== wanted[field]) changes.push({ field, from: person[field], to: wanted[field] });

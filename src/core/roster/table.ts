@@ -1,4 +1,6 @@
-/** A list as a table of cells: comma, semicolon, tab or bar between them, with or without a line of headings. */
+/**
+ * A list as a table of cells: comma, semicolon, tab or bar between them, with or without a line of headings.
+ */
 import Papa from "papaparse";
 import { cleanText } from "../text/clean";
 import { hasAddress } from "./address";
@@ -8,7 +10,9 @@ export interface ListTable {
   readonly headings: readonly string[] | null;
   /** All of the same length, which is also that of `headings`. Empty lines are left out. */
   readonly rows: readonly (readonly string[])[];
-  /** The number of the line of each row in the file, from 1; a cell with line ends in it counts as one line. */
+  /**
+   * The number of the line of each row in the file, from 1; a cell with line ends in it counts as one line.
+   */
   readonly lines: readonly number[];
 }
 
@@ -21,10 +25,15 @@ export const mostColumns = 60;
 
 const delimiters = [",", ";", "\t", "|"];
 
-/** Reads the text of a list. O(characters). Cells are trimmed; what neutralised a formula on export is taken off again. */
+/**
+ * Reads the text of a list. O(characters). Cells are trimmed; what neutralised a formula on export is taken
+ * off again.
+ */
 export function readTable(text: string): ReadTable {
   const parsed = Papa.parse<string[]>(text.replace(/^\ufeff/, ""), { delimiter: delimiterOf(text) });
-  const filled = parsed.data.map((cells, at) => ({ line: at + 1, cells: cells.map(readCell) })).filter(({ cells }) => cells.some((cell) => /[^\s,;|]/.test(cell)));
+  const filled = parsed.data
+    .map((cells, at) => ({ line: at + 1, cells: cells.map(readCell) }))
+    .filter(({ cells }) => cells.some((cell) => /[^\s,;|]/.test(cell)));
   if (filled.length === 0) return { kind: "refused", problem: "empty" };
   if (filled.length > mostRows + 1) return { kind: "refused", problem: "too many rows" };
   const width = filled.reduce((most, { cells }) => Math.max(most, cells.length), 0);
@@ -36,8 +45,8 @@ export function readTable(text: string): ReadTable {
 }
 
 /**
- * The sign between cells: the one that gives most lines of the beginning the same number of cells, more than one.
- * The library's own guess prefers few cells and takes the comma of "Okonjo, Mira;mira@..." for it.
+ * The sign between cells: the one that gives most lines of the beginning the same number of cells, more than
+ * one. The library's own guess prefers few cells and takes the comma of "Okonjo, Mira;mira@..." for it.
  */
 function delimiterOf(text: string): string {
   const sample = text.slice(0, 20_000);
@@ -63,5 +72,8 @@ export function readCell(cell: string): string {
 function isHeading(rows: readonly (readonly string[])[]): boolean {
   const first = rows[0]!;
   if (first.some(hasAddress)) return false;
-  return rows.slice(1).some((cells) => cells.some(hasAddress)) || (rows.length > 1 && new Set(first).size === first.length && first.every((cell) => cell !== ""));
+  return (
+    rows.slice(1).some((cells) => cells.some(hasAddress)) ||
+    (rows.length > 1 && new Set(first).size === first.length && first.every((cell) => cell !== ""))
+  );
 }

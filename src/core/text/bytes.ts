@@ -1,6 +1,6 @@
 /**
- * Numbers and strings as bytes: whole numbers in groups of seven bits, lowest first, the eighth bit saying that more
- * follow (LEB128, as in DWARF and WebAssembly); strings as UTF-8 after their length.
+ * Numbers and strings as bytes: whole numbers in groups of seven bits, lowest first, the eighth bit saying
+ * that more follow (LEB128, as in DWARF and WebAssembly); strings as UTF-8 after their length.
  */
 
 const encoder = new TextEncoder();
@@ -61,7 +61,8 @@ export class ByteReader {
 
   /** @throws RangeError past the end. */
   number(): number {
-    let value = 0, scale = 1;
+    let value = 0,
+      scale = 1;
     for (;;) {
       const byte = this.bytes[this.#at++];
       if (byte === undefined) throw new RangeError(`A number is cut off at byte ${this.#at - 1}`);
@@ -79,7 +80,8 @@ export class ByteReader {
   /** @throws RangeError past the end. */
   string(): string {
     const length = this.number();
-    if (this.#at + length > this.bytes.length) throw new RangeError(`A string is cut off at byte ${this.#at}`);
+    if (this.#at + length > this.bytes.length)
+      throw new RangeError(`A string is cut off at byte ${this.#at}`);
     return decoder.decode(this.bytes.subarray(this.#at, (this.#at += length)));
   }
 

@@ -1,6 +1,9 @@
-const unstorable = /[\u0000-\u0008\u000b\u000c\u000e-\u001f]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;
+const unstorable =
+  /[\u0000-\u0008\u000b\u000c\u000e-\u001f]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;
 
-/** `text` without control characters and halves of characters, which neither JSON nor the database carries. */
+/**
+ * `text` without control characters and halves of characters, which neither JSON nor the database carries.
+ */
 export function cleanText(text: string): string {
   return text.replace(unstorable, "");
 }

@@ -1,4 +1,7 @@
-/** How many words: apart from the rest of `words.ts`, so that a browser that only counts loads no table of how words compare. */
+/**
+ * How many words: apart from the rest of `words.ts`, so that a browser that only counts loads no table of how
+ * words compare.
+ */
 import { scanWords } from "./scan";
 
 /** The number of words in `text`. */

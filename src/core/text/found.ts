@@ -9,17 +9,29 @@ export interface Wanted {
 }
 
 /**
- * The places of `wanted` in `text`, none of which overlap, as offsets in UTF-16 code units: start included, end excluded.
- * Without `matchCase` letters are compared after lower-casing, one code point at a time, so that offsets stay those of
- * `text`. O(text × wanted) at worst, O(text) for what people type.
+ * The places of `wanted` in `text`, none of which overlap, as offsets in UTF-16 code units: start included,
+ * end excluded. Without `matchCase` letters are compared after lower-casing, one code point at a time, so
+ * that offsets stay those of `text`. O(text × wanted) at worst, O(text) for what people type.
  */
-export function foundIn(text: string, { text: wanted, matchCase, wholeWords }: Wanted): [from: number, to: number][] {
+export function foundIn(
+  text: string,
+  { text: wanted, matchCase, wholeWords }: Wanted,
+): [from: number, to: number][] {
   if (wanted === "") return [];
-  const fold = (given: string) => (matchCase ? given : [...given].map((letter) => { const low = letter.toLowerCase(); return low.length === letter.length ? low : letter; }).join(""));
-  const hay = fold(text), needle = fold(wanted);
+  const fold = (given: string) =>
+    matchCase
+      ? given
+      : [...given]
+          .map((letter) => {
+            const low = letter.toLowerCase();
+            return low.length === letter.length ? low : letter;
+          })
+          .join("");
+  const hay = fold(text),
+    needle = fold(wanted);
   const edges = wholeWords ? edgesOf(text) : null;
   const found: [number, number][] = [];
-  for (let from = hay.indexOf(needle); from >= 0; ) {
+  for (let from = hay.indexOf(needle); from >= 0;) {
     const to = from + needle.length;
     const isWhole = !edges || (!edges.inside.has(from) && !edges.inside.has(to));
     if (isWhole) found.push([from, to]);

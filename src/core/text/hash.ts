@@ -1,7 +1,7 @@
 /**
- * A hash of a text's UTF-16 code units as an exact number below 2^53. Two lanes of multiply-and-xor over odd constants,
- * stirred at the end; no cryptographic strength: it finds texts that were read before, it does not prove anything.
- * O(length). Chance equality of two given texts: about 1 in 10^16.
+ * A hash of a text's UTF-16 code units as an exact number below 2^53. Two lanes of multiply-and-xor over odd
+ * constants, stirred at the end; no cryptographic strength: it finds texts that were read before, it does not
+ * prove anything. O(length). Chance equality of two given texts: about 1 in 10^16.
  */
 export function hashText(text: string): number {
   let low = 0x9e3779b9 ^ text.length;

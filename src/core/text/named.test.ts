@@ -14,13 +14,25 @@ test.each([
 ])("%s", (text, names) => expect(named(text)).toEqual(names));
 
 test("what is found reads as the name does, and nothing is found twice in one place", () => {
-  fc.assert(fc.property(fc.array(fc.oneof(fc.constantFrom(...people.map(({ name }) => `@${name}`)), fc.constantFrom(" ", ", ", "x", "@")), { maxLength: 12 }), (parts) => {
-    const text = parts.join("");
-    let end = 0;
-    for (const { from, to, person } of namingsIn(text, people)) {
-      expect(text.slice(from, to).toLowerCase()).toBe(`@${person.name.toLowerCase()}`);
-      expect(from).toBeGreaterThanOrEqual(end);
-      end = to;
-    }
-  }), { seed: 71, numRuns: 300 });
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.oneof(
+          fc.constantFrom(...people.map(({ name }) => `@${name}`)),
+          fc.constantFrom(" ", ", ", "x", "@"),
+        ),
+        { maxLength: 12 },
+      ),
+      (parts) => {
+        const text = parts.join("");
+        let end = 0;
+        for (const { from, to, person } of namingsIn(text, people)) {
+          expect(text.slice(from, to).toLowerCase()).toBe(`@${person.name.toLowerCase()}`);
+          expect(from).toBeGreaterThanOrEqual(end);
+          end = to;
+        }
+      },
+    ),
+    { seed: 71, numRuns: 300 },
+  );
 });

@@ -1,6 +1,7 @@
 /**
- * The little formatting that comments have: a part of CommonMark, so that it reads well as plain text too. Paragraphs,
- * lists ("- "), quotes ("> "), **strong**, *stressed*, `code`, and addresses that lead where they say.
+ * The little formatting that comments have: a part of CommonMark, so that it reads well as plain text too.
+ * Paragraphs, lists ("- "), quotes ("> "), **strong**, *stressed*, `code`, and addresses that lead where they
+ * say.
  */
 
 export type RemarkSpan =
@@ -14,14 +15,23 @@ export interface RemarkBlock {
   readonly lines: readonly (readonly RemarkSpan[])[];
 }
 
-const kinds = [["list", /^\s{0,3}[-*]\s+/], ["quote", /^\s{0,3}>\s?/]] as const;
+const kinds = [
+  ["list", /^\s{0,3}[-*]\s+/],
+  ["quote", /^\s{0,3}>\s?/],
+] as const;
 
-/** A comment's text as blocks. Every character of it that is no mark of formatting is in one of them. O(length). */
+/**
+ * A comment's text as blocks. Every character of it that is no mark of formatting is in one of them.
+ * O(length).
+ */
 export function remarkBlocks(body: string): RemarkBlock[] {
   const blocks: { kind: RemarkBlock["kind"]; lines: RemarkSpan[][] }[] = [];
   let isOpen = false;
   for (const line of body.split(/\r?\n/)) {
-    if (line.trim() === "") { isOpen = false; continue; }
+    if (line.trim() === "") {
+      isOpen = false;
+      continue;
+    }
     const found = kinds.find(([, mark]) => mark.test(line));
     const kind = found?.[0] ?? "paragraph";
     const last = blocks.at(-1);
@@ -60,7 +70,10 @@ function spansOf(line: string): RemarkSpan[] {
   return spans;
 }
 
-/** Marks that open must stand before a letter and those that close behind one, so that "2 * 3 * 4" stays what it is. */
+/**
+ * Marks that open must stand before a letter and those that close behind one, so that "2 * 3 * 4" stays what
+ * it is.
+ */
 function spanAt(line: string, at: number, strongEnds: Int32Array): Found | null {
   if (line[at] === "`") {
     const end = line.indexOf("`", at + 1);
@@ -69,7 +82,9 @@ function spanAt(line: string, at: number, strongEnds: Int32Array): Found | null 
   if (line[at] !== "*") {
     address.lastIndex = at;
     const found = address.exec(line);
-    return found?.index === at ? { span: { kind: "address", text: found[0] }, end: at + found[0].length } : null;
+    return found?.index === at
+      ? { span: { kind: "address", text: found[0] }, end: at + found[0].length }
+      : null;
   }
   if (line[at + 1] === "*" && isInk(line[at + 2])) {
     const end = at + 3 < line.length ? strongEnds[at + 3]! : -1;
@@ -94,5 +109,7 @@ function endsOfStrong(line: string): Int32Array {
 
 /** A comment's words without its formatting, for lists of what happened. Line ends stay. */
 export function plainRemark(body: string): string {
-  return remarkBlocks(body).map(({ lines }) => lines.map((spans) => spans.map(({ text }) => text).join("")).join("\n")).join("\n");
+  return remarkBlocks(body)
+    .map(({ lines }) => lines.map((spans) => spans.map(({ text }) => text).join("")).join("\n"))
+    .join("\n");
 }

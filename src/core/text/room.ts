@@ -1,8 +1,9 @@
 /**
- * Room for arrays of numbers that are needed in great numbers. To ask the machine for one of more than a few numbers, and to give
- * it back, takes as long as filling some thousand; so they are cut out of longer ones. Nothing is used twice: an array is all 0 when
- * it is taken, and stays its owner's. What it was cut out of goes when all that was cut out of it has gone, so what lives long must not be
- * cut out of the same as what is soon let go.
+ * Room for arrays of numbers that are needed in great numbers. To ask the machine for one of more than a few
+ * numbers, and to give it back, takes as long as filling some thousand; so they are cut out of longer ones.
+ * Nothing is used twice: an array is all 0 when it is taken, and stays its owner's. What it was cut out of
+ * goes when all that was cut out of it has gone, so what lives long must not be cut out of the same as what
+ * is soon let go.
  */
 export class Room {
   // Cut out by where they lie in memory: to ask an array for a part of itself takes twice as long.
@@ -11,7 +12,10 @@ export class Room {
   #numbersUsed = 0;
   #bytesUsed = 0;
 
-  /** @param size how many numbers, or bytes, are asked for at once; arrays of more than a quarter of them are made as ever. */
+  /**
+   * @param size how many numbers, or bytes, are asked for at once; arrays of more than a quarter of them are
+   * made as ever.
+   */
   constructor(readonly size: number) {}
 
   numbers(length: number): Int32Array<ArrayBuffer> {
@@ -41,8 +45,8 @@ export class Room {
 export const passing = new Room(1 << 15);
 
 /**
- * One piece of memory for arrays that live as long as each other: all are asked for at once, which takes half as long as one by one.
- * Numbers are cut out first, then bytes.
+ * One piece of memory for arrays that live as long as each other: all are asked for at once, which takes half
+ * as long as one by one. Numbers are cut out first, then bytes.
  */
 export class Together {
   readonly #memory: ArrayBuffer;

@@ -20,7 +20,13 @@ export interface Scan {
 }
 
 const scanned: Scan = {
-  count: 0, from: new Int32Array(1024), to: new Int32Array(1024), breaks: new Uint8Array(1024), hashes: new Int32Array(1024), sums: new Int32Array(1024), codes: new Uint16Array(4096),
+  count: 0,
+  from: new Int32Array(1024),
+  to: new Int32Array(1024),
+  breaks: new Uint8Array(1024),
+  hashes: new Int32Array(1024),
+  sums: new Int32Array(1024),
+  codes: new Uint16Array(4096),
 };
 
 const encoder = new TextEncoder();
@@ -69,18 +75,25 @@ const lineFeed = 10;
 /** Shorter texts are read unit by unit: the call into the machine's encoder takes longer. */
 const shortText = 48;
 
-/** Puts the code units of `text` into `codes`, by way of UTF-8: the machine writes that out much faster than it tells unit after unit. */
+/**
+ * Puts the code units of `text` into `codes`, by way of UTF-8: the machine writes that out much faster than
+ * it tells unit after unit.
+ */
 function takeCodes(text: string, codes: Uint16Array): void {
   const written = text.length < shortText ? 0 : encoder.encodeInto(text, encoded).written;
   if (written === text.length) return codes.set(encoded.subarray(0, written));
-  if (!decode(encoded, written, codes)) for (let at = 0; at < text.length; at++) codes[at] = text.charCodeAt(at);
+  if (!decode(encoded, written, codes))
+    for (let at = 0; at < text.length; at++) codes[at] = text.charCodeAt(at);
 }
 
 /** Puts the code units of UTF-8 into `codes`; false if there are none, or any that are not single ones. */
 function decode(bytes: Uint8Array, length: number, codes: Uint16Array): boolean {
   for (let at = 0, to = 0; at < length; to++) {
     const first = bytes[at++]!;
-    if (first < 0x80) { codes[to] = first; continue; }
+    if (first < 0x80) {
+      codes[to] = first;
+      continue;
+    }
     let code = ((first & 0x1f) << 6) | (bytes[at++]! & 0x3f);
     if (first >= 0xe0) code = ((code & 0x3ff) << 6) | (bytes[at++]! & 0x3f);
     // Half a character that stands alone is lost in UTF-8: it is written as this sign.
@@ -90,7 +103,10 @@ function decode(bytes: Uint8Array, length: number, codes: Uint16Array): boolean 
   return length > 0;
 }
 
-/** The rules WB6 to WB13 of UAX #29 over the classes of signs; false if `text` has a character of no known class. */
+/**
+ * The rules WB6 to WB13 of UAX #29 over the classes of signs; false if `text` has a character of no known
+ * class.
+ */
 function scanPlain(text: string): boolean {
   const length = text.length;
   makeRoom(length);
@@ -99,8 +115,11 @@ function scanPlain(text: string): boolean {
   // What ends every word: it spares the question at each sign whether the text ends.
   codes[length] = lineFeed;
   // Asked for every sign: what belongs to the module is slower to reach than what is at hand.
-  const kinds = classes, strengths = breaksOf;
-  let count = 0, strength = blockBreak, at = 0;
+  const kinds = classes,
+    strengths = breaksOf;
+  let count = 0,
+    strength = blockBreak,
+    at = 0;
   for (;;) {
     let code = codes[at]!;
     let kind = kinds[code]!;
@@ -115,7 +134,8 @@ function scanPlain(text: string): boolean {
       kind = kinds[code]!;
     }
     const start = at;
-    let hash = hashStart, sum = 0;
+    let hash = hashStart,
+      sum = 0;
     do {
       do {
         hash = Math.imul(hash ^ code, hashFactor);
@@ -123,7 +143,11 @@ function scanPlain(text: string): boolean {
         code = codes[++at]!;
         kind = kinds[code]!;
       } while (kind <= joinsAll);
-    } while (kind > other && kind < unknown && isJoined(kinds[codes[at - 1]!]!, kind, kinds[codes[at + 1]!]!));
+    } while (
+      kind > other &&
+      kind < unknown &&
+      isJoined(kinds[codes[at - 1]!]!, kind, kinds[codes[at + 1]!]!)
+    );
     // The segmenter takes a lone underscore for a sign, and any longer run of joined characters for a word.
     if (at === start + 1 && kinds[codes[start]!] === joinsAll) continue;
     from[count] = start;
@@ -137,7 +161,10 @@ function scanPlain(text: string): boolean {
 
 /** Whether a joining sign of class `kind` makes one word of what stands before and after it. */
 function isJoined(before: number, kind: number, after: number): boolean {
-  return (before === letter && after === letter && kind !== joinsDigits) || (before === digit && after === digit && kind !== joinsLetters);
+  return (
+    (before === letter && after === letter && kind !== joinsDigits) ||
+    (before === digit && after === digit && kind !== joinsLetters)
+  );
 }
 
 function scanSegmented(text: string): void {

@@ -11,7 +11,10 @@ export interface WordPlaces {
   readonly breaks: Uint8Array;
 }
 
-/** The same as `wordPlaces`, by the segmenter alone: the definition that the fast way is tested against. O(length). */
+/**
+ * The same as `wordPlaces`, by the segmenter alone: the definition that the fast way is tested against.
+ * O(length).
+ */
 export function segmentedPlaces(text: string): WordPlaces {
   const [from, to, breaks]: [number[], number[], number[]] = [[], [], []];
   let strength = blockBreak;
@@ -24,7 +27,8 @@ export function segmentedPlaces(text: string): WordPlaces {
         breaks.push(strength);
         strength = noBreak;
       } else {
-        for (let at = 0; at < segment.length; at++) strength = Math.max(strength, breaksOf[segment.charCodeAt(at)]!);
+        for (let at = 0; at < segment.length; at++)
+          strength = Math.max(strength, breaksOf[segment.charCodeAt(at)]!);
       }
     }
   }
@@ -32,9 +36,9 @@ export function segmentedPlaces(text: string): WordPlaces {
 }
 
 /**
- * The segmenter takes the square of what it is given, so that it is given pieces: each of at least so many code units,
- * cut where no word can reach across. Text without such a place for a thousand code units is cut between two signs of a
- * script without spaces, or of none; where there is not even that, after `longest`.
+ * The segmenter takes the square of what it is given, so that it is given pieces: each of at least so many
+ * code units, cut where no word can reach across. Text without such a place for a thousand code units is cut
+ * between two signs of a script without spaces, or of none; where there is not even that, after `longest`.
  */
 const shortest = 256;
 const usual = 1024;
@@ -44,13 +48,18 @@ const startsWord = /^[\p{L}\p{N}]/u;
 /** After these, no word goes on: white space, and the stops of scripts without spaces. */
 const ends = /[\s\u3001\u3002\uff01\uff1f]/u;
 const clings = /^[\p{M}\p{Cf}]/u;
-const unspaced = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]$/u;
+const unspaced =
+  /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}]$/u;
 const inWord = /[\p{L}\p{N}\p{M}\p{Pc}]/u;
 
-/** Where the piece that begins at `start` ends (excluded). The same for the same text, whatever came before it. */
+/**
+ * Where the piece that begins at `start` ends (excluded). The same for the same text, whatever came before
+ * it.
+ */
 export function endOfPiece(text: string, start: number): number {
   if (text.length - start <= usual) return text.length;
-  for (let at = start + shortest; at < start + usual; at++) if (ends.test(text[at - 1]!) && startsWord.test(signAt(text, at))) return at;
+  for (let at = start + shortest; at < start + usual; at++)
+    if (ends.test(text[at - 1]!) && startsWord.test(signAt(text, at))) return at;
   const last = Math.min(text.length, start + longest);
   for (let at = start + shortest; at < last; at++) if (isCut(text, at)) return at;
   return last < text.length && isHalf(text, last) ? last - 1 : last;
@@ -60,10 +69,15 @@ export function endOfPiece(text: string, start: number): number {
 function isCut(text: string, at: number): boolean {
   if (isHalf(text, at)) return false;
   const [before, after] = [text.slice(Math.max(0, at - 2), at), signAt(text, at)];
-  return !clings.test(after) && !before.endsWith("\u200d") && (unspaced.test(before) || (!inWord.test(before.at(-1)!) && !inWord.test(after)));
+  return (
+    !clings.test(after) &&
+    !before.endsWith("\u200d") &&
+    (unspaced.test(before) || (!inWord.test(before.at(-1)!) && !inWord.test(after)))
+  );
 }
 
 const signAt = (text: string, at: number): string => String.fromCodePoint(text.codePointAt(at)!);
 
 /** Whether `at` lies within a character of two code units. */
-const isHalf = (text: string, at: number): boolean => /[\udc00-\udfff]/.test(text[at] ?? "") && /[\ud800-\udbff]/.test(text[at - 1] ?? "");
+const isHalf = (text: string, at: number): boolean =>
+  /[\udc00-\udfff]/.test(text[at] ?? "") && /[\ud800-\udbff]/.test(text[at - 1] ?? "");

@@ -1,7 +1,7 @@
 /**
- * Classes of UAX #29 (WordBreakProperty) for the characters of European prose; what makes words comes first. A text with any
- * other character is left to the segmenter as a whole. In a file of their own and with nothing else, so that who bundles puts
- * the numbers where the names stand: they are asked for at every sign.
+ * Classes of UAX #29 (WordBreakProperty) for the characters of European prose; what makes words comes first.
+ * A text with any other character is left to the segmenter as a whole. In a file of their own and with
+ * nothing else, so that who bundles puts the numbers where the names stand: they are asked for at every sign.
  */
 export const letter = 0;
 export const digit = 1;

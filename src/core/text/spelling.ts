@@ -1,12 +1,15 @@
-/** Whether two words differ only by spelling, so that putting one for the other is a correction and not new text. */
+/**
+ * Whether two words differ only by spelling, so that putting one for the other is a correction and not new
+ * text.
+ */
 
 /** Below this length nearly every word is one letter away from another ("cat", "car"). */
 const shortestWord = 4;
 const hasDigit = /\p{Nd}/u;
 
 /**
- * The most letters that may differ: one up to seven letters, two from eight, three from twelve. A swap of neighbours
- * counts once. Words with digits never qualify: another year or amount is another statement.
+ * The most letters that may differ: one up to seven letters, two from eight, three from twelve. A swap of
+ * neighbours counts once. Words with digits never qualify: another year or amount is another statement.
  */
 export function isCorrection(before: string, after: string): boolean {
   const shorter = Math.min(before.length, after.length);
@@ -19,9 +22,14 @@ export function isCorrection(before: string, after: string): boolean {
 /** Between two words that are written without a space, some signs make one word of them. */
 const joiners = ".:'’";
 
-/** Whether a word is another one with what stood behind it joined to it without a space, as at the end of a paragraph. */
+/**
+ * Whether a word is another one with what stood behind it joined to it without a space, as at the end of a
+ * paragraph.
+ */
 export function isJoined(before: string, after: string): boolean {
-  return after.length > before.length + 1 && after.startsWith(before) && joiners.includes(after[before.length]!);
+  return (
+    after.length > before.length + 1 && after.startsWith(before) && joiners.includes(after[before.length]!)
+  );
 }
 
 /** A quick answer for most pairs: one difference changes which letters a word has by two at most. */
@@ -43,8 +51,9 @@ function lettersOf(word: string): number {
 }
 
 /**
- * Insertions, removals, replacements and swaps of neighbours that turn one word into the other (optimal string
- * alignment distance), or `most + 1` if there are more than `most`. Counts UTF-16 code units. O(length²).
+ * Insertions, removals, replacements and swaps of neighbours that turn one word into the other (optimal
+ * string alignment distance), or `most + 1` if there are more than `most`. Counts UTF-16 code units.
+ * O(length²).
  */
 export function spellingDistance(one: string, other: string, most: number): number {
   if (Math.abs(one.length - other.length) > most) return most + 1;

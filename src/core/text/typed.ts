@@ -2,7 +2,10 @@
 import * as z from "zod";
 import { cleanText } from "./clean";
 
-/** So many characters more than a field holds are looked at: what is cut off at its ends and cleaned out of it may take some. */
+/**
+ * So many characters more than a field holds are looked at: what is cut off at its ends and cleaned out of it
+ * may take some.
+ */
 const room = 1000;
 
 export interface TypedProblems {
@@ -11,9 +14,13 @@ export interface TypedProblems {
 }
 
 /**
- * From `least` to `most` UTF-16 code units, without spaces at the ends and without what no database holds. How long it
- * is in all is asked before anything looks at its characters.
+ * From `least` to `most` UTF-16 code units, without spaces at the ends and without what no database holds.
+ * How long it is in all is asked before anything looks at its characters.
  */
 export function typedText(most: number, { missing, tooLong }: TypedProblems = {}, least = 0) {
-  return z.string().max(most + room, tooLong).transform(cleanText).pipe(z.string().trim().min(least, missing).max(most, tooLong));
+  return z
+    .string()
+    .max(most + room, tooLong)
+    .transform(cleanText)
+    .pipe(z.string().trim().min(least, missing).max(most, tooLong));
 }

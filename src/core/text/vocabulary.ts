@@ -1,8 +1,9 @@
 /**
- * Interned words: a number for each distinct word, so that texts are arrays of numbers and equality is one comparison.
+ * Interned words: a number for each distinct word, so that texts are arrays of numbers and equality is one
+ * comparison.
  *
- * Numbers depend on the order in which words were met, so nothing that is stored or decided may depend on them. What
- * must come out the same on every machine uses `hashes`, which depend on the word alone.
+ * Numbers depend on the order in which words were met, so nothing that is stored or decided may depend on
+ * them. What must come out the same on every machine uses `hashes`, which depend on the word alone.
  */
 import { hashText } from "./hash";
 import { ownText } from "./own";
@@ -19,16 +20,20 @@ export interface ReadText {
 export class Vocabulary {
   /** By number: the folded form. */
   readonly folded: string[] = [];
-  /** By number: a 32-bit hash of the folded form. Replaced by a longer one as words are met, so read it when needed. */
+  /**
+   * By number: a 32-bit hash of the folded form. Replaced by a longer one as words are met, so read it when
+   * needed.
+   */
   hashes = new Int32Array(1024);
   #writings = 0;
   /** For the blocks of pages: small, because most blocks outlive what they were read with. */
   readonly #room = new Room(1024);
   /**
-   * Every way in which a word was written, in a hash table with open addressing: a map would want a string cut out of the text for every
-   * word that is looked up. Slots of four numbers, so that what is asked lies together: two hashes of a writing, its length, and its
-   * word's number plus one, or 0 for a free slot. Writings are the same if all three are: of a million that differ, two are taken for one by a chance of 1 in 40 million;
-   * to compare them sign by sign takes longer than all else.
+   * Every way in which a word was written, in a hash table with open addressing: a map would want a string
+   * cut out of the text for every word that is looked up. Slots of four numbers, so that what is asked lies
+   * together: two hashes of a writing, its length, and its word's number plus one, or 0 for a free slot.
+   * Writings are the same if all three are: of a million that differ, two are taken for one by a chance of 1
+   * in 40 million; to compare them sign by sign takes longer than all else.
    */
   #table = new Int32Array(4 * 4096);
 
@@ -46,7 +51,8 @@ export class Vocabulary {
     let codes = written.length <= someCodes.length ? someCodes : new Uint16Array(written.length);
     for (let at = 0; at < written.length; at++) codes[at] = written.charCodeAt(at);
     codes = codes.subarray(0, written.length);
-    const hash = hashOfWriting(codes), sum = sumOfWriting(codes);
+    const hash = hashOfWriting(codes),
+      sum = sumOfWriting(codes);
     const known = this.#find(hash, sum, written.length);
     return known >= 0 ? known : this.#meet(written, hash, sum, folding(written));
   }
@@ -54,10 +60,12 @@ export class Vocabulary {
   /** Splits `text` into words. */
   read(text: string): ReadText {
     const { count, from, to, breaks, hashes, sums } = scanWords(text);
-    const words = this.#room.numbers(count), ownBreaks = this.#room.bytes(count);
+    const words = this.#room.numbers(count),
+      ownBreaks = this.#room.bytes(count);
     for (let index = 0; index < count; index++) {
       const known = this.#find(hashes[index]!, sums[index]!, to[index]! - from[index]!);
-      words[index] = known >= 0 ? known : this.#meetIn(text, from[index]!, to[index]!, hashes[index]!, sums[index]!);
+      words[index] =
+        known >= 0 ? known : this.#meetIn(text, from[index]!, to[index]!, hashes[index]!, sums[index]!);
     }
     for (let index = 0; index < count; index++) ownBreaks[index] = breaks[index]!;
     return { words, breaks: ownBreaks };
@@ -67,7 +75,11 @@ export class Vocabulary {
     const table = this.#table;
     const mask = table.length - 1;
     let slot = (4 * hash) & mask;
-    while (table[slot + 3] !== 0 && (table[slot] !== hash || table[slot + 1] !== sum || table[slot + 2] !== length)) slot = (slot + 4) & mask;
+    while (
+      table[slot + 3] !== 0 &&
+      (table[slot] !== hash || table[slot + 1] !== sum || table[slot + 2] !== length)
+    )
+      slot = (slot + 4) & mask;
     return table[slot + 3]! - 1;
   }
 
@@ -82,7 +94,9 @@ export class Vocabulary {
     if (2 * ++this.#writings > this.#table.length / 4) {
       const before = this.#table;
       this.#table = new Int32Array(2 * before.length);
-      for (let slot = 0; slot < before.length; slot += 4) if (before[slot + 3]! > 0) this.#enter(before[slot]!, before[slot + 1]!, before[slot + 2]!, before[slot + 3]!);
+      for (let slot = 0; slot < before.length; slot += 4)
+        if (before[slot + 3]! > 0)
+          this.#enter(before[slot]!, before[slot + 1]!, before[slot + 2]!, before[slot + 3]!);
     }
     this.#enter(hash, sum, written.length, number + 1);
     return number;

@@ -1,9 +1,9 @@
 /**
  * Words: the unit that everything else counts in.
  *
- * A word is a word-like segment of Unicode text segmentation (UAX #29), in NFC. Two words are the same word when
- * their folded forms are equal. Spaces, punctuation and symbols lie between words and are never counted; what they
- * say about sentences is kept as the break before each word.
+ * A word is a word-like segment of Unicode text segmentation (UAX #29), in NFC. Two words are the same word
+ * when their folded forms are equal. Spaces, punctuation and symbols lie between words and are never counted;
+ * what they say about sentences is kept as the break before each word.
  */
 
 import { asItReads, inOneScript } from "./look-alikes";
@@ -33,16 +33,22 @@ export function wordPlaces(text: string): WordPlaces {
 /** The words of `text`, in order. */
 export function words(text: string): Word[] {
   const { from, to } = wordPlaces(text);
-  return Array.from(from, (start, index) => ({ from: start, to: to[index]!, folded: fold(text.slice(start, to[index])) }));
+  return Array.from(from, (start, index) => ({
+    from: start,
+    to: to[index]!,
+    folded: fold(text.slice(start, to[index])),
+  }));
 }
 
 /**
- * The form by which words are compared: NFC after case folding. Upper-casing first joins what lower-casing alone
- * keeps apart (ß and ss, final and medial sigma), which is what full case folding asks for. Signs that nobody sees, and letters of
- * another script that look the same, make no other word.
+ * The form by which words are compared: NFC after case folding. Upper-casing first joins what lower-casing
+ * alone keeps apart (ß and ss, final and medial sigma), which is what full case folding asks for. Signs that
+ * nobody sees, and letters of another script that look the same, make no other word.
  */
 export function fold(word: string): string {
-  return isBasic(word) ? word.toLowerCase() : inOneScript(asItReads(word).normalize("NFC").toUpperCase().toLowerCase().normalize("NFC"));
+  return isBasic(word)
+    ? word.toLowerCase()
+    : inOneScript(asItReads(word).normalize("NFC").toUpperCase().toLowerCase().normalize("NFC"));
 }
 
 /** Whether a word has no letters but those of which each is one sign, large or small: most have not. */

@@ -1,4 +1,7 @@
-/** When somebody's work opens, is due and stops to count: asked here alone, since each can be another for everybody. */
+/**
+ * When somebody's work opens, is due and stops to count: asked here alone, since each can be another for
+ * everybody.
+ */
 import { dayLength } from "./lengths";
 import type { Span } from "./span";
 
@@ -25,7 +28,8 @@ export type TimesOf = (wikiId: string, personId: string | null) => WorkTimes;
 export function timesWith(assignment: WorkTimes, given: readonly MoreTime[]): TimesOf {
   if (given.length === 0) return () => assignment;
   return (wikiId, personId) => {
-    const until = given.filter((each) => each.wikiId === wikiId && (each.personId === null || each.personId === personId))
+    const until = given
+      .filter((each) => each.wikiId === wikiId && (each.personId === null || each.personId === personId))
       .reduce((latest, each) => Math.max(latest, each.until), -Infinity);
     if (until <= assignment.dueAt) return assignment;
     const { opensAt, cutOffAt } = assignment;
@@ -34,14 +38,17 @@ export function timesWith(assignment: WorkTimes, given: readonly MoreTime[]): Ti
 }
 
 /**
- * The time just before it is due, in which work is looked at apart: a day, or a quarter of the time in which it was open where that is
- * shorter. Of a lesson of three hours the last day would be all of it.
+ * The time just before it is due, in which work is looked at apart: a day, or a quarter of the time in which
+ * it was open where that is shorter. Of a lesson of three hours the last day would be all of it.
  */
 export function justBeforeDue({ opensAt, dueAt }: WorkTimes): Span {
   return { from: dueAt - Math.min(dayLength, (dueAt - opensAt) / 4), to: dueAt };
 }
 
-/** Whether what was saved at `at` came when it was due already. Of whom nothing is due (null), nothing is late. */
+/**
+ * Whether what was saved at `at` came when it was due already. Of whom nothing is due (null), nothing is
+ * late.
+ */
 export function isLate(times: WorkTimes | null, at: number): boolean {
   return times !== null && at >= times.dueAt;
 }

@@ -13,20 +13,36 @@ export function instantAt(local: string, zone: string): Date | null {
   return first === undefined ? null : new Date(first);
 }
 
-/** All instants at which clocks show `local`, in milliseconds since 1970: none if that is no date, two where clocks are put back over it; of a time that is skipped the one as much later. */
+/**
+ * All instants at which clocks show `local`, in milliseconds since 1970: none if that is no date, two where
+ * clocks are put back over it; of a time that is skipped the one as much later.
+ */
 export function instantsAt(local: string, zone: string): number[] {
   const parts = wallClock.exec(local)?.slice(1).map(Number);
   if (!parts) return [];
   const [year, month, day, hour, minute] = parts as [number, number, number, number, number];
-  if (month < 1 || month > 12 || day < 1 || day > new Date(Date.UTC(year, month, 0)).getUTCDate() || hour > 23 || minute > 59) return [];
+  if (
+    month < 1 ||
+    month > 12 ||
+    day < 1 ||
+    day > new Date(Date.UTC(year, month, 0)).getUTCDate() ||
+    hour > 23 ||
+    minute > 59
+  )
+    return [];
   const found = new TZDate(year, month - 1, day, hour, minute, zone).getTime();
   const near = 180 * minuteLength;
   if (offsetAt(found - near, zone) === offsetAt(found + near, zone)) return [found];
-  const all = shifts.map((minutes) => found + minutes * minuteLength).filter((each) => wallClockAt(new Date(each), zone) === local);
+  const all = shifts
+    .map((minutes) => found + minutes * minuteLength)
+    .filter((each) => wallClockAt(new Date(each), zone) === local);
   return all.length > 0 ? all : [found];
 }
 
-/** When clocks in `zone` show the same time so many days later, or earlier: days of 23 and 25 hours are days too. */
+/**
+ * When clocks in `zone` show the same time so many days later, or earlier: days of 23 and 25 hours are days
+ * too.
+ */
 export function daysLater(instant: Date, days: number, zone: string): Date {
   const [date, time] = wallClockAt(instant, zone).split("T") as [string, string];
   return instantAt(`${dateAfter(date, days)}T${time}`, zone)!;
@@ -48,11 +64,28 @@ export function offsetAt(at: number, zone: string): number {
 /** Made once for each zone: to make one takes a hundred times as long as to use it. */
 const clocks = new Map<string, Intl.DateTimeFormat>();
 
-/** What clocks in `zone` show at `instant`, as "2026-03-29T17:00". Throws a RangeError for a zone that the runtime does not know. */
+/**
+ * What clocks in `zone` show at `instant`, as "2026-03-29T17:00". Throws a RangeError for a zone that the
+ * runtime does not know.
+ */
 export function wallClockAt(instant: Date, zone: string): string {
   let clock = clocks.get(zone);
   // Sweden writes dates as ISO 8601 does.
-  if (!clock) clocks.set(zone, (clock = new Intl.DateTimeFormat("sv-SE", { timeZone: zone, calendar: "gregory", numberingSystem: "latn", hourCycle: "h23", year: "numeric", month: "2-digit", day: "2-digit", hour: "2-digit", minute: "2-digit" })));
+  if (!clock)
+    clocks.set(
+      zone,
+      (clock = new Intl.DateTimeFormat("sv-SE", {
+        timeZone: zone,
+        calendar: "gregory",
+        numberingSystem: "latn",
+        hourCycle: "h23",
+        year: "numeric",
+        month: "2-digit",
+        day: "2-digit",
+        hour: "2-digit",
+        minute: "2-digit",
+      })),
+    );
   const [date, time] = clock.format(instant).split(" ");
   return `${date!.padStart(10, "0")}T${time}`;
 }

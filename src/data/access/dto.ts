@@ -21,7 +21,13 @@ export interface SheetColumnDto extends SheetColumn {
 
 /** All that the sheet is computed from: by the same code here and in the browser. */
 export interface SheetDto {
-  readonly assignment: { readonly id: string; readonly title: string; readonly dueAt: Date; readonly closesAtDue: boolean; /** What members may do apart from writing. */ readonly membersMay: readonly Power[] };
+  readonly assignment: {
+    readonly id: string;
+    readonly title: string;
+    readonly dueAt: Date;
+    readonly closesAtDue: boolean;
+    /** What members may do apart from writing. */ readonly membersMay: readonly Power[];
+  };
   readonly timeZone: string;
   readonly closed: Closed | null;
   /** The assignment, then one wiki with its pages, or one page of every wiki. */
@@ -71,12 +77,28 @@ export type AccessChanged =
   | Refused<AccessProblem>;
 
 export type AccessProblem =
-  | { readonly code: "not found" | "not allowed" | "nothing chosen" | "window ends before it begins" | "no hours" | "undone already" | "not as it was left" | "guests have no powers" }
+  | {
+      readonly code:
+        | "not found"
+        | "not allowed"
+        | "nothing chosen"
+        | "window ends before it begins"
+        | "no hours"
+        | "undone already"
+        | "not as it was left"
+        | "guests have no powers";
+    }
   /** Something else was set for the same cells since. */
   | { readonly code: "changed since"; readonly at: Date; readonly by: string };
 
 export type AccessPreview =
-  | { readonly kind: "seen"; readonly cells: number; readonly ends: number; readonly effects: readonly Effect[]; /** From when it changes; null: at once. */ readonly from: Date | null }
+  | {
+      readonly kind: "seen";
+      readonly cells: number;
+      readonly ends: number;
+      readonly effects: readonly Effect[];
+      /** From when it changes; null: at once. */ readonly from: Date | null;
+    }
   | Refused<AccessProblem>;
 
 export interface MoreTimeDto {

@@ -25,21 +25,47 @@ interface Where {
 export interface Closed {
   /** From when the assignment opened until now: what was closed to all of them. */
   readonly toAll: readonly Span[];
-  /** By person, from when it opened until it was due of them, or now: closed to them, or not on the course yet. Only who was kept out. */
+  /**
+   * By person, from when it opened until it was due of them, or now: closed to them, or not on the course
+   * yet. Only who was kept out.
+   */
   readonly toEach: ReadonlyMap<string, readonly Span[]>;
 }
 
-/** The times in which `members` could not write on the wiki's pages, single pages apart. Two queries, by index. */
-export async function closedTo({ db, now }: ContextIn, { courseId, assignmentId, wikiId, groupId, timeZone, opensAt, work }: Where): Promise<Closed> {
+/**
+ * The times in which `members` could not write on the wiki's pages, single pages apart. Two queries, by
+ * index.
+ */
+export async function closedTo(
+  { db, now }: ContextIn,
+  { courseId, assignmentId, wikiId, groupId, timeZone, opensAt, work }: Where,
+): Promise<Closed> {
   const place: Place = { course: courseId, assignment: assignmentId, wiki: wikiId };
-  const rows = await db.select().from(accessRule).where(and(eq(accessRule.courseId, courseId), inArray(accessRule.place, [courseId, assignmentId, wikiId]), isNotNull(accessRule.level)));
+  const rows = await db
+    .select()
+    .from(accessRule)
+    .where(
+      and(
+        eq(accessRule.courseId, courseId),
+        inArray(accessRule.place, [courseId, assignmentId, wikiId]),
+        isNotNull(accessRule.level),
+      ),
+    );
   const rules = rows.flatMap((row): PastRule[] => {
     const rule = toRule(row);
     return "level" in rule ? [{ rule, endedAt: row.endedAt?.getTime() ?? null }] : [];
   });
-  const late = await db.select({ id: enrolment.personId, since: enrolment.since }).from(enrolment).where(and(eq(enrolment.courseId, courseId), gte(enrolment.since, opensAt)));
+  const late = await db
+    .select({ id: enrolment.personId, since: enrolment.since })
+    .from(enrolment)
+    .where(and(eq(enrolment.courseId, courseId), gte(enrolment.since, opensAt)));
   const admitted = new Map(late.map(({ id, since }) => [id, since.getTime()]));
-  const member = (id: string): Person => ({ id, role: "student", isMember: true, groups: groupId ? [groupId] : [] });
+  const member = (id: string): Person => ({
+    id,
+    role: "student",
+    isMember: true,
+    groups: groupId ? [groupId] : [],
+  });
   const upTo = (at: number): Span => ({ from: opensAt.getTime(), to: Math.min(at, now.getTime()) });
   const toAll = spansBelow("write", rules, member(""), place, timeZone, upTo(now.getTime()));
   // Most rules are about all of them alike; only who is named has times of their own.
@@ -52,9 +78,19 @@ export async function closedTo({ db, now }: ContextIn, { courseId, assignmentId,
   };
   const toEach = work.members.map((id): [string, Span[]] => {
     const time = upTo(work.timesOf(id)?.dueAt ?? now.getTime());
-    const closed = named.has(id) ? spansBelow("write", rules, member(id), place, timeZone, time) : ofAll(time);
+    const closed = named.has(id)
+      ? spansBelow("write", rules, member(id), place, timeZone, time)
+      : ofAll(time);
     const since = Math.min(admitted.get(id) ?? 0, time.to);
-    return [id, since > opensAt.getTime() ? [{ from: opensAt.getTime(), to: since }, ...closed.flatMap(({ from, to }) => (to > since ? [{ from: Math.max(from, since), to }] : []))] : [...closed]];
+    return [
+      id,
+      since > opensAt.getTime()
+        ? [
+            { from: opensAt.getTime(), to: since },
+            ...closed.flatMap(({ from, to }) => (to > since ? [{ from: Math.max(from, since), to }] : [])),
+          ]
+        : [...closed],
+    ];
   });
   return { toAll, toEach: new Map(toEach.filter(([, spans]) => spans.length > 0)) };
 }

@@ -7,8 +7,9 @@ import { wiki } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
 
 /**
- * SQL: whether `personId` is one of those whose wiki it is. The wiki's columns are named with their table by hand: in
- * a query of one table the library leaves table names out, and inside the subquery they would mean another column.
+ * SQL: whether `personId` is one of those whose wiki it is. The wiki's columns are named with their table by
+ * hand: in a query of one table the library leaves table names out, and inside the subquery they would mean
+ * another column.
  */
 export function memberOfWiki({ viewer, now }: Pick<ContextIn, "viewer" | "now">) {
   return isMemberOfWiki(viewer.id, now);
@@ -28,7 +29,10 @@ export function isMemberOfWiki(person: string | AnyPgColumn, now: Date) {
   end`;
 }
 
-/** SQL: whether the wiki is one that an assistant limited to some groups sees; true for everybody else. The person is an id or a column. */
+/**
+ * SQL: whether the wiki is one that an assistant limited to some groups sees; true for everybody else. The
+ * person is an id or a column.
+ */
 export function givenToAssistant(personId: string | AnyPgColumn | SQL) {
   const [courseId, groupId, owner] = ofWiki();
   return sql<boolean>`(not exists (select 1 from ${enrolment} e
@@ -48,7 +52,10 @@ function ofWiki() {
   return ["course_id", "group_id", "person_id"].map((column) => sql`${wiki}.${sql.identifier(column)}`);
 }
 
-/** SQL: the groups of a course that a person is a member of at `now`. The course is an id or a column, as is the person. */
+/**
+ * SQL: the groups of a course that a person is a member of at `now`. The course is an id or a column, as is
+ * the person.
+ */
 export function groupsOf(courseId: string | AnyPgColumn, personId: string | AnyPgColumn, now: Date) {
   return sql<string[]>`array(select m.group_id from ${groupMember} m
     where m.course_id = ${named(courseId)} and m.person_id = ${named(personId)} and m.since <= ${now.toISOString()} and (m.until_at is null or m.until_at > ${now.toISOString()}))`;

@@ -12,21 +12,35 @@ export function accessDto({ decision, ahead, person: asked, place, closed, maker
   if (because.kind === "built in") return { level, because, next };
   const { rule } = because;
   return {
-    level, next,
+    level,
+    next,
     because: {
-      kind: "rule", scope: rule.scope, who: rule.who.kind, madeBy: makers.get(rule.id) ?? "", madeAt: new Date(rule.madeAt),
-      from: rule.from === null ? null : new Date(rule.from), until: rule.until === null ? null : new Date(rule.until), weekly: rule.weekly,
+      kind: "rule",
+      scope: rule.scope,
+      who: rule.who.kind,
+      madeBy: makers.get(rule.id) ?? "",
+      madeAt: new Date(rule.madeAt),
+      from: rule.from === null ? null : new Date(rule.from),
+      until: rule.until === null ? null : new Date(rule.until),
+      weekly: rule.weekly,
     },
   };
 }
 
 /** What those whose wiki it is, and other students, may do on a page: what everybody who reads it is told. */
-export function whoMay({ ahead, place, closed }: Standpoint, ownerId: string | null, ownerName: string | null): PageDto["whoMay"] {
+export function whoMay(
+  { ahead, place, closed }: Standpoint,
+  ownerId: string | null,
+  ownerName: string | null,
+): PageDto["whoMay"] {
   const at = (asked: Omit<Person, "id" | "role">): LevelAheadDto => {
     const student: Person = { id: "", role: "student", ...asked };
     const change = closed ? null : ahead.next(student, place);
     const level = ahead.now.levelOf(student, place);
-    return { level: closed && level !== "hidden" ? "read" : level, next: change && { at: new Date(change.at), level: change.level } };
+    return {
+      level: closed && level !== "hidden" ? "read" : level,
+      next: change && { at: new Date(change.at), level: change.level },
+    };
   };
   return {
     group: at({ isMember: true, ...ownership(ownerId, "") }),

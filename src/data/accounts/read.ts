@@ -13,12 +13,19 @@ export interface DemoPerson {
   readonly role: string;
 }
 
-/** The people whom the demo lets one sign in as, staff first; nobody unless the demo flag is set. Those who were only invited can't. */
+/**
+ * The people whom the demo lets one sign in as, staff first; nobody unless the demo flag is set. Those who
+ * were only invited can't.
+ */
 export async function demoPeople(): Promise<DemoPerson[]> {
   if (!isDemo()) return [];
   const isStudent = sql<boolean>`bool_and(${enrolment.role} = 'student')`;
-  const rows = await database().select({ id: person.id, name: person.name, role: sql<string>`min(${enrolment.role})`, isStudent }).from(person)
-    .innerJoin(enrolment, and(eq(enrolment.personId, person.id), isNull(enrolment.leftAt))).where(hasPassword)
-    .groupBy(person.id, person.name).orderBy(isStudent, byName);
+  const rows = await database()
+    .select({ id: person.id, name: person.name, role: sql<string>`min(${enrolment.role})`, isStudent })
+    .from(person)
+    .innerJoin(enrolment, and(eq(enrolment.personId, person.id), isNull(enrolment.leftAt)))
+    .where(hasPassword)
+    .groupBy(person.id, person.name)
+    .orderBy(isStudent, byName);
   return rows.map(({ id, name, role }) => ({ id, name, role }));
 }

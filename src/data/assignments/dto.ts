@@ -60,8 +60,7 @@ export interface Progress {
 }
 
 export type AssignmentSaved =
-  | { readonly kind: "saved"; readonly assignmentId: string }
-  | Refused<AssignmentProblem>;
+  { readonly kind: "saved"; readonly assignmentId: string } | Refused<AssignmentProblem>;
 
 export type AssignmentProblem =
   | { readonly code: "not allowed" }
@@ -77,10 +76,18 @@ export interface ExpectedDto {
   /** For a student: what they are to see of it, of themselves and of their wiki. */
   readonly mine: readonly Met[] | null;
   /** For those who review: each expectation with who has not met it yet. */
-  readonly everyone: readonly {
-    readonly expectation: Expectation;
-    /** How many students, or wikis, it is expected of. */
-    readonly of: number;
-    readonly notYet: readonly { readonly wikiId: string; readonly name: string; readonly have: number; readonly want: number; readonly missing: readonly string[] }[];
-  }[] | null;
+  readonly everyone:
+    | readonly {
+        readonly expectation: Expectation;
+        /** How many students, or wikis, it is expected of. */
+        readonly of: number;
+        readonly notYet: readonly {
+          readonly wikiId: string;
+          readonly name: string;
+          readonly have: number;
+          readonly want: number;
+          readonly missing: readonly string[];
+        }[];
+      }[]
+    | null;
 }

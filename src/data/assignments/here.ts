@@ -4,4 +4,5 @@ import { and, eq, isNull } from "drizzle-orm";
 import { assignment } from "../db/tables/wikis";
 
 /** SQL: this assignment, unless it was removed. */
-export const assignmentHere = (courseId: string, assignmentId: string) => and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId), isNull(assignment.removedAt));
+export const assignmentHere = (courseId: string, assignmentId: string) =>
+  and(eq(assignment.courseId, courseId), eq(assignment.id, assignmentId), isNull(assignment.removedAt));

@@ -18,4 +18,8 @@ export interface BinnedDto {
   readonly until: Date;
 }
 
-export type BinActed = { readonly kind: "done" } | RefusedFor<"not found" | "not allowed" | "only looking" | "another name" | "belongs to a removed assignment">;
+export type BinActed =
+  | { readonly kind: "done" }
+  | RefusedFor<
+      "not found" | "not allowed" | "only looking" | "another name" | "belongs to a removed assignment"
+    >;

@@ -4,7 +4,16 @@ export const longestComment = 5000;
 
 export type Commented =
   | { readonly kind: "commented"; readonly id: string }
-  | RefusedFor<"not found" | "passage not found" | "may not comment" | "may not settle" | "not yours" | "withdrawn" | "only looking" | "empty or too long">;
+  | RefusedFor<
+      | "not found"
+      | "passage not found"
+      | "may not comment"
+      | "may not settle"
+      | "not yours"
+      | "withdrawn"
+      | "only looking"
+      | "empty or too long"
+    >;
 
 /** The passage that a comment is about: what it said, after which entry, and where its text stands now. */
 export interface PassageDto {
@@ -22,7 +31,10 @@ export type DiscussionMarked =
   | { readonly kind: "marked"; readonly id: string }
   | RefusedFor<"not found" | "passage not found" | "marked already" | "may not" | "only looking">;
 
-/** A passage that counts as discussion, and where its words stand on the page that is shown: by number, `to` excluded. */
+/**
+ * A passage that counts as discussion, and where its words stand on the page that is shown: by number, `to`
+ * excluded.
+ */
 export interface DiscussionDto {
   readonly id: string;
   readonly quote: string;

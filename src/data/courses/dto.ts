@@ -14,9 +14,7 @@ export interface CourseDto {
   readonly role: Role;
 }
 
-export type CourseSaved =
-  | { readonly kind: "saved"; readonly courseId: string }
-  | Refused<CourseProblem>;
+export type CourseSaved = { readonly kind: "saved"; readonly courseId: string } | Refused<CourseProblem>;
 
 export type CourseProblem =
   | { readonly code: "not allowed" }

@@ -8,16 +8,31 @@ import type { ContextIn } from "../session/context";
 import type { CourseDto } from "./dto";
 
 const columns = {
-  id: course.id, title: course.title, term: course.term, timeZone: course.timeZone, startsOn: course.startsOn, endsOn: course.endsOn, archivedAt: course.archivedAt,
+  id: course.id,
+  title: course.title,
+  term: course.term,
+  timeZone: course.timeZone,
+  startsOn: course.startsOn,
+  endsOn: course.endsOn,
+  archivedAt: course.archivedAt,
 };
 
 /** Whoever looks as somebody else sees one course of theirs alone. */
 const mine = ({ viewer, lookingAs }: ContextIn) =>
-  and(eq(enrolment.courseId, course.id), eq(enrolment.personId, viewer.id), isNull(enrolment.leftAt), isNull(course.removedAt), lookingAs ? eq(course.id, lookingAs.courseId) : undefined);
+  and(
+    eq(enrolment.courseId, course.id),
+    eq(enrolment.personId, viewer.id),
+    isNull(enrolment.leftAt),
+    isNull(course.removedAt),
+    lookingAs ? eq(course.id, lookingAs.courseId) : undefined,
+  );
 
 /** The viewer's courses, those that go on first, newest term first. */
 export async function myCourses(ctx: ContextIn): Promise<CourseDto[]> {
-  return ctx.db.select({ ...columns, role: enrolment.role }).from(course).innerJoin(enrolment, mine(ctx))
+  return ctx.db
+    .select({ ...columns, role: enrolment.role })
+    .from(course)
+    .innerJoin(enrolment, mine(ctx))
     .orderBy(sql`${course.archivedAt} is not null`, sql`${course.startsOn} desc`, asc(course.title));
 }
 
@@ -27,14 +42,23 @@ export async function isCourse(db: Queryable, courseId: string): Promise<boolean
 }
 
 /** The course as the viewer sees it, or null if they are not on it. */
-export const findCourse = onceADrawing(async (ctx: ContextIn, courseId: string): Promise<CourseDto | null> => {
-  const [found] = await ctx.db.select({ ...columns, role: enrolment.role }).from(course).innerJoin(enrolment, mine(ctx)).where(eq(course.id, courseId));
-  return found ?? null;
-});
+export const findCourse = onceADrawing(
+  async (ctx: ContextIn, courseId: string): Promise<CourseDto | null> => {
+    const [found] = await ctx.db
+      .select({ ...columns, role: enrolment.role })
+      .from(course)
+      .innerJoin(enrolment, mine(ctx))
+      .where(eq(course.id, courseId));
+    return found ?? null;
+  },
+);
 
 /** Whether the viewer may make courses. */
 export async function mayMakeCourses(ctx: ContextIn): Promise<boolean> {
   if (ctx.lookingAs) return false;
-  const [found] = await ctx.db.select({ may: person.mayMakeCourses }).from(person).where(eq(person.id, ctx.viewer.id));
+  const [found] = await ctx.db
+    .select({ may: person.mayMakeCourses })
+    .from(person)
+    .where(eq(person.id, ctx.viewer.id));
   return found?.may ?? false;
 }

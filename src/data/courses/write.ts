@@ -15,13 +15,17 @@ import { type CourseInput, courseInput } from "./input";
 import { mayMakeCourses } from "./read";
 import { refused } from "../refusal";
 
-
 /** Makes a course with its people. For set-up by a command; nobody can reach it from a screen. */
 export async function insertCourse(
-  db: Queryable, given: typeof course.$inferInsert, people: readonly { readonly id: string; readonly role: Role }[], since: Date,
+  db: Queryable,
+  given: typeof course.$inferInsert,
+  people: readonly { readonly id: string; readonly role: Role }[],
+  since: Date,
 ): Promise<void> {
   await db.insert(course).values(given);
-  await db.insert(enrolment).values(people.map(({ id, role }) => ({ courseId: given.id, personId: id, role, since })));
+  await db
+    .insert(enrolment)
+    .values(people.map(({ id, role }) => ({ courseId: given.id, personId: id, role, since })));
 }
 
 /** Makes a course, its maker being its instructor. */
@@ -34,18 +38,28 @@ async function insertFor(ctx: ContextIn, input: CourseInput): Promise<CourseSave
   const parsed = read(input);
   if (parsed.kind === "refused") return parsed;
   const courseId = ctx.newId();
-  await insertCourse(ctx.db, { id: courseId, ...parsed.course }, [{ id: ctx.viewer.id, role: "instructor" }], ctx.now);
+  await insertCourse(
+    ctx.db,
+    { id: courseId, ...parsed.course },
+    [{ id: ctx.viewer.id, role: "instructor" }],
+    ctx.now,
+  );
   return { kind: "saved", courseId };
 }
 
-function read(input: CourseInput): { kind: "read"; course: CourseInput } | Extract<CourseSaved, { kind: "refused" }> {
+function read(
+  input: CourseInput,
+): { kind: "read"; course: CourseInput } | Extract<CourseSaved, { kind: "refused" }> {
   const parsed = courseInput.safeParse(input);
   if (parsed.success) return { kind: "read", course: parsed.data };
   const issue = parsed.error.issues[0]!;
   return refused({ code: "bad input", field: issue.path.join("."), message: issue.message });
 }
 
-/** Changes what a course is called and when it is. Instants stay what they are: a new time zone changes only how they read. */
+/**
+ * Changes what a course is called and when it is. Instants stay what they are: a new time zone changes only
+ * how they read.
+ */
 export async function changeCourse(ctx: Context, courseId: string, input: CourseInput): Promise<CourseSaved> {
   if (!(await isInstructor(ctx, courseId))) return refused({ code: "not allowed" });
   const parsed = read(input);
@@ -58,23 +72,53 @@ export async function changeCourse(ctx: Context, courseId: string, input: Course
 export async function setArchived(ctx: Context, courseId: string, archived: boolean): Promise<CourseSaved> {
   if (!(await isInstructor(ctx, courseId))) return refused({ code: "not allowed" });
   return ctx.db.transaction(async (tx): Promise<CourseSaved> => {
-    const [found] = await tx.select({ archivedAt: course.archivedAt }).from(course).where(eq(course.id, courseId)).for("update");
+    const [found] = await tx
+      .select({ archivedAt: course.archivedAt })
+      .from(course)
+      .where(eq(course.id, courseId))
+      .for("update");
     if (!found || (found.archivedAt !== null) === archived) return { kind: "saved", courseId };
-    await tx.update(course).set({ archivedAt: archived ? ctx.now : null }).where(eq(course.id, courseId));
-    const assignments = await tx.select({ id: assignment.id }).from(assignment).where(and(eq(assignment.courseId, courseId), isNotNull(assignment.publishedAt), isNull(assignment.removedAt)));
+    await tx
+      .update(course)
+      .set({ archivedAt: archived ? ctx.now : null })
+      .where(eq(course.id, courseId));
+    const assignments = await tx
+      .select({ id: assignment.id })
+      .from(assignment)
+      .where(
+        and(
+          eq(assignment.courseId, courseId),
+          isNotNull(assignment.publishedAt),
+          isNull(assignment.removedAt),
+        ),
+      );
     if (assignments.length > 0) {
-      await tx.insert(accessChange).values(assignments.map(({ id }) => ({ courseId, id: ctx.newId(), assignmentId: id, byId: ctx.viewer.id, at: ctx.now, kind: archived ? "archived" as const : "reopened" as const, told: [] })));
+      await tx.insert(accessChange).values(
+        assignments.map(({ id }) => ({
+          courseId,
+          id: ctx.newId(),
+          assignmentId: id,
+          byId: ctx.viewer.id,
+          at: ctx.now,
+          kind: archived ? ("archived" as const) : ("reopened" as const),
+          told: [],
+        })),
+      );
     }
     return { kind: "saved", courseId };
   });
 }
 
 /**
- * Makes a course with the assignments of an earlier one: briefs, starter pages and settings, times moved by as many days
- * as lie between the first days of the two (the clock time stays). Nobody's work comes along, and nobody but the maker;
- * all assignments are there to be looked over, none is published.
+ * Makes a course with the assignments of an earlier one: briefs, starter pages and settings, times moved by
+ * as many days as lie between the first days of the two (the clock time stays). Nobody's work comes along,
+ * and nobody but the maker; all assignments are there to be looked over, none is published.
  */
-export async function copyCourse(ctx: Context, fromCourseId: string, input: CourseInput): Promise<CourseSaved> {
+export async function copyCourse(
+  ctx: Context,
+  fromCourseId: string,
+  input: CourseInput,
+): Promise<CourseSaved> {
   return ctx.db.transaction(async (tx) => {
     const inside = { ...ctx, db: tx };
     if (!(await isInstructor(inside, fromCourseId))) return refused({ code: "not allowed" });
@@ -83,16 +127,31 @@ export async function copyCourse(ctx: Context, fromCourseId: string, input: Cour
     if (made.kind === "refused") return made;
     const [to] = await tx.select().from(course).where(eq(course.id, made.courseId));
     const days = Math.round((Date.parse(to!.startsOn) - Date.parse(from!.startsOn)) / dayLength);
-    const move = (instant: Date) => instantAt(clockLater(wallClockAt(instant, from!.timeZone), days), to!.timeZone)!;
+    const move = (instant: Date) =>
+      instantAt(clockLater(wallClockAt(instant, from!.timeZone), days), to!.timeZone)!;
     await copyFiles(inside, fromCourseId, made.courseId);
-    const rows = await tx.select().from(assignment).where(and(eq(assignment.courseId, fromCourseId), isNull(assignment.removedAt))).orderBy(asc(assignment.dueAt));
-    for (const row of rows) await copyOne(inside, row, { toCourse: made.courseId, instant: move, clock: (at) => clockLater(at, days), setId: null });
+    const rows = await tx
+      .select()
+      .from(assignment)
+      .where(and(eq(assignment.courseId, fromCourseId), isNull(assignment.removedAt)))
+      .orderBy(asc(assignment.dueAt));
+    for (const row of rows)
+      await copyOne(inside, row, {
+        toCourse: made.courseId,
+        instant: move,
+        clock: (at) => clockLater(at, days),
+        setId: null,
+      });
     return made;
   });
 }
 
 /** Lets a person make courses. For operators. False if nobody has the address. */
 export async function letMakeCourses(db: Queryable, address: string): Promise<boolean> {
-  const changed = await db.update(person).set({ mayMakeCourses: true }).where(eq(person.email, address.toLowerCase())).returning({ id: person.id });
+  const changed = await db
+    .update(person)
+    .set({ mayMakeCourses: true })
+    .where(eq(person.email, address.toLowerCase()))
+    .returning({ id: person.id });
   return changed.length > 0;
 }

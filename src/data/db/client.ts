@@ -8,7 +8,10 @@ import { SteadyPool } from "./pool";
 
 export type Database = NodePgDatabase;
 /** A transaction, or the database itself where one statement is enough. */
-export type Queryable = Pick<Database, "select" | "selectDistinct" | "selectDistinctOn" | "insert" | "update" | "delete" | "execute">;
+export type Queryable = Pick<
+  Database,
+  "select" | "selectDistinct" | "selectDistinctOn" | "insert" | "update" | "delete" | "execute"
+>;
 
 /** Whether what is asked here is asked within a transaction: what it finds may never come to be. */
 export function isTransaction(db: Queryable): boolean {
@@ -16,12 +19,23 @@ export function isTransaction(db: Queryable): boolean {
 }
 
 /** Opens a connection pool of its own: for tests and commands, which close it by `close`. */
-export function openDatabase(url: string, connections = 10, onlyReading = false): { db: Database; close: () => Promise<void> } {
-  const pool = new SteadyPool({ connectionString: url, max: connections, ...(onlyReading ? { options: "-c default_transaction_read_only=on" } : {}) });
+export function openDatabase(
+  url: string,
+  connections = 10,
+  onlyReading = false,
+): { db: Database; close: () => Promise<void> } {
+  const pool = new SteadyPool({
+    connectionString: url,
+    max: connections,
+    ...(onlyReading ? { options: "-c default_transaction_read_only=on" } : {}),
+  });
   return { db: drizzle(pool), close: () => pool.end() };
 }
 
-/** Not in this module: what runs as the server starts, pages and routes each have one of their own, and would each open as many connections. */
+/**
+ * Not in this module: what runs as the server starts, pages and routes each have one of their own, and would
+ * each open as many connections.
+ */
 const inProcess = globalThis as { tidyLedgerDatabase?: Database; tidyLedgerForReading?: Database };
 
 /** The application's database. Opened at first use, so that the build needs none. */

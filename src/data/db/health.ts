@@ -34,7 +34,10 @@ async function look(): Promise<Readiness> {
   }
   try {
     const at = Date.now();
-    await database().insert(rateLimit).values({ id: "ready", key: "ready", count: 0, lastRequest: at }).onConflictDoUpdate({ target: rateLimit.key, set: { lastRequest: at } });
+    await database()
+      .insert(rateLimit)
+      .values({ id: "ready", key: "ready", count: 0, lastRequest: at })
+      .onConflictDoUpdate({ target: rateLimit.key, set: { lastRequest: at } });
     return "ready";
   } catch {
     return "nothing can be written";

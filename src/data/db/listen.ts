@@ -7,12 +7,17 @@ import { stillThereAfter } from "./pool";
 const waits = { first: 250, longest: 10_000 };
 
 /**
- * Hears what is notified on a channel, over a connection of its own that is made anew when it breaks. What is notified
- * in between is not heard.
+ * Hears what is notified on a channel, over a connection of its own that is made anew when it breaks. What is
+ * notified in between is not heard.
  * @throws if it can't be made now.
  */
 export async function listenTo(channel: string, heard: (payload: string) => void): Promise<void> {
-  const client = new pg.Client({ connectionString: settings().DATABASE_URL, keepAlive: true, keepAliveInitialDelayMillis: stillThereAfter, connectionTimeoutMillis: 10_000 });
+  const client = new pg.Client({
+    connectionString: settings().DATABASE_URL,
+    keepAlive: true,
+    keepAliveInitialDelayMillis: stillThereAfter,
+    connectionTimeoutMillis: 10_000,
+  });
   // Its end is told as well, and is what counts.
   client.on("error", () => {});
   client.on("notification", ({ payload }) => heard(payload ?? ""));

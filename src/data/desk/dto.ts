@@ -7,25 +7,55 @@ import type { ToHearDto } from "../review/own-words";
 export interface ToAnswerDto {
   readonly number: number;
   /** The newest few. */
-  readonly some: readonly { readonly commentId: string; readonly pageId: string; readonly page: string; readonly wiki: string; readonly person: string; readonly at: Date }[];
+  readonly some: readonly {
+    readonly commentId: string;
+    readonly pageId: string;
+    readonly page: string;
+    readonly wiki: string;
+    readonly person: string;
+    readonly at: Date;
+  }[];
 }
 
 export interface DeskDto {
   /** When the visit before this one ended; null on the first. */
   readonly before: Date | null;
-  readonly happenings: readonly (HappeningDto & { /** Whether it came since the visit before this one. */ readonly isNew: boolean })[];
+  readonly happenings: readonly (HappeningDto & {
+    /** Whether it came since the visit before this one. */ readonly isNew: boolean;
+  })[];
   /** The page on which the viewer wrote last. */
-  readonly leftOff: { readonly pageId: string; readonly page: string; readonly wiki: string; readonly at: Date } | null;
+  readonly leftOff: {
+    readonly pageId: string;
+    readonly page: string;
+    readonly wiki: string;
+    readonly at: Date;
+  } | null;
   /** Entries whose authors say that the viewer wrote them too. */
   readonly together: readonly AskedDto[];
   /** Feedback that the viewer was given and has not read. */
-  readonly feedback: readonly { readonly assignmentId: string; readonly assignment: string; readonly author: string }[];
+  readonly feedback: readonly {
+    readonly assignmentId: string;
+    readonly assignment: string;
+    readonly author: string;
+  }[];
   /** Assignments in which the viewer was shown a mark that they have not opened. */
   readonly marks: readonly { readonly assignmentId: string; readonly assignment: string }[];
   /** Rounds in which the viewer is asked about their group, and has not answered. */
-  readonly rounds: readonly { readonly assignmentId: string; readonly assignment: string; readonly until: Date }[];
+  readonly rounds: readonly {
+    readonly assignmentId: string;
+    readonly assignment: string;
+    readonly until: Date;
+  }[];
   /** For those who run the course; null for others. */
-  readonly waits: { readonly requests: number; readonly withoutInvitation: number; readonly withoutGroup: number; readonly mailDelayed: number; readonly toAnswer: ToAnswerDto; readonly objections: readonly ToHearDto[]; /** To marks that were released. */ readonly markObjections: readonly OpenObjectionDto[] } | null;
+  readonly waits: {
+    readonly requests: number;
+    readonly withoutInvitation: number;
+    readonly withoutGroup: number;
+    readonly mailDelayed: number;
+    readonly toAnswer: ToAnswerDto;
+    readonly objections: readonly ToHearDto[];
+    /** To marks that were released. */ readonly markObjections: readonly OpenObjectionDto[];
+  } | null;
   /** Sets of groups that the viewer can sign up to and has not. */
   readonly signUps: readonly { readonly title: string; readonly until: Date | null }[];
 }

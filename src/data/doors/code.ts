@@ -6,7 +6,10 @@ import { customAlphabet } from "nanoid";
 const alphabet = "23456789BCDFGHJKMNPQRSTVWXYZ";
 const codeLength = 8;
 
-/** Eight letters and digits of 28, without vowels and what is mistaken for each other: 38 bits, for the length of a lesson. */
+/**
+ * Eight letters and digits of 28, without vowels and what is mistaken for each other: 38 bits, for the length
+ * of a lesson.
+ */
 export const newCode: () => string = customAlphabet(alphabet, codeLength);
 
 /** Thirty-two letters and digits: 165 bits, for what lets a browser in without asking again. */

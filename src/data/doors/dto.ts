@@ -80,12 +80,27 @@ export interface RoomDto {
 /** What a room can be made of. */
 export interface RoomChoicesDto {
   readonly assignment: string;
-  readonly wikis: readonly { readonly id: string; readonly name: string; readonly pages: readonly { readonly id: string; readonly title: string }[] }[];
+  readonly wikis: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly pages: readonly { readonly id: string; readonly title: string }[];
+  }[];
   readonly students: readonly { readonly id: string; readonly name: string }[];
 }
 
 export type DoorProblem =
-  | { readonly code: "not found" | "not allowed" | "no pages" | "no names" | "has ended" | "no such student" | "not a guest" | "ends before it begins" | "undone already" }
+  | {
+      readonly code:
+        | "not found"
+        | "not allowed"
+        | "no pages"
+        | "no names"
+        | "has ended"
+        | "no such student"
+        | "not a guest"
+        | "ends before it begins"
+        | "undone already";
+    }
   | { readonly code: "name twice"; readonly name: string }
   | { readonly code: "bad input"; readonly message: string };
 
@@ -101,8 +116,7 @@ export interface RoomDoorDto {
 }
 
 export type Knocked =
-  | { readonly kind: "room"; readonly room: RoomDoorDto }
-  | RefusedFor<"no such room" | "too many">;
+  { readonly kind: "room"; readonly room: RoomDoorDto } | RefusedFor<"no such room" | "too many">;
 
 export type Entered =
   | { readonly kind: "entered"; readonly token: string; readonly endsAt: Date }

@@ -6,6 +6,9 @@ import { roomName } from "../db/tables/doors";
 
 /** All who came into a room of the course. */
 export async function guestsOfCourse(db: Queryable, courseId: string): Promise<ReadonlySet<string>> {
-  const rows = await db.select({ id: roomName.guestId }).from(roomName).where(and(eq(roomName.courseId, courseId), isNotNull(roomName.guestId)));
+  const rows = await db
+    .select({ id: roomName.guestId })
+    .from(roomName)
+    .where(and(eq(roomName.courseId, courseId), isNotNull(roomName.guestId)));
   return new Set(rows.map(({ id }) => id!));
 }

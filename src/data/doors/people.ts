@@ -7,6 +7,10 @@ import { enrolment } from "../db/tables/courses";
 
 /** The students of a course, by name. */
 export async function studentsOf(db: Queryable, courseId: string): Promise<{ id: string; name: string }[]> {
-  return db.select({ id: person.id, name: person.name }).from(enrolment).innerJoin(person, eq(person.id, enrolment.personId))
-    .where(and(eq(enrolment.courseId, courseId), eq(enrolment.role, "student"), isNull(enrolment.leftAt))).orderBy(byName);
+  return db
+    .select({ id: person.id, name: person.name })
+    .from(enrolment)
+    .innerJoin(person, eq(person.id, enrolment.personId))
+    .where(and(eq(enrolment.courseId, courseId), eq(enrolment.role, "student"), isNull(enrolment.leftAt)))
+    .orderBy(byName);
 }

@@ -1,6 +1,8 @@
 import type { PageDocument } from "@/core/document/model";
 
-/** Text that was typed and not saved, as it is kept on the server and on the machine on which it was typed. */
+/**
+ * Text that was typed and not saved, as it is kept on the server and on the machine on which it was typed.
+ */
 export interface DraftDto {
   /** When it was typed, as ISO 8601. */
   readonly at: string;

@@ -8,7 +8,21 @@ import { type DraftPlace, hasPlaceForDraft, placeOfDraft } from "./write";
 /** What the viewer typed at a place and did not save; null if there is nothing such. */
 export async function findDraft(ctx: ContextIn, place: DraftPlace): Promise<DraftDto | null> {
   if (ctx.lookingAs || !(await hasPlaceForDraft(ctx, place))) return null;
-  const [found] = await ctx.db.select({ at: draft.at, base: draft.base, title: draft.title, note: draft.note, document: draft.document }).from(draft)
-    .where(and(eq(draft.courseId, place.courseId), eq(draft.personId, ctx.viewer.id), eq(draft.place, placeOfDraft(place))));
+  const [found] = await ctx.db
+    .select({
+      at: draft.at,
+      base: draft.base,
+      title: draft.title,
+      note: draft.note,
+      document: draft.document,
+    })
+    .from(draft)
+    .where(
+      and(
+        eq(draft.courseId, place.courseId),
+        eq(draft.personId, ctx.viewer.id),
+        eq(draft.place, placeOfDraft(place)),
+      ),
+    );
   return found ? { ...found, at: found.at.toISOString() } : null;
 }

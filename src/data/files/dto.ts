@@ -31,7 +31,12 @@ export interface FileLineDto extends FileDto {
   readonly isInHistory: boolean;
   readonly mayDescribe: boolean;
   /** What was said of it before, newest first. */
-  readonly changes: readonly { readonly by: string; readonly at: Date; readonly before: FileOrigin; readonly after: FileOrigin }[];
+  readonly changes: readonly {
+    readonly by: string;
+    readonly at: Date;
+    readonly before: FileOrigin;
+    readonly after: FileOrigin;
+  }[];
 }
 
 /** What is said of a file. */

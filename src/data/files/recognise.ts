@@ -10,17 +10,40 @@ export interface Recognised {
 
 const pictures = new Set(["image/png", "image/jpeg", "image/gif", "image/webp", "image/avif"]);
 const films = new Set(["video/mp4", "video/webm", "video/ogg", "video/quicktime", "video/x-m4v"]);
-const recordings = new Set(["audio/mpeg", "audio/ogg", "audio/opus", "audio/wav", "audio/vnd.wave", "audio/x-flac", "audio/flac", "audio/mp4", "audio/x-m4a", "audio/aac"]);
+const recordings = new Set([
+  "audio/mpeg",
+  "audio/ogg",
+  "audio/opus",
+  "audio/wav",
+  "audio/vnd.wave",
+  "audio/x-flac",
+  "audio/flac",
+  "audio/mp4",
+  "audio/x-m4a",
+  "audio/aac",
+]);
 const documents = new Set([
-  "application/pdf", "application/zip", "application/epub+zip", "application/rtf", "application/gzip", "application/x-cfb", "image/tiff", "image/heic", "image/heif", "image/bmp",
-  "application/vnd.openxmlformats-officedocument.wordprocessingml.document", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+  "application/pdf",
+  "application/zip",
+  "application/epub+zip",
+  "application/rtf",
+  "application/gzip",
+  "application/x-cfb",
+  "image/tiff",
+  "image/heic",
+  "image/heif",
+  "image/bmp",
+  "application/vnd.openxmlformats-officedocument.wordprocessingml.document",
+  "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
   "application/vnd.openxmlformats-officedocument.presentationml.presentation",
-  "application/vnd.oasis.opendocument.text", "application/vnd.oasis.opendocument.spreadsheet", "application/vnd.oasis.opendocument.presentation",
+  "application/vnd.oasis.opendocument.text",
+  "application/vnd.oasis.opendocument.spreadsheet",
+  "application/vnd.oasis.opendocument.presentation",
 ]);
 
 /**
- * What begins with `head`; null if it is nothing that pages hold. Text of any kind, HTML and SVG among it, is text and
- * nothing more: it is never shown as what it says it is.
+ * What begins with `head`; null if it is nothing that pages hold. Text of any kind, HTML and SVG among it, is
+ * text and nothing more: it is never shown as what it says it is.
  */
 export async function recognise(head: Uint8Array): Promise<Recognised | null> {
   const found = await fileTypeFromBuffer(head);
@@ -32,7 +55,9 @@ export async function recognise(head: Uint8Array): Promise<Recognised | null> {
   if (found && type !== "application/xml" && !type.startsWith("text/")) return null;
   const text = readText(head);
   if (text === null) return null;
-  return /^\ufeff?WEBVTT(?=[\s]|$)/.test(text) ? { kind: "captions", type: "text/vtt" } : { kind: "document", type: "text/plain" };
+  return /^\ufeff?WEBVTT(?=[\s]|$)/.test(text)
+    ? { kind: "captions", type: "text/vtt" }
+    : { kind: "document", type: "text/plain" };
 }
 
 /** `head` as UTF-8 text, its last character perhaps cut off; null if it is none. */

@@ -8,17 +8,30 @@ import type { FileProblem } from "./dto";
 import { chunkSize, headSize, largestFile } from "./limits";
 import { recognise, type Recognised } from "./recognise";
 
-export type Stored = (Recognised & { readonly kind: Recognised["kind"]; readonly bytesId: string; readonly size: number; readonly isNew: boolean }) | { readonly problem: FileProblem };
+export type Stored =
+  | (Recognised & {
+      readonly kind: Recognised["kind"];
+      readonly bytesId: string;
+      readonly size: number;
+      readonly isNew: boolean;
+    })
+  | { readonly problem: FileProblem };
 
 const day = 86_400_000;
 
 /**
- * Stores what `body` sends under its content's hash. What is the same to the byte is stored once. Stops reading as soon
- * as it is too large, or nothing that pages hold; what had arrived by then goes.
+ * Stores what `body` sends under its content's hash. What is the same to the byte is stored once. Stops
+ * reading as soon as it is too large, or nothing that pages hold; what had arrived by then goes.
  * @param room how many bytes may come at the most, whatever they are.
  */
-export async function storeBytes(db: Queryable, body: ReadableStream<Uint8Array>, { id, now, room }: { id: string; now: Date; room: number }): Promise<Stored> {
-  await db.delete(storedBytes).where(and(isNull(storedBytes.hash), lt(storedBytes.madeAt, new Date(now.getTime() - day))));
+export async function storeBytes(
+  db: Queryable,
+  body: ReadableStream<Uint8Array>,
+  { id, now, room }: { id: string; now: Date; room: number },
+): Promise<Stored> {
+  await db
+    .delete(storedBytes)
+    .where(and(isNull(storedBytes.hash), lt(storedBytes.madeAt, new Date(now.getTime() - day))));
   await db.insert(storedBytes).values({ id, madeAt: now });
   const refuse = async (problem: FileProblem): Promise<Stored> => {
     await db.delete(storedBytes).where(eq(storedBytes.id, id));
@@ -30,7 +43,10 @@ export async function storeBytes(db: Queryable, body: ReadableStream<Uint8Array>
   let waitingSize = 0;
   const put = async () => {
     const content = Buffer.concat(waiting);
-    for (let at = 0; at < content.length; at += chunkSize) await db.insert(storedChunk).values({ bytesId: id, position: position++, content: content.subarray(at, at + chunkSize) });
+    for (let at = 0; at < content.length; at += chunkSize)
+      await db
+        .insert(storedChunk)
+        .values({ bytesId: id, position: position++, content: content.subarray(at, at + chunkSize) });
     [waiting, waitingSize] = [[], 0];
   };
   const reader = body.getReader();
@@ -47,7 +63,8 @@ export async function storeBytes(db: Queryable, body: ReadableStream<Uint8Array>
         known = await recognise(Buffer.concat(waiting).subarray(0, headSize));
         if (!known) return await refuse({ code: "not wanted" });
       }
-      if (known && size > largestFile[known.kind]) return await refuse({ code: "too large", limit: largestFile[known.kind] });
+      if (known && size > largestFile[known.kind])
+        return await refuse({ code: "too large", limit: largestFile[known.kind] });
       if (size > room) return await refuse({ code: "too large", limit: room });
       if (done) break;
       // Pieces are put away whole, so that each but the last has the same length.
@@ -71,34 +88,62 @@ export async function storeBytes(db: Queryable, body: ReadableStream<Uint8Array>
 }
 
 /** Bytes that have arrived whole, under their content's hash: what is the same to the byte is kept once. */
-export async function settleBytes(db: Queryable, id: string, { digest, size, known }: { digest: string; size: number; known: Recognised }): Promise<Stored> {
-  const [same] = await db.select({ id: storedBytes.id }).from(storedBytes).where(eq(storedBytes.hash, digest));
+export async function settleBytes(
+  db: Queryable,
+  id: string,
+  { digest, size, known }: { digest: string; size: number; known: Recognised },
+): Promise<Stored> {
+  const [same] = await db
+    .select({ id: storedBytes.id })
+    .from(storedBytes)
+    .where(eq(storedBytes.hash, digest));
   if (same) {
     await db.delete(storedBytes).where(eq(storedBytes.id, id));
     return { ...known, bytesId: same.id, size, isNew: false };
   }
-  await db.update(storedBytes).set({ hash: digest, size, kind: known.kind, type: known.type }).where(eq(storedBytes.id, id));
+  await db
+    .update(storedBytes)
+    .set({ hash: digest, size, kind: known.kind, type: known.type })
+    .where(eq(storedBytes.id, id));
   return { ...known, bytesId: id, size, isNew: true };
 }
 
 /** The bytes from `from` to `to`, both included, piece by piece as they are asked for. */
-export function sendBytes(db: Queryable, bytesId: string, from: number, to: number): ReadableStream<Uint8Array> {
+export function sendBytes(
+  db: Queryable,
+  bytesId: string,
+  from: number,
+  to: number,
+): ReadableStream<Uint8Array> {
   let position = Math.floor(from / chunkSize);
   const last = Math.floor(to / chunkSize);
   return new ReadableStream({
     async pull(controller) {
       if (position > last) return controller.close();
-      const [chunk] = await db.select({ content: storedChunk.content }).from(storedChunk).where(and(eq(storedChunk.bytesId, bytesId), eq(storedChunk.position, position)));
+      const [chunk] = await db
+        .select({ content: storedChunk.content })
+        .from(storedChunk)
+        .where(and(eq(storedChunk.bytesId, bytesId), eq(storedChunk.position, position)));
       if (!chunk) return controller.error(new Error("A piece of the file is missing"));
       const start = position * chunkSize;
       position++;
-      controller.enqueue(new Uint8Array(chunk.content.subarray(Math.max(0, from - start), Math.min(chunk.content.length, to - start + 1))));
+      controller.enqueue(
+        new Uint8Array(
+          chunk.content.subarray(Math.max(0, from - start), Math.min(chunk.content.length, to - start + 1)),
+        ),
+      );
     },
   });
 }
 
 /** All bytes at once, for work on pictures, whose size is bounded. */
 export async function wholeBytes(db: Queryable, bytesId: string): Promise<Buffer> {
-  const chunks = await db.select({ content: storedChunk.content }).from(storedChunk).where(and(eq(storedChunk.bytesId, bytesId), gte(storedChunk.position, 0), lte(storedChunk.position, 10_000))).orderBy(asc(storedChunk.position));
+  const chunks = await db
+    .select({ content: storedChunk.content })
+    .from(storedChunk)
+    .where(
+      and(eq(storedChunk.bytesId, bytesId), gte(storedChunk.position, 0), lte(storedChunk.position, 10_000)),
+    )
+    .orderBy(asc(storedChunk.position));
   return Buffer.concat(chunks.map(({ content }) => content));
 }

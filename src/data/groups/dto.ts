@@ -28,9 +28,7 @@ export interface GroupSetDto {
   readonly usedBy: readonly string[];
 }
 
-export type GroupsSaved =
-  | { readonly kind: "saved"; readonly setId: string }
-  | Refused<GroupsProblem>;
+export type GroupsSaved = { readonly kind: "saved"; readonly setId: string } | Refused<GroupsProblem>;
 
 export type GroupsProblem =
   | { readonly code: "not allowed" }

@@ -1,4 +1,7 @@
-/** Threads for what the core does that can take long: a page that is long holds up whoever reads or writes it, and nobody else. */
+/**
+ * Threads for what the core does that can take long: a page that is long holds up whoever reads or writes it,
+ * and nobody else.
+ */
 import "server-only";
 import { existsSync } from "node:fs";
 import { join } from "node:path";
@@ -32,7 +35,10 @@ interface Thread {
 const inProcess = globalThis as { tidyLedgerThreads?: { threads: Thread[]; waiting: Work[]; next: number } };
 const state = () => (inProcess.tidyLedgerThreads ??= { threads: [], waiting: [], next: 1 });
 
-/** Where the bundled thread stands: beside the server, or where a setting says. Null: there is none, and all is done in this thread (in development, and in commands). */
+/**
+ * Where the bundled thread stands: beside the server, or where a setting says. Null: there is none, and all
+ * is done in this thread (in development, and in commands).
+ */
 function bundle(): string | null {
   const path = process.env.TIDY_THREAD ?? join(process.cwd(), "heavy.mjs");
   return existsSync(path) ? path : null;
@@ -47,9 +53,13 @@ export function isLightWork(...given: readonly unknown[]): boolean {
  * Does a piece of the core's work: at once if it is light, beside this thread if not.
  * @throws TooHeavy if it takes more than a minute, or too much waits.
  */
-export async function heavily<Name extends keyof HeavyWork>(name: Name, ...given: Parameters<HeavyWork[Name]>): Promise<ReturnType<HeavyWork[Name]>> {
+export async function heavily<Name extends keyof HeavyWork>(
+  name: Name,
+  ...given: Parameters<HeavyWork[Name]>
+): Promise<ReturnType<HeavyWork[Name]>> {
   const path = isLightWork(given) ? null : bundle();
-  if (!path) return (heavyWork[name] as (...given: unknown[]) => unknown)(...given) as ReturnType<HeavyWork[Name]>;
+  if (!path)
+    return (heavyWork[name] as (...given: unknown[]) => unknown)(...given) as ReturnType<HeavyWork[Name]>;
   const { waiting } = state();
   if (waiting.length >= mostWaiting) throw new TooHeavy("Too much heavy work waits");
   return new Promise((done, failed) => {
@@ -62,18 +72,25 @@ export async function heavily<Name extends keyof HeavyWork>(name: Name, ...given
 function hand(path: string): void {
   const { threads, waiting } = state();
   while (waiting.length > 0) {
-    const free = threads.find(({ work }) => work === null) ?? (threads.length < mostThreads ? start(path) : null);
+    const free =
+      threads.find(({ work }) => work === null) ?? (threads.length < mostThreads ? start(path) : null);
     if (!free) return;
     const work = waiting.shift()!;
     free.work = work;
     free.worker.ref();
-    free.timer = setTimeout(() => { end(free, new TooHeavy("It took too long")); hand(path); }, longest);
+    free.timer = setTimeout(() => {
+      end(free, new TooHeavy("It took too long"));
+      hand(path);
+    }, longest);
     free.worker.postMessage({ id: work.id, name: work.name, given: work.given });
   }
 }
 
 function start(path: string): Thread {
-  const thread: Thread = { worker: new Worker(path, { resourceLimits: { maxOldGenerationSizeMb: 2048 } }), work: null };
+  const thread: Thread = {
+    worker: new Worker(path, { resourceLimits: { maxOldGenerationSizeMb: 2048 } }),
+    work: null,
+  };
   thread.worker.on("message", ({ id, done, problem }: { id: number; done?: never; problem?: string }) => {
     const { work } = thread;
     if (work?.id !== id) return;
@@ -82,7 +99,10 @@ function start(path: string): Thread {
     else work.failed(new Error(problem));
     hand(path);
   });
-  const died = () => { end(thread, new TooHeavy("The thread ended")); hand(path); };
+  const died = () => {
+    end(thread, new TooHeavy("The thread ended"));
+    hand(path);
+  };
   thread.worker.on("error", died).on("exit", died);
   thread.worker.unref();
   state().threads.push(thread);

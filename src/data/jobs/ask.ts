@@ -1,6 +1,6 @@
 /**
- * Asking for work beside the request. A job is asked for inside the transaction that makes it needed: if that fails,
- * there is no job; once it holds, the job will be done, by whichever process comes first.
+ * Asking for work beside the request. A job is asked for inside the transaction that makes it needed: if that
+ * fails, there is no job; once it holds, the job will be done, by whichever process comes first.
  */
 import "server-only";
 import PgBoss from "pg-boss";
@@ -18,7 +18,17 @@ export interface Jobs {
 }
 
 /** How often a job that failed is tried again, and how long after: twice as long each time. */
-export const queues: Readonly<Record<keyof Jobs, { readonly retryLimit: number; readonly retryDelay: number; readonly retryBackoff: true; readonly expireInSeconds: number }>> = {
+export const queues: Readonly<
+  Record<
+    keyof Jobs,
+    {
+      readonly retryLimit: number;
+      readonly retryDelay: number;
+      readonly retryBackoff: true;
+      readonly expireInSeconds: number;
+    }
+  >
+> = {
   mail: { retryLimit: 12, retryDelay: 20, retryBackoff: true, expireInSeconds: 120 },
   pictures: { retryLimit: 3, retryDelay: 10, retryBackoff: true, expireInSeconds: 120 },
   wikis: { retryLimit: 20, retryDelay: 5, retryBackoff: true, expireInSeconds: 90 },
@@ -31,23 +41,39 @@ let boss: PgBoss | undefined;
 
 /** Never started: it only puts together the statement that stores a job. */
 function sender(): PgBoss {
-  boss ??= new PgBoss({ db: { executeSql: () => Promise.reject(new Error("Jobs are asked for inside a transaction")) }, schema: queueSchema });
+  boss ??= new PgBoss({
+    db: { executeSql: () => Promise.reject(new Error("Jobs are asked for inside a transaction")) },
+    schema: queueSchema,
+  });
   return boss;
 }
 
-export async function askFor<Kind extends keyof Jobs>(tx: Queryable, kind: Kind, given: Jobs[Kind]): Promise<void> {
+export async function askFor<Kind extends keyof Jobs>(
+  tx: Queryable,
+  kind: Kind,
+  given: Jobs[Kind],
+): Promise<void> {
   await askForAll(tx, kind, [given]);
 }
 
 /** Asks for many jobs of a kind in one statement. */
-export async function askForAll<Kind extends keyof Jobs>(tx: Queryable, kind: Kind, given: readonly Jobs[Kind][]): Promise<void> {
+export async function askForAll<Kind extends keyof Jobs>(
+  tx: Queryable,
+  kind: Kind,
+  given: readonly Jobs[Kind][],
+): Promise<void> {
   if (given.length === 0) return;
   const executeSql = async (text: string, values: unknown[]) => {
     const parts = text.split(/\$(\d+)/);
-    const chunks = parts.map((part, index) => (index % 2 === 0 ? sql.raw(part) : sql.param(asText(values[Number(part) - 1]))));
+    const chunks = parts.map((part, index) =>
+      index % 2 === 0 ? sql.raw(part) : sql.param(asText(values[Number(part) - 1])),
+    );
     return await tx.execute(sql.join(chunks));
   };
-  await sender().insert(given.map((data) => ({ name: kind, data, ...queues[kind] })), { db: { executeSql } });
+  await sender().insert(
+    given.map((data) => ({ name: kind, data, ...queues[kind] })),
+    { db: { executeSql } },
+  );
 }
 
 /** As the queue's own client would hand a value over. */

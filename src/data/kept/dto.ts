@@ -41,8 +41,15 @@ export interface KeptPageDto extends KeptWikiDto {
   readonly line: KeptLineDto;
   readonly document: PageDocument;
   readonly last: { readonly author: string | null; readonly at: Date; readonly note: string };
-  /** Entries in this state that were saved after their author's own cut-off, because a later one counts: what they changed stands here, and does not count. */
-  readonly uncounted: readonly { readonly number: number; readonly author: string | null; readonly at: Date }[];
+  /**
+   * Entries in this state that were saved after their author's own cut-off, because a later one counts: what
+   * they changed stands here, and does not count.
+   */
+  readonly uncounted: readonly {
+    readonly number: number;
+    readonly author: string | null;
+    readonly at: Date;
+  }[];
   readonly files: readonly FileDto[];
   readonly comments: readonly CommentDto[];
   /** Where the passages stand that open threads are about, by the threads' ids. */
@@ -55,7 +62,10 @@ export interface NotKeptDto {
   readonly notBefore: Date | null;
 }
 
-/** By its numbers in a page's ledger: the state at the due time and at the cut-off, extensions included; null: the page was not there, or that time has not come. */
+/**
+ * By its numbers in a page's ledger: the state at the due time and at the cut-off, extensions included; null:
+ * the page was not there, or that time has not come.
+ */
 export interface MarkedStatesDto {
   readonly due: number | null;
   readonly cutOff: number | null;

@@ -8,7 +8,10 @@ export interface CoWriterDto {
   readonly isConfirmed: boolean | null;
 }
 
-/** What acts a reader can look for: words were added, spelling corrected, text moved, and so on; "page" is what was done with the page itself. */
+/**
+ * What acts a reader can look for: words were added, spelling corrected, text moved, and so on; "page" is
+ * what was done with the page itself.
+ */
 export type LedgerAct = "wrote" | "corrected" | "moved" | "restored" | "removed" | "restyled" | "page";
 
 /** What is looked for in a ledger, as it stands in an address: days as "2026-03-16", both included. */

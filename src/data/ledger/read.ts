@@ -34,22 +34,56 @@ export interface EntryDto {
 }
 
 /** One entry with its change; null if there is none such for the viewer. Cost: one comparison. */
-export async function findEntry(ctx: ContextIn, courseId: string, pageId: string, number: number): Promise<EntryDto | null> {
+export async function findEntry(
+  ctx: ContextIn,
+  courseId: string,
+  pageId: string,
+  number: number,
+): Promise<EntryDto | null> {
   const standpoint = await standAtPage(ctx, courseId, pageId);
   if (!standpoint) return null;
-  const rows = await ctx.db.select({ ...lineColumns, document: entry.document }).from(entry).innerJoin(entryCredit, creditOfEntry).leftJoin(person, eq(person.id, entryCredit.authorId)).leftJoin(entryArrival, arrivalOfEntry)
-    .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), lt(entry.number, number + 1))).orderBy(desc(entry.number)).limit(2);
+  const rows = await ctx.db
+    .select({ ...lineColumns, document: entry.document })
+    .from(entry)
+    .innerJoin(entryCredit, creditOfEntry)
+    .leftJoin(person, eq(person.id, entryCredit.authorId))
+    .leftJoin(entryArrival, arrivalOfEntry)
+    .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), lt(entry.number, number + 1)))
+    .orderBy(desc(entry.number))
+    .limit(2);
   const [found, before] = rows;
   if (!found || found.number !== number) return null;
-  const [newest] = await ctx.db.select({ entries: page.entries, removedAt: page.removedAt }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
+  const [newest] = await ctx.db
+    .select({ entries: page.entries, removedAt: page.removedAt })
+    .from(page)
+    .where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
   const { document, ...line } = found;
-  const [isLate, known, titleOf] = await Promise.all([lateness(ctx.db, standpoint), knownOfWiki(ctx.db, courseId, standpoint.wikiId), readableTitles(ctx, standpoint)]);
+  const [isLate, known, titleOf] = await Promise.all([
+    lateness(ctx.db, standpoint),
+    knownOfWiki(ctx.db, courseId, standpoint.wikiId),
+    readableTitles(ctx, standpoint),
+  ]);
   const routes = toldRoutes(known, line.rev, titleOf);
   return {
-    line: { ...line, figures: known.of(line.rev)?.figures ?? { ...line.figures, movedAway: 0 }, routes, isLate: isLate(line.authorId, line.at), coWriters: (await coWritersOf(ctx.db, courseId, pageId, [number])).get(number) ?? [] }, document,
-    blocks: await heavily("compare", before?.document ?? emptyDocument, document, null, await movesOf(ctx.db, courseId, pageId, number, known, routes)),
+    line: {
+      ...line,
+      figures: known.of(line.rev)?.figures ?? { ...line.figures, movedAway: 0 },
+      routes,
+      isLate: isLate(line.authorId, line.at),
+      coWriters: (await coWritersOf(ctx.db, courseId, pageId, [number])).get(number) ?? [],
+    },
+    document,
+    blocks: await heavily(
+      "compare",
+      before?.document ?? emptyDocument,
+      document,
+      null,
+      await movesOf(ctx.db, courseId, pageId, number, known, routes),
+    ),
     things: byKind(thingChanges(thingsIn(before?.document ?? emptyDocument), thingsIn(document))),
-    files: await filesNamed(ctx.db, courseId, [...new Set([...filesIn(document), ...(before ? filesIn(before.document) : [])])]),
+    files: await filesNamed(ctx.db, courseId, [
+      ...new Set([...filesIn(document), ...(before ? filesIn(before.document) : [])]),
+    ]),
     newest: newest!.entries,
     mayRestore: mayUsePower(standpoint, "restore") && newest!.removedAt === null,
   };

@@ -19,9 +19,10 @@ interface WikiIn {
   readonly wikiId: string;
 }
 
-const thingRows = ({ courseId, wikiId }: WikiIn, entries: readonly ChangesOfEntry[]) => (
-  entries.flatMap(({ pageId, number, rev, things }) => things.map(([thing, change]) => ({ courseId, wikiId, pageId, number, rev, thing, change })))
-);
+const thingRows = ({ courseId, wikiId }: WikiIn, entries: readonly ChangesOfEntry[]) =>
+  entries.flatMap(({ pageId, number, rev, things }) =>
+    things.map(([thing, change]) => ({ courseId, wikiId, pageId, number, rev, thing, change })),
+  );
 
 /** Stores what an entry changed of things. */
 export async function putThings(tx: Queryable, place: WikiIn, entry: ChangesOfEntry): Promise<void> {
@@ -29,8 +30,17 @@ export async function putThings(tx: Queryable, place: WikiIn, entry: ChangesOfEn
 }
 
 /** Stores anew what all entries of a wiki changed of things. */
-export async function replaceThings(tx: Queryable, place: WikiIn, entries: readonly ChangesOfEntry[]): Promise<void> {
-  await replaceMany(tx, thingChange, and(eq(thingChange.courseId, place.courseId), eq(thingChange.wikiId, place.wikiId))!, thingRows(place, entries));
+export async function replaceThings(
+  tx: Queryable,
+  place: WikiIn,
+  entries: readonly ChangesOfEntry[],
+): Promise<void> {
+  await replaceMany(
+    tx,
+    thingChange,
+    and(eq(thingChange.courseId, place.courseId), eq(thingChange.wikiId, place.wikiId))!,
+    thingRows(place, entries),
+  );
 }
 
 export interface ThingsOfWiki {
@@ -40,11 +50,46 @@ export interface ThingsOfWiki {
   readonly authors: ReadonlyMap<number, string | null>;
 }
 
-/** Whose the things are that stand in these wikis, as at a time (excluded; null: now), of the entries that count. One query, by index, of the entries that changed things. */
-export async function thingsOfWikis(db: Queryable, courseId: string, wikis: readonly string[], until: Date | null, counts: (rev: number) => boolean = () => true): Promise<Map<string, ThingsOfWiki>> {
-  const rows = wikis.length === 0 ? [] : await db.select({ wikiId: thingChange.wikiId, entry: thingChange.rev, author: entryCredit.authorId, page: thingChange.pageId, thing: thingChange.thing, change: thingChange.change }).from(thingChange)
-    .innerJoin(entryCredit, and(eq(entryCredit.courseId, thingChange.courseId), eq(entryCredit.pageId, thingChange.pageId), eq(entryCredit.number, thingChange.number)))
-    .where(and(eq(thingChange.courseId, courseId), inArray(thingChange.wikiId, [...wikis]), until ? lt(entryCredit.at, until) : undefined)).orderBy(asc(thingChange.wikiId), asc(thingChange.rev), asc(thingChange.thing));
+/**
+ * Whose the things are that stand in these wikis, as at a time (excluded; null: now), of the entries that
+ * count. One query, by index, of the entries that changed things.
+ */
+export async function thingsOfWikis(
+  db: Queryable,
+  courseId: string,
+  wikis: readonly string[],
+  until: Date | null,
+  counts: (rev: number) => boolean = () => true,
+): Promise<Map<string, ThingsOfWiki>> {
+  const rows =
+    wikis.length === 0
+      ? []
+      : await db
+          .select({
+            wikiId: thingChange.wikiId,
+            entry: thingChange.rev,
+            author: entryCredit.authorId,
+            page: thingChange.pageId,
+            thing: thingChange.thing,
+            change: thingChange.change,
+          })
+          .from(thingChange)
+          .innerJoin(
+            entryCredit,
+            and(
+              eq(entryCredit.courseId, thingChange.courseId),
+              eq(entryCredit.pageId, thingChange.pageId),
+              eq(entryCredit.number, thingChange.number),
+            ),
+          )
+          .where(
+            and(
+              eq(thingChange.courseId, courseId),
+              inArray(thingChange.wikiId, [...wikis]),
+              until ? lt(entryCredit.at, until) : undefined,
+            ),
+          )
+          .orderBy(asc(thingChange.wikiId), asc(thingChange.rev), asc(thingChange.thing));
   const steps = new Map<string, (ThingStep & { changes: ThingChange[] })[]>();
   for (const { wikiId, thing, change, ...step } of rows) {
     if (!counts(step.entry)) continue;
@@ -53,5 +98,13 @@ export async function thingsOfWikis(db: Queryable, courseId: string, wikis: read
     if (last?.entry === step.entry) last.changes.push([thing, change]);
     else ofWiki.push({ ...step, changes: [[thing, change]] });
   }
-  return new Map([...steps].map(([wikiId, ofWiki]) => [wikiId, { stands: standingThings(ofWiki), authors: new Map(ofWiki.map(({ entry, author }) => [entry, author])) }]));
+  return new Map(
+    [...steps].map(([wikiId, ofWiki]) => [
+      wikiId,
+      {
+        stands: standingThings(ofWiki),
+        authors: new Map(ofWiki.map(({ entry, author }) => [entry, author])),
+      },
+    ]),
+  );
 }

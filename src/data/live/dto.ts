@@ -11,7 +11,10 @@ export interface HereDto {
 export type LiveEvent =
   /** The stream's own name, by which its window says where it is. */
   | { readonly kind: "open"; readonly id: string }
-  /** Who is here, without the one who is told, those who write first; of very many so many are named, and `more` are there besides. */
+  /**
+   * Who is here, without the one who is told, those who write first; of very many so many are named, and
+   * `more` are there besides.
+   */
   | { readonly kind: "here"; readonly people: readonly HereDto[]; readonly more: number }
   /** The page has a newer entry, of somebody else. */
   | { readonly kind: "entry"; readonly number: number; readonly by: string }

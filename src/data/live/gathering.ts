@@ -1,6 +1,6 @@
 /**
- * All windows of this process that have one page open. What happens there is asked of the database once for all of them,
- * at most so often, and told to each as much as it may know then.
+ * All windows of this process that have one page open. What happens there is asked of the database once for
+ * all of them, at most so often, and told to each as much as it may know then.
  */
 import "server-only";
 import { and, desc, eq, inArray } from "drizzle-orm";
@@ -45,7 +45,10 @@ export async function gatheringOn(db: Database, courseId: string, pageId: string
   const key = `${courseId} ${pageId}`;
   const made = gatherings.get(key) ?? Gathering.on(db, courseId, pageId, () => gatherings.delete(key));
   gatherings.set(key, made);
-  return made.catch((problem: unknown) => { if (gatherings.get(key) === made) gatherings.delete(key); throw problem; });
+  return made.catch((problem: unknown) => {
+    if (gatherings.get(key) === made) gatherings.delete(key);
+    throw problem;
+  });
 }
 
 export class Gathering {
@@ -60,7 +63,12 @@ export class Gathering {
   private isOver = false;
   private forget: () => void = () => {};
 
-  private constructor(private readonly db: Database, private readonly courseId: string, private readonly pageId: string, private readonly over: () => void) {}
+  private constructor(
+    private readonly db: Database,
+    private readonly courseId: string,
+    private readonly pageId: string,
+    private readonly over: () => void,
+  ) {}
 
   static async on(db: Database, courseId: string, pageId: string, over: () => void): Promise<Gathering> {
     const made = new Gathering(db, courseId, pageId, over);
@@ -108,10 +116,15 @@ export class Gathering {
     void this.look(null);
   }
 
-  /** What is asked for while a look is awaited is found by it. One look after the other, so that what is told last is what holds. */
+  /**
+   * What is asked for while a look is awaited is found by it. One look after the other, so that what is told
+   * last is what holds.
+   */
   private look(now: Date | null): Promise<void> {
     if (now) return (this.turn = this.turn.then(() => this.lookNow(now)));
-    this.looking ??= new Promise<void>((done) => setTimeout(done, Math.max(firstLook, this.lastLook + lookEvery - Date.now())).unref()).then(() => {
+    this.looking ??= new Promise<void>((done) =>
+      setTimeout(done, Math.max(firstLook, this.lastLook + lookEvery - Date.now())).unref(),
+    ).then(() => {
       this.looking = null;
       return (this.turn = this.turn.then(() => this.lookNow(new Date())));
     });
@@ -120,7 +133,8 @@ export class Gathering {
 
   private async lookNow(now: Date): Promise<void> {
     this.lastLook = Date.now();
-    // A database that is away for a moment: with the next look it is told. What cannot be written keeps nobody from being told.
+    // A database that is away for a moment: with the next look it is told. What cannot be written keeps
+    // nobody from being told.
     const later = () => undefined;
     await this.write(now).catch(later);
     await this.tellAll(now).catch(later);
@@ -137,10 +151,23 @@ export class Gathering {
     if (gone.length + come.length + near.size === 0) return;
     [this.left, this.arrived, this.near] = [[], [], new Map()];
     try {
-      if (come.length > 0) await arrive(this.db, this.courseId, this.pageId, come.map(({ id, viewerId, isWriting }) => ({ id, personId: viewerId, isWriting })), now);
+      if (come.length > 0)
+        await arrive(
+          this.db,
+          this.courseId,
+          this.pageId,
+          come.map(({ id, viewerId, isWriting }) => ({ id, personId: viewerId, isWriting })),
+          now,
+        );
       if (gone.length > 0) await leave(this.db, this.courseId, gone);
       if (near.size > 0) await putNear(this.db, this.courseId, near);
-      await send(this.db, { courseId: this.courseId, pageId: this.pageId, kind: "here", by: null, from: ownProcess });
+      await send(this.db, {
+        courseId: this.courseId,
+        pageId: this.pageId,
+        kind: "here",
+        by: null,
+        from: ownProcess,
+      });
     } catch (problem) {
       this.left.push(...gone);
       this.arrived.push(...come);
@@ -152,7 +179,13 @@ export class Gathering {
   private async tellAll(now: Date): Promise<void> {
     const windows = [...this.windows.values()];
     if (windows.length === 0) return;
-    const readers = await readersAmong(this.db, this.courseId, this.pageId, [...new Set(windows.map(({ viewerId }) => viewerId))], now);
+    const readers = await readersAmong(
+      this.db,
+      this.courseId,
+      this.pageId,
+      [...new Set(windows.map(({ viewerId }) => viewerId))],
+      now,
+    );
     const people = readers.size > 0 ? await peopleHere(this.db, this.courseId, this.pageId, now) : [];
     const here = hereFor(people);
     const newest = await this.newestFor(windows);
@@ -182,7 +215,13 @@ export class Gathering {
         const name = by === null ? "" : (names.get(by) ?? "");
         window.tell(happened(kind, name, number ?? 0));
       }
-      if (window.seen !== null && newest && newest.number > window.seen && newest.authorId !== window.viewerId && !heard.some(({ kind, number }) => kind === "entry" && number === newest.number)) {
+      if (
+        window.seen !== null &&
+        newest &&
+        newest.number > window.seen &&
+        newest.authorId !== window.viewerId &&
+        !heard.some(({ kind, number }) => kind === "entry" && number === newest.number)
+      ) {
         window.tell({ kind: "entry", number: newest.number, by: newest.name ?? "" });
       }
       window.seen = null;
@@ -191,23 +230,38 @@ export class Gathering {
 
   private async namesOf(heard: readonly Signal[]): Promise<Map<string, string>> {
     const ids = [...new Set(heard.flatMap(({ kind, by }) => (kind === "here" || by === null ? [] : [by])))];
-    const rows = ids.length === 0 ? [] : await this.db.select({ id: person.id, name: person.name }).from(person).where(inArray(person.id, ids));
+    const rows =
+      ids.length === 0
+        ? []
+        : await this.db
+            .select({ id: person.id, name: person.name })
+            .from(person)
+            .where(inArray(person.id, ids));
     return new Map(rows.map(({ id, name }) => [id, name]));
   }
 
   /** The page's newest entry, if some window may not have it yet. */
   private async newestFor(windows: readonly OpenWindow[]) {
     if (!windows.some(({ seen }) => seen !== null)) return null;
-    const [found] = await this.db.select({ number: entry.number, authorId: entry.authorId, name: person.name }).from(entry).leftJoin(person, eq(person.id, entry.authorId))
-      .where(and(eq(entry.courseId, this.courseId), eq(entry.pageId, this.pageId))).orderBy(desc(entry.number)).limit(1);
+    const [found] = await this.db
+      .select({ number: entry.number, authorId: entry.authorId, name: person.name })
+      .from(entry)
+      .leftJoin(person, eq(person.id, entry.authorId))
+      .where(and(eq(entry.courseId, this.courseId), eq(entry.pageId, this.pageId)))
+      .orderBy(desc(entry.number))
+      .limit(1);
     return found ?? null;
   }
 }
 
 type Here = Extract<LiveEvent, { kind: "here" }>;
 
-/** What is told of who is here, by whom it is told to; made once for all who are not named in it themselves. */
-function hereFor(all: readonly HereDto[]): (viewerId: string) => { readonly key: string; readonly event: Here } {
+/**
+ * What is told of who is here, by whom it is told to; made once for all who are not named in it themselves.
+ */
+function hereFor(
+  all: readonly HereDto[],
+): (viewerId: string) => { readonly key: string; readonly event: Here } {
   const inOrder = [...all.filter(({ isWriting }) => isWriting), ...all.filter(({ isWriting }) => !isWriting)];
   const places = new Map(inOrder.map(({ id }, at) => [id, at]));
   const made = new Map<number, { readonly key: string; readonly event: Here }>();
@@ -217,8 +271,15 @@ function hereFor(all: readonly HereDto[]): (viewerId: string) => { readonly key:
     const place = own >= mostNamed && own < inOrder.length ? mostNamed : own;
     const known = made.get(place);
     if (known) return known;
-    const people = inOrder.slice(0, mostNamed + 1).filter((_, at) => at !== place).slice(0, mostNamed);
-    const event: Here = { kind: "here", people, more: inOrder.length - (own < inOrder.length ? 1 : 0) - people.length };
+    const people = inOrder
+      .slice(0, mostNamed + 1)
+      .filter((_, at) => at !== place)
+      .slice(0, mostNamed);
+    const event: Here = {
+      kind: "here",
+      people,
+      more: inOrder.length - (own < inOrder.length ? 1 : 0) - people.length,
+    };
     const told = { key: JSON.stringify(event), event };
     made.set(place, told);
     return told;

@@ -1,4 +1,6 @@
-/** One ear of each process for what happens on pages and to sessions, and those in it who want to hear of it. */
+/**
+ * One ear of each process for what happens on pages and to sessions, and those in it who want to hear of it.
+ */
 import "server-only";
 import { listenTo } from "../db/listen";
 import { channel, endedSessions, readSignal, type Signal } from "./signal";
@@ -23,10 +25,20 @@ export async function hearOfSession(sessionId: string, ended: () => void): Promi
   return forget;
 }
 
-/** A connection that breaks is made anew by itself; one that was never made is tried again by the next who comes. */
+/**
+ * A connection that breaks is made anew by itself; one that was never made is tried again by the next who
+ * comes.
+ */
 async function listen(): Promise<void> {
-  listening ??= Promise.all([listenTo(channel, tell), listenTo(endedSessions, (id) => { for (const ended of [...(sessions.get(id) ?? [])]) ended(); })])
-    .catch((problem: unknown) => { listening = null; throw problem; });
+  listening ??= Promise.all([
+    listenTo(channel, tell),
+    listenTo(endedSessions, (id) => {
+      for (const ended of [...(sessions.get(id) ?? [])]) ended();
+    }),
+  ]).catch((problem: unknown) => {
+    listening = null;
+    throw problem;
+  });
   await listening;
 }
 
@@ -41,5 +53,6 @@ function put<Heard>(all: Map<string, Set<Heard>>, key: string, heard: Heard): ()
 
 function tell(payload: string): void {
   const signal = readSignal(payload);
-  if (signal) for (const listener of listeners.get(`${signal.courseId} ${signal.pageId}`) ?? []) listener(signal);
+  if (signal)
+    for (const listener of listeners.get(`${signal.courseId} ${signal.pageId}`) ?? []) listener(signal);
 }

@@ -1,4 +1,7 @@
-/** What happens on a page, told to all processes of the application by the database itself, when it is committed. */
+/**
+ * What happens on a page, told to all processes of the application by the database itself, when it is
+ * committed.
+ */
 import "server-only";
 import { sql } from "drizzle-orm";
 import * as z from "zod";
@@ -8,7 +11,8 @@ import type { Queryable } from "../db/client";
 export const channel = "page_news";
 
 const signal = z.object({
-  courseId: z.string(), pageId: z.string(),
+  courseId: z.string(),
+  pageId: z.string(),
   kind: z.enum(["here", "entry", "comment"]),
   /** Who did it; null: nobody, or several. */
   by: z.string().nullable(),

@@ -15,11 +15,16 @@ export interface Watch {
 
 export interface Watching {
   readonly isWriting: boolean;
-  /** The newest entry that the one who watches has before them: a later one is told at once. Null: it is not asked about. */
+  /**
+   * The newest entry that the one who watches has before them: a later one is told at once. Null: it is not
+   * asked about.
+   */
   readonly seen: number | null;
 }
 
-/** The most windows of one person that a process tells: the oldest is told to ask again when it is looked at. */
+/**
+ * The most windows of one person that a process tells: the oldest is told to ask again when it is looked at.
+ */
 const mostWindows = 8;
 
 interface Own {
@@ -32,10 +37,17 @@ interface Own {
 const windowsOf = new Map<string, Map<string, Own>>();
 
 /**
- * Tells what happens on a page from now on; null if the viewer may not read it. Who looks as somebody else is told, and
- * is not there. A signal is an occasion to ask the database: what is told is what the viewer may know then.
+ * Tells what happens on a page from now on; null if the viewer may not read it. Who looks as somebody else is
+ * told, and is not there. A signal is an occasion to ask the database: what is told is what the viewer may
+ * know then.
  */
-export async function watchPage(ctx: Context, courseId: string, pageId: string, { isWriting, seen }: Watching, tell: (event: LiveEvent) => void): Promise<Watch | null> {
+export async function watchPage(
+  ctx: Context,
+  courseId: string,
+  pageId: string,
+  { isWriting, seen }: Watching,
+  tell: (event: LiveEvent) => void,
+): Promise<Watch | null> {
   if (!(await standAtPage(ctx, courseId, pageId))) return null;
   const id = ctx.newId();
   const viewerId = ctx.viewer.id;
@@ -46,7 +58,10 @@ export async function watchPage(ctx: Context, courseId: string, pageId: string, 
     tell(event);
     return end();
   };
-  const forget = ctx.sessionId === undefined ? () => {} : await hearOfSession(ctx.sessionId, () => void closed({ kind: "closed" }));
+  const forget =
+    ctx.sessionId === undefined
+      ? () => {}
+      : await hearOfSession(ctx.sessionId, () => void closed({ kind: "closed" }));
   const own = windowsOf.get(holder) ?? new Map<string, Own>();
   for (const oldest of [...own.values()].slice(0, Math.max(0, own.size + 1 - mostWindows))) oldest.enough();
   own.set(id, { gathering, courseId, enough: () => void closed({ kind: "enough" }) });
@@ -63,11 +78,22 @@ export async function watchPage(ctx: Context, courseId: string, pageId: string, 
   }
 
   tell({ kind: "open", id });
-  await gathering.enter({ id, viewerId, isWriting, isLooking: ctx.lookingAs !== undefined, seen, tell, close: () => void end() });
+  await gathering.enter({
+    id,
+    viewerId,
+    isWriting,
+    isLooking: ctx.lookingAs !== undefined,
+    seen,
+    tell,
+    close: () => void end(),
+  });
   return { beat: (now) => gathering.beat(now, [id]), end };
 }
 
-/** Near which heading a window is, by its id, which only its own browser was told; false: it is not one of this process. Costs no question. */
+/**
+ * Near which heading a window is, by its id, which only its own browser was told; false: it is not one of
+ * this process. Costs no question.
+ */
 export function moveWindow(id: string, near: string | null): boolean {
   for (const own of windowsOf.values()) {
     const window = own.get(id);
@@ -78,18 +104,25 @@ export function moveWindow(id: string, near: string | null): boolean {
 
 let beating: NodeJS.Timeout | undefined;
 
-/** Signs of life of all windows, one statement for each course; and a look on each page whether its windows may still read it. */
+/**
+ * Signs of life of all windows, one statement for each course; and a look on each page whether its windows
+ * may still read it.
+ */
 function beatAll({ db }: Context): void {
   beating ??= setInterval(() => {
     const byCourse = new Map<string, string[]>();
     const gatherings = new Set<Gathering>();
-    for (const own of windowsOf.values()) for (const [id, { courseId, gathering }] of own) {
-      byCourse.set(courseId, [...(byCourse.get(courseId) ?? []), id]);
-      gatherings.add(gathering);
-    }
+    for (const own of windowsOf.values())
+      for (const [id, { courseId, gathering }] of own) {
+        byCourse.set(courseId, [...(byCourse.get(courseId) ?? []), id]);
+        gatherings.add(gathering);
+      }
     const now = new Date();
     for (const [courseId, ids] of byCourse) void giveSigns(db, courseId, ids, now).catch(() => undefined);
     // One page after the other: they need not all be asked about in the same instant.
-    void [...gatherings].reduce((turn, each) => turn.then(() => each.beat(now, [])).catch(() => undefined), Promise.resolve());
+    void [...gatherings].reduce(
+      (turn, each) => turn.then(() => each.beat(now, [])).catch(() => undefined),
+      Promise.resolve(),
+    );
   }, beatEvery).unref();
 }

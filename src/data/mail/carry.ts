@@ -1,4 +1,6 @@
-/** Carrying mail: one interface, a mail server behind it where one is configured, and the mail tray otherwise. */
+/**
+ * Carrying mail: one interface, a mail server behind it where one is configured, and the mail tray otherwise.
+ */
 import "server-only";
 import { createTransport } from "nodemailer";
 import { eq, sql } from "drizzle-orm";
@@ -16,7 +18,9 @@ export interface MailToCarry {
 
 export interface Carrier {
   readonly name: "server" | "tray";
-  /** Resolves once the mail is somebody else's to deliver. @throws what the mail server says if it refuses. */
+  /**
+   * Resolves once the mail is somebody else's to deliver. @throws what the mail server says if it refuses.
+   */
   readonly carry: (given: MailToCarry) => Promise<void>;
 }
 
@@ -29,7 +33,12 @@ export function smtpCarrier(url: string, from: string): Carrier {
     name: "server",
     // The id makes a second delivery after a lost answer recognisable as the same mail.
     carry: async ({ id, toName, toAddress, subject, text }) => {
-      await transport.sendMail({ messageId: `<${id}@tidy-ledger.invalid>`, to: { name: toName, address: toAddress }, subject, text });
+      await transport.sendMail({
+        messageId: `<${id}@tidy-ledger.invalid>`,
+        to: { name: toName, address: toAddress },
+        subject,
+        text,
+      });
     },
   };
 }
@@ -43,8 +52,9 @@ export function carrier(): Carrier {
 }
 
 /**
- * Carries one mail, unless it has been. Links that let their reader in are taken out of the stored text once a server
- * has the mail. @throws if the carrier fails, so that the job is tried again; what it said is kept with the mail.
+ * Carries one mail, unless it has been. Links that let their reader in are taken out of the stored text once
+ * a server has the mail. @throws if the carrier fails, so that the job is tried again; what it said is kept
+ * with the mail.
  */
 export async function carryMail(db: Queryable, mailId: string, by: Carrier, now: Date): Promise<void> {
   const [found] = await db.select().from(mail).where(eq(mail.id, mailId));
@@ -53,9 +63,15 @@ export async function carryMail(db: Queryable, mailId: string, by: Carrier, now:
     await by.carry(found);
   } catch (problem) {
     const lastProblem = (problem instanceof Error ? problem.message : String(problem)).slice(0, 300);
-    await db.update(mail).set({ tries: sql`${mail.tries} + 1`, lastProblem }).where(eq(mail.id, mailId));
+    await db
+      .update(mail)
+      .set({ tries: sql`${mail.tries} + 1`, lastProblem })
+      .where(eq(mail.id, mailId));
     throw problem;
   }
   const text = by.name === "server" && found.isSecret ? { text: "" } : {};
-  await db.update(mail).set({ sentAt: now, carriedBy: by.name, tries: sql`${mail.tries} + 1`, lastProblem: null, ...text }).where(eq(mail.id, mailId));
+  await db
+    .update(mail)
+    .set({ sentAt: now, carriedBy: by.name, tries: sql`${mail.tries} + 1`, lastProblem: null, ...text })
+    .where(eq(mail.id, mailId));
 }

@@ -16,31 +16,71 @@ export interface MailAsked {
   readonly find: string;
 }
 
-/** Mail of the courses that the viewer runs, newest first; null for people who run none. Paged by time and id: many leave at one moment. */
-export async function mailTray(ctx: ContextIn, { after, find }: MailAsked, goesOut = carrier().name === "server"): Promise<MailTrayDto | null> {
+/**
+ * Mail of the courses that the viewer runs, newest first; null for people who run none. Paged by time and id:
+ * many leave at one moment.
+ */
+export async function mailTray(
+  ctx: ContextIn,
+  { after, find }: MailAsked,
+  goesOut = carrier().name === "server",
+): Promise<MailTrayDto | null> {
   if (ctx.lookingAs) return null;
-  const runs = and(eq(enrolment.courseId, mail.courseId), eq(enrolment.personId, ctx.viewer.id), eq(enrolment.role, "instructor"), isNull(enrolment.leftAt));
+  const runs = and(
+    eq(enrolment.courseId, mail.courseId),
+    eq(enrolment.personId, ctx.viewer.id),
+    eq(enrolment.role, "instructor"),
+    isNull(enrolment.leftAt),
+  );
   const rows: MailDto[] = await ctx.db
     .select({
-      id: mail.id, course: course.title, toName: mail.toName, toAddress: mail.toAddress, subject: mail.subject, text: shownText(goesOut), at: mail.at,
-      sentAt: mail.sentAt, carriedBy: mail.carriedBy, tries: mail.tries, lastProblem: mail.lastProblem, timeZone: course.timeZone,
+      id: mail.id,
+      course: course.title,
+      toName: mail.toName,
+      toAddress: mail.toAddress,
+      subject: mail.subject,
+      text: shownText(goesOut),
+      at: mail.at,
+      sentAt: mail.sentAt,
+      carriedBy: mail.carriedBy,
+      tries: mail.tries,
+      lastProblem: mail.lastProblem,
+      timeZone: course.timeZone,
     })
-    .from(mail).innerJoin(enrolment, runs).innerJoin(course, eq(course.id, mail.courseId))
-    .where(and(
-      after ? sql`(${mail.at}, ${mail.id}) < (select m.at, m.id from ${mail} m where m.id = ${after})` : undefined,
-      find ? or(ilike(mail.toName, containing(find)), ilike(mail.toAddress, containing(find))) : undefined,
-    )).orderBy(desc(mail.at), desc(mail.id)).limit(atOnce + 1);
+    .from(mail)
+    .innerJoin(enrolment, runs)
+    .innerJoin(course, eq(course.id, mail.courseId))
+    .where(
+      and(
+        after
+          ? sql`(${mail.at}, ${mail.id}) < (select m.at, m.id from ${mail} m where m.id = ${after})`
+          : undefined,
+        find ? or(ilike(mail.toName, containing(find)), ilike(mail.toAddress, containing(find))) : undefined,
+      ),
+    )
+    .orderBy(desc(mail.at), desc(mail.id))
+    .limit(atOnce + 1);
   if (rows.length === 0) {
-    const [runsAny] = await ctx.db.select({ id: enrolment.courseId }).from(enrolment)
-      .where(and(eq(enrolment.personId, ctx.viewer.id), eq(enrolment.role, "instructor"), isNull(enrolment.leftAt))).limit(1);
+    const [runsAny] = await ctx.db
+      .select({ id: enrolment.courseId })
+      .from(enrolment)
+      .where(
+        and(
+          eq(enrolment.personId, ctx.viewer.id),
+          eq(enrolment.role, "instructor"),
+          isNull(enrolment.leftAt),
+        ),
+      )
+      .limit(1);
     if (!runsAny) return null;
   }
   return { mails: rows.slice(0, atOnce), hasMore: rows.length > atOnce, goesOut };
 }
 
 /**
- * SQL: a mail's text, empty where it holds a link that lets its reader in and is for nobody else: where a mail server is set up,
- * whether or not it has taken the mail; and where the link is to an account that is on another course too.
+ * SQL: a mail's text, empty where it holds a link that lets its reader in and is for nobody else: where a
+ * mail server is set up, whether or not it has taken the mail; and where the link is to an account that is on
+ * another course too.
  */
 function shownText(goesOut: boolean) {
   if (goesOut) return sql<string>`case when ${mail.isSecret} then '' else ${mail.text} end`;

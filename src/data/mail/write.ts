@@ -1,4 +1,7 @@
-/** Putting mail on its way. It leaves with the transaction that writes it: what did not happen is told to nobody. */
+/**
+ * Putting mail on its way. It leaves with the transaction that writes it: what did not happen is told to
+ * nobody.
+ */
 import "server-only";
 import type { Queryable } from "../db/client";
 import { mail } from "../db/tables/mail";
@@ -16,10 +19,19 @@ export interface Letter {
 
 const rowsAtOnce = 2000;
 
-export async function post({ db, now, newId }: { readonly db: Queryable; readonly now: Date; readonly newId: () => string }, letters: readonly Letter[]): Promise<void> {
+export async function post(
+  { db, now, newId }: { readonly db: Queryable; readonly now: Date; readonly newId: () => string },
+  letters: readonly Letter[],
+): Promise<void> {
   for (let from = 0; from < letters.length; from += rowsAtOnce) {
-    const rows = letters.slice(from, from + rowsAtOnce).map((letter) => ({ ...letter, id: newId(), at: now }));
+    const rows = letters
+      .slice(from, from + rowsAtOnce)
+      .map((letter) => ({ ...letter, id: newId(), at: now }));
     await db.insert(mail).values(rows);
-    await askForAll(db, "mail", rows.map(({ id }) => ({ mailId: id })));
+    await askForAll(
+      db,
+      "mail",
+      rows.map(({ id }) => ({ mailId: id })),
+    );
   }
 }

@@ -1,4 +1,6 @@
-/** Several assessors: who assesses which group beside those who run the course, and how far two of them agree. */
+/**
+ * Several assessors: who assesses which group beside those who run the course, and how far two of them agree.
+ */
 import "server-only";
 import { and, asc, eq, inArray, isNull } from "drizzle-orm";
 import { runsCourse } from "@/core/access/role";
@@ -34,38 +36,99 @@ export interface DealtDto {
 }
 
 /** Who assesses which group, for those who run the course; null for anybody else. */
-export async function dealtGroups(ctx: ContextIn, courseId: string, assignmentId: string): Promise<DealtDto | null> {
+export async function dealtGroups(
+  ctx: ContextIn,
+  courseId: string,
+  assignmentId: string,
+): Promise<DealtDto | null> {
   if (!runsCourse(await roleOn(ctx, courseId))) return null;
-  const assessors = await ctx.db.select({ wikiId: assessor.wikiId, personId: assessor.personId, name: person.name, hand: assessor.hand, isOpen: assessor.isOpen, doneAt: assessor.doneAt }).from(assessor)
-    .innerJoin(person, eq(person.id, assessor.personId)).where(and(eq(assessor.courseId, courseId), eq(assessor.assignmentId, assignmentId))).orderBy(asc(person.name));
-  const people = await ctx.db.select({ id: person.id, name: person.name }).from(enrolment).innerJoin(person, eq(person.id, enrolment.personId))
-    .where(and(eq(enrolment.courseId, courseId), inArray(enrolment.role, ["instructor", "assistant"]), isNull(enrolment.leftAt))).orderBy(asc(person.name));
+  const assessors = await ctx.db
+    .select({
+      wikiId: assessor.wikiId,
+      personId: assessor.personId,
+      name: person.name,
+      hand: assessor.hand,
+      isOpen: assessor.isOpen,
+      doneAt: assessor.doneAt,
+    })
+    .from(assessor)
+    .innerJoin(person, eq(person.id, assessor.personId))
+    .where(and(eq(assessor.courseId, courseId), eq(assessor.assignmentId, assignmentId)))
+    .orderBy(asc(person.name));
+  const people = await ctx.db
+    .select({ id: person.id, name: person.name })
+    .from(enrolment)
+    .innerJoin(person, eq(person.id, enrolment.personId))
+    .where(
+      and(
+        eq(enrolment.courseId, courseId),
+        inArray(enrolment.role, ["instructor", "assistant"]),
+        isNull(enrolment.leftAt),
+      ),
+    )
+    .orderBy(asc(person.name));
   return { assessors, people };
 }
 
 export type Dealt = { readonly kind: "dealt" } | RefusedFor<"not found" | "only looking">;
 
 /** Gives a group to somebody to assess, or (hand null) takes it back: what they judged stays. */
-export const dealGroup = act(async (ctx, courseId: string, wikiId: string, personId: string, hand: "first" | "second" | null, isOpen: boolean): Promise<Dealt> => {
-  if (!(await mayChangeCourse(ctx, courseId))) return refusedFor("not found");
-  const [found] = await ctx.db.select({ assignmentId: wiki.assignmentId }).from(wiki).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId), isNull(wiki.setAsideAt)));
-  const [staff] = await ctx.db.select({ id: enrolment.personId }).from(enrolment)
-    .where(and(eq(enrolment.courseId, courseId), eq(enrolment.personId, personId), inArray(enrolment.role, ["instructor", "assistant"]), isNull(enrolment.leftAt)));
-  if (!found || !staff) return refusedFor("not found");
-  if (hand === null) await ctx.db.delete(assessor).where(and(eq(assessor.courseId, courseId), eq(assessor.wikiId, wikiId), eq(assessor.personId, personId)));
-  else {
-    const row = { hand, isOpen, byId: ctx.viewer.id, at: ctx.now };
-    await ctx.db.insert(assessor).values({ courseId, assignmentId: found.assignmentId, wikiId, personId, ...row })
-      .onConflictDoUpdate({ target: [assessor.courseId, assessor.wikiId, assessor.personId], set: row });
-  }
-  return { kind: "dealt" };
-});
+export const dealGroup = act(
+  async (
+    ctx,
+    courseId: string,
+    wikiId: string,
+    personId: string,
+    hand: "first" | "second" | null,
+    isOpen: boolean,
+  ): Promise<Dealt> => {
+    if (!(await mayChangeCourse(ctx, courseId))) return refusedFor("not found");
+    const [found] = await ctx.db
+      .select({ assignmentId: wiki.assignmentId })
+      .from(wiki)
+      .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId), isNull(wiki.setAsideAt)));
+    const [staff] = await ctx.db
+      .select({ id: enrolment.personId })
+      .from(enrolment)
+      .where(
+        and(
+          eq(enrolment.courseId, courseId),
+          eq(enrolment.personId, personId),
+          inArray(enrolment.role, ["instructor", "assistant"]),
+          isNull(enrolment.leftAt),
+        ),
+      );
+    if (!found || !staff) return refusedFor("not found");
+    if (hand === null)
+      await ctx.db
+        .delete(assessor)
+        .where(
+          and(eq(assessor.courseId, courseId), eq(assessor.wikiId, wikiId), eq(assessor.personId, personId)),
+        );
+    else {
+      const row = { hand, isOpen, byId: ctx.viewer.id, at: ctx.now };
+      await ctx.db
+        .insert(assessor)
+        .values({ courseId, assignmentId: found.assignmentId, wikiId, personId, ...row })
+        .onConflictDoUpdate({ target: [assessor.courseId, assessor.wikiId, assessor.personId], set: row });
+    }
+    return { kind: "dealt" };
+  },
+);
 
-/** The viewer, a second assessor, says that they are done: from then on they see what the first did. Whoever has seen that can't unsee it, so there is no way back. */
+/**
+ * The viewer, a second assessor, says that they are done: from then on they see what the first did. Whoever
+ * has seen that can't unsee it, so there is no way back.
+ */
 export const sayDone = act(async (ctx, courseId: string, wikiId: string): Promise<Dealt> => {
   const at = await assessedAt(ctx, courseId, wikiId);
   if (!at || at.place.isArchived || at.wiki.hand !== "second") return refusedFor("not found");
-  await ctx.db.update(assessor).set({ doneAt: ctx.now }).where(and(eq(assessor.courseId, courseId), eq(assessor.wikiId, wikiId), eq(assessor.personId, ctx.viewer.id)));
+  await ctx.db
+    .update(assessor)
+    .set({ doneAt: ctx.now })
+    .where(
+      and(eq(assessor.courseId, courseId), eq(assessor.wikiId, wikiId), eq(assessor.personId, ctx.viewer.id)),
+    );
   return { kind: "dealt" };
 });
 
@@ -93,7 +156,11 @@ export interface ComparedDto {
 }
 
 /** Where two assessors judged the same: for those who run the course; null for anybody else. */
-export async function compareAssessors(ctx: ContextIn, courseId: string, assignmentId: string): Promise<ComparedDto | null> {
+export async function compareAssessors(
+  ctx: ContextIn,
+  courseId: string,
+  assignmentId: string,
+): Promise<ComparedDto | null> {
   if (!runsCourse(await roleOn(ctx, courseId))) return null;
   const place = await assessPlace(ctx, courseId, assignmentId);
   if (!place) return null;
@@ -105,32 +172,68 @@ export async function compareAssessors(ctx: ContextIn, courseId: string, assignm
     for (const subject of [null, ...members.map(({ member }) => member)]) {
       const acts = judgements.get(subjectKey(of.id, subject?.id ?? null)) ?? [];
       if (!acts.some(({ hand }) => hand === "second")) continue;
-      const judged = (hand: "first" | "second") => judgedBy(sheet, subject ? "student" : "group", holding(acts.filter((each) => each.hand !== "settled"), hand), versions, new Map());
+      const judged = (hand: "first" | "second") =>
+        judgedBy(
+          sheet,
+          subject ? "student" : "group",
+          holding(
+            acts.filter((each) => each.hand !== "settled"),
+            hand,
+          ),
+          versions,
+          new Map(),
+        );
       const [first, second] = [judged("first"), judged("second")];
-      const settled = new Map(acts.filter(({ hand }) => hand === "settled").map((each) => [each.criterion, each]));
+      const settled = new Map(
+        acts.filter(({ hand }) => hand === "settled").map((each) => [each.criterion, each]),
+      );
       first.forEach((one, at) => {
         const other = second[at]!;
         if (!one.act || !other.act || !one.part || !other.part) return;
         both++;
         const levels = levelsOf(one, other);
         if (levels) pairs.set(one.criterion.id, [...(pairs.get(one.criterion.id) ?? []), levels]);
-        const apart = isBelow(one.part, other.part) ? minus(other.part, one.part) : minus(one.part, other.part);
+        const apart = isBelow(one.part, other.part)
+          ? minus(other.part, one.part)
+          : minus(one.part, other.part);
         if (apart.n === 0n) return;
         const done = settled.get(one.criterion.id);
-        const told = (each: JudgedCriterion) => ({ id: each.act!.id, by: (each.act as JudgementRow).byName, told: each.told ?? "" });
-        differences.push({ wikiId: of.id, wiki: of.name, personId: subject?.id ?? null, person: subject?.name ?? null, criterion: one.criterion, first: told(one), second: told(other), apart, settled: done ? { by: done.byName, reason: done.reason } : null });
+        const told = (each: JudgedCriterion) => ({
+          id: each.act!.id,
+          by: (each.act as JudgementRow).byName,
+          told: each.told ?? "",
+        });
+        differences.push({
+          wikiId: of.id,
+          wiki: of.name,
+          personId: subject?.id ?? null,
+          person: subject?.name ?? null,
+          criterion: one.criterion,
+          first: told(one),
+          second: told(other),
+          apart,
+          settled: done ? { by: done.byName, reason: done.reason } : null,
+        });
       });
     }
   }
-  differences.sort((one, other) => (isBelow(one.apart, other.apart) ? 1 : isBelow(other.apart, one.apart) ? -1 : 0));
+  differences.sort((one, other) =>
+    isBelow(one.apart, other.apart) ? 1 : isBelow(other.apart, one.apart) ? -1 : 0,
+  );
   const agreements = sheet.criteria.flatMap((criterion) => {
-    const found = criterion.judging.by === "levels" ? agreement(pairs.get(criterion.id) ?? [], criterion.judging.levels.length) : null;
+    const found =
+      criterion.judging.by === "levels"
+        ? agreement(pairs.get(criterion.id) ?? [], criterion.judging.levels.length)
+        : null;
     return found ? [{ criterion, agreement: found }] : [];
   });
   return { differences, agreements, both };
 }
 
-/** The places of the two levels among the criterion's, by their points; null: it has no levels, or it had others then. */
+/**
+ * The places of the two levels among the criterion's, by their points; null: it has no levels, or it had
+ * others then.
+ */
 function levelsOf(one: JudgedCriterion, other: JudgedCriterion): [number, number] | null {
   const { judging } = one.criterion;
   if (judging.by !== "levels" || one.earlier || other.earlier) return null;

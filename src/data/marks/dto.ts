@@ -9,7 +9,17 @@ import type { HeldMark, JudgementRow } from "./acts";
 import type { AssessedWiki, AssessPlace } from "./place";
 
 /** Figures that a rule can take: sums that are never below 0; and what teammates say. */
-export const ruleFigures = ["standing", "added", "entries", "activeDays", "entriesOnOthersPages", "corrections", "comments", "sources", "teammates"] as const;
+export const ruleFigures = [
+  "standing",
+  "added",
+  "entries",
+  "activeDays",
+  "entriesOnOthersPages",
+  "corrections",
+  "comments",
+  "sources",
+  "teammates",
+] as const;
 export type RuleFigure = (typeof ruleFigures)[number];
 
 export interface MemberStateDto {

@@ -16,7 +16,13 @@ export interface ReleaseGroupDto {
   readonly wikiId: string;
   readonly name: string;
   /** Whose mark would be shown for the first time, or anew. */
-  readonly ready: readonly { readonly id: string; readonly name: string; readonly mark: string; readonly isChange: boolean; readonly isCurrent: boolean }[];
+  readonly ready: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly mark: string;
+    readonly isChange: boolean;
+    readonly isCurrent: boolean;
+  }[];
   readonly noMark: readonly { readonly id: string; readonly name: string }[];
   readonly heldBack: readonly { readonly name: string; readonly reason: string }[];
   /** Criteria that nobody judged, by title. */
@@ -33,35 +39,90 @@ export interface ReleaseReportDto {
   readonly releases: readonly PlannedReleaseDto[];
   readonly objections: readonly ObjectionDto[];
   /** Objections to the record that students wrote beside it, and nobody answered. */
-  readonly unanswered: readonly { readonly wikiId: string; readonly personId: string; readonly person: string; readonly wiki: string }[];
+  readonly unanswered: readonly {
+    readonly wikiId: string;
+    readonly personId: string;
+    readonly person: string;
+    readonly wiki: string;
+  }[];
   /** Whom no mail reaches: they have left the course. By id. */
   readonly unreachable: readonly string[];
 }
 
-/** For those who run the course; null for anybody else. Cost: the assessment of the class, and findings where something happened since. */
-export async function releaseReport(ctx: ContextIn, courseId: string, assignmentId: string): Promise<ReleaseReportDto | null> {
-  const place = runsCourse(await roleOn(ctx, courseId)) ? await assessPlace(ctx, courseId, assignmentId) : null;
+/**
+ * For those who run the course; null for anybody else. Cost: the assessment of the class, and findings where
+ * something happened since.
+ */
+export async function releaseReport(
+  ctx: ContextIn,
+  courseId: string,
+  assignmentId: string,
+): Promise<ReleaseReportDto | null> {
+  const place = runsCourse(await roleOn(ctx, courseId))
+    ? await assessPlace(ctx, courseId, assignmentId)
+    : null;
   if (!place) return null;
   const all = await loadAssessment(ctx, place);
   const wikis = all.groups.map(({ wiki }) => ({ wikiId: wiki.id, name: wiki.name }));
   const [findings, releases, objections, unanswered] = await Promise.all([
-    classFindings(ctx, courseId, wikis, place.cutOffAt === null || place.cutOffAt > ctx.now ? undefined : atCutOff), releasesOf(ctx.db, courseId, assignmentId),
-    objectionsOf(ctx, courseId, assignmentId, wikis.map(({ wikiId }) => wikiId)), openObjections(ctx.db, courseId),
+    classFindings(
+      ctx,
+      courseId,
+      wikis,
+      place.cutOffAt === null || place.cutOffAt > ctx.now ? undefined : atCutOff,
+    ),
+    releasesOf(ctx.db, courseId, assignmentId),
+    objectionsOf(
+      ctx,
+      courseId,
+      assignmentId,
+      wikis.map(({ wikiId }) => wikiId),
+    ),
+    openObjections(ctx.db, courseId),
   ]);
   const groups = all.groups.map((group, at): ReleaseGroupDto => {
     const { wiki, members, criteria } = group;
     const ready = toRelease(group);
-    const openOwn = new Set(members.flatMap(({ proposal, own }) => own.filter(({ criterion }) => proposal.open.includes(criterion.id)).map(({ criterion }) => criterion.title)));
+    const openOwn = new Set(
+      members.flatMap(({ proposal, own }) =>
+        own
+          .filter(({ criterion }) => proposal.open.includes(criterion.id))
+          .map(({ criterion }) => criterion.title),
+      ),
+    );
     return {
-      wikiId: wiki.id, name: wiki.name, findings: findings[at]?.open.length ?? 0, released: members.filter(({ released }) => released !== null).length,
-      ready: ready.map(({ member, held, released, isCurrent }) => ({ id: member.id, name: member.name, mark: held.mark!.value!, isChange: released !== null, isCurrent })),
-      noMark: members.filter(({ held, isGone }) => held.mark === null && !isGone).map(({ member }) => ({ id: member.id, name: member.name })),
-      heldBack: members.flatMap(({ member, held }) => (held.heldBack === null ? [] : [{ name: member.name, reason: held.heldBack }])),
-      open: [...criteria.filter(({ part }) => part === null).map(({ criterion }) => criterion.title), ...openOwn],
+      wikiId: wiki.id,
+      name: wiki.name,
+      findings: findings[at]?.open.length ?? 0,
+      released: members.filter(({ released }) => released !== null).length,
+      ready: ready.map(({ member, held, released, isCurrent }) => ({
+        id: member.id,
+        name: member.name,
+        mark: held.mark!.value!,
+        isChange: released !== null,
+        isCurrent,
+      })),
+      noMark: members
+        .filter(({ held, isGone }) => held.mark === null && !isGone)
+        .map(({ member }) => ({ id: member.id, name: member.name })),
+      heldBack: members.flatMap(({ member, held }) =>
+        held.heldBack === null ? [] : [{ name: member.name, reason: held.heldBack }],
+      ),
+      open: [
+        ...criteria.filter(({ part }) => part === null).map(({ criterion }) => criterion.title),
+        ...openOwn,
+      ],
       tellsTheOther: tellsTheOther(all, group),
     };
   });
   const ids = groups.flatMap(({ ready }) => ready.map(({ id }) => id));
   const reached = new Set((await reachable(ctx.db, courseId, ids)).map(({ id }) => id));
-  return { all, groups, releases, objections, unanswered: unanswered.filter((each) => each.assignmentId === assignmentId), unreachable: ids.filter((id) => !reached.has(id)) };
+  return {
+    all,
+    groups,
+    releases,
+    objections,
+    unanswered: unanswered.filter((each) => each.assignmentId === assignmentId),
+    unreachable: ids.filter((id) => !reached.has(id)),
+  };
 }

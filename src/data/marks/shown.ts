@@ -1,4 +1,7 @@
-/** What a student is shown when marks are released: kept word for word, so that it can be read years later exactly so. */
+/**
+ * What a student is shown when marks are released: kept word for word, so that it can be read years later
+ * exactly so.
+ */
 import type { FigureName } from "@/core/credit/figure-table";
 import type { ToldCriterion, ToldMark } from "@/core/marks/told";
 
@@ -22,7 +25,12 @@ export interface ShownMark extends ToldMark {
   readonly criteria: readonly ShownCriterion[];
   readonly own: readonly ShownCriterion[];
   readonly pins: readonly ShownPin[];
-  readonly feedback: readonly { readonly by: string; readonly at: string; readonly body: string; readonly isForAll: boolean }[];
+  readonly feedback: readonly {
+    readonly by: string;
+    readonly at: string;
+    readonly body: string;
+    readonly isForAll: boolean;
+  }[];
   /** What the student's record said, as it reads. */
   readonly figures: readonly { readonly name: FigureName; readonly text: string }[];
   /** What was shown before, the newest first. */

@@ -7,7 +7,10 @@ import type { DiscussionDto, PassageDto } from "../comments/dto";
 import type { FileDto } from "../files/dto";
 import type { Refused } from "../refusal";
 
-/** One of those whose wiki it is. `mark` is the order of joining: it decides colour and glyph, on every screen. */
+/**
+ * One of those whose wiki it is. `mark` is the order of joining: it decides colour and glyph, on every
+ * screen.
+ */
 export interface MemberDto {
   readonly id: string;
   readonly name: string;
@@ -26,9 +29,15 @@ export interface LevelAheadDto {
 export interface AccessDto extends LevelAheadDto {
   readonly because:
     | {
-      readonly kind: "rule"; readonly scope: string; readonly who: Who["kind"]; readonly madeBy: string; readonly madeAt: Date;
-      readonly from: Date | null; readonly until: Date | null; readonly weekly: Weekly | null;
-    }
+        readonly kind: "rule";
+        readonly scope: string;
+        readonly who: Who["kind"];
+        readonly madeBy: string;
+        readonly madeAt: Date;
+        readonly from: Date | null;
+        readonly until: Date | null;
+        readonly weekly: Weekly | null;
+      }
     | { readonly kind: "built in"; readonly reason: string };
 }
 
@@ -57,12 +66,17 @@ export interface CommentDto {
   readonly at: Date;
   /** Of one that begins a thread: when it was settled, and by whom; null: it is open. */
   readonly settled: { readonly at: Date; readonly by: string } | null;
-  /** Of one that begins a thread: the entry of its page that took it up, and who said so; null: nobody did. */
+  /**
+   * Of one that begins a thread: the entry of its page that took it up, and who said so; null: nobody did.
+   */
   readonly takenUp: { readonly number: number; readonly by: string } | null;
   /** The entry that may have taken it up, because what it is about changed there; null: none is known. */
   readonly proposed: number | null;
   readonly editedAt: Date | null;
-  /** Since when and by whom it is withdrawn; its words are there then for those who run the course alone. Null: it stands. */
+  /**
+   * Since when and by whom it is withdrawn; its words are there then for those who run the course alone.
+   * Null: it stands.
+   */
   readonly withdrawn: { readonly at: Date; readonly by: string; readonly byId: string } | null;
   /** What it said before it was edited, oldest first: for its author and those who run the course. */
   readonly earlier: readonly string[];
@@ -108,7 +122,12 @@ export interface PageDto {
   readonly entries: number;
   readonly words: number;
   readonly document: PageDocument;
-  readonly last: { readonly author: string | null; readonly authorId: string | null; readonly at: Date; readonly note: string };
+  readonly last: {
+    readonly author: string | null;
+    readonly authorId: string | null;
+    readonly at: Date;
+    readonly note: string;
+  };
   /** Words by author, the members in their order, then nobody and others under null. */
   readonly parts: readonly { readonly authorId: string | null; readonly words: number }[];
   /** Words of guests that nobody was given yet. */
@@ -117,8 +136,15 @@ export interface PageDto {
   /** Passages that count as discussion, and of which words stand here. */
   readonly discussions: readonly DiscussionDto[];
   readonly access: AccessDto;
-  /** What others may do here: those whose wiki it is, the one whose page it is, and the other students of the course. */
-  readonly whoMay: { readonly group: LevelAheadDto; readonly owner: (LevelAheadDto & { readonly name: string }) | null; readonly others: LevelAheadDto };
+  /**
+   * What others may do here: those whose wiki it is, the one whose page it is, and the other students of the
+   * course.
+   */
+  readonly whoMay: {
+    readonly group: LevelAheadDto;
+    readonly owner: (LevelAheadDto & { readonly name: string }) | null;
+    readonly others: LevelAheadDto;
+  };
   /** The files that the page shows. */
   readonly files: readonly FileDto[];
   /** Whom a comment here can name. */
@@ -142,22 +168,41 @@ export interface RemovedPageDto {
 }
 
 /** What became of a change in the contents. */
-export type ContentsSaved =
-  | { readonly kind: "saved" }
-  | Refused<ContentsProblem>;
+export type ContentsSaved = { readonly kind: "saved" } | Refused<ContentsProblem>;
 
 export type ContentsProblem =
-  | { readonly code: "not found" | "not allowed" | "only looking" | "bad title" | "home page stays" | "no such place" | "bad tag" | "bad heading" | "may not write" | "no titles" }
+  | {
+      readonly code:
+        | "not found"
+        | "not allowed"
+        | "only looking"
+        | "bad title"
+        | "home page stays"
+        | "no such place"
+        | "bad tag"
+        | "bad heading"
+        | "may not write"
+        | "no titles";
+    }
   | { readonly code: "power not given"; readonly power: Power }
   | { readonly code: "title taken"; readonly title: string };
 
 export type Saved =
   /** `mergedSince`: the entry that the writer began from, where what others saved since has been merged. */
-  | { readonly kind: "saved"; readonly pageId: string; readonly number: number; readonly mergedSince?: number; /** The text with what was merged into it. */ readonly document?: PageDocument }
+  | {
+      readonly kind: "saved";
+      readonly pageId: string;
+      readonly number: number;
+      readonly mergedSince?: number;
+      /** The text with what was merged into it. */ readonly document?: PageDocument;
+    }
   | { readonly kind: "unchanged"; readonly pageId: string; readonly number: number }
   | Refused<SaveProblem>;
 
-/** What a writer began from and what others made of it meanwhile: what they need to settle by hand what both changed. */
+/**
+ * What a writer began from and what others made of it meanwhile: what they need to settle by hand what both
+ * changed.
+ */
 export interface ToSettle {
   readonly base: PageDocument;
   readonly newest: PageDocument;
@@ -186,4 +231,15 @@ export type SaveProblem =
   /** `pageId` null: the viewer may not read the page that has it. */
   | { readonly code: "title taken"; readonly pageId: string | null }
   /** Others saved since the writer began; nothing was written. */
-  | { readonly code: "stale"; readonly base: number; /** Where both changed the same. */ readonly leftOut: readonly LeftOut[]; readonly since: readonly { readonly number: number; readonly author: string | null; readonly at: Date; readonly note: string }[]; readonly both: ToSettle | null };
+  | {
+      readonly code: "stale";
+      readonly base: number;
+      /** Where both changed the same. */ readonly leftOut: readonly LeftOut[];
+      readonly since: readonly {
+        readonly number: number;
+        readonly author: string | null;
+        readonly at: Date;
+        readonly note: string;
+      }[];
+      readonly both: ToSettle | null;
+    };

@@ -24,12 +24,27 @@ export interface RestoreAt {
   readonly parts?: readonly string[] | null;
 }
 
-/** The page's text with what is brought back, and what there was to bring back; null if there are no such entries. */
-export async function restoredText(db: Queryable, { courseId, pageId, number, base, parts }: RestoreAt): Promise<{ document: PageDocument; newest: PageDocument; lost: readonly LostPart[] } | null> {
-  const found = await db.select({ number: entry.number, document: entry.document }).from(entry).where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), inArray(entry.number, [number, base])));
+/**
+ * The page's text with what is brought back, and what there was to bring back; null if there are no such
+ * entries.
+ */
+export async function restoredText(
+  db: Queryable,
+  { courseId, pageId, number, base, parts }: RestoreAt,
+): Promise<{ document: PageDocument; newest: PageDocument; lost: readonly LostPart[] } | null> {
+  const found = await db
+    .select({ number: entry.number, document: entry.document })
+    .from(entry)
+    .where(
+      and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), inArray(entry.number, [number, base])),
+    );
   const [earlier, newest] = [number, base].map((each) => found.find((row) => row.number === each)?.document);
   if (!earlier || !newest) return null;
-  return { newest, lost: lostParts(newest, earlier), document: parts ? bringBackParts(newest, earlier, new Set(parts)) : earlier };
+  return {
+    newest,
+    lost: lostParts(newest, earlier),
+    document: parts ? bringBackParts(newest, earlier, new Set(parts)) : earlier,
+  };
 }
 
 export interface RestoreDto {
@@ -41,15 +56,33 @@ export interface RestoreDto {
   readonly files: readonly FileDto[];
 }
 
-/** What a restore would change; null if there is no such entry for the viewer, or they may not restore here. Cost: one comparison. */
-export async function previewRestore(ctx: ContextIn, courseId: string, pageId: string, number: number, parts: readonly string[] | null): Promise<RestoreDto | null> {
+/**
+ * What a restore would change; null if there is no such entry for the viewer, or they may not restore here.
+ * Cost: one comparison.
+ */
+export async function previewRestore(
+  ctx: ContextIn,
+  courseId: string,
+  pageId: string,
+  number: number,
+  parts: readonly string[] | null,
+): Promise<RestoreDto | null> {
   const standpoint = await standAtPage(ctx, courseId, pageId);
   if (!standpoint || !may(standpoint, "write") || !mayUsePower(standpoint, "restore")) return null;
-  const [found] = await ctx.db.select({ entries: page.entries, removedAt: page.removedAt }).from(page).where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
+  const [found] = await ctx.db
+    .select({ entries: page.entries, removedAt: page.removedAt })
+    .from(page)
+    .where(and(eq(page.courseId, courseId), eq(page.id, pageId)));
   if (!found || found.removedAt || number >= found.entries) return null;
   const text = await restoredText(ctx.db, { courseId, pageId, number, base: found.entries, parts });
-  return text && {
-    newest: found.entries, lost: text.lost, blocks: await heavily("compare", text.newest, text.document, null),
-    files: await filesNamed(ctx.db, courseId, [...new Set([...filesIn(text.newest), ...filesIn(text.document)])]),
-  };
+  return (
+    text && {
+      newest: found.entries,
+      lost: text.lost,
+      blocks: await heavily("compare", text.newest, text.document, null),
+      files: await filesNamed(ctx.db, courseId, [
+        ...new Set([...filesIn(text.newest), ...filesIn(text.document)]),
+      ]),
+    }
+  );
 }

@@ -23,20 +23,54 @@ export const sendingInput = z.object({
 export type Sending = z.input<typeof sendingInput>;
 
 /** What came of a save under the same name, if it was done already. */
-export async function findDoneSave(ctx: ContextIn, courseId: string, sending: Sending | undefined): Promise<{ pageId: string; number: number } | null> {
+export async function findDoneSave(
+  ctx: ContextIn,
+  courseId: string,
+  sending: Sending | undefined,
+): Promise<{ pageId: string; number: number } | null> {
   if (!sending) return null;
-  const [found] = await ctx.db.select({ pageId: doneSave.pageId, number: doneSave.number }).from(doneSave)
-    .where(and(eq(doneSave.courseId, courseId), eq(doneSave.personId, ctx.viewer.id), eq(doneSave.id, sending.saveId)));
+  const [found] = await ctx.db
+    .select({ pageId: doneSave.pageId, number: doneSave.number })
+    .from(doneSave)
+    .where(
+      and(
+        eq(doneSave.courseId, courseId),
+        eq(doneSave.personId, ctx.viewer.id),
+        eq(doneSave.id, sending.saveId),
+      ),
+    );
   return found ?? null;
 }
 
-/** After a save that went well, in its transaction: its name and how its words came are noted, and the draft goes. */
-export async function afterSave(ctx: ContextIn, place: DraftPlace, saved: Saved, sending: Sending | undefined): Promise<void> {
+/**
+ * After a save that went well, in its transaction: its name and how its words came are noted, and the draft
+ * goes.
+ */
+export async function afterSave(
+  ctx: ContextIn,
+  place: DraftPlace,
+  saved: Saved,
+  sending: Sending | undefined,
+): Promise<void> {
   if (saved.kind === "refused") return;
   await dropDraft(ctx, place);
   if (saved.kind !== "saved" || !sending) return;
   const { courseId } = place;
-  await ctx.db.insert(doneSave).values({ courseId, personId: ctx.viewer.id, id: sending.saveId, pageId: saved.pageId, number: saved.number, at: ctx.now });
+  await ctx.db.insert(doneSave).values({
+    courseId,
+    personId: ctx.viewer.id,
+    id: sending.saveId,
+    pageId: saved.pageId,
+    number: saved.number,
+    at: ctx.now,
+  });
   await nameCoWriters(ctx, courseId, saved.pageId, saved.number, sending.coWriters ?? []);
-  if (sending.pasted > 0) await ctx.db.insert(entryArrival).values({ courseId, pageId: saved.pageId, number: saved.number, pasted: sending.pasted, largestPaste: Math.min(sending.pasted, sending.largestPaste) });
+  if (sending.pasted > 0)
+    await ctx.db.insert(entryArrival).values({
+      courseId,
+      pageId: saved.pageId,
+      number: saved.number,
+      pasted: sending.pasted,
+      largestPaste: Math.min(sending.pasted, sending.largestPaste),
+    });
 }

@@ -15,16 +15,47 @@ export interface TemplateDto {
   readonly document: PageDocument;
 }
 
-/** The templates, their places filled for the wiki and for `member` (absent: the viewer); none for people who may not write there. */
-export async function pageTemplates(ctx: ContextIn, courseId: string, wikiId: string, member = ctx.viewer.name): Promise<TemplateDto[]> {
+/**
+ * The templates, their places filled for the wiki and for `member` (absent: the viewer); none for people who
+ * may not write there.
+ */
+export async function pageTemplates(
+  ctx: ContextIn,
+  courseId: string,
+  wikiId: string,
+  member = ctx.viewer.name,
+): Promise<TemplateDto[]> {
   const standpoint = await standAtWiki(ctx, courseId, wikiId);
   if (!standpoint || !may(standpoint, "write")) return [];
-  const rows = await ctx.db.select({ id: starterPage.id, title: starterPage.title, document: starterPage.document }).from(starterPage)
-    .where(and(eq(starterPage.courseId, courseId), eq(starterPage.assignmentId, standpoint.assignmentId), eq(starterPage.isTemplate, true))).orderBy(asc(starterPage.position));
+  const rows = await ctx.db
+    .select({ id: starterPage.id, title: starterPage.title, document: starterPage.document })
+    .from(starterPage)
+    .where(
+      and(
+        eq(starterPage.courseId, courseId),
+        eq(starterPage.assignmentId, standpoint.assignmentId),
+        eq(starterPage.isTemplate, true),
+      ),
+    )
+    .orderBy(asc(starterPage.position));
   if (rows.length === 0) return [];
-  const [found] = await ctx.db.select({ name: wiki.name, groupId: wiki.groupId, personId: wiki.personId, topic: courseGroup.topic }).from(wiki)
-    .leftJoin(courseGroup, and(eq(courseGroup.courseId, wiki.courseId), eq(courseGroup.id, wiki.groupId))).where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
-  const members = (await wikiMembers(ctx.db, { courseId, groupId: found!.groupId, personId: found!.personId })).filter(({ until }) => until === null || until > ctx.now);
-  const filling = fillingOf({ group: found!.name, topic: found!.topic, members: members.map(({ name }) => name), member });
-  return rows.map(({ id, title, document }) => ({ id, title: fillText(title, filling) || title, document: fillPlaces(document, filling) }));
+  const [found] = await ctx.db
+    .select({ name: wiki.name, groupId: wiki.groupId, personId: wiki.personId, topic: courseGroup.topic })
+    .from(wiki)
+    .leftJoin(courseGroup, and(eq(courseGroup.courseId, wiki.courseId), eq(courseGroup.id, wiki.groupId)))
+    .where(and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId)));
+  const members = (
+    await wikiMembers(ctx.db, { courseId, groupId: found!.groupId, personId: found!.personId })
+  ).filter(({ until }) => until === null || until > ctx.now);
+  const filling = fillingOf({
+    group: found!.name,
+    topic: found!.topic,
+    members: members.map(({ name }) => name),
+    member,
+  });
+  return rows.map(({ id, title, document }) => ({
+    id,
+    title: fillText(title, filling) || title,
+    document: fillPlaces(document, filling),
+  }));
 }

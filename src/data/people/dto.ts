@@ -42,7 +42,9 @@ export interface ListPlanDto {
 }
 
 export type ListPlanned = { readonly kind: "planned"; readonly plan: ListPlanDto } | Refused<PeopleProblem>;
-export type ListRead = { readonly kind: "read"; readonly added: number; readonly changed: number; readonly setId: string | null } | Refused<PeopleProblem>;
+export type ListRead =
+  | { readonly kind: "read"; readonly added: number; readonly changed: number; readonly setId: string | null }
+  | Refused<PeopleProblem>;
 export type PeopleSaved = { readonly kind: "saved"; readonly count: number } | Refused<PeopleProblem>;
 
 export type PeopleProblem =

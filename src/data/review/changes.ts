@@ -13,22 +13,38 @@ import type { StatementDto } from "./student";
 const atOnce = 40;
 
 /**
- * By "page:number"; nothing of pages that the viewer may not read any more. Cost: one comparison for each entry, with the
- * server free for others in between.
+ * By "page:number"; nothing of pages that the viewer may not read any more. Cost: one comparison for each
+ * entry, with the server free for others in between.
  */
-export async function changesOf(ctx: ContextIn, { courseId, sittings }: Pick<StatementDto, "courseId" | "sittings">): Promise<Map<string, readonly ExcerptBlock[]>> {
+export async function changesOf(
+  ctx: ContextIn,
+  { courseId, sittings }: Pick<StatementDto, "courseId" | "sittings">,
+): Promise<Map<string, readonly ExcerptBlock[]>> {
   const byPage = new Map<string, number[]>();
-  for (const { ref, other } of sittings.flat()) if (ref && other === null) byPage.set(ref.pageId, [...(byPage.get(ref.pageId) ?? []), ref.number]);
+  for (const { ref, other } of sittings.flat())
+    if (ref && other === null) byPage.set(ref.pageId, [...(byPage.get(ref.pageId) ?? []), ref.number]);
   const changes = new Map<string, readonly ExcerptBlock[]>();
   for (const [pageId, numbers] of byPage) {
     if (!(await standAtPage(ctx, courseId, pageId))) continue;
     for (let at = 0; at < numbers.length; at += atOnce) {
       const part = numbers.slice(at, at + atOnce);
-      const rows = await ctx.db.select({ number: entry.number, document: entry.document }).from(entry)
-        .where(and(eq(entry.courseId, courseId), eq(entry.pageId, pageId), inArray(entry.number, [...new Set(part.flatMap((number) => [number - 1, number]))]))).orderBy(asc(entry.number));
+      const rows = await ctx.db
+        .select({ number: entry.number, document: entry.document })
+        .from(entry)
+        .where(
+          and(
+            eq(entry.courseId, courseId),
+            eq(entry.pageId, pageId),
+            inArray(entry.number, [...new Set(part.flatMap((number) => [number - 1, number]))]),
+          ),
+        )
+        .orderBy(asc(entry.number));
       const documents = new Map(rows.map(({ number, document }) => [number, document]));
       for (const number of part) {
-        changes.set(`${pageId}:${number}`, await heavily("excerpt", documents.get(number - 1) ?? emptyDocument, documents.get(number)!));
+        changes.set(
+          `${pageId}:${number}`,
+          await heavily("excerpt", documents.get(number - 1) ?? emptyDocument, documents.get(number)!),
+        );
         await new Promise(setImmediate);
       }
     }

@@ -30,7 +30,10 @@ export interface GroupReviewDto {
   readonly name: string;
   readonly homePageId: string | null;
   readonly members: readonly MemberReviewDto[];
-  /** What guests of open rooms wrote and nobody was given yet; null if there is nothing such. Its words stand in the members' sum. */
+  /**
+   * What guests of open rooms wrote and nobody was given yet; null if there is nothing such. Its words stand
+   * in the members' sum.
+   */
   readonly unassigned: Omit<MemberReviewDto, "member"> | null;
   /** 0 to 1; null for a group of one, or without words. */
   readonly balance: number | null;

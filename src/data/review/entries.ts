@@ -29,32 +29,68 @@ export interface CreditedEntry {
 }
 
 /** Where a wiki stands: the entries up to here, with the figures that they have now, never change. */
-type At = Pick<typeof wiki.$inferSelect, "courseId" | "entries" | "creditRound"> & { readonly wikiId: string };
+type At = Pick<typeof wiki.$inferSelect, "courseId" | "entries" | "creditRound"> & {
+  readonly wikiId: string;
+};
 
 /** So many entries are kept by this process, of the wikis that were asked about last: some 2 KB each. */
 const mostKept = 20_000;
 const kept = new Map<string, { readonly round: number; readonly entries: readonly CreditedEntry[] }>();
 
 /** Oldest first. Asks the database for those alone that came since it was asked last; by an index. */
-export async function entriesOf(db: Queryable, { courseId, wikiId, entries, creditRound }: At): Promise<readonly CreditedEntry[]> {
+export async function entriesOf(
+  db: Queryable,
+  { courseId, wikiId, entries, creditRound }: At,
+): Promise<readonly CreditedEntry[]> {
   const key = `${courseId} ${wikiId}`;
   const before = kept.get(key);
   // In a transaction entries may be seen that will never have been.
-  const known = before?.round === creditRound && before.entries.length <= entries && !isTransaction(db) ? before.entries : [];
+  const known =
+    before?.round === creditRound && before.entries.length <= entries && !isTransaction(db)
+      ? before.entries
+      : [];
   if (known.length === entries) return known;
-  const rows = await db.select({
-    rev: entry.rev, pageId: entry.pageId, number: entry.number, kind: entry.kind, title: entry.title, note: entry.note, restoredFrom: entry.restoredFrom, at: entry.at, author: entryCredit.authorId, figures: entryCredit.figures,
-    pasted: sql<number>`coalesce(${entryArrival.pasted}, 0)`,
-  }).from(entry).innerJoin(entryCredit, creditOfEntry)
-    .leftJoin(entryArrival, and(eq(entryArrival.courseId, entry.courseId), eq(entryArrival.pageId, entry.pageId), eq(entryArrival.number, entry.number)))
-    .where(and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), gt(entry.rev, known.at(-1)?.ref.rev ?? -1))).orderBy(asc(entry.rev));
-  const all = [...known, ...rows.map(({ author, figures, ...ref }) => ({ author, figures: { ...noFigures, ...figures }, ref }))];
+  const rows = await db
+    .select({
+      rev: entry.rev,
+      pageId: entry.pageId,
+      number: entry.number,
+      kind: entry.kind,
+      title: entry.title,
+      note: entry.note,
+      restoredFrom: entry.restoredFrom,
+      at: entry.at,
+      author: entryCredit.authorId,
+      figures: entryCredit.figures,
+      pasted: sql<number>`coalesce(${entryArrival.pasted}, 0)`,
+    })
+    .from(entry)
+    .innerJoin(entryCredit, creditOfEntry)
+    .leftJoin(
+      entryArrival,
+      and(
+        eq(entryArrival.courseId, entry.courseId),
+        eq(entryArrival.pageId, entry.pageId),
+        eq(entryArrival.number, entry.number),
+      ),
+    )
+    .where(
+      and(eq(entry.courseId, courseId), eq(entry.wikiId, wikiId), gt(entry.rev, known.at(-1)?.ref.rev ?? -1)),
+    )
+    .orderBy(asc(entry.rev));
+  const all = [
+    ...known,
+    ...rows.map(({ author, figures, ...ref }) => ({ author, figures: { ...noFigures, ...figures }, ref })),
+  ];
   // More may have come since the wiki was asked where it stands, or its credit may be being computed anew.
   if (all.length === entries && !isTransaction(db)) keep(key, { round: creditRound, entries: all });
   return all;
 }
 
-function keep(key: string, found: { readonly round: number; readonly entries: readonly CreditedEntry[] }): void {
+function keep(
+  key: string,
+  found: { readonly round: number; readonly entries: readonly CreditedEntry[] },
+): void {
   kept.delete(key);
   kept.set(key, found);
   let sum = [...kept.values()].reduce((total, { entries }) => total + entries.length, 0);

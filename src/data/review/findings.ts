@@ -2,7 +2,12 @@
 import "server-only";
 import { and, asc, eq } from "drizzle-orm";
 import { picturesIn } from "@/core/assignment/expected";
-import { type WikiFinding, wikiFindingKey, wikiFindings, type WikiState } from "@/core/assignment/wiki-findings";
+import {
+  type WikiFinding,
+  wikiFindingKey,
+  wikiFindings,
+  type WikiState,
+} from "@/core/assignment/wiki-findings";
 import { type Finding, findingKey, findings, thresholdsWith } from "@/core/credit/findings";
 import { groupFigures } from "@/core/credit/group";
 import { linkGraph } from "@/core/links/graph";
@@ -49,12 +54,29 @@ interface Asked {
 export async function findingsOf(ctx: ContextIn, loaded: WikiWork, asked?: Asked): Promise<FindingDto[]> {
   const { deeds, remarks, members } = loaded.work;
   // Of whom nothing else is known it is told when they were here.
-  const busy = new Set([...deeds.flatMap(({ author, with: others = [] }) => [author, ...others]), ...remarks.map(({ author }) => author)]);
+  const busy = new Set([
+    ...deeds.flatMap(({ author, with: others = [] }) => [author, ...others]),
+    ...remarks.map(({ author }) => author),
+  ]);
   const [{ toEach }, lastHere, acts, state] = await Promise.all([
     asked?.closed ?? closedTo(ctx, loaded),
-    lastVisits(ctx.db, loaded.courseId, members.filter((id) => !busy.has(id))),
-    ctx.db.select({ key: findingAct.key, kind: findingAct.kind, reason: findingAct.reason, at: findingAct.at, by: person.name }).from(findingAct).innerJoin(person, eq(person.id, findingAct.byId))
-    .where(and(eq(findingAct.courseId, loaded.courseId), eq(findingAct.wikiId, loaded.wikiId))).orderBy(asc(findingAct.at)),
+    lastVisits(
+      ctx.db,
+      loaded.courseId,
+      members.filter((id) => !busy.has(id)),
+    ),
+    ctx.db
+      .select({
+        key: findingAct.key,
+        kind: findingAct.kind,
+        reason: findingAct.reason,
+        at: findingAct.at,
+        by: person.name,
+      })
+      .from(findingAct)
+      .innerJoin(person, eq(person.id, findingAct.byId))
+      .where(and(eq(findingAct.courseId, loaded.courseId), eq(findingAct.wikiId, loaded.wikiId)))
+      .orderBy(asc(findingAct.at)),
     wikiState(ctx, loaded, asked?.expected),
   ]);
   const newest = new Map(acts.map((act) => [act.key, act]));
@@ -65,12 +87,24 @@ export async function findingsOf(ctx: ContextIn, loaded: WikiWork, asked?: Asked
   const titled = (id: string) => ({ id, title: loaded.pages.get(id)?.title ?? "" });
   const ofWiki = wikiFindings(state).map((finding): FindingDto => {
     const key = wikiFindingKey(finding);
-    return { key, finding, dismissed: dismissed(key), entries: [], pages: "pages" in finding ? finding.pages.map(titled) : [] };
+    return {
+      key,
+      finding,
+      dismissed: dismissed(key),
+      entries: [],
+      pages: "pages" in finding ? finding.pages.map(titled) : [],
+    };
   });
-  const ofWork = findings(loaded.work, thresholdsWith(loaded.thresholds), { couldNotWrite: toEach, lastHere }).map((finding): FindingDto => {
+  const ofWork = findings(loaded.work, thresholdsWith(loaded.thresholds), {
+    couldNotWrite: toEach,
+    lastHere,
+  }).map((finding): FindingDto => {
     const key = findingKey(finding);
     return {
-      key, finding, dismissed: dismissed(key), pages: [],
+      key,
+      finding,
+      dismissed: dismissed(key),
+      pages: [],
       entries: finding.evidence.entries.flatMap((rev) => {
         const ref = loaded.refs.get(rev);
         return ref ? [{ ...ref, page: loaded.pages.get(ref.pageId)?.title ?? ref.title }] : [];
@@ -81,35 +115,81 @@ export async function findingsOf(ctx: ContextIn, loaded: WikiWork, asked?: Asked
   return [...told.filter((each) => !each.dismissed), ...told.filter((each) => each.dismissed)];
 }
 
-async function wikiState(ctx: ContextIn, loaded: WikiWork, asked: ExpectedOfWiki | undefined): Promise<WikiState> {
+async function wikiState(
+  ctx: ContextIn,
+  loaded: WikiWork,
+  asked: ExpectedOfWiki | undefined,
+): Promise<WikiState> {
   const { courseId, wikiId, work } = loaded;
   const { unassigned: unassignedWords } = groupFigures(work);
   // What is asked once work is nearly due is asked from then on.
-  const nearlyDue = justBeforeDue({ opensAt: loaded.opensAt.getTime(), dueAt: loaded.dueAt.getTime(), cutOffAt: null });
+  const nearlyDue = justBeforeDue({
+    opensAt: loaded.opensAt.getTime(),
+    dueAt: loaded.dueAt.getTime(),
+    cutOffAt: null,
+  });
   if (ctx.now.getTime() < nearlyDue.from) return { unassignedWords, nearDue: null };
   const members = loaded.members.filter(({ until }) => until === null || until > ctx.now).map(({ id }) => id);
-  const { pages, ofWiki, ofMembers: ofAll } = asked ?? (await expectedOf(ctx, courseId, loaded.assignmentId, wikiId, loaded.homePageId, members));
+  const {
+    pages,
+    ofWiki,
+    ofMembers: ofAll,
+  } = asked ?? (await expectedOf(ctx, courseId, loaded.assignmentId, wikiId, loaded.homePageId, members));
   const ofMembers = new Map([...ofAll].filter(([id]) => members.includes(id)));
-  const withoutOrigin = new Map(pages.map(({ id, document, withOrigin }) => [id, picturesIn(document).filter((file) => !withOrigin.has(file)).length]));
+  const withoutOrigin = new Map(
+    pages.map(({ id, document, withOrigin }) => [
+      id,
+      picturesIn(document).filter((file) => !withOrigin.has(file)).length,
+    ]),
+  );
   const { promised, loose } = linkGraph(pages, loaded.homePageId);
-  const named = promised.map((each) => (each.by.every((id) => loaded.hidden.has(id)) ? { ...each, title: hiddenTitle } : each));
-  return { unassignedWords, nearDue: { graph: { promised: named, loose }, withoutOrigin, ofWiki, ofMembers } };
+  const named = promised.map((each) =>
+    each.by.every((id) => loaded.hidden.has(id)) ? { ...each, title: hiddenTitle } : each,
+  );
+  return {
+    unassignedWords,
+    nearDue: { graph: { promised: named, loose }, withoutOrigin, ofWiki, ofMembers },
+  };
 }
 
 const reasonInput = typedText(500);
 
-export type FindingActed = { readonly kind: "done" } | RefusedFor<"not found" | "only looking" | "no reason" | "too long">;
+export type FindingActed =
+  { readonly kind: "done" } | RefusedFor<"not found" | "only looking" | "no reason" | "too long">;
 
-/** Dismisses a finding with a reason, or takes it up again (`reason` null). It stands in the log of findings either way. */
-export const actOnFinding = act(async (ctx, courseId: string, wikiId: string, key: string, reason: string | null): Promise<FindingActed> => {
-  const words = reasonInput.safeParse(reason ?? "");
-  if (!words.success) return refusedFor("too long");
-  const loaded = await loadWork(ctx, courseId, wikiId, allTime, "reviewers");
-  // Assistants review, and so dismiss, in the groups given to them.
-  const known = loaded && !loaded.isArchived ? (await findingsOf(ctx, loaded)).find((each) => each.key === key) : undefined;
-  if (!known) return refusedFor("not found");
-  if (reason !== null && words.data === "") return refusedFor("no reason");
-  if ((known.dismissed === null) === (reason === null)) return { kind: "done" };
-  await ctx.db.insert(findingAct).values({ courseId, id: ctx.newId(), wikiId, key, kind: reason === null ? "reopened" : "dismissed", reason: words.data, byId: ctx.viewer.id, at: ctx.now });
-  return { kind: "done" };
-});
+/**
+ * Dismisses a finding with a reason, or takes it up again (`reason` null). It stands in the log of findings
+ * either way.
+ */
+export const actOnFinding = act(
+  async (
+    ctx,
+    courseId: string,
+    wikiId: string,
+    key: string,
+    reason: string | null,
+  ): Promise<FindingActed> => {
+    const words = reasonInput.safeParse(reason ?? "");
+    if (!words.success) return refusedFor("too long");
+    const loaded = await loadWork(ctx, courseId, wikiId, allTime, "reviewers");
+    // Assistants review, and so dismiss, in the groups given to them.
+    const known =
+      loaded && !loaded.isArchived
+        ? (await findingsOf(ctx, loaded)).find((each) => each.key === key)
+        : undefined;
+    if (!known) return refusedFor("not found");
+    if (reason !== null && words.data === "") return refusedFor("no reason");
+    if ((known.dismissed === null) === (reason === null)) return { kind: "done" };
+    await ctx.db.insert(findingAct).values({
+      courseId,
+      id: ctx.newId(),
+      wikiId,
+      key,
+      kind: reason === null ? "reopened" : "dismissed",
+      reason: words.data,
+      byId: ctx.viewer.id,
+      at: ctx.now,
+    });
+    return { kind: "done" };
+  },
+);

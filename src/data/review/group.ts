@@ -1,4 +1,7 @@
-/** A group's review: its members compared, how its text grew, who built on whom, who did how much where, what was found. */
+/**
+ * A group's review: its members compared, how its text grew, who built on whom, who did how much where, what
+ * was found.
+ */
 import "server-only";
 import { type MemberFigures, entriesBehind, memberFigures } from "@/core/credit/figures";
 import { type BuiltOn, whoBuiltOnWhom } from "@/core/credit/built-on";
@@ -31,7 +34,11 @@ export interface MemberInGroupDto {
   /** Entries of theirs since the viewer looked at them; null: the viewer has not. */
   readonly newSince: number | null;
   /** Their first entry or comment, and where it stands; null: there is none. */
-  readonly firstAct: { readonly at: Date; readonly pageId: string; /** Null for a comment. */ readonly number: number | null } | null;
+  readonly firstAct: {
+    readonly at: Date;
+    readonly pageId: string;
+    /** Null for a comment. */ readonly number: number | null;
+  } | null;
   /** Of the words of their largest arrival those that came by pasting, as far as the editor knows. */
   readonly arrivalPasted: number;
   /** When they were last on the course; null: never. */
@@ -53,7 +60,10 @@ export interface GroupDto {
   readonly members: readonly MemberInGroupDto[];
   /** 0 to 1; null for a group of one, or without words. */
   readonly balance: number | null;
-  /** What stands in the wiki, each word once: less than the pages' words together where text stands on several. */
+  /**
+   * What stands in the wiki, each word once: less than the pages' words together where text stands on
+   * several.
+   */
   readonly standing: WordsByAuthor;
   readonly growth: readonly { readonly at: number; readonly words: WordsByAuthor }[];
   /** When each entry was saved, and by which member; null: by somebody else. */
@@ -61,19 +71,35 @@ export interface GroupDto {
   /** When the members could not write, in milliseconds since 1970. */
   readonly closed: readonly Span[];
   readonly builtOn: readonly BuiltOn[];
-  readonly pages: readonly { readonly id: string; readonly title: string; readonly isRemoved: boolean; readonly words: WordsByAuthor }[];
+  readonly pages: readonly {
+    readonly id: string;
+    readonly title: string;
+    readonly isRemoved: boolean;
+    readonly words: WordsByAuthor;
+  }[];
   readonly findings: readonly FindingDto[];
   readonly remarks: number;
   readonly conversation: readonly ThreadDto[];
-  /** How far what is expected has been met, today: of each member, in their order, and of the wiki. Null: nothing is. */
-  readonly expected: { readonly ofMembers: readonly (readonly Met[])[]; readonly ofWiki: readonly Met[] } | null;
+  /**
+   * How far what is expected has been met, today: of each member, in their order, and of the wiki. Null:
+   * nothing is.
+   */
+  readonly expected: {
+    readonly ofMembers: readonly (readonly Met[])[];
+    readonly ofWiki: readonly Met[];
+  } | null;
 }
 
 /** Points that a chart of growth is drawn from, at most. */
 const pointsAtMost = 400;
 
 /** Null for people who may not review it. */
-export async function findGroup(ctx: ContextIn, courseId: string, wikiId: string, period: Period): Promise<GroupDto | null> {
+export async function findGroup(
+  ctx: ContextIn,
+  courseId: string,
+  wikiId: string,
+  period: Period,
+): Promise<GroupDto | null> {
   const found = await loadWork(ctx, courseId, wikiId, period, "reviewers");
   if (!found) return null;
   const loaded = await withThings(ctx, found, period);
@@ -84,26 +110,60 @@ export async function findGroup(ctx: ContextIn, courseId: string, wikiId: string
   const percents = sharePercents(work);
   const [visits, marks, closed, expected, conversation] = await Promise.all([
     lastVisits(ctx.db, courseId, work.members),
-    marksIn(ctx.db, courseId, [wikiId]), closedTo(ctx, loaded), expectedOf(ctx, courseId, loaded.assignmentId, wikiId, loaded.homePageId, work.members), conversationOf(ctx.db, loaded),
+    marksIn(ctx.db, courseId, [wikiId]),
+    closedTo(ctx, loaded),
+    expectedOf(ctx, courseId, loaded.assignmentId, wikiId, loaded.homePageId, work.members),
+    conversationOf(ctx.db, loaded),
   ]);
   const index = new Map<string | null, number>(members.map(({ id }, at) => [id, at]));
   return {
-    courseId, wikiId, name: loaded.name, homePageId: loaded.homePageId, timeZone: loaded.timeZone, opensAt: loaded.opensAt, dueAt: loaded.dueAt,
-    cutOffAt: loaded.cutOffAt, linesDiffer: members.some(({ id }) => loaded.cutOffOf(id)?.getTime() !== loaded.cutOffAt?.getTime()),
+    courseId,
+    wikiId,
+    name: loaded.name,
+    homePageId: loaded.homePageId,
+    timeZone: loaded.timeZone,
+    opensAt: loaded.opensAt,
+    dueAt: loaded.dueAt,
+    cutOffAt: loaded.cutOffAt,
+    linesDiffer: members.some(({ id }) => loaded.cutOffOf(id)?.getTime() !== loaded.cutOffAt?.getTime()),
     members: members.map((member) => {
       const mine = marks.find((mark) => mark.personId === member.id && mark.byId === ctx.viewer.id);
       return {
-        member, figures: memberFigures(work, member.id), sharePercent: percents.get(member.id) ?? null, ownCutOffAt: later(loaded.cutOffOf(member.id), loaded.cutOffAt), mark: mine ?? marks.find((mark) => mark.personId === member.id) ?? null,
-        firstAct: firstActOf(loaded, member.id), arrivalPasted: pastedOf(loaded, member.id), lastHere: lastHere(loaded, member.id, visits.get(member.id) ?? null),
-        newSince: mine ? work.deeds.filter(({ author, entry }) => author === member.id && entry > mine.rev).length : null,
+        member,
+        figures: memberFigures(work, member.id),
+        sharePercent: percents.get(member.id) ?? null,
+        ownCutOffAt: later(loaded.cutOffOf(member.id), loaded.cutOffAt),
+        mark: mine ?? marks.find((mark) => mark.personId === member.id) ?? null,
+        firstAct: firstActOf(loaded, member.id),
+        arrivalPasted: pastedOf(loaded, member.id),
+        lastHere: lastHere(loaded, member.id, visits.get(member.id) ?? null),
+        newSince: mine
+          ? work.deeds.filter(({ author, entry }) => author === member.id && entry > mine.rev).length
+          : null,
       };
     }),
-    balance: balance(own), standing,
-    growth: growth(work.deeds, pointsAtMost).map(({ at, standing: byAuthor }) => ({ at, words: spread(byAuthor) })),
-    ticks: work.deeds.filter(({ author }) => author !== null).map(({ at, author }) => ({ at, member: index.get(author) ?? null })),
-    closed: closed.toAll, builtOn: whoBuiltOnWhom(work),
+    balance: balance(own),
+    standing,
+    growth: growth(work.deeds, pointsAtMost).map(({ at, standing: byAuthor }) => ({
+      at,
+      words: spread(byAuthor),
+    })),
+    ticks: work.deeds
+      .filter(({ author }) => author !== null)
+      .map(({ at, author }) => ({ at, member: index.get(author) ?? null })),
+    closed: closed.toAll,
+    builtOn: whoBuiltOnWhom(work),
     pages: pagesOf(loaded, spread),
-    findings: await findingsOf(ctx, found.work.from === undefined ? found : (await loadWork(ctx, courseId, wikiId, fromTheBeginning(period), "reviewers"))!, { closed, expected }), remarks: work.remarks.length, conversation, expected: inOrder(expected, members),
+    findings: await findingsOf(
+      ctx,
+      found.work.from === undefined
+        ? found
+        : (await loadWork(ctx, courseId, wikiId, fromTheBeginning(period), "reviewers"))!,
+      { closed, expected },
+    ),
+    remarks: work.remarks.length,
+    conversation,
+    expected: inOrder(expected, members),
   };
 }
 
@@ -122,7 +182,8 @@ function lastHere({ work }: WikiWork, member: string, visit: number | null): Dat
 function firstActOf({ work, refs }: WikiWork, member: string): MemberInGroupDto["firstAct"] {
   const deed = work.deeds.find((each) => each.author === member || each.with?.includes(member));
   const remark = work.remarks.find(({ author }) => author === member);
-  if (deed && (!remark || deed.at <= remark.at)) return { at: new Date(deed.at), pageId: deed.page, number: refs.get(deed.entry)?.number ?? null };
+  if (deed && (!remark || deed.at <= remark.at))
+    return { at: new Date(deed.at), pageId: deed.page, number: refs.get(deed.entry)?.number ?? null };
   return remark ? { at: new Date(remark.at), pageId: remark.page, number: null } : null;
 }
 
@@ -132,21 +193,35 @@ function later(own: Date | null, groups: Date | null): Date | null {
 
 function inOrder({ ofMembers, ofWiki }: ExpectedOfWiki, members: readonly MemberDto[]): GroupDto["expected"] {
   const ofEach = members.map(({ id }) => ofMembers.get(id) ?? []);
-  return ofWiki.length === 0 && ofEach.every((mets) => mets.length === 0) ? null : { ofMembers: ofEach, ofWiki };
+  return ofWiki.length === 0 && ofEach.every((mets) => mets.length === 0)
+    ? null
+    : { ofMembers: ofEach, ofWiki };
 }
 
 /** Sorts words by author into the columns of a group. */
-function spreader({ members, guests }: WikiWork): (byAuthor: ReadonlyMap<string | null, number>) => WordsByAuthor {
+function spreader({
+  members,
+  guests,
+}: WikiWork): (byAuthor: ReadonlyMap<string | null, number>) => WordsByAuthor {
   const columns = new Map<string | null, number>(members.map(({ id }, at) => [id, at]));
   const [open, others, starter] = [members.length, members.length + 1, members.length + 2];
   return (byAuthor) => {
     const words = Array.from({ length: starter + 1 }, () => 0);
-    for (const [author, count] of byAuthor) words[author === null ? starter : (columns.get(author) ?? (guests.has(author) ? open : others))]! += count;
+    for (const [author, count] of byAuthor)
+      words[author === null ? starter : (columns.get(author) ?? (guests.has(author) ? open : others))]! +=
+        count;
     return words;
   };
 }
 
 function pagesOf({ work, pages }: WikiWork, spread: ReturnType<typeof spreader>): GroupDto["pages"] {
   const byPage = standingByPage(work);
-  return [...pages].map(([id, { title, isRemoved }]) => ({ id, title, isRemoved, words: spread(byPage.get(id) ?? new Map()) })).filter(({ words, isRemoved }) => !isRemoved || words.some((count) => count > 0));
+  return [...pages]
+    .map(([id, { title, isRemoved }]) => ({
+      id,
+      title,
+      isRemoved,
+      words: spread(byPage.get(id) ?? new Map()),
+    }))
+    .filter(({ words, isRemoved }) => !isRemoved || words.some((count) => count > 0));
 }

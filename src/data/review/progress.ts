@@ -21,16 +21,53 @@ export interface ProgressDto {
 }
 
 /** Null for people who may not review. Two queries. */
-export async function readingProgress(ctx: ContextIn, courseId: string, wikis: readonly string[]): Promise<ProgressDto | null> {
+export async function readingProgress(
+  ctx: ContextIn,
+  courseId: string,
+  wikis: readonly string[],
+): Promise<ProgressDto | null> {
   const role = await roleOn(ctx, courseId);
   if (!reviewsWork(role)) return null;
   const marks = await marksIn(ctx.db, courseId, wikis);
-  const since = wikis.length === 0 ? [] : await ctx.db.select({ wikiId: reviewMark.wikiId, personId: reviewMark.personId, number: sql<number>`count(*)::int` }).from(reviewMark)
-    .innerJoin(wiki, and(eq(wiki.courseId, reviewMark.courseId), eq(wiki.id, reviewMark.wikiId), sql`${wiki.entries} > ${reviewMark.rev}`))
-    .innerJoin(entry, and(eq(entry.courseId, reviewMark.courseId), eq(entry.wikiId, reviewMark.wikiId), sql`${entry.rev} > ${reviewMark.rev}`)).innerJoin(entryCredit, and(creditOfEntry, eq(entryCredit.authorId, reviewMark.personId)))
-    .where(and(eq(reviewMark.courseId, courseId), eq(reviewMark.byId, ctx.viewer.id), inArray(reviewMark.wikiId, [...wikis]))).groupBy(reviewMark.wikiId, reviewMark.personId);
+  const since =
+    wikis.length === 0
+      ? []
+      : await ctx.db
+          .select({
+            wikiId: reviewMark.wikiId,
+            personId: reviewMark.personId,
+            number: sql<number>`count(*)::int`,
+          })
+          .from(reviewMark)
+          .innerJoin(
+            wiki,
+            and(
+              eq(wiki.courseId, reviewMark.courseId),
+              eq(wiki.id, reviewMark.wikiId),
+              sql`${wiki.entries} > ${reviewMark.rev}`,
+            ),
+          )
+          .innerJoin(
+            entry,
+            and(
+              eq(entry.courseId, reviewMark.courseId),
+              eq(entry.wikiId, reviewMark.wikiId),
+              sql`${entry.rev} > ${reviewMark.rev}`,
+            ),
+          )
+          .innerJoin(entryCredit, and(creditOfEntry, eq(entryCredit.authorId, reviewMark.personId)))
+          .where(
+            and(
+              eq(reviewMark.courseId, courseId),
+              eq(reviewMark.byId, ctx.viewer.id),
+              inArray(reviewMark.wikiId, [...wikis]),
+            ),
+          )
+          .groupBy(reviewMark.wikiId, reviewMark.personId);
   const byOthers = new Map<string, { name: string; students: number }>();
-  for (const { byId, by } of marks) if (byId !== ctx.viewer.id) byOthers.set(byId, { name: by, students: (byOthers.get(byId)?.students ?? 0) + 1 });
+  for (const { byId, by } of marks)
+    if (byId !== ctx.viewer.id)
+      byOthers.set(byId, { name: by, students: (byOthers.get(byId)?.students ?? 0) + 1 });
   const ofEach = new Map<string, { name: string; at: Date }[]>();
   for (const { wikiId, personId, byId, by, at } of marks) {
     if (byId === ctx.viewer.id) continue;
@@ -39,7 +76,12 @@ export async function readingProgress(ctx: ContextIn, courseId: string, wikis: r
   }
   return {
     byOthers: ofEach,
-    mine: new Map(marks.flatMap((mark) => (mark.byId === ctx.viewer.id ? [[`${mark.wikiId} ${mark.personId}`, mark] as const] : []))),
-    newSince: new Map(since.map((row) => [`${row.wikiId} ${row.personId}`, row.number])), others: [...byOthers.values()],
+    mine: new Map(
+      marks.flatMap((mark) =>
+        mark.byId === ctx.viewer.id ? [[`${mark.wikiId} ${mark.personId}`, mark] as const] : [],
+      ),
+    ),
+    newSince: new Map(since.map((row) => [`${row.wikiId} ${row.personId}`, row.number])),
+    others: [...byOthers.values()],
   };
 }

@@ -51,7 +51,10 @@ export interface StatementDto {
   /** The share as it is rounded for the group. */
   readonly sharePercent: number | null;
   readonly sittings: readonly (readonly StatementLineDto[])[];
-  /** Others of the group, in their order: the ones before and after this one are gone to by key. Empty for the student. */
+  /**
+   * Others of the group, in their order: the ones before and after this one are gone to by key. Empty for the
+   * student.
+   */
   readonly members: readonly MemberDto[];
   /** About this student; none for the student. */
   readonly findings: readonly FindingDto[];
@@ -63,9 +66,17 @@ export interface StatementDto {
 }
 
 /** The statement of one member of a wiki: for its reviewers, and for the member. Null for anybody else. */
-export async function findStatement(ctx: ContextIn, courseId: string, wikiId: string, personId: string, period: Period): Promise<StatementDto | null> {
+export async function findStatement(
+  ctx: ContextIn,
+  courseId: string,
+  wikiId: string,
+  personId: string,
+  period: Period,
+): Promise<StatementDto | null> {
   const reviewed = await loadWork(ctx, courseId, wikiId, period, "reviewers");
-  const found = reviewed ?? (personId === ctx.viewer.id ? await loadWork(ctx, courseId, wikiId, period, "members") : null);
+  const found =
+    reviewed ??
+    (personId === ctx.viewer.id ? await loadWork(ctx, courseId, wikiId, period, "members") : null);
   const member = found?.members.find(({ id }) => id === personId);
   if (!found || !member) return null;
   const loaded = await withThings(ctx, found, period);
@@ -73,7 +84,16 @@ export async function findStatement(ctx: ContextIn, courseId: string, wikiId: st
   const deeds = new Map(work.deeds.map((deed) => [deed.entry, deed]));
   const nameOf = new Map(loaded.members.map(({ id, name }) => [id, name]));
   const [findings, marks, ownWords] = await Promise.all([
-    reviewed ? findingsOf(ctx, period.from === null ? reviewed : (await loadWork(ctx, courseId, wikiId, fromTheBeginning(period), "reviewers"))!) : [], reviewed ? marksIn(ctx.db, courseId, [wikiId]) : [], ownWordsOf(ctx.db, courseId, wikiId, personId),
+    reviewed
+      ? findingsOf(
+          ctx,
+          period.from === null
+            ? reviewed
+            : (await loadWork(ctx, courseId, wikiId, fromTheBeginning(period), "reviewers"))!,
+        )
+      : [],
+    reviewed ? marksIn(ctx.db, courseId, [wikiId]) : [],
+    ownWordsOf(ctx.db, courseId, wikiId, personId),
   ]);
   const told = statement(work, personId);
   const titleOf = (id: string) => (loaded.hidden.has(id) ? null : (pages.get(id)?.title ?? null));
@@ -82,20 +102,55 @@ export async function findStatement(ctx: ContextIn, courseId: string, wikiId: st
     const ref = each.entry === null ? null : refs.get(each.entry)!;
     const deed = each.entry === null ? null : deeds.get(each.entry)!;
     const remark = each.remark === null ? null : remarks.get(each.remark)!;
-    const other = !each.isByOther ? null : each.by === null ? "the starter text" : (nameOf.get(each.by) ?? "somebody outside the group");
-    const others = deed && !each.isByOther ? [...(deed.author === null ? [] : [deed.author]), ...(deed.with ?? [])].filter((id) => id !== personId && deed.with !== undefined) : [];
+    const other = !each.isByOther
+      ? null
+      : each.by === null
+        ? "the starter text"
+        : (nameOf.get(each.by) ?? "somebody outside the group");
+    const others =
+      deed && !each.isByOther
+        ? [...(deed.author === null ? [] : [deed.author]), ...(deed.with ?? [])].filter(
+            (id) => id !== personId && deed.with !== undefined,
+          )
+        : [];
     return {
-      ...each, ref, figures: deed && (loaded.known.of(deed.entry)?.figures ?? { ...deed.figures, movedAway: 0 }), routes: deed ? toldRoutes(loaded.known, deed.entry, titleOf) : [], pageTitle: pages.get(each.page)?.title ?? ref?.title ?? "", together: others.flatMap((id) => nameOf.get(id) ?? []),
-      other, remarkText: remark?.body ?? null, takenUpIn: remark?.takenUpIn ?? null, isAnswer: remark !== null && remark.parentId !== null, isLate: deed !== null && isLateDeed(work, deed),
+      ...each,
+      ref,
+      figures: deed && (loaded.known.of(deed.entry)?.figures ?? { ...deed.figures, movedAway: 0 }),
+      routes: deed ? toldRoutes(loaded.known, deed.entry, titleOf) : [],
+      pageTitle: pages.get(each.page)?.title ?? ref?.title ?? "",
+      together: others.flatMap((id) => nameOf.get(id) ?? []),
+      other,
+      remarkText: remark?.body ?? null,
+      takenUpIn: remark?.takenUpIn ?? null,
+      isAnswer: remark !== null && remark.parentId !== null,
+      isLate: deed !== null && isLateDeed(work, deed),
     };
   };
-  const sittings = told.sittings.map((sitting) => sitting.filter(({ at }) => at >= from).map(line)).filter((sitting) => sitting.length > 0);
+  const sittings = told.sittings
+    .map((sitting) => sitting.filter(({ at }) => at >= from).map(line))
+    .filter((sitting) => sitting.length > 0);
   const touched = new Set(sittings.flat().map(({ page }) => page));
   return {
-    courseId, assignmentId: loaded.assignmentId, wikiId, groupName: loaded.name, timeZone: loaded.timeZone, dueAt: new Date(work.timesOf(personId)?.dueAt ?? loaded.dueAt.getTime()), cutOffAt: loaded.cutOffOf(personId), member, figures: memberFigures(work, personId), sharePercent: sharePercents(work).get(personId) ?? null, sittings,
+    courseId,
+    assignmentId: loaded.assignmentId,
+    wikiId,
+    groupName: loaded.name,
+    timeZone: loaded.timeZone,
+    dueAt: new Date(work.timesOf(personId)?.dueAt ?? loaded.dueAt.getTime()),
+    cutOffAt: loaded.cutOffOf(personId),
+    member,
+    figures: memberFigures(work, personId),
+    sharePercent: sharePercents(work).get(personId) ?? null,
+    sittings,
     members: reviewed ? loaded.members : [],
-    findings: findings.filter(({ finding }) => membersIn(finding).includes(personId)), marks: marks.filter((mark) => mark.personId === personId),
-    ownWords: ownWords.map((each) => (each.entry && loaded.hidden.has(each.entry.pageId) ? { ...each, entry: { ...each.entry, title: hiddenTitle } } : each)),
+    findings: findings.filter(({ finding }) => membersIn(finding).includes(personId)),
+    marks: marks.filter((mark) => mark.personId === personId),
+    ownWords: ownWords.map((each) =>
+      each.entry && loaded.hidden.has(each.entry.pageId)
+        ? { ...each, entry: { ...each.entry, title: hiddenTitle } }
+        : each,
+    ),
     pages: [...pages].flatMap(([id, { title }]) => (touched.has(id) ? [{ id, title }] : [])),
   };
 }

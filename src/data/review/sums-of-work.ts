@@ -11,7 +11,9 @@ export function sumsOfWork(work: GroupWork): Map<string, Sums> {
   const people = new Set([...work.deeds.flatMap(creditedWith), ...work.remarks.map(({ author }) => author)]);
   const sums = new Map([...people].map((person) => [person, sumsOf(work, person)]));
   const { standing } = indexOf(work);
-  const starter = work.deeds.filter(({ author }) => author === null).reduce((words, { entry }) => words + (standing.get(entry) ?? 0), 0);
+  const starter = work.deeds
+    .filter(({ author }) => author === null)
+    .reduce((words, { entry }) => words + (standing.get(entry) ?? 0), 0);
   if (starter > 0) sums.set("", { ...sumsOf(work, ""), standing: starter });
   return sums;
 }
@@ -23,13 +25,22 @@ function sumsOf(work: GroupWork, person: string): Sums {
   const saved = work.deeds.filter(({ author, at }) => author === person && at >= from);
   const said = work.remarks.filter(({ author, at }) => author === person && at >= from);
   const [days, things] = [new Map<number, number>(), new Map<ThingKind, number>()];
-  const add = <Key>(sums: Map<Key, number>, key: Key, count = 1) => sums.set(key, (sums.get(key) ?? 0) + count);
+  const add = <Key>(sums: Map<Key, number>, key: Key, count = 1) =>
+    sums.set(key, (sums.get(key) ?? 0) + count);
   for (const { at } of [...saved, ...said]) add(days, Date.parse(work.dayOf(at)) / dayLength);
-  for (const { entry, kind, count } of work.things ?? []) if (deeds.get(entry)?.author === person) add(things, kind, count);
+  for (const { entry, kind, count } of work.things ?? [])
+    if (deeds.get(entry)?.author === person) add(things, kind, count);
   const last = Math.max(...[...saved, ...said].map(({ at }) => at));
   return {
     stored: Object.fromEntries(storedClassFigures.map((name) => [name, of(name)])) as Sums["stored"],
-    entries: saved.length, comments: said.length, replies: said.filter(({ answers }) => answers !== null).length, added: of("added"), addedLate: of("addedLate"), standing: of("standing"),
-    things, days, lastAt: Number.isFinite(last) ? new Date(last) : null,
+    entries: saved.length,
+    comments: said.length,
+    replies: said.filter(({ answers }) => answers !== null).length,
+    added: of("added"),
+    addedLate: of("addedLate"),
+    standing: of("standing"),
+    things,
+    days,
+    lastAt: Number.isFinite(last) ? new Date(last) : null,
   };
 }

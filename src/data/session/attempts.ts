@@ -22,14 +22,30 @@ export async function takeAttempt(db: Queryable, key: string, limit: Limit, now:
   return (await countAttempt(db, key, limit, now)) <= limit.most;
 }
 
-/** Counts one attempt, and says how many it is; after `within` the count begins anew. One statement, so that none is lost between two. */
-export async function countAttempt(db: Queryable, key: string, { within }: Pick<Limit, "within">, now: Date): Promise<number> {
+/**
+ * Counts one attempt, and says how many it is; after `within` the count begins anew. One statement, so that
+ * none is lost between two.
+ */
+export async function countAttempt(
+  db: Queryable,
+  key: string,
+  { within }: Pick<Limit, "within">,
+  now: Date,
+): Promise<number> {
   const at = now.getTime();
   const isOver = sql`${rateLimit.lastRequest} < ${at - within}`;
-  // An id of its own: of two that come at once the second would meet the first by its id, for which there is no second try.
-  const [counted] = await db.insert(rateLimit).values({ id: newId(), key, count: 1, lastRequest: at }).onConflictDoUpdate({
-    target: rateLimit.key,
-    set: { count: sql`case when ${isOver} then 1 else ${rateLimit.count} + 1 end`, lastRequest: sql`case when ${isOver} then ${at} else ${rateLimit.lastRequest} end` },
-  }).returning({ count: rateLimit.count });
+  // An id of its own: of two that come at once the second would meet the first by its id, for which there is
+  // no second try.
+  const [counted] = await db
+    .insert(rateLimit)
+    .values({ id: newId(), key, count: 1, lastRequest: at })
+    .onConflictDoUpdate({
+      target: rateLimit.key,
+      set: {
+        count: sql`case when ${isOver} then 1 else ${rateLimit.count} + 1 end`,
+        lastRequest: sql`case when ${isOver} then ${at} else ${rateLimit.lastRequest} end`,
+      },
+    })
+    .returning({ count: rateLimit.count });
   return counted!.count;
 }

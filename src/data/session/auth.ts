@@ -1,4 +1,6 @@
-/** Accounts and sessions, by the sign-in library. Sessions are rows; nothing about them lives in the process. */
+/**
+ * Accounts and sessions, by the sign-in library. Sessions are rows; nothing about them lives in the process.
+ */
 import "server-only";
 import { hash, verify } from "@node-rs/argon2";
 import { betterAuth } from "better-auth";
@@ -19,7 +21,10 @@ function create() {
   return betterAuth({
     secret,
     baseURL,
-    database: drizzleAdapter(database(), { provider: "pg", schema: { user: person, session, account, verification, rateLimit } }),
+    database: drizzleAdapter(database(), {
+      provider: "pg",
+      schema: { user: person, session, account, verification, rateLimit },
+    }),
     emailAndPassword: {
       enabled: true,
       disableSignUp: true,
@@ -31,11 +36,14 @@ function create() {
       storage: "database",
       window: 60,
       max: 300,
-      // Counted for each address that requests come from. Choosing a demo person tries no password; passwords have a guard of their own (`accounts/guard.ts`).
+      // Counted for each address that requests come from. Choosing a demo person tries no password; passwords
+      // have a guard of their own (`accounts/guard.ts`).
       customRules: { "/sign-in/demo": { window: 60, max: 300 } },
     },
     advanced: {
-      useSecureCookies: baseURL.startsWith("https:"), cookiePrefix: "tidy-ledger", ipAddress: { ipAddressHeaders: [addressHeader] },
+      useSecureCookies: baseURL.startsWith("https:"),
+      cookiePrefix: "tidy-ledger",
+      ipAddress: { ipAddressHeaders: [addressHeader] },
       defaultCookieAttributes: { httpOnly: true, sameSite: "lax", path: "/" },
     },
     telemetry: { enabled: false },

@@ -15,9 +15,15 @@ export interface Door {
 export interface Context {
   readonly db: Database;
   readonly viewer: Viewer;
-  /** Where an instructor looks at a course as `viewer` would: who they are, and at which course. They see nothing of any other, and change nothing. */
+  /**
+   * Where an instructor looks at a course as `viewer` would: who they are, and at which course. They see
+   * nothing of any other, and change nothing.
+   */
   readonly lookingAs?: { readonly by: Viewer; readonly courseId: string };
-  /** By which the viewer came, who is then no person of any course: they see and do what is set for its guests, and no more. */
+  /**
+   * By which the viewer came, who is then no person of any course: they see and do what is set for its
+   * guests, and no more.
+   */
   readonly door?: Door;
   /** The session in which it is asked, where there is one. */
   readonly sessionId?: string;

@@ -27,7 +27,19 @@ export const roomRequest = cache(async (): Promise<GuestRequest | null> => {
   const found = await guestByToken(database(), token, now);
   if (!found) return null;
   const { courseId, roomId, guestId, inside } = found;
-  return { token, room: inside, ctx: !inside.isOpen ? null : { db: database(), viewer: { id: guestId, name: inside.name }, door: { courseId, id: roomId }, now, newId } };
+  return {
+    token,
+    room: inside,
+    ctx: !inside.isOpen
+      ? null
+      : {
+          db: database(),
+          viewer: { id: guestId, name: inside.name },
+          door: { courseId, id: roomId },
+          now,
+          newId,
+        },
+  };
 });
 
 /** Somebody at the door. */

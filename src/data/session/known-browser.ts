@@ -1,4 +1,7 @@
-/** A sign in a browser that somebody has signed in there: it lets nobody in, and is counted apart from strangers. */
+/**
+ * A sign in a browser that somebody has signed in there: it lets nobody in, and is counted apart from
+ * strangers.
+ */
 import "server-only";
 import { createHmac, randomBytes, timingSafeEqual } from "node:crypto";
 import { settings } from "../env";
@@ -7,7 +10,8 @@ export const knownBrowserCookie = "tidy-ledger.known";
 /** Seconds for which a browser stays known. */
 export const knownFor = 365 * 24 * 60 * 60;
 
-const signed = (text: string) => createHmac("sha256", settings().BETTER_AUTH_SECRET).update(`known browser ${text}`).digest("base64url");
+const signed = (text: string) =>
+  createHmac("sha256", settings().BETTER_AUTH_SECRET).update(`known browser ${text}`).digest("base64url");
 
 /** For the account with this address; another each time, so that two browsers are two. */
 export function makeKnown(address: string): string {

@@ -7,7 +7,10 @@ import { newId } from "./ids";
 import { lookAs, lookingCookie } from "./looking";
 import { sessionOf } from "./session-of";
 
-/** The context of the request at hand, or null if nobody is signed in. Asked once a request, however often it is called. */
+/**
+ * The context of the request at hand, or null if nobody is signed in. Asked once a request, however often it
+ * is called.
+ */
 export const requestContext = cache(async (): Promise<Context | null> => {
   // Asked for first: it tells the build that this depends on the request, before the settings are wanted.
   const asked = await headers();
@@ -17,5 +20,7 @@ export const requestContext = cache(async (): Promise<Context | null> => {
   const own = { db: database(), ...found, now: new Date(), newId };
   const [courseId, personId] = (jar.get(lookingCookie)?.value ?? "").split(".");
   const seen = courseId && personId ? await lookAs(own.db, own.viewer, courseId, personId) : null;
-  return seen && courseId ? { ...own, db: readOnlyDatabase(), viewer: seen, lookingAs: { by: own.viewer, courseId } } : own;
+  return seen && courseId
+    ? { ...own, db: readOnlyDatabase(), viewer: seen, lookingAs: { by: own.viewer, courseId } }
+    : own;
 });

@@ -1,4 +1,7 @@
-/** Whose session a request belongs to: one question, where the sign-in library asks two. What it would change besides, it does. */
+/**
+ * Whose session a request belongs to: one question, where the sign-in library asks two. What it would change
+ * besides, it does.
+ */
 import "server-only";
 import { createHmac, timingSafeEqual } from "node:crypto";
 import { and, eq, gt } from "drizzle-orm";
@@ -38,11 +41,17 @@ function decoded(cookie: string): string {
 }
 
 /** The session of a request's cookies; null if nobody is signed in. */
-export async function sessionOf(headers: Headers, cookie: (name: string) => string | undefined): Promise<SessionOf | null> {
+export async function sessionOf(
+  headers: Headers,
+  cookie: (name: string) => string | undefined,
+): Promise<SessionOf | null> {
   const token = tokenIn(cookie(cookieName()));
   if (token === null) return null;
   const now = new Date();
-  const [found] = await database().select({ sessionId: session.id, updatedAt: session.updatedAt, id: person.id, name: person.name }).from(session).innerJoin(person, eq(person.id, session.userId))
+  const [found] = await database()
+    .select({ sessionId: session.id, updatedAt: session.updatedAt, id: person.id, name: person.name })
+    .from(session)
+    .innerJoin(person, eq(person.id, session.userId))
     .where(and(eq(session.token, token), gt(session.expiresAt, now)));
   if (!found) return null;
   if (now.getTime() - found.updatedAt.getTime() > prolongedAfter) await auth().api.getSession({ headers });

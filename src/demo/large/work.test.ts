@@ -4,7 +4,13 @@ import { nameOf, riverOf } from "./names";
 import { sentenceFor, withSlip } from "./sentences";
 import { workOf } from "./work";
 
-const size = { members: 5, entries: 80, titles: ["Home", "Costs", "Flood memory"], from: new Date("2026-03-02T09:00:00Z"), until: new Date("2026-04-02T09:00:00Z") };
+const size = {
+  members: 5,
+  entries: 80,
+  titles: ["Home", "Costs", "Flood memory"],
+  from: new Date("2026-03-02T09:00:00Z"),
+  until: new Date("2026-04-02T09:00:00Z"),
+};
 
 test("names of 300 people and 60 rivers differ", () => {
   expect(new Set(Array.from({ length: 300 }, (_, at) => nameOf(at))).size).toBe(300);

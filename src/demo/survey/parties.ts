@@ -19,16 +19,22 @@ export const surveyBrief = `Walk three hundred metres of a river with your party
 Say what is seen, what is measured and what is guessed.`;
 
 export const surveyPages: readonly { readonly title: string; readonly text: string }[] = [
-  { title: "The reach", text: `Where does your reach begin and end, and what would a stranger notice first? The details belong on [[Field notes]].
+  {
+    title: "The reach",
+    text: `Where does your reach begin and end, and what would a stranger notice first? The details belong on [[Field notes]].
 
 ## Where it is
 
-## What we saw` },
-  { title: "Field notes", text: `Times, weather, counts and measurements, as they were written down on the bank.
+## What we saw`,
+  },
+  {
+    title: "Field notes",
+    text: `Times, weather, counts and measurements, as they were written down on the bank.
 
 ## First walk
 
-## Second walk` },
+## Second walk`,
+  },
 ];
 
 export const surveyExpected: readonly Expectation[] = [

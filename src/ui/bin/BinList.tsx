@@ -8,7 +8,13 @@ interface Props {
   readonly binned: readonly BinnedDto[];
   readonly zone: string;
   readonly now: Date;
-  readonly bringBack: (courseId: string, id: string) => Promise<{ readonly kind: "done"; readonly text?: string; readonly href?: string } | { readonly kind: "wrong"; readonly text: string }>;
+  readonly bringBack: (
+    courseId: string,
+    id: string,
+  ) => Promise<
+    | { readonly kind: "done"; readonly text?: string; readonly href?: string }
+    | { readonly kind: "wrong"; readonly text: string }
+  >;
 }
 
 /** What lies in the bin, up to when, and the way back. */
@@ -19,8 +25,21 @@ export function BinList({ binned, zone, now, bringBack }: Props) {
       <ul className="contents-list">
         {binned.map(({ id, kind, courseId, name, by, at, until }) => (
           <li key={id}>
-            <span className="line-title"><strong>{name}</strong> <small className="quiet">{kind}, removed by {by} {distance(at, zone, now)}; erased on {day(until, zone)}</small></span>
-            <button type="button" className="plain-button" disabled={isBusy} aria-label={`Bring ${name} back`} onClick={() => void act(() => bringBack(courseId, id))}>Bring back</button>
+            <span className="line-title">
+              <strong>{name}</strong>{" "}
+              <small className="quiet">
+                {kind}, removed by {by} {distance(at, zone, now)}; erased on {day(until, zone)}
+              </small>
+            </span>
+            <button
+              type="button"
+              className="plain-button"
+              disabled={isBusy}
+              aria-label={`Bring ${name} back`}
+              onClick={() => void act(() => bringBack(courseId, id))}
+            >
+              Bring back
+            </button>
           </li>
         ))}
       </ul>

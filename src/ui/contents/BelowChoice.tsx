@@ -9,9 +9,20 @@ interface Props {
 export function BelowChoice({ pages, below, choose }: Props) {
   if (pages.length === 0) return null;
   return (
-    <label className="plain-label">In the contents <select className="plain-select wide" value={below ?? ""} onChange={(event) => choose(event.target.value || null)}>
-      <option value="">behind all other pages</option>
-      {pages.map(({ id, title, depth }) => <option key={id} value={id}>{"\u2003".repeat(depth)}below {title}</option>)}
-    </select></label>
+    <label className="plain-label">
+      In the contents{" "}
+      <select
+        className="plain-select wide"
+        value={below ?? ""}
+        onChange={(event) => choose(event.target.value || null)}
+      >
+        <option value="">behind all other pages</option>
+        {pages.map(({ id, title, depth }) => (
+          <option key={id} value={id}>
+            {"\u2003".repeat(depth)}below {title}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }

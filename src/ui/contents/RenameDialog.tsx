@@ -17,12 +17,26 @@ interface Props {
   readonly label?: string;
   /** Whether it may be left empty. */
   readonly mayBeEmpty?: boolean;
-  readonly save: (title: string) => Promise<{ readonly kind: "done" } | { readonly kind: "wrong"; readonly text: string }>;
+  readonly save: (
+    title: string,
+  ) => Promise<{ readonly kind: "done" } | { readonly kind: "wrong"; readonly text: string }>;
   readonly close: () => void;
 }
 
-/** Asks for a page's title, or for other words about it. Stays open, with what was typed, where it can't be had. */
-export function RenameDialog({ heading, title: first, button, about, label = "Title", mayBeEmpty = false, save, close }: Props) {
+/**
+ * Asks for a page's title, or for other words about it. Stays open, with what was typed, where it can't be
+ * had.
+ */
+export function RenameDialog({
+  heading,
+  title: first,
+  button,
+  about,
+  label = "Title",
+  mayBeEmpty = false,
+  save,
+  close,
+}: Props) {
   const [title, setTitle] = useState(first);
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
@@ -39,10 +53,26 @@ export function RenameDialog({ heading, title: first, button, about, label = "Ti
       <form onSubmit={(event) => void submit(event)} noValidate>
         <DialogTitle>{heading}</DialogTitle>
         <DialogContent>
-          <p className="quiet" style={{ marginBottom: 14 }}>{about ?? "Links to the page lead to it still, whatever it is called."}</p>
-          <TextField label={label} fullWidth autoFocus value={title} onChange={(event) => setTitle(event.target.value)} error={problem !== null} helperText={problem ?? " "} slotProps={{ htmlInput: { maxLength: label === "Title" ? 200 : 1500 } }} />
+          <p className="quiet" style={{ marginBottom: 14 }}>
+            {about ?? "Links to the page lead to it still, whatever it is called."}
+          </p>
+          <TextField
+            label={label}
+            fullWidth
+            autoFocus
+            value={title}
+            onChange={(event) => setTitle(event.target.value)}
+            error={problem !== null}
+            helperText={problem ?? " "}
+            slotProps={{ htmlInput: { maxLength: label === "Title" ? 200 : 1500 } }}
+          />
         </DialogContent>
-        <DialogActions><Button onClick={close}>Cancel</Button><Button type="submit" variant="contained" disabled={isBusy || (title.trim() === "" && !mayBeEmpty)}>{button}</Button></DialogActions>
+        <DialogActions>
+          <Button onClick={close}>Cancel</Button>
+          <Button type="submit" variant="contained" disabled={isBusy || (title.trim() === "" && !mayBeEmpty)}>
+            {button}
+          </Button>
+        </DialogActions>
       </form>
     </Dialog>
   );

@@ -22,34 +22,85 @@ interface Props {
   readonly button: string;
   /** Said under the dates, such as what happens to the times of copied assignments. */
   readonly aboutDates: string;
-  readonly save: (json: string) => Promise<{ readonly kind: "done"; readonly text?: string; readonly href?: string } | { readonly kind: "wrong"; readonly text: string }>;
+  readonly save: (
+    json: string,
+  ) => Promise<
+    | { readonly kind: "done"; readonly text?: string; readonly href?: string }
+    | { readonly kind: "wrong"; readonly text: string }
+  >;
 }
 
 export function CourseForm({ fields, zones, button, aboutDates, save }: Props) {
   const [given, setGiven] = useState(fields);
   const { act, said, isBusy } = useAct();
-  const put = (field: keyof CourseFields) => (event: React.ChangeEvent<HTMLInputElement>) => setGiven((now) => ({ ...now, [field]: event.target.value }));
+  const put = (field: keyof CourseFields) => (event: React.ChangeEvent<HTMLInputElement>) =>
+    setGiven((now) => ({ ...now, [field]: event.target.value }));
   const day = { inputLabel: { shrink: true } };
   return (
-    <SteadyForm onSubmit={(event) => { event.preventDefault(); void act(() => save(JSON.stringify(given))); }}>
+    <SteadyForm
+      onSubmit={(event) => {
+        event.preventDefault();
+        void act(() => save(JSON.stringify(given)));
+      }}
+    >
       <FormPart title="Name" about="As students know it.">
-        <TextField label="Title" value={given.title} onChange={put("title")} required slotProps={{ htmlInput: { maxLength: 200 } }} />
-        <TextField label="Term" value={given.term} onChange={put("term")} required placeholder="Spring 2027" slotProps={{ htmlInput: { maxLength: 100 } }} />
+        <TextField
+          label="Title"
+          value={given.title}
+          onChange={put("title")}
+          required
+          slotProps={{ htmlInput: { maxLength: 200 } }}
+        />
+        <TextField
+          label="Term"
+          value={given.term}
+          onChange={put("term")}
+          required
+          placeholder="Spring 2027"
+          slotProps={{ htmlInput: { maxLength: 100 } }}
+        />
       </FormPart>
       <FormPart title="Dates" about={aboutDates}>
         <div className="field-row">
-          <TextField label="First day" type="date" value={given.startsOn} onChange={put("startsOn")} required slotProps={day} />
-          <TextField label="Last day" type="date" value={given.endsOn} onChange={put("endsOn")} required slotProps={day} />
+          <TextField
+            label="First day"
+            type="date"
+            value={given.startsOn}
+            onChange={put("startsOn")}
+            required
+            slotProps={day}
+          />
+          <TextField
+            label="Last day"
+            type="date"
+            value={given.endsOn}
+            onChange={put("endsOn")}
+            required
+            slotProps={day}
+          />
         </div>
         <Autocomplete
-          options={zones as string[]} value={given.timeZone} disableClearable onChange={(_, timeZone) => setGiven((now) => ({ ...now, timeZone }))}
+          options={zones as string[]}
+          value={given.timeZone}
+          disableClearable
+          onChange={(_, timeZone) => setGiven((now) => ({ ...now, timeZone }))}
           getOptionLabel={(zone) => zone.replaceAll("_", " ")}
-          renderInput={(params) => <TextField {...params} label="Time zone" helperText="All times of the course are told in it, to everybody." />}
+          renderInput={(params) => (
+            <TextField
+              {...params}
+              label="Time zone"
+              helperText="All times of the course are told in it, to everybody."
+            />
+          )}
         />
       </FormPart>
       <div className="form-foot">
-        <div style={{ flex: "1 1 260px" }}><Said said={said} /></div>
-        <Button type="submit" variant="contained" disabled={isBusy}>{isBusy ? "Saving" : button}</Button>
+        <div style={{ flex: "1 1 260px" }}>
+          <Said said={said} />
+        </div>
+        <Button type="submit" variant="contained" disabled={isBusy}>
+          {isBusy ? "Saving" : button}
+        </Button>
       </div>
     </SteadyForm>
   );

@@ -6,9 +6,9 @@ const aroundLetters = new Set(["A", "STRONG", "EM", "U", "S", "SUP", "SUB", "COD
 const aroundParts = new Set(["UL", "OL", "BLOCKQUOTE", "TABLE", "TBODY", "TR"]);
 
 /**
- * Copies what is selected of a text as it is, with addresses that lead there from anywhere. A browser by itself writes the
- * screen's fonts and colours into it, which would be told as left out wherever it is pasted. What goes beyond the text is
- * left to the browser.
+ * Copies what is selected of a text as it is, with addresses that lead there from anywhere. A browser by
+ * itself writes the screen's fonts and colours into it, which would be told as left out wherever it is
+ * pasted. What goes beyond the text is left to the browser.
  */
 export function copyText(event: ClipboardEvent<HTMLElement>): void {
   const [selection, text] = [window.getSelection(), event.currentTarget];
@@ -18,19 +18,27 @@ export function copyText(event: ClipboardEvent<HTMLElement>): void {
   holder.append(selectedPart(range, text));
   // What is said to listeners alone would be read by everybody elsewhere.
   for (const said of holder.querySelectorAll(".visually-hidden")) said.remove();
-  for (const link of holder.querySelectorAll<HTMLAnchorElement>("a[href]")) if (!link.getAttribute("href")!.startsWith("#")) link.setAttribute("href", link.href);
+  for (const link of holder.querySelectorAll<HTMLAnchorElement>("a[href]"))
+    if (!link.getAttribute("href")!.startsWith("#")) link.setAttribute("href", link.href);
   for (const picture of holder.querySelectorAll("img")) picture.setAttribute("src", picture.src);
   event.clipboardData.setData("text/html", holder.innerHTML);
   event.clipboardData.setData("text/plain", selection.toString());
   event.preventDefault();
 }
 
-/** What is selected, in what it can't be without: some items in their list, a row in its table, lines of code in their block, letters in what they are marked with. */
+/**
+ * What is selected, in what it can't be without: some items in their list, a row in its table, lines of code
+ * in their block, letters in what they are marked with.
+ */
 function selectedPart(range: Range, text: Node): Node {
   let part: Node = range.cloneContents();
   let isOfParts = true;
   const hasLines = range.toString().includes("\n");
-  for (let around: Node | null = range.commonAncestorContainer; around && around !== text; around = around.parentNode) {
+  for (
+    let around: Node | null = range.commonAncestorContainer;
+    around && around !== text;
+    around = around.parentNode
+  ) {
     if (!(around instanceof Element)) continue;
     isOfParts &&= aroundParts.has(around.tagName);
     if (!isOfParts && !aroundLetters.has(around.tagName) && !(hasLines && around.tagName === "PRE")) continue;

@@ -1,10 +1,18 @@
 import katex from "katex";
 
-const common = { throwOnError: false, trust: false, strict: "ignore", maxSize: 30, maxExpand: 300, errorColor: "inherit" } as const;
+const common = {
+  throwOnError: false,
+  trust: false,
+  strict: "ignore",
+  maxSize: 30,
+  maxExpand: 300,
+  errorColor: "inherit",
+} as const;
 
 /**
- * LaTeX as HTML with MathML in it. Commands that would link, load or style are not trusted, and what can't be read is
- * shown as it was typed: the result is made by the library from what it understood, and holds nothing of the page's own HTML.
+ * LaTeX as HTML with MathML in it. Commands that would link, load or style are not trusted, and what can't be
+ * read is shown as it was typed: the result is made by the library from what it understood, and holds nothing
+ * of the page's own HTML.
  */
 export function equationHtml(latex: string, isBlock: boolean): string {
   return katex.renderToString(latex, { ...common, displayMode: isBlock, output: "htmlAndMathml" });
@@ -15,11 +23,20 @@ const mostKept = 16_000_000;
 const kept = new Map<string, string>();
 let keptLength = 0;
 
-/** What drawing the equations of one page may cost: beyond it they are shown as they were typed, and drawn when the page is read again. */
+/**
+ * What drawing the equations of one page may cost: beyond it they are shown as they were typed, and drawn
+ * when the page is read again.
+ */
 export class EquationBudget {
-  constructor(private milliseconds = 300, private characters = 3_000_000) {}
+  constructor(
+    private milliseconds = 300,
+    private characters = 3_000_000,
+  ) {}
 
-  /** The equation's HTML; null: the budget is spent. An equation that was drawn before costs no time, whoever draws it. */
+  /**
+   * The equation's HTML; null: the budget is spent. An equation that was drawn before costs no time, whoever
+   * draws it.
+   */
   draw(latex: string, isBlock: boolean): string | null {
     const key = `${isBlock ? "b" : "i"}${latex}`;
     const known = kept.get(key);

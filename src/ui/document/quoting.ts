@@ -1,4 +1,6 @@
-/** Passages as a reader points at them: read off the page that is drawn, by their words. In the browser alone. */
+/**
+ * Passages as a reader points at them: read off the page that is drawn, by their words. In the browser alone.
+ */
 import { countWords } from "@/core/text/count";
 
 export interface Quoted {
@@ -8,7 +10,8 @@ export interface Quoted {
 }
 
 /** What is drawn beside or within a text, and is none of its words. */
-const asides = ".note-mark, .notes, .promised-note, .file-note, .visually-hidden, .equation, .page-contents, .origin, .missing, .link-card > .quiet, .passage-sign, .discussion-sign";
+const asides =
+  ".note-mark, .notes, .promised-note, .file-note, .visually-hidden, .equation, .page-contents, .origin, .missing, .link-card > .quiet, .passage-sign, .discussion-sign";
 const blocks = "p, h2, h3, h4, li, td, th, pre, figcaption, br";
 
 function textOf(part: Element | DocumentFragment): string {

@@ -1,4 +1,7 @@
-/** What a document needs to be read somewhere: where its links lead, what its files are, how its notes are numbered. */
+/**
+ * What a document needs to be read somewhere: where its links lead, what its files are, how its notes are
+ * numbered.
+ */
 import type { Notes } from "@/core/document/notes";
 import type { PlacedPassage } from "@/core/document/passages";
 import type { FileDto } from "@/data/files/dto";
@@ -21,14 +24,15 @@ export interface LinkTargets {
 }
 
 /** A passage as it is marked in the text: an open comment is about it, or it counts as discussion. */
-export type ShownPassage = PlacedPassage & (
+export type ShownPassage = PlacedPassage &
   /** `author`: who began to speak of it. */
-  | { readonly kind: "comment"; readonly sign: string; readonly author: string }
-  /** `author`: who marked it. */
-  | { readonly kind: "discussion"; readonly author: string }
-  /** Whoever assesses has pinned it, and came here from there. */
-  | { readonly kind: "pinned"; readonly author: string }
-);
+  (
+    | { readonly kind: "comment"; readonly sign: string; readonly author: string }
+    /** `author`: who marked it. */
+    | { readonly kind: "discussion"; readonly author: string }
+    /** Whoever assesses has pinned it, and came here from there. */
+    | { readonly kind: "pinned"; readonly author: string }
+  );
 
 /** What a document's parts are drawn by. */
 export interface Reading extends LinkTargets {
@@ -52,13 +56,21 @@ function indexOf(links: LinkTargets): Index {
   const known = indexes.get(links);
   if (known) return known;
   const titles = new Map<string, string>();
-  for (const { id, title } of [...links.pages, ...(links.formerTitles ?? [])]) if (!titles.has(titleKey(title))) titles.set(titleKey(title), id);
-  const index = { pages: new Map(links.pages.map(({ id }) => [id, id])), titles, files: new Map((links.files ?? []).map((file) => [file.id, file])) };
+  for (const { id, title } of [...links.pages, ...(links.formerTitles ?? [])])
+    if (!titles.has(titleKey(title))) titles.set(titleKey(title), id);
+  const index = {
+    pages: new Map(links.pages.map(({ id }) => [id, id])),
+    titles,
+    files: new Map((links.files ?? []).map((file) => [file.id, file])),
+  };
   indexes.set(links, index);
   return index;
 }
 
-/** The id of the page that a link leads to, by its id or else by a title that it has or had; undefined: there is none for the reader. */
+/**
+ * The id of the page that a link leads to, by its id or else by a title that it has or had; undefined: there
+ * is none for the reader.
+ */
 export function linkedPage(links: LinkTargets, page: unknown, title: string): string | undefined {
   const { pages, titles } = indexOf(links);
   return (typeof page === "string" ? pages.get(page) : undefined) ?? titles.get(titleKey(title));
@@ -70,10 +82,22 @@ export function linkedFile(links: LinkTargets, id: unknown): FileDto | undefined
 }
 
 /** The links of a wiki as those follow them who are on its course. */
-export function wikiLinks(courseId: string, wikiId: string, { contents, formerTitles }: { contents: LinkTargets["pages"]; formerTitles: NonNullable<LinkTargets["formerTitles"]> }, files: readonly FileDto[] = []): LinkTargets {
+export function wikiLinks(
+  courseId: string,
+  wikiId: string,
+  {
+    contents,
+    formerTitles,
+  }: { contents: LinkTargets["pages"]; formerTitles: NonNullable<LinkTargets["formerTitles"]> },
+  files: readonly FileDto[] = [],
+): LinkTargets {
   return {
-    pages: contents, formerTitles, pageHref: (id) => paths.page(courseId, id), startHref: (title) => paths.start(courseId, wikiId, title),
-    files, fileHref: (id, width) => paths.file(courseId, id, width),
+    pages: contents,
+    formerTitles,
+    pageHref: (id) => paths.page(courseId, id),
+    startHref: (title) => paths.start(courseId, wikiId, title),
+    files,
+    fileHref: (id, width) => paths.file(courseId, id, width),
   };
 }
 

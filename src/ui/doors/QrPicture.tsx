@@ -5,10 +5,23 @@ export function QrPicture({ text, label, size = 180 }: { text: string; label: st
   const { modules } = create(text, { errorCorrectionLevel: "M" });
   const quiet = 4;
   const whole = modules.size + 2 * quiet;
-  const path = [...modules.data].map((dark, at) => (dark ? `M${quiet + (at % modules.size)} ${quiet + Math.floor(at / modules.size)}h1v1h-1z` : "")).join("");
+  const path = [...modules.data]
+    .map((dark, at) =>
+      dark ? `M${quiet + (at % modules.size)} ${quiet + Math.floor(at / modules.size)}h1v1h-1z` : "",
+    )
+    .join("");
   return (
-    <svg className="qr" role="img" aria-label={label} width={size} height={size} viewBox={`0 0 ${whole} ${whole}`} shapeRendering="crispEdges">
-      <rect width={whole} height={whole} fill="#fff" /><path d={path} fill="#000" />
+    <svg
+      className="qr"
+      role="img"
+      aria-label={label}
+      width={size}
+      height={size}
+      viewBox={`0 0 ${whole} ${whole}`}
+      shapeRendering="crispEdges"
+    >
+      <rect width={whole} height={whole} fill="#fff" />
+      <path d={path} fill="#000" />
     </svg>
   );
 }

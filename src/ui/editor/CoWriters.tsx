@@ -20,13 +20,39 @@ export function CoWriters({ teammates, chosen, choose }: Props) {
   const names = teammates.filter(({ id }) => chosen.includes(id)).map(({ name }) => name);
   return (
     <>
-      <Button aria-haspopup="menu" aria-expanded={anchor !== null} title="Teammates who wrote this with you: the words count for all of you, once they confirm it" onClick={(event) => setAnchor(event.currentTarget)}>
+      <Button
+        aria-haspopup="menu"
+        aria-expanded={anchor !== null}
+        title="Teammates who wrote this with you: the words count for all of you, once they confirm it"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
         {names.length === 0 ? "Written together" : `With ${listed(names)}`}
       </Button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)} slotProps={{ list: { "aria-label": "Written together with" } }}>
+      <Menu
+        anchorEl={anchor}
+        open={anchor !== null}
+        onClose={() => setAnchor(null)}
+        slotProps={{ list: { "aria-label": "Written together with" } }}
+      >
         {teammates.map(({ id, name }) => (
-          <MenuItem key={id} role="menuitemcheckbox" aria-checked={chosen.includes(id)} dense onClick={() => choose(chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id])}>
-            <Checkbox checked={chosen.includes(id)} size="small" tabIndex={-1} disableRipple sx={{ p: 0, mr: 1 }} slotProps={{ input: { "aria-hidden": true } }} /><ListItemText>{name}</ListItemText>
+          <MenuItem
+            key={id}
+            role="menuitemcheckbox"
+            aria-checked={chosen.includes(id)}
+            dense
+            onClick={() =>
+              choose(chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id])
+            }
+          >
+            <Checkbox
+              checked={chosen.includes(id)}
+              size="small"
+              tabIndex={-1}
+              disableRipple
+              sx={{ p: 0, mr: 1 }}
+              slotProps={{ input: { "aria-hidden": true } }}
+            />
+            <ListItemText>{name}</ListItemText>
           </MenuItem>
         ))}
       </Menu>

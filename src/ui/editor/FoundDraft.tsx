@@ -13,22 +13,43 @@ interface Props {
 }
 
 /**
- * Offers a draft that was left behind. One that is older than the page can be looked at first: whoever goes on with it
- * writes on top of the entry that it was begun from, and what others saved since is put together with it when it is saved.
+ * Offers a draft that was left behind. One that is older than the page can be looked at first: whoever goes
+ * on with it writes on top of the entry that it was begun from, and what others saved since is put together
+ * with it when it is saved.
  */
 export function FoundDraft({ draft, isOld, onTake, onDrop }: Props) {
   const [isShown, setShown] = useState(false);
-  const at = new Date(draft.at).toLocaleString("en-GB", { weekday: "short", day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" });
+  const at = new Date(draft.at).toLocaleString("en-GB", {
+    weekday: "short",
+    day: "numeric",
+    month: "short",
+    hour: "2-digit",
+    minute: "2-digit",
+  });
   return (
     <div className="notice waits" role="status">
       <div>
-        A draft of yours from {at} is kept.{isOld && " The page has been saved by others since then, and what they saved is put together with it when you save."}
+        A draft of yours from {at} is kept.
+        {isOld &&
+          " The page has been saved by others since then, and what they saved is put together with it when you save."}
         <div className="actions" style={{ marginTop: 6 }}>
-          <Button size="small" variant="outlined" onClick={onTake}>Go on with it</Button>
-          {isOld && <Button size="small" aria-expanded={isShown} onClick={() => setShown(!isShown)}>{isShown ? "Hide the draft" : "Show the draft"}</Button>}
-          <Button size="small" onClick={onDrop}>Drop it</Button>
+          <Button size="small" variant="outlined" onClick={onTake}>
+            Go on with it
+          </Button>
+          {isOld && (
+            <Button size="small" aria-expanded={isShown} onClick={() => setShown(!isShown)}>
+              {isShown ? "Hide the draft" : "Show the draft"}
+            </Button>
+          )}
+          <Button size="small" onClick={onDrop}>
+            Drop it
+          </Button>
         </div>
-        {isShown && <div className="paper left-draft"><DocumentView document={draft.document} links={noLinks} /></div>}
+        {isShown && (
+          <div className="paper left-draft">
+            <DocumentView document={draft.document} links={noLinks} />
+          </div>
+        )}
       </div>
     </div>
   );

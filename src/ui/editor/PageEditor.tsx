@@ -1,5 +1,8 @@
 "use client";
-/** Writing a page: the text, a note, saving, and what happens when others have saved meanwhile. Nothing is lost. */
+/**
+ * Writing a page: the text, a note, saving, and what happens when others have saved meanwhile. Nothing is
+ * lost.
+ */
 import TextField from "@mui/material/TextField";
 import type { Editor, JSONContent } from "@tiptap/core";
 import { useRouter } from "next/navigation";
@@ -54,26 +57,60 @@ interface Props {
   readonly asked?: ReactNode;
 }
 
-export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase, document: given, place, save, draft: onServer, keeper, backHref, pageBase, ownWords, live, lookUp, asked }: Props) {
+export function PageEditor({
+  draftKey,
+  title: givenTitle,
+  isNew,
+  base: givenBase,
+  document: given,
+  place,
+  save,
+  draft: onServer,
+  keeper,
+  backHref,
+  pageBase,
+  ownWords,
+  live,
+  lookUp,
+  asked,
+}: Props) {
   const router = useRouter();
   const editor = useRef<Editor | null>(null);
   const [isReady, setReady] = useState(false);
   const [title, setTitle] = useState(givenTitle);
   const [note, setNote] = useState("");
   const [base, setBase] = useState(givenBase);
-  const [savedAt, setSavedAt] = useState<{ readonly number: number; readonly isChanged: boolean; readonly hasOthers: boolean } | null>(null);
+  const [savedAt, setSavedAt] = useState<{
+    readonly number: number;
+    readonly isChanged: boolean;
+    readonly hasOthers: boolean;
+  } | null>(null);
   const [wantsNote, setWantsNote] = useState(false);
   const [coWriters, setCoWriters] = useState<readonly string[]>([]);
-  const [preview, setPreview] = useState<{ readonly document: PageDocument; readonly files: readonly FileDto[] } | null>(null);
+  const [preview, setPreview] = useState<{
+    readonly document: PageDocument;
+    readonly files: readonly FileDto[];
+  } | null>(null);
   const words = useWordCount();
   const isDone = useRef(false);
   const leaves = useRef(false);
   const pastes = useRef({ pasted: 0, largestPaste: 0 });
   const now = useRef({ title, note, base });
-  useEffect(() => { now.current = { title, note, base }; }, [title, note, base]);
+  useEffect(() => {
+    now.current = { title, note, base };
+  }, [title, note, base]);
 
-  const textNow = useCallback((): PageDocument => (editor.current?.getJSON() as PageDocument | undefined) ?? given, [given]);
-  const read = useCallback((): DraftDto | null => (isDone.current || !editor.current ? null : { at: new Date().toISOString(), ...now.current, document: textNow() }), [textNow]);
+  const textNow = useCallback(
+    (): PageDocument => (editor.current?.getJSON() as PageDocument | undefined) ?? given,
+    [given],
+  );
+  const read = useCallback(
+    (): DraftDto | null =>
+      isDone.current || !editor.current
+        ? null
+        : { at: new Date().toISOString(), ...now.current, document: textNow() },
+    [textNow],
+  );
   const draft = useDraft(draftKey, onServer, keeper, read);
   const { changed } = draft;
   const touch = useCallback(() => {
@@ -100,7 +137,8 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase
     }
     const others = answer.document === undefined ? null : (JSON.parse(answer.document) as PageDocument);
     const together = others && togetherWith(JSON.parse(sent.document) as PageDocument, others, textNow());
-    // What was typed meanwhile and can't be put together with others' text keeps its old base: the next save says where.
+    // What was typed meanwhile and can't be put together with others' text keeps its old base: the next save
+    // says where.
     if (others && !together) return;
     if (together && editor.current) takeIn(editor.current, together as unknown as JSONContent);
     setBase(answer.number);
@@ -122,17 +160,27 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase
     touch();
   }
 
-  const makeInput = (): SaveInput => ({ ...now.current, document: JSON.stringify(textNow()), saveId: newSaveId(), ...pastes.current, coWriters: [...coWriters] });
+  const makeInput = (): SaveInput => ({
+    ...now.current,
+    document: JSON.stringify(textNow()),
+    saveId: newSaveId(),
+    ...pastes.current,
+    coWriters: [...coWriters],
+  });
 
   function submit(thenLeave: boolean): void {
     if (isNew && title.trim() === "") return;
     // A note is asked for once where much goes, and never demanded.
-    if (!wantsNote && note.trim() === "" && !isNew && takesMuch(given, textNow(), ownWords)) return setWantsNote(true);
+    if (!wantsNote && note.trim() === "" && !isNew && takesMuch(given, textNow(), ownWords))
+      return setWantsNote(true);
     leaves.current = thenLeave;
     saving.submit(makeInput);
   }
 
-  /** What both changed has been put together: it stands on the newest entry now, and is saved like any other text. */
+  /**
+   * What both changed has been put together: it stands on the newest entry now, and is saved like any other
+   * text.
+   */
   function takeSettled(document: PageDocument, number: number): void {
     if (editor.current) takeIn(editor.current, document as unknown as JSONContent);
     setBase(number);
@@ -145,7 +193,13 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase
   // Also from the title, the note or a tool: in the text the editor has taken the keys already.
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || event.altKey || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "s") return;
+      if (
+        event.defaultPrevented ||
+        event.altKey ||
+        !(event.ctrlKey || event.metaKey) ||
+        event.key.toLowerCase() !== "s"
+      )
+        return;
       event.preventDefault();
       submit(false);
     };
@@ -155,52 +209,187 @@ export function PageEditor({ draftKey, title: givenTitle, isNew, base: givenBase
 
   const near = isNew && pageBase !== null ? nearTitles(title, place.pages, 4) : [];
   return (
-    <form className="editor-frame" onSubmit={(event) => { event.preventDefault(); submit(true); }}>
-      {isReady && draft.found && <FoundDraft draft={draft.found} isOld={draft.found.base !== base} onTake={takeDraft} onDrop={draft.drop} />}
+    <form
+      className="editor-frame"
+      onSubmit={(event) => {
+        event.preventDefault();
+        submit(true);
+      }}
+    >
+      {isReady && draft.found && (
+        <FoundDraft
+          draft={draft.found}
+          isOld={draft.found.base !== base}
+          onTake={takeDraft}
+          onDrop={draft.drop}
+        />
+      )}
       {isNew && <h1 className="visually-hidden">A new page</h1>}
       {lookUp}
-      {isNew
-        ? <input className="editor-title" aria-label="Title of the page" placeholder="Title of the page" value={title} maxLength={200} required autoFocus={givenTitle === ""} onChange={(event) => { setTitle(event.target.value); touch(); }} />
-        : <h1>{title}</h1>}
+      {isNew ? (
+        <input
+          className="editor-title"
+          aria-label="Title of the page"
+          placeholder="Title of the page"
+          value={title}
+          maxLength={200}
+          required
+          autoFocus={givenTitle === ""}
+          onChange={(event) => {
+            setTitle(event.target.value);
+            touch();
+          }}
+        />
+      ) : (
+        <h1>{title}</h1>
+      )}
       {asked}
-      <div className="preview-line"><Button size="small" aria-pressed={preview !== null} onClick={() => setPreview(preview || !editor.current ? null : { document: textNow(), files: [...storeOf(editor.current).files.values()] })}>{preview ? "Write on" : "As readers see it"}</Button></div>
+      <div className="preview-line">
+        <Button
+          size="small"
+          aria-pressed={preview !== null}
+          onClick={() =>
+            setPreview(
+              preview || !editor.current
+                ? null
+                : { document: textNow(), files: [...storeOf(editor.current).files.values()] },
+            )
+          }
+        >
+          {preview ? "Write on" : "As readers see it"}
+        </Button>
+      </div>
       {live && <HereLine place={live} isWriting entries={base} />}
-      {near.length > 0 && <p className="near-titles" role="status">There {near.length === 1 ? "is a page" : "are pages"} called nearly so: {near.map(({ id, title: other }, at) => <span key={id}>{at > 0 && ", "}<a href={`${pageBase}/${id}`} target="_blank" rel="noreferrer">{other}</a></span>)}.</p>}
-      {preview && <div className="sheet preview" role="region" aria-label="As readers see it"><DocumentView document={preview.document} links={readerLinks(place, pageBase, preview.files)} /></div>}
+      {near.length > 0 && (
+        <p className="near-titles" role="status">
+          There {near.length === 1 ? "is a page" : "are pages"} called nearly so:{" "}
+          {near.map(({ id, title: other }, at) => (
+            <span key={id}>
+              {at > 0 && ", "}
+              <a href={`${pageBase}/${id}`} target="_blank" rel="noreferrer">
+                {other}
+              </a>
+            </span>
+          ))}
+          .
+        </p>
+      )}
+      {preview && (
+        <div className="sheet preview" role="region" aria-label="As readers see it">
+          <DocumentView document={preview.document} links={readerLinks(place, pageBase, preview.files)} />
+        </div>
+      )}
       <div hidden={preview !== null}>
         <WritingArea
-          label={`Text of ${title || "the page"}`} document={given} place={place} hasFocus={!isNew || givenTitle !== ""} onSave={() => submit(false)}
-          onReady={(made) => { editor.current = made; words.follow(made); setReady(true); }}
+          label={`Text of ${title || "the page"}`}
+          document={given}
+          place={place}
+          hasFocus={!isNew || givenTitle !== ""}
+          onSave={() => submit(false)}
+          onReady={(made) => {
+            editor.current = made;
+            words.follow(made);
+            setReady(true);
+          }}
           onChange={touch}
-          onPaste={({ words: came }: Pasted) => { pastes.current = { pasted: pastes.current.pasted + came, largestPaste: Math.max(pastes.current.largestPaste, came) }; }}
+          onPaste={({ words: came }: Pasted) => {
+            pastes.current = {
+              pasted: pastes.current.pasted + came,
+              largestPaste: Math.max(pastes.current.largestPaste, came),
+            };
+          }}
         />
       </div>
       <div role="alert">
         {saving.problem && (
-          <div className="notice wrong"><div><strong>{saving.problem.title}</strong><ul>{saving.problem.lines.map((line, index) => <li key={index}>{line.href ? <a href={line.href} target="_blank" rel="noreferrer">{line.text}</a> : line.text}</li>)}</ul></div></div>
+          <div className="notice wrong">
+            <div>
+              <strong>{saving.problem.title}</strong>
+              <ul>
+                {saving.problem.lines.map((line, index) => (
+                  <li key={index}>
+                    {line.href ? (
+                      <a href={line.href} target="_blank" rel="noreferrer">
+                        {line.text}
+                      </a>
+                    ) : (
+                      line.text
+                    )}
+                  </li>
+                ))}
+              </ul>
+            </div>
+          </div>
         )}
         {saving.problem?.settle && (
           <Settling
-            both={saving.problem.settle} written={textNow} links={readerLinks(place, pageBase, place.files)} take={takeSettled}
+            both={saving.problem.settle}
+            written={textNow}
+            links={readerLinks(place, pageBase, place.files)}
+            take={takeSettled}
           />
         )}
-        {saving.state === "waiting" && <div className="notice waits"><div><strong>The server does not answer.</strong> Your text is still here, and kept on this machine. It is saved by itself as soon as the connection is back; you can write on.</div></div>}
-        {wantsNote && <div className="notice waits"><div>Much of the text that was here goes with this. Say why in the note, if you like, then save again.</div></div>}
+        {saving.state === "waiting" && (
+          <div className="notice waits">
+            <div>
+              <strong>The server does not answer.</strong> Your text is still here, and kept on this machine.
+              It is saved by itself as soon as the connection is back; you can write on.
+            </div>
+          </div>
+        )}
+        {wantsNote && (
+          <div className="notice waits">
+            <div>
+              Much of the text that was here goes with this. Say why in the note, if you like, then save
+              again.
+            </div>
+          </div>
+        )}
       </div>
       <SaveLine
-        words={words} savedAt={savedAt} state={saving.state} isNew={isNew} canSave={!isNew || title.trim() !== ""}
-        note={<><TextField className="grow" label={wantsNote ? "Why so much goes, if you like" : "Note, if you like"} value={note} onChange={(event) => { setNote(event.target.value); touch(); }} slotProps={{ htmlInput: { maxLength: 300 } }} /><CoWriters teammates={place.teammates} chosen={coWriters} choose={setCoWriters} /></>}
-        onStay={() => { submit(false); editor.current?.commands.focus(); }} onCancel={() => router.push(backHref)}
+        words={words}
+        savedAt={savedAt}
+        state={saving.state}
+        isNew={isNew}
+        canSave={!isNew || title.trim() !== ""}
+        note={
+          <>
+            <TextField
+              className="grow"
+              label={wantsNote ? "Why so much goes, if you like" : "Note, if you like"}
+              value={note}
+              onChange={(event) => {
+                setNote(event.target.value);
+                touch();
+              }}
+              slotProps={{ htmlInput: { maxLength: 300 } }}
+            />
+            <CoWriters teammates={place.teammates} chosen={coWriters} choose={setCoWriters} />
+          </>
+        }
+        onStay={() => {
+          submit(false);
+          editor.current?.commands.focus();
+        }}
+        onCancel={() => router.push(backHref)}
       />
     </form>
   );
 }
 
 /** Where links lead in what is shown as readers will see it. */
-function readerLinks({ pages, fileBase }: WritingPlace, pageBase: string | null, files: readonly FileDto[]): LinkTargets {
+function readerLinks(
+  { pages, fileBase }: WritingPlace,
+  pageBase: string | null,
+  files: readonly FileDto[],
+): LinkTargets {
   return {
-    pages, pageHref: (id) => `${pageBase ?? ""}/${id}`, startHref: () => "#",
-    ...(fileBase !== null ? { files, fileHref: (id: string, width?: number) => `${fileBase}/${id}${width ? `?w=${width}` : ""}` } : {}),
+    pages,
+    pageHref: (id) => `${pageBase ?? ""}/${id}`,
+    startHref: () => "#",
+    ...(fileBase !== null
+      ? { files, fileHref: (id: string, width?: number) => `${fileBase}/${id}${width ? `?w=${width}` : ""}` }
+      : {}),
   };
 }
 

@@ -68,17 +68,33 @@ class Calls {
 }
 
 /**
- * Above and below a page's text lie bars, on a phone up to this many pixels high: the cursor is scrolled out from under them. In
- * a low window a good part is left between the two, so that the text does not jump from the one to the other.
+ * Above and below a page's text lie bars, on a phone up to this many pixels high: the cursor is scrolled out
+ * from under them. In a low window a good part is left between the two, so that the text does not jump from
+ * the one to the other.
  */
 const underBars = {
-  get top() { return Math.min(140, window.innerHeight / 4); },
-  get bottom() { return Math.min(180, window.innerHeight / 3); },
-  left: 5, right: 5,
+  get top() {
+    return Math.min(140, window.innerHeight / 4);
+  },
+  get bottom() {
+    return Math.min(180, window.innerHeight / 3);
+  },
+  left: 5,
+  right: 5,
 };
 
 /** The editor of a page's text, with its tools. What one sees is what is saved. */
-export function WritingArea({ label, document, place, onChange, onReady, onPaste, onSave, isShort = false, hasFocus = false }: Props) {
+export function WritingArea({
+  label,
+  document,
+  place,
+  onChange,
+  onReady,
+  onPaste,
+  onSave,
+  isShort = false,
+  hasFocus = false,
+}: Props) {
   const [choosing, setChoosing] = useState<Choosing | null>(null);
   const [opened, setOpened] = useState<Opened>(null);
   const [isFinding, setFinding] = useState(false);
@@ -98,13 +114,26 @@ export function WritingArea({ label, document, place, onChange, onReady, onPaste
       ToolKeys.configure({ save: () => calls.save(), find: () => setFinding(true) }),
       Find,
       CleanPaste.configure({
-        onPaste: (given) => { setPasted(given); calls.paste(given); },
+        onPaste: (given) => {
+          setPasted(given);
+          calls.paste(given);
+        },
         upload: place.uploadHref === null ? null : (files) => calls.upload(files),
       }),
       PageChooser.configure({ pages: place.pages, show: setChoosing, press: (key) => calls.press(key) }),
     ],
     content: document as JSONContent,
-    editorProps: { ...(isShort ? {} : { scrollMargin: underBars, scrollThreshold: underBars }), attributes: { class: "prose", role: "textbox", "aria-multiline": "true", "aria-label": label, "aria-keyshortcuts": "Control+S Control+Alt+B", spellcheck: "true" } },
+    editorProps: {
+      ...(isShort ? {} : { scrollMargin: underBars, scrollThreshold: underBars }),
+      attributes: {
+        class: "prose",
+        role: "textbox",
+        "aria-multiline": "true",
+        "aria-label": label,
+        "aria-keyshortcuts": "Control+S Control+Alt+B",
+        spellcheck: "true",
+      },
+    },
     onCreate: ({ editor: made }) => {
       storeOf(made).open = setOpened;
       onReady?.(made);
@@ -112,25 +141,55 @@ export function WritingArea({ label, document, place, onChange, onReady, onPaste
     onUpdate: ({ editor: now }) => onChange(now),
   });
   const { uploading, upload, dismiss } = useUploads(editor, place.uploadHref);
-  useEffect(() => calls.become({ onSave, onPaste, upload, press: (key) => chooserKeys.current?.press(key) ?? false }), [calls, onSave, onPaste, upload]);
+  useEffect(
+    () => calls.become({ onSave, onPaste, upload, press: (key) => chooserKeys.current?.press(key) ?? false }),
+    [calls, onSave, onPaste, upload],
+  );
   const close = useCallback(() => setOpened(null), []);
 
-  if (!editor) return <div className="writing"><p className="quiet" role="status">Opening the editor</p></div>;
+  if (!editor)
+    return (
+      <div className="writing">
+        <p className="quiet" role="status">
+          Opening the editor
+        </p>
+      </div>
+    );
   return (
     <div className="writing-area">
       <ToolsFrame editor={editor}>
-        <Toolbar editor={editor} open={setOpened} find={() => setFinding(!isFinding)} hasFiles={place.fileBase !== null} />
+        <Toolbar
+          editor={editor}
+          open={setOpened}
+          find={() => setFinding(!isFinding)}
+          hasFiles={place.fileBase !== null}
+        />
         <TableTools editor={editor} />
         <ObjectTools editor={editor} place={place} open={setOpened} />
         {isFinding && <FindPanel editor={editor} onClose={() => setFinding(false)} />}
         <UploadList uploading={uploading} onDismiss={dismiss} />
-        {pasted && <PasteNotice key={pasted.plain} pasted={pasted} editor={editor} onClose={() => setPasted(null)} />}
+        {pasted && (
+          <PasteNotice key={pasted.plain} pasted={pasted} editor={editor} onClose={() => setPasted(null)} />
+        )}
       </ToolsFrame>
-      <div className={isShort ? "writing short" : "writing"} onClick={() => { if (!editor.isFocused) editor.commands.focus(); }}>
+      <div
+        className={isShort ? "writing short" : "writing"}
+        onClick={() => {
+          if (!editor.isFocused) editor.commands.focus();
+        }}
+      >
         <EditorContent editor={editor} />
       </div>
       {choosing && <ChooserList choosing={choosing} keys={chooserKeys} />}
-      {opened && <Dialogs opened={opened} editor={editor} place={place} upload={place.uploadHref === null ? null : upload} onClose={close} />}
+      {opened && (
+        <Dialogs
+          opened={opened}
+          editor={editor}
+          place={place}
+          upload={place.uploadHref === null ? null : upload}
+          onClose={close}
+        />
+      )}
     </div>
   );
 }

@@ -11,7 +11,9 @@ export const PageLinkRule = Extension.create({
         handler: ({ state, range, match }) => {
           const title = match[1]!.trim();
           if (title === "") return null;
-          state.tr.replaceWith(range.from, range.to, state.schema.text(title, [mark.create({ page: null, title })])).removeStoredMark(mark);
+          state.tr
+            .replaceWith(range.from, range.to, state.schema.text(title, [mark.create({ page: null, title })]))
+            .removeStoredMark(mark);
         },
       }),
     ];

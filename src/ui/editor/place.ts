@@ -1,4 +1,6 @@
-/** Where something is being written: what it can link to, which files it can show, and what is known of them. */
+/**
+ * Where something is being written: what it can link to, which files it can show, and what is known of them.
+ */
 import { Extension, type Editor } from "@tiptap/core";
 import type { FileDto } from "@/data/files/dto";
 
@@ -13,7 +15,8 @@ export interface HeadingRef {
   readonly text: string;
 }
 
-export type FileAnswer = { readonly kind: "stored"; readonly file: FileDto } | { readonly kind: "refused"; readonly text: string };
+export type FileAnswer =
+  { readonly kind: "stored"; readonly file: FileDto } | { readonly kind: "refused"; readonly text: string };
 
 export interface WritingPlace {
   /** The title of the page that is written; empty: it has none yet. */
@@ -26,14 +29,24 @@ export interface WritingPlace {
   /** Where files are sent; null: none can be uploaded here. */
   readonly uploadHref: string | null;
   /** Says of a file what it is called and where it comes from; null: not here. */
-  readonly describe: ((file: string, said: { name: string; source: string; licence: string }) => Promise<FileAnswer>) | null;
+  readonly describe:
+    ((file: string, said: { name: string; source: string; licence: string }) => Promise<FileAnswer>) | null;
   /** The headings of another page, for links to one of them; null: not here. */
   readonly headingsOf: ((page: string) => Promise<readonly HeadingRef[]>) | null;
   /** Those who can be named as having written it too. */
   readonly teammates: readonly { readonly id: string; readonly name: string }[];
 }
 
-export const barePlace: WritingPlace = { title: "", pages: [], files: [], fileBase: null, uploadHref: null, describe: null, headingsOf: null, teammates: [] };
+export const barePlace: WritingPlace = {
+  title: "",
+  pages: [],
+  files: [],
+  fileBase: null,
+  uploadHref: null,
+  describe: null,
+  headingsOf: null,
+  teammates: [],
+};
 
 /** What is opened over the text: chosen by a tool, a key or a double click. */
 export type Opened = "link" | "page" | "table" | "equation" | "note" | "card" | "symbol" | "file" | null;

@@ -6,10 +6,19 @@ export const captioned: ReadonlySet<string> = new Set(["figure", "media", "linkC
 /** Marks a change that nobody typed: it came by itself. */
 export const byItself = "byItself";
 
-/** Where one writes on behind a table or a picture: a page whose last block is no text would have no such place. */
+/**
+ * Where one writes on behind a table or a picture: a page whose last block is no text would have no such
+ * place.
+ */
 export function endWithParagraph(editor: Editor): void {
   const { doc, tr, schema } = editor.state;
-  if (doc.lastChild && (!doc.lastChild.isTextblock || captioned.has(doc.lastChild.type.name))) editor.view.dispatch(tr.insert(doc.content.size, schema.nodes.paragraph!.create()).setMeta("addToHistory", false).setMeta(byItself, true));
+  if (doc.lastChild && (!doc.lastChild.isTextblock || captioned.has(doc.lastChild.type.name)))
+    editor.view.dispatch(
+      tr
+        .insert(doc.content.size, schema.nodes.paragraph!.create())
+        .setMeta("addToHistory", false)
+        .setMeta(byItself, true),
+    );
 }
 
 /** Puts blocks in where the cursor is, and leaves a place to write on behind them. */

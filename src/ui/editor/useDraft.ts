@@ -4,7 +4,9 @@ import type { DraftDto } from "@/data/drafts/dto";
 import { parcel } from "../forms/parcel";
 import { dropHere, keepAtOnce, keepHere, laterOf, leftDraft } from "./draft-store";
 
-/** Milliseconds of rest after which a draft is kept on this machine, and after which it goes to the server. */
+/**
+ * Milliseconds of rest after which a draft is kept on this machine, and after which it goes to the server.
+ */
 const restHere = 400;
 const restOnServer = 1500;
 
@@ -26,20 +28,31 @@ interface Drafts {
 }
 
 /**
- * Keeps what is being written: here at each pause, on the server a little later, and at once when the window closes or
- * the editor is left. So at most the last moment is lost, whatever breaks.
+ * Keeps what is being written: here at each pause, on the server a little later, and at once when the window
+ * closes or the editor is left. So at most the last moment is lost, whatever breaks.
  */
-export function useDraft(key: string, onServer: DraftDto | null, keeper: DraftKeeper, read: () => DraftDto | null): Drafts {
+export function useDraft(
+  key: string,
+  onServer: DraftDto | null,
+  keeper: DraftKeeper,
+  read: () => DraftDto | null,
+): Drafts {
   const [found, setFound] = useState<DraftDto | null>(onServer);
   const isDirty = useRef(false);
   const timers = useRef<{ here?: ReturnType<typeof setTimeout>; server?: ReturnType<typeof setTimeout> }>({});
   const now = useRef({ read, keeper });
-  useEffect(() => { now.current = { read, keeper }; }, [read, keeper]);
+  useEffect(() => {
+    now.current = { read, keeper };
+  }, [read, keeper]);
 
   useEffect(() => {
     let isWanted = true;
-    void leftDraft(key).then((left) => { if (isWanted && left) setFound((known) => laterOf(left, known)); });
-    return () => { isWanted = false; };
+    void leftDraft(key).then((left) => {
+      if (isWanted && left) setFound((known) => laterOf(left, known));
+    });
+    return () => {
+      isWanted = false;
+    };
   }, [key]);
 
   const keepOnServer = useCallback(() => {
@@ -55,9 +68,15 @@ export function useDraft(key: string, onServer: DraftDto | null, keeper: DraftKe
   const changed = useCallback(() => {
     isDirty.current = true;
     clearTimeout(timers.current.here);
-    timers.current.here = setTimeout(() => { const draft = now.current.read(); if (draft && isDirty.current) void keepHere(key, draft); }, restHere);
+    timers.current.here = setTimeout(() => {
+      const draft = now.current.read();
+      if (draft && isDirty.current) void keepHere(key, draft);
+    }, restHere);
     // Whoever never pauses is kept all the same.
-    timers.current.server ??= setTimeout(() => { delete timers.current.server; if (isDirty.current) keepOnServer(); }, restOnServer);
+    timers.current.server ??= setTimeout(() => {
+      delete timers.current.server;
+      if (isDirty.current) keepOnServer();
+    }, restOnServer);
   }, [key, keepOnServer]);
   const forget = useCallback(() => {
     isDirty.current = false;
@@ -70,7 +89,9 @@ export function useDraft(key: string, onServer: DraftDto | null, keeper: DraftKe
       const draft = isDirty.current ? now.current.read() : null;
       if (draft) keepAtOnce(key, draft);
     };
-    const hide = () => { if (document.visibilityState === "hidden") keepNow(); };
+    const hide = () => {
+      if (document.visibilityState === "hidden") keepNow();
+    };
     window.addEventListener("pagehide", keepNow);
     document.addEventListener("visibilitychange", hide);
     return () => {
@@ -82,8 +103,17 @@ export function useDraft(key: string, onServer: DraftDto | null, keeper: DraftKe
   }, [key, stop]);
 
   return {
-    found, changed, saved: forget,
-    take: () => { setFound(null); return found; },
-    drop: () => { setFound(null); forget(); void now.current.keeper.drop?.().catch(() => {}); },
+    found,
+    changed,
+    saved: forget,
+    take: () => {
+      setFound(null);
+      return found;
+    },
+    drop: () => {
+      setFound(null);
+      forget();
+      void now.current.keeper.drop?.().catch(() => {});
+    },
   };
 }

@@ -7,7 +7,16 @@ import { parcel } from "../forms/parcel";
 export type SaveAnswer =
   /** `document`: the text as JSON, where others' was merged into it. */
   | { readonly kind: "saved"; readonly href: string; readonly number: number; readonly document?: string }
-  | { readonly kind: "refused"; readonly title: string; readonly lines: readonly { readonly text: string; readonly href?: string }[]; /** What can be settled here: the documents as JSON. */ readonly settle?: { readonly base: string; readonly newest: string; readonly number: number } };
+  | {
+      readonly kind: "refused";
+      readonly title: string;
+      readonly lines: readonly { readonly text: string; readonly href?: string }[];
+      /** What can be settled here: the documents as JSON. */ readonly settle?: {
+        readonly base: string;
+        readonly newest: string;
+        readonly number: number;
+      };
+    };
 
 export interface SaveInput {
   readonly title: string;
@@ -32,8 +41,14 @@ const restBetween = 4000;
 
 export const newSaveId = customAlphabet("0123456789abcdefghijklmnopqrstuvwxyz", 16);
 
-/** What the editor does about a save: sends it, sends it again by itself while nobody answers, and never twice. */
-export function useSaving(save: Save, done: (input: SaveInput, answer: Extract<SaveAnswer, { kind: "saved" }>) => void): {
+/**
+ * What the editor does about a save: sends it, sends it again by itself while nobody answers, and never
+ * twice.
+ */
+export function useSaving(
+  save: Save,
+  done: (input: SaveInput, answer: Extract<SaveAnswer, { kind: "saved" }>) => void,
+): {
   readonly state: "ready" | "saving" | "waiting";
   readonly problem: SaveProblem | null;
   /** `make` is asked for what is to be saved once the save before is settled. */
@@ -43,13 +58,17 @@ export function useSaving(save: Save, done: (input: SaveInput, answer: Extract<S
 } {
   const [state, setState] = useState<"ready" | "saving" | "waiting">("ready");
   const [problem, setProblem] = useState<SaveProblem | null>(null);
-  /** A save of which nobody knows yet whether it arrived: it is sent again as it was before anything newer. */
+  /**
+   * A save of which nobody knows yet whether it arrived: it is sent again as it was before anything newer.
+   */
   const open = useRef<SaveInput | null>(null);
   /** What is to be saved once that one is settled. */
   const wanted = useRef<(() => SaveInput) | null>(null);
   const isBusy = useRef(false);
   const calls = useRef({ save, done });
-  useEffect(() => { calls.current = { save, done }; }, [save, done]);
+  useEffect(() => {
+    calls.current = { save, done };
+  }, [save, done]);
 
   const run = useCallback(async () => {
     if (isBusy.current) return;
@@ -78,11 +97,14 @@ export function useSaving(save: Save, done: (input: SaveInput, answer: Extract<S
     }
   }, []);
 
-  const submit = useCallback((make: () => SaveInput) => {
-    setProblem(null);
-    wanted.current = make;
-    void run();
-  }, [run]);
+  const submit = useCallback(
+    (make: () => SaveInput) => {
+      setProblem(null);
+      wanted.current = make;
+      void run();
+    },
+    [run],
+  );
 
   useEffect(() => {
     if (state !== "waiting") return;

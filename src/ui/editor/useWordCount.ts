@@ -24,7 +24,10 @@ export function useWordCount(): WordCount {
     const tell = () => {
       if (followed.isDestroyed) return;
       const { from, to } = followed.state.selection;
-      setCount({ all: wordsIn(followed.state.doc), selected: from === to ? 0 : wordsIn(followed.state.doc, from, to) });
+      setCount({
+        all: wordsIn(followed.state.doc),
+        selected: from === to ? 0 : wordsIn(followed.state.doc, from, to),
+      });
     };
     const later = () => {
       clearTimeout(timer.current);

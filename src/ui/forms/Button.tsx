@@ -1,6 +1,6 @@
 /**
- * The product's button. It is HTML and a style sheet: the server draws it, and a screen that has nothing but buttons
- * loads no interface library for them.
+ * The product's button. It is HTML and a style sheet: the server draws it, and a screen that has nothing but
+ * buttons loads no interface library for them.
  */
 import type { ComponentProps } from "react";
 
@@ -14,6 +14,12 @@ export function buttonClass({ variant = "text", size }: ButtonLooks, more?: stri
   return ["button", variant, size, more].filter(Boolean).join(" ");
 }
 
-export function Button({ variant, size, className, type = "button", ...props }: ButtonLooks & ComponentProps<"button">) {
+export function Button({
+  variant,
+  size,
+  className,
+  type = "button",
+  ...props
+}: ButtonLooks & ComponentProps<"button">) {
   return <button type={type} className={buttonClass({ variant, size }, className)} {...props} />;
 }

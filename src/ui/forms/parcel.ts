@@ -1,6 +1,6 @@
 /**
- * Sends something large to an action: as a file of JSON in a form. As a plain argument the framework counts each character
- * of it against a limit of a million that is meant for nested lists.
+ * Sends something large to an action: as a file of JSON in a form. As a plain argument the framework counts
+ * each character of it against a limit of a million that is meant for nested lists.
  */
 export function parcel(value: unknown): FormData {
   const form = new FormData();

@@ -3,9 +3,14 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { noAnswer } from "./no-answer";
 
-type Answer = { readonly kind: "done"; readonly text?: string; readonly href?: string } | { readonly kind: "wrong"; readonly text: string };
+type Answer =
+  | { readonly kind: "done"; readonly text?: string; readonly href?: string }
+  | { readonly kind: "wrong"; readonly text: string };
 
-/** Calls an action of the server, and says what came of it; `lost` where the server did not answer: it has changed nothing that is known. */
+/**
+ * Calls an action of the server, and says what came of it; `lost` where the server did not answer: it has
+ * changed nothing that is known.
+ */
 export function useAct(lost = noAnswer("What you filled in is still here; try again.")) {
   const router = useRouter();
   const [said, setSaid] = useState<{ readonly kind: "done" | "wrong"; readonly text: string } | null>(null);

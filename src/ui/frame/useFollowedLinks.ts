@@ -4,11 +4,14 @@ import { addressAhead, useGo } from "./going";
 import { isPlainClick } from "./plain-click";
 
 /**
- * Lets a list of many plain links be followed as those of the router are, without a component for each. To be called with
- * the clicks in the list; a link with `data-stays` keeps what is shown where it is, and `kept` of what the address asks
- * for as it does by then, since what was chosen a moment before need not be drawn yet.
+ * Lets a list of many plain links be followed as those of the router are, without a component for each. To be
+ * called with the clicks in the list; a link with `data-stays` keeps what is shown where it is, and `kept` of
+ * what the address asks for as it does by then, since what was chosen a moment before need not be drawn yet.
  */
-export function useFollowedLinks(kept: readonly string[] = []): { isGoing: boolean; follow: (event: MouseEvent) => void } {
+export function useFollowedLinks(kept: readonly string[] = []): {
+  isGoing: boolean;
+  follow: (event: MouseEvent) => void;
+} {
   const go = useGo();
   const [isGoing, startGoing] = useTransition();
   return {

@@ -8,7 +8,9 @@ const KeysSheet = lazy(() => import("./KeysSheet"));
 /** Opens the sheet of keys at "?", and whenever something on the screen asks for it. */
 export function KeysHere() {
   const [isOpen, setOpen] = useState(false);
-  useScreenKeys((key) => { if (key === "?") setOpen(true); });
+  useScreenKeys((key) => {
+    if (key === "?") setOpen(true);
+  });
   useEffect(() => {
     const show = () => setOpen(true);
     window.addEventListener(keysWanted, show);

@@ -12,18 +12,35 @@ export default function KeysSheet({ close }: { close: () => void }) {
   return (
     <Library>
       <Dialog open onClose={close} fullWidth maxWidth="md" aria-labelledby="keys-sheet">
-        <DialogTitle id="keys-sheet" sx={{ fontSize: 16, pb: 1 }}>Keys</DialogTitle>
+        <DialogTitle id="keys-sheet" sx={{ fontSize: 16, pb: 1 }}>
+          Keys
+        </DialogTitle>
         <DialogContent tabIndex={0}>
           <div className="keys-sheet">
             {shortcuts.map(({ where, keys }) => (
               <section key={where} aria-label={where}>
                 <h3>{where}</h3>
-                <dl>{keys.map(({ keys: pressed, does }) => <div key={pressed}><dt>{pressed.split("  ").map((each) => <kbd key={each}>{each}</kbd>)}</dt><dd>{does}</dd></div>)}</dl>
+                <dl>
+                  {keys.map(({ keys: pressed, does }) => (
+                    <div key={pressed}>
+                      <dt>
+                        {pressed.split("  ").map((each) => (
+                          <kbd key={each}>{each}</kbd>
+                        ))}
+                      </dt>
+                      <dd>{does}</dd>
+                    </div>
+                  ))}
+                </dl>
               </section>
             ))}
           </div>
         </DialogContent>
-        <DialogActions><Button onClick={close} autoFocus>Close</Button></DialogActions>
+        <DialogActions>
+          <Button onClick={close} autoFocus>
+            Close
+          </Button>
+        </DialogActions>
       </Dialog>
     </Library>
   );

@@ -21,7 +21,10 @@ interface Progress {
   readonly state: "busy" | "done" | "stopped" | "failed";
 }
 
-/** Checks whether an entry was changed, taken out or put elsewhere in the database: wiki by wiki, from each entry's hash over the ones before. */
+/**
+ * Checks whether an entry was changed, taken out or put elsewhere in the database: wiki by wiki, from each
+ * entry's hash over the ones before.
+ */
 export function CheckChains({ courseId, wikis, check }: Props) {
   const [told, setTold] = useState<Progress | null>(null);
   const [stop, setStop] = useState<AbortController | null>(null);
@@ -34,7 +37,13 @@ export function CheckChains({ courseId, wikis, check }: Props) {
       if (control.signal.aborted) break;
       const checked = await check(id).catch(() => null);
       if (!checked) return setTold({ ...progress, state: "failed" });
-      progress = { ...progress, done: progress.done + 1, entries: progress.entries + checked.entries, pages: progress.pages + checked.pages, faults: [...progress.faults, ...checked.faults.map((fault) => ({ ...fault, wiki: name }))] };
+      progress = {
+        ...progress,
+        done: progress.done + 1,
+        entries: progress.entries + checked.entries,
+        pages: progress.pages + checked.pages,
+        faults: [...progress.faults, ...checked.faults.map((fault) => ({ ...fault, wiki: name }))],
+      };
       setTold(progress);
     }
     setTold({ ...progress, state: control.signal.aborted ? "stopped" : "done" });
@@ -42,10 +51,23 @@ export function CheckChains({ courseId, wikis, check }: Props) {
   const isBusy = told?.state === "busy";
   return (
     <div className="check-chains">
-      <Button size="small" variant="outlined" onClick={() => (isBusy ? stop?.abort() : void start())}>{isBusy ? "Stop" : "Check the chain of entries"}</Button>
+      <Button size="small" variant="outlined" onClick={() => (isBusy ? stop?.abort() : void start())}>
+        {isBusy ? "Stop" : "Check the chain of entries"}
+      </Button>
       <span role="status">{told && <Words told={told} wikis={wikis.length} />}</span>
       {told && told.faults.length > 0 && (
-        <ul role="alert">{told.faults.map(({ pageId, page, fault, wiki }) => <li key={pageId}>{wikis.length > 1 && `${wiki}: `}<Link href={paths.ledger(courseId, pageId)}>{page}</Link>: entry {fault.number} {fault.kind === "missing" ? "is missing" : "is not as it was saved, or stands elsewhere than it did"}.</li>)}</ul>
+        <ul role="alert">
+          {told.faults.map(({ pageId, page, fault, wiki }) => (
+            <li key={pageId}>
+              {wikis.length > 1 && `${wiki}: `}
+              <Link href={paths.ledger(courseId, pageId)}>{page}</Link>: entry {fault.number}{" "}
+              {fault.kind === "missing"
+                ? "is missing"
+                : "is not as it was saved, or stands elsewhere than it did"}
+              .
+            </li>
+          ))}
+        </ul>
       )}
     </div>
   );
@@ -54,10 +76,21 @@ export function CheckChains({ courseId, wikis, check }: Props) {
 function Words({ told: { state, done, entries, pages, faults }, wikis }: { told: Progress; wikis: number }) {
   const checked = `${counted(entries, "entry", "entries")} on ${counted(pages, "page")}`;
   switch (state) {
-    case "busy": return <>Checking{wikis > 1 ? `, ${done} of ${counted(wikis, "wiki")}` : ""}</>;
-    case "failed": return <>{noAnswer(`${checked} had been checked.`)}</>;
-    case "stopped": return <>Stopped. {checked} had been checked.</>;
-    case "done": return <>{faults.length === 0 ? `All fit: ${checked}, each as it was saved.` : `${counted(faults.length, "page")} of ${pages} do${faults.length === 1 ? "es" : ""} not fit.`}</>;
-    default: return state satisfies never;
+    case "busy":
+      return <>Checking{wikis > 1 ? `, ${done} of ${counted(wikis, "wiki")}` : ""}</>;
+    case "failed":
+      return <>{noAnswer(`${checked} had been checked.`)}</>;
+    case "stopped":
+      return <>Stopped. {checked} had been checked.</>;
+    case "done":
+      return (
+        <>
+          {faults.length === 0
+            ? `All fit: ${checked}, each as it was saved.`
+            : `${counted(faults.length, "page")} of ${pages} do${faults.length === 1 ? "es" : ""} not fit.`}
+        </>
+      );
+    default:
+      return state satisfies never;
   }
 }

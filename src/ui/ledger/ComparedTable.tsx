@@ -1,4 +1,6 @@
-/** The cells of one table in a comparison, put back into rows: a row that came or went says so at its side. */
+/**
+ * The cells of one table in a comparison, put back into rows: a row that came or went says so at its side.
+ */
 import type { ReactNode } from "react";
 import type { ComparedBlock } from "@/core/compared/document";
 import type { Frame } from "@/core/document/leaves";
@@ -20,20 +22,39 @@ interface Row {
   readonly cells: Map<number, { readonly frame: Cell; readonly blocks: ComparedBlock[] }>;
 }
 
-export function ComparedTable({ blocks, draw }: { blocks: readonly ComparedBlock[]; draw: (block: ComparedBlock, index: number) => ReactNode }) {
+export function ComparedTable({
+  blocks,
+  draw,
+}: {
+  blocks: readonly ComparedBlock[];
+  draw: (block: ComparedBlock, index: number) => ReactNode;
+}) {
   return (
     <div className="table-frame">
       <table>
         <tbody>
           {rowsOf(blocks).map((row) => {
-            const states = new Set([...row.cells.values()].flatMap((cell) => cell.blocks.map(({ state }) => state)));
-            const whole = states.size === 1 && (states.has("came") || states.has("went")) ? [...states][0] : undefined;
+            const states = new Set(
+              [...row.cells.values()].flatMap((cell) => cell.blocks.map(({ state }) => state)),
+            );
+            const whole =
+              states.size === 1 && (states.has("came") || states.has("went")) ? [...states][0] : undefined;
             return (
               <tr key={row.key} data-change={whole}>
-                {[...row.cells].sort(([one], [other]) => one - other).map(([column, { frame, blocks: inside }]) => {
-                  const Tag = frame.isHeader ? "th" : "td";
-                  return <Tag key={column} {...(frame.colspan > 1 ? { colSpan: frame.colspan } : {})} {...(frame.rowspan > 1 ? { rowSpan: frame.rowspan } : {})}>{inside.map(draw)}</Tag>;
-                })}
+                {[...row.cells]
+                  .sort(([one], [other]) => one - other)
+                  .map(([column, { frame, blocks: inside }]) => {
+                    const Tag = frame.isHeader ? "th" : "td";
+                    return (
+                      <Tag
+                        key={column}
+                        {...(frame.colspan > 1 ? { colSpan: frame.colspan } : {})}
+                        {...(frame.rowspan > 1 ? { rowSpan: frame.rowspan } : {})}
+                      >
+                        {inside.map(draw)}
+                      </Tag>
+                    );
+                  })}
               </tr>
             );
           })}

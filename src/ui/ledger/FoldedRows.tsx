@@ -14,7 +14,20 @@ export function FoldedRows({ label, before, after, rows }: Props) {
   const [isOpen, setOpen] = useState(false);
   return (
     <tbody className="folded-rows" data-open={isOpen}>
-      <tr>{before}<td className="note"><button type="button" className="fold-button" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>{label}</button></td>{after}</tr>
+      <tr>
+        {before}
+        <td className="note">
+          <button
+            type="button"
+            className="fold-button"
+            aria-expanded={isOpen}
+            onClick={() => setOpen(!isOpen)}
+          >
+            {label}
+          </button>
+        </td>
+        {after}
+      </tr>
       {isOpen && rows}
     </tbody>
   );

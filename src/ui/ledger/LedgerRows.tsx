@@ -29,38 +29,105 @@ export function LedgerRows({ lines, look }: { lines: readonly LedgerLineDto[]; l
   return foldSittings(lines).map((sitting) => {
     const rows = sitting.map((line) => <Row key={line.rev} line={line} look={look} />);
     const newest = sitting[0]!;
-    return sitting.length === 1 ? <tbody key={newest.rev}>{rows}</tbody> : <FoldedRows key={newest.rev} label={`${counted(sitting.length, "entry", "entries")} in one sitting: ${didWords(sitting)}`} before={<Before sitting={sitting} look={look} />} after={<After sitting={sitting} />} rows={rows} />;
+    return sitting.length === 1 ? (
+      <tbody key={newest.rev}>{rows}</tbody>
+    ) : (
+      <FoldedRows
+        key={newest.rev}
+        label={`${counted(sitting.length, "entry", "entries")} in one sitting: ${didWords(sitting)}`}
+        before={<Before sitting={sitting} look={look} />}
+        after={<After sitting={sitting} />}
+        rows={rows}
+      />
+    );
   });
 }
 
 /** What was done in a sitting, each kind of act once, the oldest first. */
 function didWords(sitting: readonly LedgerLineDto[]): string {
   const [first, ...others] = [...new Set([...sitting].reverse().map(entryKindWords))];
-  return [first!, ...others.map((words) => words[0]!.toLowerCase() + words.slice(1))].slice(0, mostActs).join(", ") + (others.length >= mostActs ? " and more" : "");
+  return (
+    [first!, ...others.map((words) => words[0]!.toLowerCase() + words.slice(1))]
+      .slice(0, mostActs)
+      .join(", ") + (others.length >= mostActs ? " and more" : "")
+  );
 }
 
-function Row({ line, look: { courseId, marks, hasPages, zone, now } }: { line: LedgerLineDto; look: LedgerLook }) {
+function Row({
+  line,
+  look: { courseId, marks, hasPages, zone, now },
+}: {
+  line: LedgerLineDto;
+  look: LedgerLook;
+}) {
   const { figures, at } = line;
   return (
     <tr>
       <td className="number quiet no">{line.number}</td>
-      <td className="when"><Link href={paths.entry(courseId, line.pageId, line.number)}><time dateTime={at.toISOString()}>{moment(at, zone, now)}</time></Link><div className="quiet">{distance(at, zone, now)}{line.isLate && <Late />}</div></td>
-      <td className="author">{line.author ? <><Author name={line.author} mark={marks[line.authorId ?? ""] ?? null} />{withWords(line)}</> : <span className="quiet">Starter text</span>}</td>
-      {hasPages && <td className="page"><Link href={paths.page(courseId, line.pageId)}>{line.page}</Link></td>}
-      <td className="note">{entryKindWords(line)}{authorsNote(line) ? `: ${authorsNote(line)}` : ""}{line.pasted > 0 && <small className="quiet"> {counted(line.pasted, "word")} came by pasting</small>}<Routes routes={line.routes} courseId={courseId} /></td>
+      <td className="when">
+        <Link href={paths.entry(courseId, line.pageId, line.number)}>
+          <time dateTime={at.toISOString()}>{moment(at, zone, now)}</time>
+        </Link>
+        <div className="quiet">
+          {distance(at, zone, now)}
+          {line.isLate && <Late />}
+        </div>
+      </td>
+      <td className="author">
+        {line.author ? (
+          <>
+            <Author name={line.author} mark={marks[line.authorId ?? ""] ?? null} />
+            {withWords(line)}
+          </>
+        ) : (
+          <span className="quiet">Starter text</span>
+        )}
+      </td>
+      {hasPages && (
+        <td className="page">
+          <Link href={paths.page(courseId, line.pageId)}>{line.page}</Link>
+        </td>
+      )}
+      <td className="note">
+        {entryKindWords(line)}
+        {authorsNote(line) ? `: ${authorsNote(line)}` : ""}
+        {line.pasted > 0 && <small className="quiet"> {counted(line.pasted, "word")} came by pasting</small>}
+        <Routes routes={line.routes} courseId={courseId} />
+      </td>
       <Words wordsIn={figures.wordsIn} wordsOut={figures.wordsOut} after={figures.wordsAfter} />
     </tr>
   );
 }
 
-function Before({ sitting, look: { courseId, marks, hasPages, zone, now } }: { sitting: readonly LedgerLineDto[]; look: LedgerLook }) {
+function Before({
+  sitting,
+  look: { courseId, marks, hasPages, zone, now },
+}: {
+  sitting: readonly LedgerLineDto[];
+  look: LedgerLook;
+}) {
   const [newest, oldest] = [sitting[0]!, sitting.at(-1)!];
   return (
     <>
-      <td className="number quiet no">{oldest.number}–{newest.number}</td>
-      <td className="when"><time dateTime={oldest.at.toISOString()}>{moment(oldest.at, zone, now)}</time>–{clock(newest.at, zone)}<div className="quiet">{distance(newest.at, zone, now)}{sitting.some(({ isLate }) => isLate) && <Late />}</div></td>
-      <td className="author"><Author name={newest.author ?? ""} mark={marks[newest.authorId ?? ""] ?? null} /></td>
-      {hasPages && <td className="page"><Link href={paths.page(courseId, newest.pageId)}>{newest.page}</Link></td>}
+      <td className="number quiet no">
+        {oldest.number}–{newest.number}
+      </td>
+      <td className="when">
+        <time dateTime={oldest.at.toISOString()}>{moment(oldest.at, zone, now)}</time>–
+        {clock(newest.at, zone)}
+        <div className="quiet">
+          {distance(newest.at, zone, now)}
+          {sitting.some(({ isLate }) => isLate) && <Late />}
+        </div>
+      </td>
+      <td className="author">
+        <Author name={newest.author ?? ""} mark={marks[newest.authorId ?? ""] ?? null} />
+      </td>
+      {hasPages && (
+        <td className="page">
+          <Link href={paths.page(courseId, newest.pageId)}>{newest.page}</Link>
+        </td>
+      )}
     </>
   );
 }
@@ -73,8 +140,12 @@ function After({ sitting }: { sitting: readonly LedgerLineDto[] }) {
 function Words({ wordsIn, wordsOut, after }: { wordsIn: number; wordsOut: number; after: number }) {
   return (
     <>
-      <td className="number came in">{wordsIn > 0 ? `+${number(wordsIn)}` : <span className="nothing">–</span>}</td>
-      <td className="number went out">{wordsOut > 0 ? `−${number(wordsOut)}` : <span className="nothing">–</span>}</td>
+      <td className="number came in">
+        {wordsIn > 0 ? `+${number(wordsIn)}` : <span className="nothing">–</span>}
+      </td>
+      <td className="number went out">
+        {wordsOut > 0 ? `−${number(wordsOut)}` : <span className="nothing">–</span>}
+      </td>
       <td className="number after">{number(after)}</td>
     </>
   );
@@ -83,5 +154,11 @@ function Words({ wordsIn, wordsOut, after }: { wordsIn: number; wordsOut: number
 /** With whom it was written, as far as they confirmed it. */
 function withWords({ coWriters }: LedgerLineDto): React.ReactNode {
   const confirmed = coWriters.filter(({ isConfirmed }) => isConfirmed).map(({ name }) => name);
-  return confirmed.length > 0 && <small className="quiet" style={{ display: "block" }}>with {listed(confirmed)}</small>;
+  return (
+    confirmed.length > 0 && (
+      <small className="quiet" style={{ display: "block" }}>
+        with {listed(confirmed)}
+      </small>
+    )
+  );
 }

@@ -12,7 +12,17 @@ export function Routes({ routes, courseId }: { routes: readonly RouteDto[]; cour
   const more = routes.length - mostNamed;
   return (
     <small className="routes">
-      {routes.slice(0, mostNamed).map((route, at) => <span key={at}>{route.place ? <Link href={paths.entry(courseId, route.place.pageId, route.place.number)}>{routeWords(route)}</Link> : routeWords(route)}</span>)}
+      {routes.slice(0, mostNamed).map((route, at) => (
+        <span key={at}>
+          {route.place ? (
+            <Link href={paths.entry(courseId, route.place.pageId, route.place.number)}>
+              {routeWords(route)}
+            </Link>
+          ) : (
+            routeWords(route)
+          )}
+        </span>
+      ))}
       {more > 0 && <span>and {more} more</span>}
     </small>
   );

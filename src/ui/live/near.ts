@@ -10,15 +10,24 @@ const readingLine = 0.4;
 
 /** The last heading above the middle of what is seen of a page that is read. */
 export function nearWhereRead(headings: readonly NamedHeading[]): string | null {
-  const above = [...document.querySelectorAll(".sheet .prose :is(h2, h3, h4)")].filter((each) => each.getBoundingClientRect().top < window.innerHeight * readingLine);
+  const above = [...document.querySelectorAll(".sheet .prose :is(h2, h3, h4)")].filter(
+    (each) => each.getBoundingClientRect().top < window.innerHeight * readingLine,
+  );
   return idOf(above.at(-1), headings);
 }
 
-/** The last heading before the cursor of a page that is written. Headings that nobody has saved yet are not told. */
+/**
+ * The last heading before the cursor of a page that is written. Headings that nobody has saved yet are not
+ * told.
+ */
 export function nearWhereWritten(headings: readonly NamedHeading[]): string | null {
   const [cursor, text] = [document.getSelection()?.anchorNode, document.querySelector(".ProseMirror")];
   if (!cursor || !text?.contains(cursor)) return null;
-  const before = [...text.querySelectorAll("h2, h3, h4")].filter((each) => each.contains(cursor) || (each.compareDocumentPosition(cursor) & Node.DOCUMENT_POSITION_FOLLOWING) !== 0);
+  const before = [...text.querySelectorAll("h2, h3, h4")].filter(
+    (each) =>
+      each.contains(cursor) ||
+      (each.compareDocumentPosition(cursor) & Node.DOCUMENT_POSITION_FOLLOWING) !== 0,
+  );
   return idOf(before.at(-1), headings);
 }
 

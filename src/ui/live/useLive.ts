@@ -21,20 +21,31 @@ export interface Live {
 const nobody: Live = { people: [], more: 0, happened: [], isClosed: false };
 /** Milliseconds between two looks at where the person is. */
 const lookEvery = 4000;
-/** Milliseconds after which a stream that was refused is asked for again: each time twice as long, up to the longest. */
+/**
+ * Milliseconds after which a stream that was refused is asked for again: each time twice as long, up to the
+ * longest.
+ */
 const tryAfter = 5000;
 const longestWait = 120_000;
 
 /**
- * What happens on a page while its window is seen. A window that is not looked at listens to nothing, so that many open
- * ones do not take each other's connections; it is told who is here when it is looked at again.
- * @param entries the newest entry that the window shows: what came later while nobody looked is told when it is looked at again.
+ * What happens on a page while its window is seen. A window that is not looked at listens to nothing, so that
+ * many open ones do not take each other's connections; it is told who is here when it is looked at again.
+ * @param entries the newest entry that the window shows: what came later while nobody looked is told when it
+ * is looked at again.
  * @param findNear the block id of the heading that the person is near.
  */
-export function useLive(href: string, isWriting: boolean, entries: number, findNear: () => string | null): Live {
+export function useLive(
+  href: string,
+  isWriting: boolean,
+  entries: number,
+  findNear: () => string | null,
+): Live {
   const [live, setLive] = useState<Live>(nobody);
   const now = useRef({ findNear, entries });
-  useEffect(() => { now.current = { findNear, entries }; });
+  useEffect(() => {
+    now.current = { findNear, entries };
+  });
   useEffect(() => {
     let source: EventSource | null = null;
     let [own, told] = [null as string | null, null as string | null];
@@ -43,21 +54,38 @@ export function useLive(href: string, isWriting: boolean, entries: number, findN
     const hear = (message: MessageEvent<string>) => {
       const event = JSON.parse(message.data) as LiveEvent;
       switch (event.kind) {
-        case "open": own = event.id; told = null; wait = tryAfter; break;
-        case "here": setLive((last) => ({ ...last, people: event.people, more: event.more })); break;
-        case "entry": setLive((last) => ({ ...last, happened: [...last.happened, event] })); break;
-        case "comment": setLive((last) => ({ ...last, happened: [...last.happened, { ...event, number: 0 }] })); break;
+        case "open":
+          own = event.id;
+          told = null;
+          wait = tryAfter;
+          break;
+        case "here":
+          setLive((last) => ({ ...last, people: event.people, more: event.more }));
+          break;
+        case "entry":
+          setLive((last) => ({ ...last, happened: [...last.happened, event] }));
+          break;
+        case "comment":
+          setLive((last) => ({ ...last, happened: [...last.happened, { ...event, number: 0 }] }));
+          break;
         // Too many windows are open: this one asks again when somebody comes back to it.
-        case "enough": close(); break;
-        case "closed": source?.close(); setLive({ ...nobody, isClosed: true }); break;
-        default: event satisfies never;
+        case "enough":
+          close();
+          break;
+        case "closed":
+          source?.close();
+          setLive({ ...nobody, isClosed: true });
+          break;
+        default:
+          event satisfies never;
       }
     };
     const open = () => {
       if (document.visibilityState !== "visible" || source) return;
       source = new EventSource(`${href}?seen=${now.current.entries}${isWriting ? "&doing=writing" : ""}`);
       source.addEventListener("message", hear);
-      // A stream that breaks is opened anew by the browser itself; one that is refused, by a server that is going or coming, is not.
+      // A stream that breaks is opened anew by the browser itself; one that is refused, by a server that is
+      // going or coming, is not.
       source.addEventListener("error", () => {
         if (source?.readyState !== EventSource.CLOSED) return;
         close();
@@ -65,20 +93,37 @@ export function useLive(href: string, isWriting: boolean, entries: number, findN
         wait = Math.min(wait * 2, longestWait);
       });
     };
-    const close = () => { clearTimeout(trying); source?.close(); source = null; own = null; };
+    const close = () => {
+      clearTimeout(trying);
+      source?.close();
+      source = null;
+      own = null;
+    };
     const turn = () => (document.visibilityState === "visible" ? open() : close());
     const say = () => {
       const here = now.current.findNear();
       if (own === null || here === told) return;
       told = here;
-      void fetch(href, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify({ id: own, near: here }) }).catch(() => { told = null; });
+      void fetch(href, {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify({ id: own, near: here }),
+      }).catch(() => {
+        told = null;
+      });
     };
     const saying = setInterval(say, lookEvery);
     document.addEventListener("visibilitychange", turn);
     window.addEventListener("pagehide", close);
     window.addEventListener("pageshow", turn);
     open();
-    return () => { clearInterval(saying); document.removeEventListener("visibilitychange", turn); window.removeEventListener("pagehide", close); window.removeEventListener("pageshow", turn); close(); };
+    return () => {
+      clearInterval(saying);
+      document.removeEventListener("visibilitychange", turn);
+      window.removeEventListener("pagehide", close);
+      window.removeEventListener("pageshow", turn);
+      close();
+    };
   }, [href, isWriting]);
   return live;
 }

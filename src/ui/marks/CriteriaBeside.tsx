@@ -18,12 +18,34 @@ export function CriteriaBeside({ load, href }: Props) {
   const open = () => {
     if (sheet !== null && sheet !== "failed") return;
     setSheet("asked");
-    void load().then((found) => setSheet(found ?? "failed")).catch(() => setSheet("failed"));
+    void load()
+      .then((found) => setSheet(found ?? "failed"))
+      .catch(() => setSheet("failed"));
   };
   return (
-    <details className="criteria-beside" onToggle={(event) => { if (event.currentTarget.open) open(); }}>
+    <details
+      className="criteria-beside"
+      onToggle={(event) => {
+        if (event.currentTarget.open) open();
+      }}
+    >
       <summary>Criteria</summary>
-      <div>{sheet === "failed" ? <p className="quiet">They could not be loaded. <a href={href} target="_blank" rel="noopener">Open them by themselves</a></p> : sheet === null || sheet === "asked" ? <p className="quiet">Loading.</p> : <Suspense fallback={<p className="quiet">Loading.</p>}><SheetView sheet={sheet} now={now} heading="h3" /></Suspense>}</div>
+      <div>
+        {sheet === "failed" ? (
+          <p className="quiet">
+            They could not be loaded.{" "}
+            <a href={href} target="_blank" rel="noopener">
+              Open them by themselves
+            </a>
+          </p>
+        ) : sheet === null || sheet === "asked" ? (
+          <p className="quiet">Loading.</p>
+        ) : (
+          <Suspense fallback={<p className="quiet">Loading.</p>}>
+            <SheetView sheet={sheet} now={now} heading="h3" />
+          </Suspense>
+        )}
+      </div>
     </details>
   );
 }

@@ -15,7 +15,19 @@ interface Props {
 export default function Definition({ id, anchor, near, children }: Props) {
   return (
     <Library>
-      <Popper open anchorEl={anchor} placement="bottom" role="tooltip" id={id} className="definition" modifiers={[{ name: "offset", options: { offset: [0, 6] } }, { name: "preventOverflow", options: { padding: 8 } }]} {...near}>
+      <Popper
+        open
+        anchorEl={anchor}
+        placement="bottom"
+        role="tooltip"
+        id={id}
+        className="definition"
+        modifiers={[
+          { name: "offset", options: { offset: [0, 6] } },
+          { name: "preventOverflow", options: { padding: 8 } },
+        ]}
+        {...near}
+      >
         {children}
       </Popper>
     </Library>

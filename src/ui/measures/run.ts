@@ -35,7 +35,14 @@ export function carryOut(steps: readonly Step[]): CarriedOut[] {
     const page = step.page ?? firstPage;
     const figures = wiki.record({ entry, author: step.who, page, blocks: plainBlocks(step.text) });
     const { entries } = wiki.pages.get(page)!.origins;
-    return { ...step, figures, blocks: creditedBlocks(step.text, Array.from(entries, (each) => wiki.authors.get(each) ?? null)) };
+    return {
+      ...step,
+      figures,
+      blocks: creditedBlocks(
+        step.text,
+        Array.from(entries, (each) => wiki.authors.get(each) ?? null),
+      ),
+    };
   });
 }
 

@@ -4,11 +4,38 @@ import type { HappeningDto } from "@/data/news/dto";
 import { atomFeed } from "./atom";
 
 const at = new Date("2026-03-16T10:00:00Z");
-const entries: HappeningDto = { kind: "entries", did: "wrote", person: "Mira Okonjo", pageId: "p1", page: "Home", wikiId: "w1", wiki: "Alder Brook", at, count: 3, number: 7, since: 4, commentId: null, words: null, namesViewer: false, isUnread: true };
-const feed = (happenings: readonly HappeningDto[], title = "Urban rivers") => atomFeed({ title, self: "http://127.0.0.1/feeds/abc", courseId: "c1", updated: at, happenings, base: "http://127.0.0.1" });
+const entries: HappeningDto = {
+  kind: "entries",
+  did: "wrote",
+  person: "Mira Okonjo",
+  pageId: "p1",
+  page: "Home",
+  wikiId: "w1",
+  wiki: "Alder Brook",
+  at,
+  count: 3,
+  number: 7,
+  since: 4,
+  commentId: null,
+  words: null,
+  namesViewer: false,
+  isUnread: true,
+};
+const feed = (happenings: readonly HappeningDto[], title = "Urban rivers") =>
+  atomFeed({
+    title,
+    self: "http://127.0.0.1/feeds/abc",
+    courseId: "c1",
+    updated: at,
+    happenings,
+    base: "http://127.0.0.1",
+  });
 
 test("each happening is an entry with the id, the time, the author and the way that the standard asks for", () => {
-  const xml = feed([entries, { ...entries, kind: "comment", did: "comment", count: 1, number: null, since: null, commentId: "k1" }]);
+  const xml = feed([
+    entries,
+    { ...entries, kind: "comment", did: "comment", count: 1, number: null, since: null, commentId: "k1" },
+  ]);
   expect(xml).toContain(`<feed xmlns="http://www.w3.org/2005/Atom">`);
   expect(xml.match(/<entry>/g)).toHaveLength(2);
   expect(xml).toContain("<title>Mira Okonjo wrote on Home</title>");
@@ -19,11 +46,14 @@ test("each happening is an entry with the id, the time, the author and the way t
 });
 
 test("whatever people and pages are called, no sign of theirs is taken for the feed's own", () => {
-  fc.assert(fc.property(fc.string({ unit: "binary" }), (name) => {
-    const xml = feed([{ ...entries, person: name, page: `<${name}>`, wiki: `&${name}"` }], name);
-    expect(xml.match(/<entry>/g)).toHaveLength(1);
-    expect(xml.match(/<title>/g)).toHaveLength(2);
-    expect(xml).not.toMatch(/&(?!(amp|lt|gt|quot|apos);)/);
-    expect(xml).not.toMatch(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/);
-  }), { seed: 61, numRuns: 300 });
+  fc.assert(
+    fc.property(fc.string({ unit: "binary" }), (name) => {
+      const xml = feed([{ ...entries, person: name, page: `<${name}>`, wiki: `&${name}"` }], name);
+      expect(xml.match(/<entry>/g)).toHaveLength(1);
+      expect(xml.match(/<title>/g)).toHaveLength(2);
+      expect(xml).not.toMatch(/&(?!(amp|lt|gt|quot|apos);)/);
+      expect(xml).not.toMatch(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/);
+    }),
+    { seed: 61, numRuns: 300 },
+  );
 });

@@ -18,13 +18,26 @@ export function atomFeed({ title, self, courseId, updated, happenings, base }: F
   const entry = (each: HappeningDto) => {
     const href = new URL(happeningHref(courseId, each), base).href;
     return [
-      "  <entry>", `    <id>${escaped(`${href.split("#")[0]}#${each.commentId ?? each.number}`)}</id>`, `    <title>${escaped(`${each.person} ${happeningWords(each)} ${each.page}`)}</title>`,
-      `    <updated>${each.at.toISOString()}</updated>`, `    <author><name>${escaped(each.person)}</name></author>`, `    <link href="${escaped(href)}"/>`,
-      `    <summary>${escaped(`${each.wiki}${each.count > 1 ? `: ${each.count} entries` : ""}`)}</summary>`, "  </entry>",
+      "  <entry>",
+      `    <id>${escaped(`${href.split("#")[0]}#${each.commentId ?? each.number}`)}</id>`,
+      `    <title>${escaped(`${each.person} ${happeningWords(each)} ${each.page}`)}</title>`,
+      `    <updated>${each.at.toISOString()}</updated>`,
+      `    <author><name>${escaped(each.person)}</name></author>`,
+      `    <link href="${escaped(href)}"/>`,
+      `    <summary>${escaped(`${each.wiki}${each.count > 1 ? `: ${each.count} entries` : ""}`)}</summary>`,
+      "  </entry>",
     ].join("\n");
   };
   return [
-    `<?xml version="1.0" encoding="utf-8"?>`, `<feed xmlns="http://www.w3.org/2005/Atom">`, `  <id>${escaped(self)}</id>`, `  <title>${escaped(title)}</title>`, `  <updated>${updated.toISOString()}</updated>`,
-    `  <link rel="self" href="${escaped(self)}"/>`, `  <link href="${escaped(new URL(`/courses/${courseId}/news`, base).href)}"/>`, ...happenings.map(entry), "</feed>", "",
+    `<?xml version="1.0" encoding="utf-8"?>`,
+    `<feed xmlns="http://www.w3.org/2005/Atom">`,
+    `  <id>${escaped(self)}</id>`,
+    `  <title>${escaped(title)}</title>`,
+    `  <updated>${updated.toISOString()}</updated>`,
+    `  <link rel="self" href="${escaped(self)}"/>`,
+    `  <link href="${escaped(new URL(`/courses/${courseId}/news`, base).href)}"/>`,
+    ...happenings.map(entry),
+    "</feed>",
+    "",
   ].join("\n");
 }

@@ -11,8 +11,13 @@ export function happeningWords({ did }: Pick<HappeningDto, "did">): string {
 }
 
 /** Where what happened is seen: the comment on its page, the entry, or what changed in the sitting. */
-export function happeningHref(courseId: string, { pageId, number, since, count, commentId }: HappeningDto): string {
+export function happeningHref(
+  courseId: string,
+  { pageId, number, since, count, commentId }: HappeningDto,
+): string {
   if (commentId !== null) return `${paths.page(courseId, pageId)}#${commentAnchor(commentId)}`;
   if (number === null) return paths.page(courseId, pageId);
-  return count > 1 && since !== null ? paths.compare(courseId, pageId, since, number) : paths.entry(courseId, pageId, number);
+  return count > 1 && since !== null
+    ? paths.compare(courseId, pageId, since, number)
+    : paths.entry(courseId, pageId, number);
 }

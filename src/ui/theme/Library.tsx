@@ -1,7 +1,8 @@
 "use client";
 /**
- * What the parts of the interface library need around them: its theme, and a place for its styles. Screens with fields,
- * menus and dialogs stand in it; those that are only read do without, and load none of it until something is opened.
+ * What the parts of the interface library need around them: its theme, and a place for its styles. Screens
+ * with fields, menus and dialogs stand in it; those that are only read do without, and load none of it until
+ * something is opened.
  */
 import { CacheProvider, type EmotionCache } from "@emotion/react";
 import { ThemeProvider } from "@mui/material/styles";
@@ -21,7 +22,9 @@ function KeptCache({ value, children }: { value: EmotionCache; children?: ReactN
 export function Library({ children }: { children: ReactNode }) {
   return (
     <AppRouterCacheProvider CacheProvider={KeptCache} options={{ enableCssLayer: false }}>
-      <ThemeProvider theme={theme} defaultMode="system">{children}</ThemeProvider>
+      <ThemeProvider theme={theme} defaultMode="system">
+        {children}
+      </ThemeProvider>
     </AppRouterCacheProvider>
   );
 }

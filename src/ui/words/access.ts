@@ -1,4 +1,7 @@
-/** Access in words. The data layer gives facts; the sentences are made here, so that they sound the same everywhere. */
+/**
+ * Access in words. The data layer gives facts; the sentences are made here, so that they sound the same
+ * everywhere.
+ */
 import type { Level, Power, Who } from "@/core/access/may";
 import type { Weekly } from "@/core/access/when";
 import type { AccessProblem, ToldSetting } from "@/data/access/dto";
@@ -7,7 +10,12 @@ import { listed } from "./counts";
 import { moment } from "./times";
 
 /** What a cell of the sheet says. */
-export const levelNames: Record<Level, string> = { hidden: "Hidden", read: "Read", comment: "Comment", write: "Write" };
+export const levelNames: Record<Level, string> = {
+  hidden: "Hidden",
+  read: "Read",
+  comment: "Comment",
+  write: "Write",
+};
 
 export const levelNotes: Record<Level, string> = {
   hidden: "it does not exist for them",
@@ -16,7 +24,15 @@ export const levelNotes: Record<Level, string> = {
   write: "read it, comment on it and change it",
 };
 
-export const powerWords: Record<Power, string> = { start: "Start pages", rename: "Rename pages", remove: "Remove pages", arrange: "Arrange the contents", restore: "Restore earlier text", upload: "Upload files", settle: "Settle comments of others" };
+export const powerWords: Record<Power, string> = {
+  start: "Start pages",
+  rename: "Rename pages",
+  remove: "Remove pages",
+  arrange: "Arrange the contents",
+  restore: "Restore earlier text",
+  upload: "Upload files",
+  settle: "Settle comments of others",
+};
 
 export const powerNotes: Record<Power, string> = {
   start: "otherwise only instructors do",
@@ -28,15 +44,31 @@ export const powerNotes: Record<Power, string> = {
   settle: "their own they always may",
 };
 
-/** Whether somebody has a power, and who says so; null: nothing was set, and what every course begins with holds. */
-export function powerAnswer(given: boolean, by: { readonly scope: string; readonly isOfAssignment: boolean; readonly by: string } | null): string {
+/**
+ * Whether somebody has a power, and who says so; null: nothing was set, and what every course begins with
+ * holds.
+ */
+export function powerAnswer(
+  given: boolean,
+  by: { readonly scope: string; readonly isOfAssignment: boolean; readonly by: string } | null,
+): string {
   const answer = given ? "may" : "may not";
   if (!by) return answer;
-  return by.isOfAssignment ? `${answer}: only instructors, in this assignment` : `${answer}: set for ${scopeWords[by.scope] ?? ""}${by.by ? ` by ${by.by}` : ""}`;
+  return by.isOfAssignment
+    ? `${answer}: only instructors, in this assignment`
+    : `${answer}: set for ${scopeWords[by.scope] ?? ""}${by.by ? ` by ${by.by}` : ""}`;
 }
 
 /** What somebody can't do without a power: "rename this page". */
-const powerActs: Record<Power, string> = { start: "start pages", rename: "rename this page", remove: "remove this page or bring it back", arrange: "arrange the contents", restore: "restore earlier text", upload: "upload files", settle: "settle comments of others" };
+const powerActs: Record<Power, string> = {
+  start: "start pages",
+  rename: "rename this page",
+  remove: "remove this page or bring it back",
+  arrange: "arrange the contents",
+  restore: "restore earlier text",
+  upload: "upload files",
+  settle: "settle comments of others",
+};
 
 export function powerMissing(power: Power): string {
   return `Nothing was changed: you may not ${powerActs[power]} here.`;
@@ -56,24 +88,41 @@ const builtInWords: Record<string, string> = {
   "hidden from its group": "the page is hidden from those whose wiki it is",
 };
 
-const scopeWords: Record<string, string> = { course: "the course", assignment: "the assignment", wiki: "this wiki", page: "this page" };
+const scopeWords: Record<string, string> = {
+  course: "the course",
+  assignment: "the assignment",
+  wiki: "this wiki",
+  page: "this page",
+};
 
 const whoWords: Record<Who["kind"], string> = {
   guests: "those who come without an account",
-  course: "everybody on the course", students: "students", assistants: "assistants", observers: "observers", group: "the group whose wiki it is",
-  members: "the members of a named group", owner: "the one whose page it is", person: "this person by name",
+  course: "everybody on the course",
+  students: "students",
+  assistants: "assistants",
+  observers: "observers",
+  group: "the group whose wiki it is",
+  members: "the members of a named group",
+  owner: "the one whose page it is",
+  person: "this person by name",
 };
 
 /** Whom a door lets in: "guests of the open room “Monday”". */
-export function guestsName(door: { readonly kind: "room" | "link"; readonly of: string } | undefined): string {
+export function guestsName(
+  door: { readonly kind: "room" | "link"; readonly of: string } | undefined,
+): string {
   if (!door) return "guests";
-  return door.kind === "link" ? `readers with the link to ${door.of}` : `guests of the open room${door.of ? ` “${door.of}”` : ""}`;
+  return door.kind === "link"
+    ? `readers with the link to ${door.of}`
+    : `guests of the open room${door.of ? ` “${door.of}”` : ""}`;
 }
 
 const days = ["Mondays", "Tuesdays", "Wednesdays", "Thursdays", "Fridays", "Saturdays", "Sundays"];
 
 function clock(minute: number): string {
-  return minute >= 1440 ? "midnight" : `${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
+  return minute >= 1440
+    ? "midnight"
+    : `${String(Math.floor(minute / 60)).padStart(2, "0")}:${String(minute % 60).padStart(2, "0")}`;
 }
 
 function weeklyWords({ days: on, from, until }: Weekly): string {
@@ -86,11 +135,17 @@ interface WindowDto {
   readonly weekly: Weekly | null;
 }
 
-/** "since Mon 16 Mar, 10:00, until Fri 20 Mar, 17:00, Mondays 09:00 to 10:30"; nothing for what always holds. */
+/**
+ * "since Mon 16 Mar, 10:00, until Fri 20 Mar, 17:00, Mondays 09:00 to 10:30"; nothing for what always holds.
+ */
 function windowWords({ from, until, weekly }: WindowDto, zone: string, now: Date): string {
   return [
-    from ? `${from <= now ? "since" : "from"} ${moment(from, zone, now)}` : "", until ? `until ${moment(until, zone, now)}` : "", weekly ? weeklyWords(weekly) : "",
-  ].filter((part) => part !== "").join(", ");
+    from ? `${from <= now ? "since" : "from"} ${moment(from, zone, now)}` : "",
+    until ? `until ${moment(until, zone, now)}` : "",
+    weekly ? weeklyWords(weekly) : "",
+  ]
+    .filter((part) => part !== "")
+    .join(", ");
 }
 
 /** Why somebody has the level they have: "set for this page by Ines Calder, Mon 23 Nov, 14:02". */
@@ -105,18 +160,26 @@ function aheadWords({ next }: LevelAheadDto, zone: string, now: Date): string {
   return next ? `until ${moment(next.at, zone, now)}, then ${levelNames[next.level].toLowerCase()}` : "";
 }
 
-/** A cell of the sheet in a sentence: "Write, because for the assignment the group whose wiki it is may write (…); until Fri 20 Mar, 17:00, then comment." */
+/**
+ * A cell of the sheet in a sentence: "Write, because for the assignment the group whose wiki it is may write
+ * (…); until Fri 20 Mar, 17:00, then comment."
+ */
 export function explained(access: AccessDto, zone: string, now: Date): string {
   const { because, level } = access;
-  const why = because.kind === "built in"
-    ? (builtInWords[because.reason] ?? because.reason)
-    : `for ${scopeWords[because.scope] ?? ""}, “${levelNames[level].toLowerCase()}” is set for ${whoWords[because.who]} (by ${because.madeBy}, ${moment(because.madeAt, zone, now)})`;
+  const why =
+    because.kind === "built in"
+      ? (builtInWords[because.reason] ?? because.reason)
+      : `for ${scopeWords[because.scope] ?? ""}, “${levelNames[level].toLowerCase()}” is set for ${whoWords[because.who]} (by ${because.madeBy}, ${moment(because.madeAt, zone, now)})`;
   const ahead = aheadWords(access, zone, now);
   return `${levelNames[level]}, because ${why}${ahead ? `; ${ahead}` : ""}.`;
 }
 
 /** A rule in a line: "Read for the assignment, set for students, from Mon 16 Mar, 10:00". */
-export function ruleWords(rule: { level: Level; scope: string; who: Who["kind"] } & WindowDto, zone: string, now: Date): string {
+export function ruleWords(
+  rule: { level: Level; scope: string; who: Who["kind"] } & WindowDto,
+  zone: string,
+  now: Date,
+): string {
   const window = windowWords(rule, zone, now);
   return `${levelNames[rule.level]} for ${scopeWords[rule.scope] ?? ""}, set for ${whoWords[rule.who]}${window ? `, ${window}` : ""}`;
 }
@@ -125,22 +188,46 @@ export function ruleWords(rule: { level: Level; scope: string; who: Who["kind"] 
 export function settingsWords(settings: readonly ToldSetting[], zone: string, now: Date): string {
   if (settings.length === 0) return "nothing of its own";
   const date = (iso: string | null) => (iso === null ? null : new Date(iso));
-  return settings.map(({ level, from, until, weekly }) => `${levelNames[level].toLowerCase()} ${windowWords({ from: date(from), until: date(until), weekly }, zone, now)}`.trim()).join("; ");
+  return settings
+    .map(({ level, from, until, weekly }) =>
+      `${levelNames[level].toLowerCase()} ${windowWords({ from: date(from), until: date(until), weekly }, zone, now)}`.trim(),
+    )
+    .join("; ");
 }
 
 /** What stands in the place of the Write button. */
 export function whyNotWriting(access: AccessDto, zone: string, now: Date): string {
-  const may = access.level === "comment" ? "You can read this page and comment on it, not change it" : "You can read this page, not change it";
-  const ahead = access.next ? ` From ${moment(access.next.at, zone, now)} on: ${levelNames[access.next.level].toLowerCase()}.` : "";
+  const may =
+    access.level === "comment"
+      ? "You can read this page and comment on it, not change it"
+      : "You can read this page, not change it";
+  const ahead = access.next
+    ? ` From ${moment(access.next.at, zone, now)} on: ${levelNames[access.next.level].toLowerCase()}.`
+    : "";
   return `${may}: ${reason(access, zone, now)}.${ahead}`;
 }
 
-const mayWords: Record<Level, string> = { hidden: "do not see it", read: "can read it", comment: "can read it and comment", write: "can write it" };
+const mayWords: Record<Level, string> = {
+  hidden: "do not see it",
+  read: "can read it",
+  comment: "can read it and comment",
+  write: "can write it",
+};
 
 /** Who can read and write a page, and until when: one line for everybody who reads it. */
-export function whoMayWords({ group, owner, others }: PageDto["whoMay"], { name, sharing }: Pick<WikiDto, "name" | "sharing">, zone: string, now: Date): string {
-  const told = (who: string, { level, next }: LevelAheadDto) => `${who} ${mayWords[level]}${next ? ` until ${moment(next.at, zone, now)}` : ""}`;
-  const parts = [...(owner ? [told(owner.name, owner).replace("do not", "does not")] : []), told(groupWords(name, sharing, owner !== null), group), ...(sharing === "class" ? [] : [told("other students", others)])];
+export function whoMayWords(
+  { group, owner, others }: PageDto["whoMay"],
+  { name, sharing }: Pick<WikiDto, "name" | "sharing">,
+  zone: string,
+  now: Date,
+): string {
+  const told = (who: string, { level, next }: LevelAheadDto) =>
+    `${who} ${mayWords[level]}${next ? ` until ${moment(next.at, zone, now)}` : ""}`;
+  const parts = [
+    ...(owner ? [told(owner.name, owner).replace("do not", "does not")] : []),
+    told(groupWords(name, sharing, owner !== null), group),
+    ...(sharing === "class" ? [] : [told("other students", others)]),
+  ];
   return `${parts.join("; ")}.`;
 }
 
@@ -151,15 +238,25 @@ function groupWords(name: string, sharing: WikiDto["sharing"], hasOwner: boolean
 
 export function accessProblem(problem: AccessProblem, zone: string, now: Date): string {
   switch (problem.code) {
-    case "not found": return "Nothing was changed: one of the pages or people is not there any more. Load the page again.";
-    case "not allowed": return "Nothing was changed: only instructors change access, and only while the course is not archived.";
-    case "nothing chosen": return "Nothing was changed: choose cells, and what is to hold for them.";
-    case "window ends before it begins": return "Nothing was changed: the window ends before it begins.";
-    case "no hours": return "Nothing was changed: the hours end before they begin.";
-    case "not as it was left": return "Nothing was undone: what members may do has been changed since.";
-    case "guests have no powers": return "Nothing was changed: guests read and write what is open to them, and no more.";
-    case "undone already": return "This was undone already.";
-    case "changed since": return `Nothing was undone: ${problem.by} set something else for some of the same on ${moment(problem.at, zone, now)}. Undo that first.`;
-    default: return problem satisfies never;
+    case "not found":
+      return "Nothing was changed: one of the pages or people is not there any more. Load the page again.";
+    case "not allowed":
+      return "Nothing was changed: only instructors change access, and only while the course is not archived.";
+    case "nothing chosen":
+      return "Nothing was changed: choose cells, and what is to hold for them.";
+    case "window ends before it begins":
+      return "Nothing was changed: the window ends before it begins.";
+    case "no hours":
+      return "Nothing was changed: the hours end before they begin.";
+    case "not as it was left":
+      return "Nothing was undone: what members may do has been changed since.";
+    case "guests have no powers":
+      return "Nothing was changed: guests read and write what is open to them, and no more.";
+    case "undone already":
+      return "This was undone already.";
+    case "changed since":
+      return `Nothing was undone: ${problem.by} set something else for some of the same on ${moment(problem.at, zone, now)}. Undo that first.`;
+    default:
+      return problem satisfies never;
   }
 }

@@ -17,26 +17,52 @@ interface Told {
 export function entryKindWords({ kind, title, restoredFrom, figures }: Told): string {
   const act = actOf(kind, figures);
   switch (act) {
-    case "started": return "Started the page";
-    case "copied": return "Started the page with text from elsewhere in the wiki";
-    case "restored": return `Restored entry ${restoredFrom ?? ""}`.trim();
-    case "renamed": return `Renamed the page to “${title}”`;
-    case "removed": return "Removed the page";
-    case "brought back": return "Brought the page back";
-    case "wrote": return "Wrote";
-    case "text brought over": return "Brought text over";
-    case "text brought back": return "Brought text back";
-    case "text moved": return "Moved text";
-    case "corrected": return "Corrected";
-    case "text removed": return "Removed text";
-    case "restyled": return "Restyled";
-    case "changed": return "Changed";
-    default: return act satisfies never;
+    case "started":
+      return "Started the page";
+    case "copied":
+      return "Started the page with text from elsewhere in the wiki";
+    case "restored":
+      return `Restored entry ${restoredFrom ?? ""}`.trim();
+    case "renamed":
+      return `Renamed the page to “${title}”`;
+    case "removed":
+      return "Removed the page";
+    case "brought back":
+      return "Brought the page back";
+    case "wrote":
+      return "Wrote";
+    case "text brought over":
+      return "Brought text over";
+    case "text brought back":
+      return "Brought text back";
+    case "text moved":
+      return "Moved text";
+    case "corrected":
+      return "Corrected";
+    case "text removed":
+      return "Removed text";
+    case "restyled":
+      return "Restyled";
+    case "changed":
+      return "Changed";
+    default:
+      return act satisfies never;
   }
 }
 
-/** The note that an entry's author gave it; "" for acts whose note says no more than what was done, and for starter text. */
-export function authorsNote({ kind, note, author }: { readonly kind: EntryKind; readonly note: string; readonly author: string | null }): string {
+/**
+ * The note that an entry's author gave it; "" for acts whose note says no more than what was done, and for
+ * starter text.
+ */
+export function authorsNote({
+  kind,
+  note,
+  author,
+}: {
+  readonly kind: EntryKind;
+  readonly note: string;
+  readonly author: string | null;
+}): string {
   return author !== null && (kind === "wrote" || kind === "started") ? note : "";
 }
 
@@ -55,7 +81,9 @@ export function entryAccount(figures: EntryFigures | KnownFigures): AccountLine[
     { label: "restored", words: figures.restored, figure: "restored" },
     { label: "moved", words: figures.moved, figure: "moved" },
     { label: "corrected", words: figures.corrected, figure: "corrections" },
-    ...("movedAway" in figures ? [{ label: "moved to other pages", words: figures.movedAway, figure: "carried" as const }] : []),
+    ...("movedAway" in figures
+      ? [{ label: "moved to other pages", words: figures.movedAway, figure: "carried" as const }]
+      : []),
     { label: "own words removed", words: figures.removedOwn, figure: "removedOwn" },
     { label: "others’ words removed", words: figures.removedOthers, figure: "removedOthers" },
     { label: "starter words removed", words: figures.removedStarter, figure: "removedStarter" },
@@ -65,7 +93,14 @@ export function entryAccount(figures: EntryFigures | KnownFigures): AccountLine[
 }
 
 /** Kinds of things, several of them. */
-export const thingNames: Readonly<Record<ThingKind, string>> = { link: "links", picture: "pictures", source: "sources", equation: "equations", table: "tables", file: "files" };
+export const thingNames: Readonly<Record<ThingKind, string>> = {
+  link: "links",
+  picture: "pictures",
+  source: "sources",
+  equation: "equations",
+  table: "tables",
+  file: "files",
+};
 
 /** "+2 −1": how many came and went. */
 export function cameAndWent({ came, went }: { readonly came: number; readonly went: number }): string {

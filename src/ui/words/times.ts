@@ -20,13 +20,20 @@ function localAt(instant: Date, zone: string): Local {
   const [date, time] = wallClockAt(instant, zone).split("T") as [string, string];
   const [year, month, dayOfMonth] = date.split("-").map(Number) as [number, number, number];
   const midnight = new Date(Date.UTC(year, month - 1, dayOfMonth));
-  return { year: date.slice(0, -6), day: `${weekdays[midnight.getUTCDay()]} ${midnight.getUTCDate()} ${months[midnight.getUTCMonth()]}`, time, number: midnight.getTime() / 86_400_000 };
+  return {
+    year: date.slice(0, -6),
+    day: `${weekdays[midnight.getUTCDay()]} ${midnight.getUTCDate()} ${months[midnight.getUTCMonth()]}`,
+    time,
+    number: midnight.getTime() / 86_400_000,
+  };
 }
 
 /** "Mon 23 Nov, 14:02"; with the year if it is another than the one of `now`. */
 export function moment(instant: Date, zone: string, now: Date): string {
   const local = localAt(instant, zone);
-  return local.year === localAt(now, zone).year ? `${local.day}, ${local.time}` : `${local.day} ${local.year}, ${local.time}`;
+  return local.year === localAt(now, zone).year
+    ? `${local.day}, ${local.time}`
+    : `${local.day} ${local.year}, ${local.time}`;
 }
 
 /** "Mon 23 Nov". */
@@ -39,7 +46,10 @@ export function clock(instant: Date, zone: string): string {
   return localAt(instant, zone).time;
 }
 
-/** Where there is little room: "14:02" today, "Mon 23 Nov" on other days. The whole moment stands beside it or in its tooltip. */
+/**
+ * Where there is little room: "14:02" today, "Mon 23 Nov" on other days. The whole moment stands beside it or
+ * in its tooltip.
+ */
 export function shortMoment(instant: Date, zone: string, now: Date): string {
   const local = localAt(instant, zone);
   return local.number === localAt(now, zone).number ? local.time : local.day;
@@ -49,13 +59,16 @@ export function shortMoment(instant: Date, zone: string, now: Date): string {
 export function distance(instant: Date, zone: string, now: Date): string {
   const local = localAt(instant, zone);
   const days = local.number - localAt(now, zone).number;
-  if (days === 0) return Math.abs(instant.getTime() - now.getTime()) < 60_000 ? "just now" : `today at ${local.time}`;
+  if (days === 0)
+    return Math.abs(instant.getTime() - now.getTime()) < 60_000 ? "just now" : `today at ${local.time}`;
   if (days === -1) return "yesterday";
   if (days === 1) return "tomorrow";
   return days < 0 ? `${-days} days ago` : `in ${days} days`;
 }
 
-/** "Mon 23 Nov, 14:02 (3 days ago)"; on the same day by hours or minutes, for the time stands there already. */
+/**
+ * "Mon 23 Nov, 14:02 (3 days ago)"; on the same day by hours or minutes, for the time stands there already.
+ */
 export function momentAndDistance(instant: Date, zone: string, now: Date): string {
   const isToday = localAt(instant, zone).number === localAt(now, zone).number;
   return `${moment(instant, zone, now)} (${isToday ? hoursAway(instant, now) : distance(instant, zone, now)})`;

@@ -18,22 +18,31 @@ export function noAccuracy(): Accuracy {
 }
 
 /** Credits a history and adds what came out to `sum`. */
-export function measure({ entries, truth, figures }: History, sum: Accuracy, onWrong?: (page: string, at: number, rev: number, wanted: number) => void): void {
+export function measure(
+  { entries, truth, figures }: History,
+  sum: Accuracy,
+  onWrong?: (page: string, at: number, rev: number, wanted: number) => void,
+): void {
   const wiki = new CreditedWiki();
   const found = new Map<string, { added: number; removedOwn: number; removedOthers: number }>();
   for (const { rev, author, page, text } of entries) {
     const own = wiki.record({ entry: rev, author, page, blocks: plainBlocks(text) });
     const known = found.get(author) ?? { added: 0, removedOwn: 0, removedOthers: 0 };
     found.set(author, {
-      added: known.added + own.added, removedOwn: known.removedOwn + own.removedOwn - own.broughtOverOwn,
+      added: known.added + own.added,
+      removedOwn: known.removedOwn + own.removedOwn - own.broughtOverOwn,
       removedOthers: known.removedOthers + own.removedOthers - own.broughtOverOthers,
     });
   }
   for (const [page, revs] of truth) {
     const credited = wiki.pages.get(page)!.origins.entries;
-    if (credited.length !== revs.length) throw new Error(`Page ${page} has ${credited.length} words, not ${revs.length}`);
+    if (credited.length !== revs.length)
+      throw new Error(`Page ${page} has ${credited.length} words, not ${revs.length}`);
     sum.words += revs.length;
-    revs.forEach((wanted, at) => { if (credited[at] === wanted) sum.right++; else onWrong?.(page, at, credited[at]!, wanted); });
+    revs.forEach((wanted, at) => {
+      if (credited[at] === wanted) sum.right++;
+      else onWrong?.(page, at, credited[at]!, wanted);
+    });
   }
   for (const [author, wanted] of figures) {
     for (const figure of ["added", "removedOwn", "removedOthers"] as const) {

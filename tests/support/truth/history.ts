@@ -1,4 +1,7 @@
-/** Histories with known truth: weeks of work on a wiki, entry by entry, with who wrote each word and what each did. */
+/**
+ * Histories with known truth: weeks of work on a wiki, entry by entry, with who wrote each word and what each
+ * did.
+ */
 import { type Dice, dice } from "@/core/roster/dice";
 import { type Edit, insert, type Scene } from "./edits";
 import { type Act, type Page, type Paragraph, textOf, tokensOf, write } from "./pages";
@@ -31,7 +34,9 @@ export interface History {
   readonly figuresAt: readonly TrueFigures[];
 }
 
-/** What may happen in an entry, how often (in parts of all weights together), and to how many places at once. */
+/**
+ * What may happen in an entry, how often (in parts of all weights together), and to how many places at once.
+ */
 export interface Habits {
   readonly edits: readonly (readonly [edit: Edit, weight: number])[];
   /** A page is emptied by one and restored by another. */
@@ -56,7 +61,13 @@ export interface Size {
 export function history(seed: number, prose: Prose, habits: Habits, size: Size): History {
   const teller = new Teller(dice(seed), prose, habits, size);
   teller.tell();
-  return { entries: teller.entries, truth: teller.truth(), figures: teller.figures, truthAt: teller.truthAt, figuresAt: teller.figuresAt };
+  return {
+    entries: teller.entries,
+    truth: teller.truth(),
+    figures: teller.figures,
+    truthAt: teller.truthAt,
+    figuresAt: teller.figuresAt,
+  };
 }
 
 class Teller {
@@ -71,16 +82,26 @@ class Teller {
   readonly #standing = new Map<Act, number>();
   readonly #lastRemoval = new Map<Act, { page: string; by: string; words: number }>();
 
-  constructor(readonly dice: Dice, readonly prose: Prose, readonly habits: Habits, readonly size: Size) {}
+  constructor(
+    readonly dice: Dice,
+    readonly prose: Prose,
+    readonly habits: Habits,
+    readonly size: Size,
+  ) {}
 
   tell(): void {
     const pages = Array.from({ length: this.size.pages ?? 1 }, (_, index) => `p${index + 1}`);
-    for (const page of pages) this.#save(page, this.#author(), (rev, author) => this.#firstText(rev, author, this.size.words / pages.length));
+    for (const page of pages)
+      this.#save(page, this.#author(), (rev, author) =>
+        this.#firstText(rev, author, this.size.words / pages.length),
+      );
     while (this.entries.length < this.size.entries) this.#happen(this.dice.pick(pages));
   }
 
   truth(): Map<string, number[]> {
-    return new Map([...this.#pages].map(([page, content]) => [page, tokensOf(content).map((token) => token.act.rev)]));
+    return new Map(
+      [...this.#pages].map(([page, content]) => [page, tokensOf(content).map((token) => token.act.rev)]),
+    );
   }
 
   #author(): string {
@@ -90,7 +111,9 @@ class Teller {
   #firstText(rev: number, author: string, words: number): Page {
     const page: Paragraph[] = [];
     for (let count = 0; count < words;) {
-      const paragraph = Array.from({ length: this.dice.between(2, 6) }, () => write(this.prose(this.dice), rev, author));
+      const paragraph = Array.from({ length: this.dice.between(2, 6) }, () =>
+        write(this.prose(this.dice), rev, author),
+      );
       page.push(paragraph);
       count += paragraph.flat().length;
     }
@@ -98,8 +121,23 @@ class Teller {
   }
 
   #happen(page: string): void {
-    const { blanking = 0, reverting = 0, revertingWithEdit = 0, acrossPages = 0, exchanging = 0, edits, editsAtOnce = 1 } = this.habits;
-    let throwOf = this.dice.part() * (blanking + reverting + revertingWithEdit + acrossPages + exchanging + edits.reduce((sum, [, weight]) => sum + weight, 0));
+    const {
+      blanking = 0,
+      reverting = 0,
+      revertingWithEdit = 0,
+      acrossPages = 0,
+      exchanging = 0,
+      edits,
+      editsAtOnce = 1,
+    } = this.habits;
+    let throwOf =
+      this.dice.part() *
+      (blanking +
+        reverting +
+        revertingWithEdit +
+        acrossPages +
+        exchanging +
+        edits.reduce((sum, [, weight]) => sum + weight, 0));
     const before = this.#pages.get(page)!;
     if ((throwOf -= blanking) < 0) {
       this.#save(page, this.#author(), () => []);
@@ -110,11 +148,13 @@ class Teller {
       this.#save(page, this.#author(), (rev, author) => this.#edited(this.#earlier(page), rev, author));
     } else if ((throwOf -= acrossPages) < 0) this.#takeAcross(page);
     else if ((throwOf -= exchanging) < 0) this.#exchange(page);
-    else this.#save(page, this.#author(), (rev, author) => {
-      let content = before;
-      for (let each = this.dice.between(1, editsAtOnce); each > 0; each--) content = this.#edited(content, rev, author);
-      return content;
-    });
+    else
+      this.#save(page, this.#author(), (rev, author) => {
+        let content = before;
+        for (let each = this.dice.between(1, editsAtOnce); each > 0; each--)
+          content = this.#edited(content, rev, author);
+        return content;
+      });
   }
 
   #edited(content: Page, rev: number, author: string): Page {
@@ -141,11 +181,12 @@ class Teller {
     const at = this.dice.below(content.length);
     const author = this.#author();
     const cut = () => this.#save(page, author, () => content.filter((_, index) => index !== at));
-    const paste = () => this.#save(target, author, () => {
-      const into = this.#pages.get(target)!;
-      const place = this.dice.below(into.length + 1);
-      return [...into.slice(0, place), content[at]!, ...into.slice(place)];
-    });
+    const paste = () =>
+      this.#save(target, author, () => {
+        const into = this.#pages.get(target)!;
+        const place = this.dice.below(into.length + 1);
+        return [...into.slice(0, place), content[at]!, ...into.slice(place)];
+      });
     const way = this.dice.part();
     if (way < 0.4) cut();
     paste();
@@ -182,7 +223,8 @@ class Teller {
       if (stands === undefined) figures.added++;
       const last = this.#lastRemoval.get(act);
       // Where it stood twice, both are brought over.
-      if (stands === 0 && last?.by === author && last.page !== page) figures[whose(act)] -= Math.min(count, last.words);
+      if (stands === 0 && last?.by === author && last.page !== page)
+        figures[whose(act)] -= Math.min(count, last.words);
     }
     for (const [act, count] of had) {
       const left = count - (has.get(act) ?? 0);
@@ -194,7 +236,9 @@ class Teller {
     for (const [act, count] of had) this.#standing.set(act, this.#standing.get(act)! - count);
     const sum = this.figures.get(author) ?? { added: 0, removedOwn: 0, removedOthers: 0 };
     this.figures.set(author, {
-      added: sum.added + figures.added, removedOwn: sum.removedOwn + figures.removedOwn, removedOthers: sum.removedOthers + figures.removedOthers,
+      added: sum.added + figures.added,
+      removedOwn: sum.removedOwn + figures.removedOwn,
+      removedOthers: sum.removedOthers + figures.removedOthers,
     });
   }
 }

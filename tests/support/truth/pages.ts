@@ -36,5 +36,7 @@ export function write(words: readonly string[], rev: number, author: string | nu
 
 /** A page without empty sentences and paragraphs. */
 export function tidy(page: Page): Page {
-  return page.map((paragraph) => paragraph.filter((sentence) => sentence.length > 0)).filter((paragraph) => paragraph.length > 0);
+  return page
+    .map((paragraph) => paragraph.filter((sentence) => sentence.length > 0))
+    .filter((paragraph) => paragraph.length > 0);
 }

@@ -17,13 +17,39 @@ export function SessionList({ sessions, now }: { sessions: readonly SessionDto[]
       <ul className="session-list">
         {sessions.map((each) => (
           <li key={each.id}>
-            <span><strong>{browserWords(each.browser)}</strong>{each.isThis && <span className="flag">here</span>}<br /><span className="quiet">signed in {distance(each.since, "UTC", now)}, last used {distance(each.lastUsed, "UTC", now)}{each.address && `, from ${each.address}`}</span></span>
-            {!each.isThis && <button type="button" className="plain-button" disabled={isBusy} onClick={() => void act(() => signOutThere(each.id))}>Sign out there</button>}
+            <span>
+              <strong>{browserWords(each.browser)}</strong>
+              {each.isThis && <span className="flag">here</span>}
+              <br />
+              <span className="quiet">
+                signed in {distance(each.since, "UTC", now)}, last used {distance(each.lastUsed, "UTC", now)}
+                {each.address && `, from ${each.address}`}
+              </span>
+            </span>
+            {!each.isThis && (
+              <button
+                type="button"
+                className="plain-button"
+                disabled={isBusy}
+                onClick={() => void act(() => signOutThere(each.id))}
+              >
+                Sign out there
+              </button>
+            )}
           </li>
         ))}
       </ul>
       <Said said={said} />
-      {others.length > 1 && <Button variant="outlined" size="small" disabled={isBusy} onClick={() => void act(() => signOutThere(null))}>Sign out everywhere else</Button>}
+      {others.length > 1 && (
+        <Button
+          variant="outlined"
+          size="small"
+          disabled={isBusy}
+          onClick={() => void act(() => signOutThere(null))}
+        >
+          Sign out everywhere else
+        </Button>
+      )}
     </section>
   );
 }

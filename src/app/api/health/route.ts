@@ -3,5 +3,7 @@ import { isHealthy } from "@/data/db/health";
 export const dynamic = "force-dynamic";
 
 export async function GET(): Promise<Response> {
-  return (await isHealthy()) ? Response.json({ status: "ok" }) : Response.json({ status: "no database" }, { status: 503 });
+  return (await isHealthy())
+    ? Response.json({ status: "ok" })
+    : Response.json({ status: "no database" }, { status: 503 });
 }

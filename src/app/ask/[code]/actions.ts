@@ -5,12 +5,24 @@ import { guestContext } from "@/data/session/guest";
 import { type Answer, fromJson } from "@/app/_parts/answers";
 
 export async function ask(code: string, json: string): Promise<Answer> {
-  const asked = await askForPlace(await guestContext(), z.string().max(40).parse(code), fromJson(json, 10_000) as z.input<typeof requestInput>);
-  if (asked.kind === "asked") return { kind: "done", text: "Your request is with the instructor. You get mail when it is decided; you can close this page." };
+  const asked = await askForPlace(
+    await guestContext(),
+    z.string().max(40).parse(code),
+    fromJson(json, 10_000) as z.input<typeof requestInput>,
+  );
+  if (asked.kind === "asked")
+    return {
+      kind: "done",
+      text: "Your request is with the instructor. You get mail when it is decided; you can close this page.",
+    };
   switch (asked.problem.code) {
-    case "not found": return { kind: "wrong", text: "Nobody can ask for a place here any more." };
-    case "full": return { kind: "wrong", text: "Too many requests are waiting. Write to the instructor." };
-    case "bad input": return { kind: "wrong", text: `${asked.problem.message}.` };
-    default: return asked.problem satisfies never;
+    case "not found":
+      return { kind: "wrong", text: "Nobody can ask for a place here any more." };
+    case "full":
+      return { kind: "wrong", text: "Too many requests are waiting. Write to the instructor." };
+    case "bad input":
+      return { kind: "wrong", text: `${asked.problem.message}.` };
+    default:
+      return asked.problem satisfies never;
   }
 }

@@ -13,7 +13,12 @@ export default async function AskPage({ params }: PageProps<"/ask/[code]">) {
   if (!form) notFound();
   return (
     <main className="alone" id="main">
-      <div><h1>{form.title}</h1><p className="brief">{form.term}. Ask for a place here; the instructor admits or declines you, and you get mail.</p></div>
+      <div>
+        <h1>{form.title}</h1>
+        <p className="brief">
+          {form.term}. Ask for a place here; the instructor admits or declines you, and you get mail.
+        </p>
+      </div>
       <AskForm ask={ask.bind(null, code)} />
     </main>
   );

@@ -13,7 +13,8 @@ export async function makeNewCourse(from: string | null, json: string): Promise<
   const input = fromJson(json) as CourseInput;
   const earlier = id.nullable().parse(from);
   const saved = earlier === null ? await makeCourse(ctx, input) : await copyCourse(ctx, earlier, input);
-  if (saved.kind === "refused") return { kind: "wrong", text: `No course was made. ${courseProblem(saved.problem)}` };
+  if (saved.kind === "refused")
+    return { kind: "wrong", text: `No course was made. ${courseProblem(saved.problem)}` };
   revalidatePath("/", "layout");
   return { kind: "done", href: paths.course(saved.courseId) };
 }

@@ -25,7 +25,13 @@ export default async function NewCoursePage({ searchParams }: PageProps<"/course
   const zone = copied?.timeZone ?? startZone;
   const dayAt = (instant: number) => wallClockAt(new Date(instant), zone).slice(0, 10);
   const length = copied ? Date.parse(copied.endsOn) - Date.parse(copied.startsOn) : 90 * dayLength;
-  const fields = { title: copied?.title ?? "", term: "", timeZone: zone, startsOn: dayAt(ctx.now.getTime()), endsOn: dayAt(ctx.now.getTime() + length) };
+  const fields = {
+    title: copied?.title ?? "",
+    term: "",
+    timeZone: zone,
+    startsOn: dayAt(ctx.now.getTime()),
+    endsOn: dayAt(ctx.now.getTime() + length),
+  };
   const assignments = copied ? await courseAssignments(ctx, copied.id) : [];
   return (
     <Frame ctx={ctx} trail={copied ? await courseTrail(ctx, copied.id) : []}>
@@ -41,8 +47,14 @@ export default async function NewCoursePage({ searchParams }: PageProps<"/course
           </div>
         </div>
         <CourseForm
-          fields={fields} zones={Intl.supportedValuesOf("timeZone")} button={copied ? "Copy the course" : "Make the course"}
-          aboutDates={copied ? "The times of the assignments move by as many days as the course begins later." : "They can be changed at any time."}
+          fields={fields}
+          zones={Intl.supportedValuesOf("timeZone")}
+          button={copied ? "Copy the course" : "Make the course"}
+          aboutDates={
+            copied
+              ? "The times of the assignments move by as many days as the course begins later."
+              : "They can be changed at any time."
+          }
           save={makeNewCourse.bind(null, copied?.id ?? null)}
         />
       </div>

@@ -8,6 +8,19 @@ export async function GET(_request: Request, { params }: RouteContext<"/feeds/[t
   const found = await feedAt(token);
   if (!found) return new Response(null, { status: 404 });
   const { title, courseId, happenings, updated } = found;
-  const xml = atomFeed({ title, courseId, happenings, updated, self: addressOf(`/feeds/${token}`), base: addressOf("/") });
-  return new Response(xml, { headers: { "Content-Type": "application/atom+xml; charset=utf-8", "Cache-Control": "private, no-store", "X-Robots-Tag": "noindex" } });
+  const xml = atomFeed({
+    title,
+    courseId,
+    happenings,
+    updated,
+    self: addressOf(`/feeds/${token}`),
+    base: addressOf("/"),
+  });
+  return new Response(xml, {
+    headers: {
+      "Content-Type": "application/atom+xml; charset=utf-8",
+      "Cache-Control": "private, no-store",
+      "X-Robots-Tag": "noindex",
+    },
+  });
 }

@@ -16,14 +16,25 @@ export default async function InvitationPage({ params }: PageProps<"/invitation/
     return (
       <main className="alone" id="main">
         <h1>This invitation does not work any more</h1>
-        <p>A link works once, and for two weeks. If you have chosen a password already, <Link href="/sign-in">sign in</Link> with it. Otherwise ask the instructor of your course for another invitation.</p>
+        <p>
+          A link works once, and for two weeks. If you have chosen a password already,{" "}
+          <Link href="/sign-in">sign in</Link> with it. Otherwise ask the instructor of your course for
+          another invitation.
+        </p>
       </main>
     );
   }
   return (
     <main className="alone" id="main">
-      <div><h1>{invitation.course}</h1><p className="brief">You are invited, {invitation.name}. Choose a password, and you are in.</p></div>
-      <PasswordForm address={invitation.address} shortest={shortestPassword} accept={accept.bind(null, token)} />
+      <div>
+        <h1>{invitation.course}</h1>
+        <p className="brief">You are invited, {invitation.name}. Choose a password, and you are in.</p>
+      </div>
+      <PasswordForm
+        address={invitation.address}
+        shortest={shortestPassword}
+        accept={accept.bind(null, token)}
+      />
     </main>
   );
 }

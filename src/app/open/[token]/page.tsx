@@ -5,7 +5,10 @@ import { findOpened } from "@/app/open/_parts/find";
 
 export async function generateMetadata({ params }: PageProps<"/open/[token]">): Promise<Metadata> {
   const found = await findOpened((await params).token, null);
-  return { title: found?.opened.wiki ?? "Not found", robots: { index: found?.opened.isListed ?? false, follow: found?.opened.isListed ?? false } };
+  return {
+    title: found?.opened.wiki ?? "Not found",
+    robots: { index: found?.opened.isListed ?? false, follow: found?.opened.isListed ?? false },
+  };
 }
 
 /** What a readers' link opens, at its first page. */

@@ -18,8 +18,12 @@ export default async function RoomDoorPage({ params }: PageProps<"/room/[code]">
     return (
       <main className="alone" id="main">
         <h1>Open room</h1>
-        <p className="notice wrong" role="alert">{notEntered(found.problem.code)}</p>
-        <Library><CodeForm /></Library>
+        <p className="notice wrong" role="alert">
+          {notEntered(found.problem.code)}
+        </p>
+        <Library>
+          <CodeForm />
+        </Library>
       </main>
     );
   }
@@ -28,7 +32,10 @@ export default async function RoomDoorPage({ params }: PageProps<"/room/[code]">
     <main className="alone" id="main">
       <div>
         <h1>{room.title || "Open room"}</h1>
-        <p className="brief">{room.course}. Choose your name to come in; <TimeLeft endsAt={room.endsAt.getTime()} now={at.now.getTime()} />.</p>
+        <p className="brief">
+          {room.course}. Choose your name to come in;{" "}
+          <TimeLeft endsAt={room.endsAt.getTime()} now={at.now.getTime()} />.
+        </p>
       </div>
       <NameChooser code={code} names={room.names} />
     </main>

@@ -12,13 +12,34 @@ export function CodeForm() {
   const [code, setCode] = useState("");
   const { act, said, isBusy } = useAct();
   return (
-    <SteadyForm className="paper form-paper" onSubmit={(event) => { event.preventDefault(); void act(() => findRoomByCode(code)); }}>
+    <SteadyForm
+      className="paper form-paper"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void act(() => findRoomByCode(code));
+      }}
+    >
       <TextField
-        label="Code of the room" value={code} onChange={(event) => setCode(event.target.value)} required autoFocus autoComplete="off" placeholder="BCDF-2345"
-        slotProps={{ htmlInput: { maxLength: 20, className: "code-input", autoCapitalize: "characters", spellCheck: false } }}
+        label="Code of the room"
+        value={code}
+        onChange={(event) => setCode(event.target.value)}
+        required
+        autoFocus
+        autoComplete="off"
+        placeholder="BCDF-2345"
+        slotProps={{
+          htmlInput: {
+            maxLength: 20,
+            className: "code-input",
+            autoCapitalize: "characters",
+            spellCheck: false,
+          },
+        }}
       />
       <Said said={said} />
-      <Button type="submit" variant="contained" disabled={isBusy || code.trim() === ""}>{isBusy ? "Looking" : "Come in"}</Button>
+      <Button type="submit" variant="contained" disabled={isBusy || code.trim() === ""}>
+        {isBusy ? "Looking" : "Come in"}
+      </Button>
     </SteadyForm>
   );
 }

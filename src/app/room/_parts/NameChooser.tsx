@@ -18,10 +18,30 @@ export function NameChooser({ code, names }: Props) {
   const shown = names.filter(({ name }) => name.toLowerCase().includes(search.trim().toLowerCase()));
   return (
     <div className="paper form-paper">
-      {names.length > manyNames && <label className="plain-label">Find your name <input className="plain-input" type="search" value={search} autoFocus onChange={(event) => setSearch(event.target.value)} /></label>}
+      {names.length > manyNames && (
+        <label className="plain-label">
+          Find your name{" "}
+          <input
+            className="plain-input"
+            type="search"
+            value={search}
+            autoFocus
+            onChange={(event) => setSearch(event.target.value)}
+          />
+        </label>
+      )}
       <ul className="people-list names-list" aria-label="Names">
         {shown.map(({ id, name, isTaken }) => (
-          <li key={id}><button type="button" disabled={isTaken || isBusy} onClick={() => void act(() => enterAs(code, id))}>{name}{isTaken && <span className="quiet"> is in the room</span>}</button></li>
+          <li key={id}>
+            <button
+              type="button"
+              disabled={isTaken || isBusy}
+              onClick={() => void act(() => enterAs(code, id))}
+            >
+              {name}
+              {isTaken && <span className="quiet"> is in the room</span>}
+            </button>
+          </li>
         ))}
       </ul>
       {shown.length === 0 && <p className="quiet">No name is like that.</p>}

@@ -20,11 +20,33 @@ export default async function RoomPages() {
     <RoomFrame room={room} now={ctx.now}>
       <div className="desk narrow">
         <h1>{room.title || "Pages of this room"}</h1>
-        <p className="quiet" style={{ margin: "4px 0 18px" }}>Open a page to read it, and press Write to change it. Save often: others see what is saved.</p>
-        {pages.length === 0 ? <p className="notice">There are no pages in this room any more. Ask your instructor.</p> : (
+        <p className="quiet" style={{ margin: "4px 0 18px" }}>
+          Open a page to read it, and press Write to change it. Save often: others see what is saved.
+        </p>
+        {pages.length === 0 ? (
+          <p className="notice">There are no pages in this room any more. Ask your instructor.</p>
+        ) : (
           <table className="ledger">
-            <thead><tr><th scope="col">Page</th><th scope="col">Wiki</th><th scope="col" className="number">Words</th></tr></thead>
-            <tbody>{pages.map(({ id, title, wiki, words }) => <tr key={id}><th scope="row"><Link href={paths.roomPage(id)}>{title}</Link></th><td>{wiki}</td><td className="number">{number(words)}</td></tr>)}</tbody>
+            <thead>
+              <tr>
+                <th scope="col">Page</th>
+                <th scope="col">Wiki</th>
+                <th scope="col" className="number">
+                  Words
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {pages.map(({ id, title, wiki, words }) => (
+                <tr key={id}>
+                  <th scope="row">
+                    <Link href={paths.roomPage(id)}>{title}</Link>
+                  </th>
+                  <td>{wiki}</td>
+                  <td className="number">{number(words)}</td>
+                </tr>
+              ))}
+            </tbody>
           </table>
         )}
       </div>

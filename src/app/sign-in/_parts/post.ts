@@ -8,9 +8,16 @@ export interface PostAnswer {
 /** Sends JSON to an address of the application. */
 export async function post(address: string, body: unknown): Promise<PostAnswer> {
   try {
-    const response = await fetch(address, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(body) });
+    const response = await fetch(address, {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify(body),
+    });
     const told = (await response.json().catch(() => null)) as { milliseconds?: number } | null;
-    return { status: response.status, ...(typeof told?.milliseconds === "number" ? { milliseconds: told.milliseconds } : {}) };
+    return {
+      status: response.status,
+      ...(typeof told?.milliseconds === "number" ? { milliseconds: told.milliseconds } : {}),
+    };
   } catch {
     return { status: 0 };
   }

@@ -17,14 +17,47 @@ export function CardDialog({ editor, onClose }: { editor: Editor; onClose: () =>
     const href = fullAddress(address);
     if (href === null) return setWrong(true);
     if (known !== null) editor.chain().focus().updateAttributes("linkCard", { href }).run();
-    else putBlocksIn(editor, { type: "linkCard", attrs: { href }, content: [{ type: "text", text: title.trim() || href.slice(0, 200) }] });
+    else
+      putBlocksIn(editor, {
+        type: "linkCard",
+        attrs: { href },
+        content: [{ type: "text", text: title.trim() || href.slice(0, 200) }],
+      });
     onClose();
   }
 
   return (
-    <EditorDialog title="Address on a line of its own" apply={known === null ? "Put it in" : "Change"} onApply={apply} onClose={onClose}>
-      <TextField autoFocus label="Address" value={address} onChange={(event) => { setAddress(event.target.value); setWrong(false); }} error={isWrong} helperText={isWrong ? "This is no web or mail address." : "Films, maps and documents elsewhere: readers follow the link, nothing is loaded from there."} sx={{ mt: 1 }} />
-      {known === null && <TextField label="What it is" value={title} onChange={(event) => setTitle(event.target.value)} slotProps={{ htmlInput: { maxLength: 300 } }} sx={{ mt: 2 }} />}
+    <EditorDialog
+      title="Address on a line of its own"
+      apply={known === null ? "Put it in" : "Change"}
+      onApply={apply}
+      onClose={onClose}
+    >
+      <TextField
+        autoFocus
+        label="Address"
+        value={address}
+        onChange={(event) => {
+          setAddress(event.target.value);
+          setWrong(false);
+        }}
+        error={isWrong}
+        helperText={
+          isWrong
+            ? "This is no web or mail address."
+            : "Films, maps and documents elsewhere: readers follow the link, nothing is loaded from there."
+        }
+        sx={{ mt: 1 }}
+      />
+      {known === null && (
+        <TextField
+          label="What it is"
+          value={title}
+          onChange={(event) => setTitle(event.target.value)}
+          slotProps={{ htmlInput: { maxLength: 300 } }}
+          sx={{ mt: 2 }}
+        />
+      )}
     </EditorDialog>
   );
 }

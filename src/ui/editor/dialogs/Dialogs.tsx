@@ -21,16 +21,31 @@ interface Props {
 
 /** Whatever is opened over the text. */
 export function Dialogs({ opened, editor, place, upload, onClose }: Props) {
-  const given = { editor, onClose: () => { onClose(); editor.commands.focus(); } };
+  const given = {
+    editor,
+    onClose: () => {
+      onClose();
+      editor.commands.focus();
+    },
+  };
   switch (opened) {
-    case "link": return <LinkDialog {...given} />;
-    case "page": return <PageLinkDialog {...given} place={place} />;
-    case "card": return <CardDialog {...given} />;
-    case "table": return <TableDialog {...given} />;
-    case "equation": return <EquationDialog {...given} />;
-    case "note": return <NoteDialog {...given} />;
-    case "symbol": return <SymbolDialog {...given} />;
-    case "file": return <FileDialog {...given} upload={upload} />;
-    default: return opened satisfies never;
+    case "link":
+      return <LinkDialog {...given} />;
+    case "page":
+      return <PageLinkDialog {...given} place={place} />;
+    case "card":
+      return <CardDialog {...given} />;
+    case "table":
+      return <TableDialog {...given} />;
+    case "equation":
+      return <EquationDialog {...given} />;
+    case "note":
+      return <NoteDialog {...given} />;
+    case "symbol":
+      return <SymbolDialog {...given} />;
+    case "file":
+      return <FileDialog {...given} upload={upload} />;
+    default:
+      return opened satisfies never;
   }
 }

@@ -20,7 +20,9 @@ interface Props {
 export function FileDialog({ editor, upload, onClose }: Props) {
   const input = useRef<HTMLInputElement>(null);
   const [asked, setAsked] = useState("");
-  const files = [...storeOf(editor).files.values()].filter(({ name }) => name.toLowerCase().includes(asked.trim().toLowerCase()));
+  const files = [...storeOf(editor).files.values()].filter(({ name }) =>
+    name.toLowerCase().includes(asked.trim().toLowerCase()),
+  );
   const take = (chosen: FileList | null) => {
     upload?.([...(chosen ?? [])].map((file) => ({ file })));
     onClose();
@@ -28,22 +30,56 @@ export function FileDialog({ editor, upload, onClose }: Props) {
   return (
     <EditorDialog title="Picture or file" size="sm" apply={null} onClose={onClose}>
       {upload && (
-        <div className="file-drop" onDragOver={(event) => event.preventDefault()} onDrop={(event) => { event.preventDefault(); take(event.dataTransfer.files); }}>
-          <Button variant="contained" autoFocus onClick={() => input.current?.click()}>Choose from this machine</Button>
+        <div
+          className="file-drop"
+          onDragOver={(event) => event.preventDefault()}
+          onDrop={(event) => {
+            event.preventDefault();
+            take(event.dataTransfer.files);
+          }}
+        >
+          <Button variant="contained" autoFocus onClick={() => input.current?.click()}>
+            Choose from this machine
+          </Button>
           <span className="quiet">or drop files here. Large pictures are made light by themselves.</span>
-          <input ref={input} type="file" multiple hidden aria-label="Files to upload" onChange={(event) => take(event.target.files)} />
+          <input
+            ref={input}
+            type="file"
+            multiple
+            hidden
+            aria-label="Files to upload"
+            onChange={(event) => take(event.target.files)}
+          />
         </div>
       )}
       {storeOf(editor).files.size > 0 && (
         <>
-          <TextField label="Files of this wiki" value={asked} onChange={(event) => setAsked(event.target.value)} sx={{ mt: 2 }} />
+          <TextField
+            label="Files of this wiki"
+            value={asked}
+            onChange={(event) => setAsked(event.target.value)}
+            sx={{ mt: 2 }}
+          />
           <ul className="file-choice">
             {files.slice(0, 60).map((file) => (
               <li key={file.id}>
-                <button type="button" onClick={() => { putBlocksIn(editor, contentOfFile(file)); onClose(); }}>
+                <button
+                  type="button"
+                  onClick={() => {
+                    putBlocksIn(editor, contentOfFile(file));
+                    onClose();
+                  }}
+                >
                   {/* eslint-disable-next-line @next/next/no-img-element -- the server keeps the sizes itself */}
-                  {file.kind === "image" ? <img src={fileHref(editor, file.id, 480) ?? ""} alt="" loading="lazy" /> : <span className="file-sign">{file.kind}</span>}
-                  <span>{file.name}<small>{fileSize(file.size)}</small></span>
+                  {file.kind === "image" ? (
+                    <img src={fileHref(editor, file.id, 480) ?? ""} alt="" loading="lazy" />
+                  ) : (
+                    <span className="file-sign">{file.kind}</span>
+                  )}
+                  <span>
+                    {file.name}
+                    <small>{fileSize(file.size)}</small>
+                  </span>
                 </button>
               </li>
             ))}
@@ -51,7 +87,9 @@ export function FileDialog({ editor, upload, onClose }: Props) {
           {files.length > 60 && <p className="quiet">{files.length - 60} more: type part of a name.</p>}
         </>
       )}
-      {!upload && storeOf(editor).files.size === 0 && <p className="quiet">No files are here, and none can be uploaded.</p>}
+      {!upload && storeOf(editor).files.size === 0 && (
+        <p className="quiet">No files are here, and none can be uploaded.</p>
+      )}
     </EditorDialog>
   );
 }

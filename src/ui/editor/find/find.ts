@@ -22,7 +22,10 @@ interface Found {
 const nothing: Found = { search: null, places: [], at: -1 };
 const key = new PluginKey<Found>("find");
 
-/** Where `search` stands in the document: within one block each, so that no place reaches over an end of a paragraph. */
+/**
+ * Where `search` stands in the document: within one block each, so that no place reaches over an end of a
+ * paragraph.
+ */
 function placesOf(doc: PageNode, search: Search): Found["places"] {
   const places: { from: number; to: number }[] = [];
   doc.descendants((node, at) => {
@@ -36,28 +39,35 @@ function placesOf(doc: PageNode, search: Search): Found["places"] {
 
 export const Find = Extension.create({
   name: "find",
-  addProseMirrorPlugins: () => [new Plugin<Found>({
-    key,
-    state: {
-      init: () => nothing,
-      apply(tr, was) {
-        const asked = tr.getMeta(key) as Partial<Found> | undefined;
-        if (!asked && (!tr.docChanged || !was.search)) return was;
-        const search = asked?.search !== undefined ? asked.search : was.search;
-        if (!search || search.text === "") return nothing;
-        const places = asked?.search !== undefined || tr.docChanged ? placesOf(tr.doc, search) : was.places;
-        const at = places.length === 0 ? -1 : Math.min(asked?.at ?? was.at, places.length - 1);
-        return { search, places, at };
+  addProseMirrorPlugins: () => [
+    new Plugin<Found>({
+      key,
+      state: {
+        init: () => nothing,
+        apply(tr, was) {
+          const asked = tr.getMeta(key) as Partial<Found> | undefined;
+          if (!asked && (!tr.docChanged || !was.search)) return was;
+          const search = asked?.search !== undefined ? asked.search : was.search;
+          if (!search || search.text === "") return nothing;
+          const places = asked?.search !== undefined || tr.docChanged ? placesOf(tr.doc, search) : was.places;
+          const at = places.length === 0 ? -1 : Math.min(asked?.at ?? was.at, places.length - 1);
+          return { search, places, at };
+        },
       },
-    },
-    props: {
-      decorations(state) {
-        const found = key.getState(state);
-        if (!found || found.places.length === 0) return null;
-        return DecorationSet.create(state.doc, found.places.map(({ from, to }, index) => Decoration.inline(from, to, { class: index === found.at ? "found here" : "found" })));
+      props: {
+        decorations(state) {
+          const found = key.getState(state);
+          if (!found || found.places.length === 0) return null;
+          return DecorationSet.create(
+            state.doc,
+            found.places.map(({ from, to }, index) =>
+              Decoration.inline(from, to, { class: index === found.at ? "found here" : "found" }),
+            ),
+          );
+        },
       },
-    },
-  })],
+    }),
+  ],
 });
 
 export const foundNow = (state: EditorState): Found => key.getState(state) ?? nothing;
@@ -79,7 +89,12 @@ export function step(editor: Editor, by: 1 | -1): void {
 function lookAt(editor: Editor, at: number): void {
   const place = foundNow(editor.state).places[at];
   if (!place) return;
-  editor.view.dispatch(editor.state.tr.setMeta(key, { at }).setSelection(TextSelection.create(editor.state.doc, place.from, place.to)).scrollIntoView());
+  editor.view.dispatch(
+    editor.state.tr
+      .setMeta(key, { at })
+      .setSelection(TextSelection.create(editor.state.doc, place.from, place.to))
+      .scrollIntoView(),
+  );
 }
 
 /** Puts `text` in the place that is looked at, and looks at the next one. */
@@ -89,7 +104,14 @@ export function replaceHere(editor: Editor, text: string): void {
   if (!place) return;
   editor.view.dispatch(putIn(editor, closeHistory(editor.state.tr), place, text));
   const next = foundNow(editor.state);
-  if (next.places.length > 0) lookAt(editor, Math.max(0, next.places.findIndex(({ from }) => from >= place.from + text.length)));
+  if (next.places.length > 0)
+    lookAt(
+      editor,
+      Math.max(
+        0,
+        next.places.findIndex(({ from }) => from >= place.from + text.length),
+      ),
+    );
 }
 
 /** Puts `text` in all places, as one change that can be undone. Returns how many there were. */
@@ -102,7 +124,12 @@ export function replaceAll(editor: Editor, text: string): number {
   return places.length;
 }
 
-function putIn(editor: Editor, tr: EditorState["tr"], { from, to }: { from: number; to: number }, text: string): EditorState["tr"] {
+function putIn(
+  editor: Editor,
+  tr: EditorState["tr"],
+  { from, to }: { from: number; to: number },
+  text: string,
+): EditorState["tr"] {
   if (text === "") return tr.delete(from, to);
   return tr.replaceWith(from, to, editor.schema.text(text, tr.doc.resolve(from + 1).marks()));
 }

@@ -35,39 +35,72 @@ export const CleanPaste = Extension.create<Options>({
     const { editor, options } = this;
     // The reader of HTML is large: it comes while nobody waits for it.
     const reader = import("@/core/document/html");
-    reader.catch(() => { /* Without it, text is pasted without structure. */ });
-    return [new Plugin({
-      props: {
-        handlePaste(view, event) {
-          const data = event.clipboardData;
-          if (!data) return false;
-          const [html, plain, files] = [data.getData("text/html"), data.getData("text/plain"), [...data.files]];
-          // Spreadsheets and word processors hand a picture of the text over with it: where there is text, that is meant.
-          if (files.length > 0 && plain.trim() === "" && options.upload) {
-            options.upload(files.map((file) => ({ file })));
+    reader.catch(() => {
+      /* Without it, text is pasted without structure. */
+    });
+    return [
+      new Plugin({
+        props: {
+          handlePaste(view, event) {
+            const data = event.clipboardData;
+            if (!data) return false;
+            const [html, plain, files] = [
+              data.getData("text/html"),
+              data.getData("text/plain"),
+              [...data.files],
+            ];
+            // Spreadsheets and word processors hand a picture of the text over with it: where there is text,
+            // that is meant.
+            if (files.length > 0 && plain.trim() === "" && options.upload) {
+              options.upload(files.map((file) => ({ file })));
+              return true;
+            }
+            if (html === "" || isOwn(html) || editor.isActive("codeBlock")) {
+              options.onPaste({ words: countWords(plain), dropped: null, plain });
+              return false;
+            }
+            const before = view.state;
+            // What can't be read, or has no place here, comes as its text.
+            reader
+              .then(({ fromHtml }) => putIn(editor, fromHtml(html) as unknown as Read))
+              .catch(() => {
+                editor.commands.insertContent(paragraphs(plain));
+                return null;
+              })
+              .then((read) =>
+                read
+                  ? {
+                      words: wordsIn(editor.schema.nodeFromJSON(read.document)),
+                      ...bringPictures(editor, read, options.upload),
+                    }
+                  : { words: countWords(plain), dropped: null, stop: () => {} },
+              )
+              .then(
+                ({ words, dropped, stop }) =>
+                  options.onPaste({
+                    words,
+                    dropped,
+                    plain,
+                    takeBack: () => {
+                      stop();
+                      restore(editor, before);
+                    },
+                  }),
+                () => {},
+              );
             return true;
-          }
-          if (html === "" || isOwn(html) || editor.isActive("codeBlock")) {
-            options.onPaste({ words: countWords(plain), dropped: null, plain });
-            return false;
-          }
-          const before = view.state;
-          // What can't be read, or has no place here, comes as its text.
-          reader.then(({ fromHtml }) => putIn(editor, fromHtml(html) as unknown as Read)).catch(() => { editor.commands.insertContent(paragraphs(plain)); return null; })
-            .then((read) => (read ? { words: wordsIn(editor.schema.nodeFromJSON(read.document)), ...bringPictures(editor, read, options.upload) } : { words: countWords(plain), dropped: null, stop: () => {} }))
-            .then(({ words, dropped, stop }) => options.onPaste({ words, dropped, plain, takeBack: () => { stop(); restore(editor, before); } }), () => {});
-          return true;
+          },
+          handleDrop(view, event, _slice, isMoved) {
+            const files = [...(event.dataTransfer?.files ?? [])];
+            if (isMoved || files.length === 0 || !options.upload) return false;
+            event.preventDefault();
+            const at = view.posAtCoords({ left: event.clientX, top: event.clientY })?.pos;
+            options.upload(files.map((file) => ({ file, ...(at === undefined ? {} : { at }) })));
+            return true;
+          },
         },
-        handleDrop(view, event, _slice, isMoved) {
-          const files = [...(event.dataTransfer?.files ?? [])];
-          if (isMoved || files.length === 0 || !options.upload) return false;
-          event.preventDefault();
-          const at = view.posAtCoords({ left: event.clientX, top: event.clientY })?.pos;
-          options.upload(files.map((file) => ({ file, ...(at === undefined ? {} : { at }) })));
-          return true;
-        },
-      },
-    })];
+      }),
+    ];
   },
 });
 
@@ -84,21 +117,45 @@ function putIn(editor: Editor, read: Read): Read {
   // Cells that are pasted into a table fill its cells.
   if (content.length === 1 && only?.type === "table" && editor.isActive("table")) {
     const table = editor.schema.nodeFromJSON(only);
-    if (pasteIntoTable(editor.view, new ClipboardEvent("paste"), new Slice(Fragment.from(table), 0, 0))) return read;
+    if (pasteIntoTable(editor.view, new ClipboardEvent("paste"), new Slice(Fragment.from(table), 0, 0)))
+      return read;
   }
   // Within a table no other table can stand: its text comes.
-  const fitting = editor.isActive("table") ? content.flatMap((node) => (node.type === "table" ? flattened(node) : [node])) : content;
+  const fitting = editor.isActive("table")
+    ? content.flatMap((node) => (node.type === "table" ? flattened(node) : [node]))
+    : content;
   // A single paragraph is text that goes on where the cursor is.
-  editor.chain().focus().insertContent(fitting.length === 1 && fitting[0]?.type === "paragraph" ? (fitting[0].content ?? []) : fitting).scrollIntoView().run();
+  editor
+    .chain()
+    .focus()
+    .insertContent(
+      fitting.length === 1 && fitting[0]?.type === "paragraph" ? (fitting[0].content ?? []) : fitting,
+    )
+    .scrollIntoView()
+    .run();
   return read;
 }
 
-/** Uploads the pictures of what was just put in, to where they stood. `stop` keeps those away that have not come yet. */
-function bringPictures(editor: Editor, { document, dropped, pictures }: Read, upload: Upload | null): { readonly dropped: Dropped; readonly stop: () => void } {
-  if (!upload || pictures.length === 0) return { dropped: { ...dropped, pictures: dropped.pictures + pictures.length }, stop: () => {} };
+/**
+ * Uploads the pictures of what was just put in, to where they stood. `stop` keeps those away that have not
+ * come yet.
+ */
+function bringPictures(
+  editor: Editor,
+  { document, dropped, pictures }: Read,
+  upload: Upload | null,
+): { readonly dropped: Dropped; readonly stop: () => void } {
+  if (!upload || pictures.length === 0)
+    return { dropped: { ...dropped, pictures: dropped.pictures + pictures.length }, stop: () => {} };
   const isText = wordsIn(editor.schema.nodeFromJSON(document)) > 0;
   const blocks = document.content?.length ?? 0;
-  const stop = upload(pictures.map((picture, index) => ({ file: fileOf(picture, index), alt: picture.alt, ...(isText ? { at: placeBehind(editor, blocks - 1 - picture.after) } : {}) })));
+  const stop = upload(
+    pictures.map((picture, index) => ({
+      file: fileOf(picture, index),
+      alt: picture.alt,
+      ...(isText ? { at: placeBehind(editor, blocks - 1 - picture.after) } : {}),
+    })),
+  );
   return { dropped, stop };
 }
 
@@ -109,12 +166,23 @@ function restore(editor: Editor, { doc, selection }: EditorState): void {
   editor.view.dispatch(tr.setSelection(Selection.fromJSON(tr.doc, selection.toJSON())));
 }
 
-/** Behind how many of the blocks that were just put in a picture stands, counted from their end, told as a place in the page. */
-function placeBehind({ state: { selection: { $to } } }: Editor, blocksAfter: number): number {
+/**
+ * Behind how many of the blocks that were just put in a picture stands, counted from their end, told as a
+ * place in the page.
+ */
+function placeBehind(
+  {
+    state: {
+      selection: { $to },
+    },
+  }: Editor,
+  blocksAfter: number,
+): number {
   // Text that went on in a line, or stands in a table or a list, has no blocks of the page to count.
   if ($to.depth !== 1 || blocksAfter === 0) return $to.pos;
   let at = $to.after(1);
-  for (let left = blocksAfter; left > 0 && at > 0; left--) at -= $to.doc.resolve(at).nodeBefore?.nodeSize ?? at;
+  for (let left = blocksAfter; left > 0 && at > 0; left--)
+    at -= $to.doc.resolve(at).nodeBefore?.nodeSize ?? at;
   return at;
 }
 
@@ -129,5 +197,9 @@ function flattened(table: JSONContent): JSONContent[] {
 
 /** Text without structure, its lines as paragraphs. */
 export function paragraphs(text: string): JSONContent[] {
-  return text.replace(/\r\n?/g, "\n").split(/\n+/).filter((line) => line.trim() !== "").map((line) => ({ type: "paragraph", content: [{ type: "text", text: line }] }));
+  return text
+    .replace(/\r\n?/g, "\n")
+    .split(/\n+/)
+    .filter((line) => line.trim() !== "")
+    .map((line) => ({ type: "paragraph", content: [{ type: "text", text: line }] }));
 }

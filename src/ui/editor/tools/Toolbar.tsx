@@ -1,5 +1,8 @@
 "use client";
-/** The editor's tools: what is used all the time on the bar, the rest in four lists. Arrow keys go from tool to tool, up and down within a choice; Tab leaves the bar. */
+/**
+ * The editor's tools: what is used all the time on the bar, the rest in four lists. Arrow keys go from tool
+ * to tool, up and down within a choice; Tab leaves the bar.
+ */
 import FormatBold from "@mui/icons-material/FormatBold";
 import FormatItalic from "@mui/icons-material/FormatItalic";
 import FormatListBulleted from "@mui/icons-material/FormatListBulleted";
@@ -20,9 +23,21 @@ import { writeOn } from "./write-on";
 type Style = "text" | "2" | "3" | "4" | "quote" | "code";
 
 const styles: readonly { readonly value: Style; readonly label: string }[] = [
-  { value: "text", label: "Text" }, { value: "2", label: "Heading" }, { value: "3", label: "Subheading" }, { value: "4", label: "Small heading" }, { value: "quote", label: "Quote" }, { value: "code", label: "Code block" },
+  { value: "text", label: "Text" },
+  { value: "2", label: "Heading" },
+  { value: "3", label: "Subheading" },
+  { value: "4", label: "Small heading" },
+  { value: "quote", label: "Quote" },
+  { value: "code", label: "Code block" },
 ];
-const toneNames: Record<Tone, string> = { red: "Red", amber: "Amber", green: "Green", blue: "Blue", violet: "Violet", grey: "Grey" };
+const toneNames: Record<Tone, string> = {
+  red: "Red",
+  amber: "Amber",
+  green: "Green",
+  blue: "Blue",
+  violet: "Violet",
+  grey: "Grey",
+};
 
 interface Props {
   readonly editor: Editor;
@@ -38,12 +53,29 @@ export function Toolbar({ editor, open, find, hasFiles }: Props) {
   const state = useEditorState({
     editor,
     selector: ({ editor: now }) => ({
-      style: (now.isActive("blockquote") ? "quote" : now.isActive("codeBlock") ? "code" : ([2, 3, 4].find((level) => now.isActive("heading", { level }))?.toString() ?? "text")) as Style,
-      bold: now.isActive("bold"), italic: now.isActive("italic"), underline: now.isActive("underline"), strike: now.isActive("strike"), code: now.isActive("code"),
-      sub: now.isActive("subscript"), sup: now.isActive("superscript"), tone: (now.getAttributes("textTone").tone ?? null) as Tone | null, highlight: (now.getAttributes("highlight").tone ?? null) as Tone | null,
-      bullet: now.isActive("bulletList"), ordered: now.isActive("orderedList"), inTable: now.isActive("table"),
-      align: (now.getAttributes(now.isActive("heading") ? "heading" : "paragraph").textAlign ?? "left") as string,
-      link: now.isActive("link"), page: now.isActive("pageLink"), canUndo: now.can().undo(), canRedo: now.can().redo(),
+      style: (now.isActive("blockquote")
+        ? "quote"
+        : now.isActive("codeBlock")
+          ? "code"
+          : ([2, 3, 4].find((level) => now.isActive("heading", { level }))?.toString() ?? "text")) as Style,
+      bold: now.isActive("bold"),
+      italic: now.isActive("italic"),
+      underline: now.isActive("underline"),
+      strike: now.isActive("strike"),
+      code: now.isActive("code"),
+      sub: now.isActive("subscript"),
+      sup: now.isActive("superscript"),
+      tone: (now.getAttributes("textTone").tone ?? null) as Tone | null,
+      highlight: (now.getAttributes("highlight").tone ?? null) as Tone | null,
+      bullet: now.isActive("bulletList"),
+      ordered: now.isActive("orderedList"),
+      inTable: now.isActive("table"),
+      align: (now.getAttributes(now.isActive("heading") ? "heading" : "paragraph").textAlign ??
+        "left") as string,
+      link: now.isActive("link"),
+      page: now.isActive("pageLink"),
+      canUndo: now.can().undo(),
+      canRedo: now.can().redo(),
     }),
   });
   const run = () => writeOn(editor);
@@ -58,7 +90,9 @@ export function Toolbar({ editor, open, find, hasFiles }: Props) {
     else plain.setHeading({ level: Number(style) as 2 | 3 | 4 }).run();
   }
 
-  const usable = () => [...(bar.current?.querySelectorAll<HTMLElement>("select, button:not(:disabled)") ?? [])];
+  const usable = () => [
+    ...(bar.current?.querySelectorAll<HTMLElement>("select, button:not(:disabled)") ?? []),
+  ];
   // Tab stops once on the bar: at the tool that was used last.
   const stopAt = (stop: HTMLElement | undefined) => {
     lastUsed.current = stop;
@@ -79,33 +113,111 @@ export function Toolbar({ editor, open, find, hasFiles }: Props) {
   }
 
   const tool = (label: string, icon: ReactNode, isOn: boolean | null, act: () => void, isOff = false) => (
-    <button type="button" className="tool" title={label} aria-label={label} disabled={isOff} onMouseDown={(event) => event.preventDefault()} onClick={act} {...(isOn === null ? {} : { "aria-pressed": isOn })}>{icon}</button>
+    <button
+      type="button"
+      className="tool"
+      title={label}
+      aria-label={label}
+      disabled={isOff}
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={act}
+      {...(isOn === null ? {} : { "aria-pressed": isOn })}
+    >
+      {icon}
+    </button>
   );
 
   const marks: ToolEntry[] = [
-    { label: "Underline", keys: "Ctrl+U", isOn: state.underline, act: () => run().toggleUnderline().run(), sign: <u>u</u> },
-    { label: "Strike through", keys: "Ctrl+Shift+S", isOn: state.strike, act: () => run().toggleStrike().run(), sign: <s>s</s> },
-    { label: "Raised", keys: "Ctrl+.", isOn: state.sup, act: () => run().toggleSuperscript().run(), sign: <>x<sup>2</sup></> },
-    { label: "Lowered", keys: "Ctrl+,", isOn: state.sub, act: () => run().toggleSubscript().run(), sign: <>x<sub>2</sub></> },
-    { label: "Code", keys: "Ctrl+E", isOn: state.code, act: () => run().toggleCode().run(), sign: <code>c</code> },
+    {
+      label: "Underline",
+      keys: "Ctrl+U",
+      isOn: state.underline,
+      act: () => run().toggleUnderline().run(),
+      sign: <u>u</u>,
+    },
+    {
+      label: "Strike through",
+      keys: "Ctrl+Shift+S",
+      isOn: state.strike,
+      act: () => run().toggleStrike().run(),
+      sign: <s>s</s>,
+    },
+    {
+      label: "Raised",
+      keys: "Ctrl+.",
+      isOn: state.sup,
+      act: () => run().toggleSuperscript().run(),
+      sign: (
+        <>
+          x<sup>2</sup>
+        </>
+      ),
+    },
+    {
+      label: "Lowered",
+      keys: "Ctrl+,",
+      isOn: state.sub,
+      act: () => run().toggleSubscript().run(),
+      sign: (
+        <>
+          x<sub>2</sub>
+        </>
+      ),
+    },
+    {
+      label: "Code",
+      keys: "Ctrl+E",
+      isOn: state.code,
+      act: () => run().toggleCode().run(),
+      sign: <code>c</code>,
+    },
     { heading: "Colour of the letters" },
-    { label: "As the text", isOn: state.tone === null, act: () => run().unsetMark("textTone").run(), sign: <span>a</span> },
-    ...tones.map((tone) => ({ label: toneNames[tone], isOn: state.tone === tone, act: () => run().setMark("textTone", { tone }).run(), sign: <span data-tone={tone}>a</span> })),
+    {
+      label: "As the text",
+      isOn: state.tone === null,
+      act: () => run().unsetMark("textTone").run(),
+      sign: <span>a</span>,
+    },
+    ...tones.map((tone) => ({
+      label: toneNames[tone],
+      isOn: state.tone === tone,
+      act: () => run().setMark("textTone", { tone }).run(),
+      sign: <span data-tone={tone}>a</span>,
+    })),
     { heading: "Highlighted" },
-    { label: "Not highlighted", isOn: state.highlight === null, act: () => run().unsetMark("highlight").run(), sign: <span>a</span> },
-    ...tones.map((tone) => ({ label: `In ${toneNames[tone].toLowerCase()}`, isOn: state.highlight === tone, act: () => run().setMark("highlight", { tone }).run(), sign: <span data-highlight={tone}>a</span> })),
+    {
+      label: "Not highlighted",
+      isOn: state.highlight === null,
+      act: () => run().unsetMark("highlight").run(),
+      sign: <span>a</span>,
+    },
+    ...tones.map((tone) => ({
+      label: `In ${toneNames[tone].toLowerCase()}`,
+      isOn: state.highlight === tone,
+      act: () => run().setMark("highlight", { tone }).run(),
+      sign: <span data-highlight={tone}>a</span>,
+    })),
     "line",
     { label: "Clear formatting", keys: "Ctrl+\\", act: () => clearFormatting(editor) },
   ];
-  const align = (value: "left" | "center" | "right" | "justify", label: string, keys: string): ToolEntry => (
-    { label, keys, isOn: state.align === value, act: () => (value === "left" ? run().unsetTextAlign() : run().setTextAlign(value)).run() }
-  );
+  const align = (value: "left" | "center" | "right" | "justify", label: string, keys: string): ToolEntry => ({
+    label,
+    keys,
+    isOn: state.align === value,
+    act: () => (value === "left" ? run().unsetTextAlign() : run().setTextAlign(value)).run(),
+  });
   const setting: ToolEntry[] = [
-    align("left", "From the left", "Ctrl+Shift+L"), align("center", "Centred", "Ctrl+Shift+E"), align("right", "To the right", "Ctrl+Shift+R"), align("justify", "To both sides", "Ctrl+Shift+J"), "line",
-    { label: "Further in", keys: "Ctrl+]", act: () => void indent(editor, 1) }, { label: "Further out", keys: "Ctrl+[", act: () => void indent(editor, -1) },
+    align("left", "From the left", "Ctrl+Shift+L"),
+    align("center", "Centred", "Ctrl+Shift+E"),
+    align("right", "To the right", "Ctrl+Shift+R"),
+    align("justify", "To both sides", "Ctrl+Shift+J"),
+    "line",
+    { label: "Further in", keys: "Ctrl+]", act: () => void indent(editor, 1) },
+    { label: "Further out", keys: "Ctrl+[", act: () => void indent(editor, -1) },
   ];
   const links: ToolEntry[] = [
-    { label: "Page of this wiki", keys: "[[", isOn: state.page, act: () => open("page") }, { label: "Address", keys: "Ctrl+K", isOn: state.link, act: () => open("link") },
+    { label: "Page of this wiki", keys: "[[", isOn: state.page, act: () => open("page") },
+    { label: "Address", keys: "Ctrl+K", isOn: state.link, act: () => open("link") },
     { label: "Address on a line of its own", act: () => open("card") },
   ];
   const things: ToolEntry[] = [
@@ -119,16 +231,57 @@ export function Toolbar({ editor, open, find, hasFiles }: Props) {
   ];
 
   return (
-    <div className="toolbar" role="toolbar" aria-label="Formatting" ref={bar} onKeyDown={moveFocus} onFocus={({ target }) => { if (bar.current?.contains(target)) stopAt(target); }}>
-      <select aria-label="Style of the paragraph" value={state.style} onKeyDown={() => { isByKey.current = true; }} onPointerDown={() => { isByKey.current = false; }} onChange={(event) => setStyle(event.target.value as Style)}>
-        {styles.map(({ value, label }) => <option key={value} value={value}>{label}</option>)}
+    <div
+      className="toolbar"
+      role="toolbar"
+      aria-label="Formatting"
+      ref={bar}
+      onKeyDown={moveFocus}
+      onFocus={({ target }) => {
+        if (bar.current?.contains(target)) stopAt(target);
+      }}
+    >
+      <select
+        aria-label="Style of the paragraph"
+        value={state.style}
+        onKeyDown={() => {
+          isByKey.current = true;
+        }}
+        onPointerDown={() => {
+          isByKey.current = false;
+        }}
+        onChange={(event) => setStyle(event.target.value as Style)}
+      >
+        {styles.map(({ value, label }) => (
+          <option key={value} value={value}>
+            {label}
+          </option>
+        ))}
       </select>
       {tool("Bold (Ctrl+B)", <FormatBold fontSize="small" />, state.bold, () => run().toggleBold().run())}
-      {tool("Italic (Ctrl+I)", <FormatItalic fontSize="small" />, state.italic, () => run().toggleItalic().run())}
-      <ToolMenu label="Letters" entries={marks} isOn={state.underline || state.strike || state.sub || state.sup || state.code || state.tone !== null || state.highlight !== null} />
+      {tool("Italic (Ctrl+I)", <FormatItalic fontSize="small" />, state.italic, () =>
+        run().toggleItalic().run(),
+      )}
+      <ToolMenu
+        label="Letters"
+        entries={marks}
+        isOn={
+          state.underline ||
+          state.strike ||
+          state.sub ||
+          state.sup ||
+          state.code ||
+          state.tone !== null ||
+          state.highlight !== null
+        }
+      />
       <span className="divider" />
-      {tool("List with bullets (Ctrl+Shift+8)", <FormatListBulleted fontSize="small" />, state.bullet, () => run().toggleBulletList().run())}
-      {tool("Numbered list (Ctrl+Shift+7)", <FormatListNumbered fontSize="small" />, state.ordered, () => run().toggleOrderedList().run())}
+      {tool("List with bullets (Ctrl+Shift+8)", <FormatListBulleted fontSize="small" />, state.bullet, () =>
+        run().toggleBulletList().run(),
+      )}
+      {tool("Numbered list (Ctrl+Shift+7)", <FormatListNumbered fontSize="small" />, state.ordered, () =>
+        run().toggleOrderedList().run(),
+      )}
       <ToolMenu label="Setting" entries={setting} isOn={state.align !== "left"} />
       <span className="divider" />
       <ToolMenu label="Link" entries={links} isOn={state.page || state.link} />

@@ -10,9 +10,14 @@ export function ToolsFrame({ editor, children }: { editor: Editor; children: Rea
     // A menu hangs in the frame by its code alone: it has left by itself.
     if (event.defaultPrevented || !frame.current?.contains(event.target as Node)) return;
     if (event.key === "Escape") editor.commands.focus();
-    else if (event.altKey && (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "b") toBar(frame.current);
+    else if (event.altKey && (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "b")
+      toBar(frame.current);
     else return;
     event.preventDefault();
   };
-  return <div className="tools" ref={frame} onKeyDown={onKeyDown}>{children}</div>;
+  return (
+    <div className="tools" ref={frame} onKeyDown={onKeyDown}>
+      {children}
+    </div>
+  );
 }

@@ -1,4 +1,6 @@
-/** From the text to the tools by a key: in tables and lists Tab has other work, and leads nowhere near them. */
+/**
+ * From the text to the tools by a key: in tables and lists Tab has other work, and leads nowhere near them.
+ */
 import type { Editor } from "@tiptap/core";
 
 const usable = ":is(select, input, button):not(:disabled)";
@@ -13,5 +15,8 @@ export function toTools(editor: Editor): boolean {
 }
 
 export function toBar(frame: Element): void {
-  (frame.querySelector<HTMLElement>(`.toolbar [tabindex="0"]${usable}`) ?? frame.querySelector<HTMLElement>(`.toolbar ${usable}`))?.focus();
+  (
+    frame.querySelector<HTMLElement>(`.toolbar [tabindex="0"]${usable}`) ??
+    frame.querySelector<HTMLElement>(`.toolbar ${usable}`)
+  )?.focus();
 }

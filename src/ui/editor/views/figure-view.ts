@@ -1,4 +1,7 @@
-/** A picture in the editor: its caption is written below it, and its sides are drawn to make it smaller or larger. */
+/**
+ * A picture in the editor: its caption is written below it, and its sides are drawn to make it smaller or
+ * larger.
+ */
 import { NodeSelection } from "@tiptap/pm/state";
 import type { NodeViewRenderer } from "@tiptap/core";
 import { narrowestFigure } from "@/core/document/model";
@@ -20,7 +23,12 @@ export const figureView: NodeViewRenderer = ({ node: first, editor, getPos }) =>
   show();
 
   function show(): void {
-    const { file, alt, width, place } = node.attrs as { file: string; alt: string; width: number; place: string };
+    const { file, alt, width, place } = node.attrs as {
+      file: string;
+      alt: string;
+      width: number;
+      place: string;
+    };
     dom.dataset.place = place;
     dom.style.width = place === "full" ? "" : `${width}%`;
     picture.alt = alt;
@@ -50,14 +58,24 @@ export const figureView: NodeViewRenderer = ({ node: first, editor, getPos }) =>
     const reach = (side === "end" ? 1 : -1) * (node.attrs.place === "centre" ? 2 : 1);
     let width = Number(node.attrs.width);
     const move = (moved: PointerEvent) => {
-      width = Math.min(100, Math.max(narrowestFigure, Math.round(((began + (moved.clientX - from) * reach) / room) * 100)));
+      width = Math.min(
+        100,
+        Math.max(narrowestFigure, Math.round(((began + (moved.clientX - from) * reach) / room) * 100)),
+      );
       dom.style.width = `${width}%`;
     };
     const end = () => {
       window.removeEventListener("pointermove", move);
       window.removeEventListener("pointerup", end);
       const at = getPos();
-      if (at !== undefined) editor.view.dispatch(editor.state.tr.setNodeMarkup(at, undefined, { ...node.attrs, width, place: node.attrs.place === "full" ? "centre" : node.attrs.place }));
+      if (at !== undefined)
+        editor.view.dispatch(
+          editor.state.tr.setNodeMarkup(at, undefined, {
+            ...node.attrs,
+            width,
+            place: node.attrs.place === "full" ? "centre" : node.attrs.place,
+          }),
+        );
     };
     window.addEventListener("pointermove", move);
     window.addEventListener("pointerup", end);
@@ -67,12 +85,14 @@ export const figureView: NodeViewRenderer = ({ node: first, editor, getPos }) =>
     if ((event.target as HTMLElement).classList.contains("figure-grip")) return;
     event.preventDefault();
     const at = getPos();
-    if (at !== undefined) editor.view.dispatch(editor.state.tr.setSelection(NodeSelection.create(editor.state.doc, at)));
+    if (at !== undefined)
+      editor.view.dispatch(editor.state.tr.setSelection(NodeSelection.create(editor.state.doc, at)));
     editor.view.focus();
   });
 
   return {
-    dom, contentDOM: caption,
+    dom,
+    contentDOM: caption,
     update(next) {
       if (next.type !== node.type) return false;
       node = next;
@@ -81,7 +101,9 @@ export const figureView: NodeViewRenderer = ({ node: first, editor, getPos }) =>
     },
     selectNode: () => dom.classList.add("is-chosen"),
     deselectNode: () => dom.classList.remove("is-chosen"),
-    ignoreMutation: (change) => !caption.contains(change.target) || change.target === caption && change.type === "attributes",
-    stopEvent: (event) => event.type === "pointerdown" && (event.target as HTMLElement).classList?.contains("figure-grip"),
+    ignoreMutation: (change) =>
+      !caption.contains(change.target) || (change.target === caption && change.type === "attributes"),
+    stopEvent: (event) =>
+      event.type === "pointerdown" && (event.target as HTMLElement).classList?.contains("figure-grip"),
   };
 };

@@ -16,14 +16,24 @@ function labels(doc: PageNode): DecorationSet {
   });
   if (found.length === 0) return DecorationSet.empty;
   const notes = notesOf({ type: "doc", content: found.map(({ node }) => node) });
-  return DecorationSet.create(doc, found.map(({ at, node }) => Decoration.node(at, at + 1, { "data-label": noteLabel(notes.of.get(node)!) })));
+  return DecorationSet.create(
+    doc,
+    found.map(({ at, node }) =>
+      Decoration.node(at, at + 1, { "data-label": noteLabel(notes.of.get(node)!) }),
+    ),
+  );
 }
 
 export const NoteLabels = Extension.create({
   name: "noteLabels",
-  addProseMirrorPlugins: () => [new Plugin({
-    key,
-    state: { init: (_, { doc }) => labels(doc), apply: (tr, was) => (tr.docChanged ? labels(tr.doc) : was) },
-    props: { decorations: (state) => key.getState(state) },
-  })],
+  addProseMirrorPlugins: () => [
+    new Plugin({
+      key,
+      state: {
+        init: (_, { doc }) => labels(doc),
+        apply: (tr, was) => (tr.docChanged ? labels(tr.doc) : was),
+      },
+      props: { decorations: (state) => key.getState(state) },
+    }),
+  ],
 });

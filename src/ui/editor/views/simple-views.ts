@@ -1,4 +1,7 @@
-/** What stands in the text and is no text, drawn without React: a page may have many of them, and a key press draws none anew. */
+/**
+ * What stands in the text and is no text, drawn without React: a page may have many of them, and a key press
+ * draws none anew.
+ */
 import type { Editor, NodeViewRenderer } from "@tiptap/core";
 import type { Node as PageNode } from "@tiptap/pm/model";
 import { readNote } from "@/core/document/notes";
@@ -7,7 +10,12 @@ import { hostOf } from "../../document/FileViews";
 import { fileHref, type Opened, storeOf } from "../place";
 
 /** A view that draws itself from its node's attributes alone, and opens `dialog` on a double click. */
-function drawn(tag: string, className: string, dialog: Opened, draw: (dom: HTMLElement, node: PageNode, editor: Editor) => void): NodeViewRenderer {
+function drawn(
+  tag: string,
+  className: string,
+  dialog: Opened,
+  draw: (dom: HTMLElement, node: PageNode, editor: Editor) => void,
+): NodeViewRenderer {
   return ({ node: first, editor }) => {
     let node = first;
     const dom = document.createElement(tag);
@@ -29,9 +37,10 @@ function drawn(tag: string, className: string, dialog: Opened, draw: (dom: HTMLE
   };
 }
 
-const equation = (tag: string, isBlock: boolean) => drawn(tag, "equation", "equation", (dom, { attrs }) => {
-  dom.innerHTML = equationHtml(String(attrs.latex), isBlock);
-});
+const equation = (tag: string, isBlock: boolean) =>
+  drawn(tag, "equation", "equation", (dom, { attrs }) => {
+    dom.innerHTML = equationHtml(String(attrs.latex), isBlock);
+  });
 
 export const equationView = equation("span", false);
 export const equationBlockView = equation("div", true);
@@ -49,7 +58,14 @@ export const contentsListView = drawn("div", "page-contents", null, (dom) => {
 });
 
 /** A block with text in it below something that is drawn. */
-function captioned(tag: string, className: string, captionTag: string, placeholder: string, draw: (head: HTMLElement, node: PageNode, editor: Editor) => void, isHeadFirst = true): NodeViewRenderer {
+function captioned(
+  tag: string,
+  className: string,
+  captionTag: string,
+  placeholder: string,
+  draw: (head: HTMLElement, node: PageNode, editor: Editor) => void,
+  isHeadFirst = true,
+): NodeViewRenderer {
   return ({ node: first, editor }) => {
     let node = first;
     const dom = document.createElement(tag);
@@ -64,7 +80,8 @@ function captioned(tag: string, className: string, captionTag: string, placehold
     draw(head, node, editor);
     show();
     return {
-      dom, contentDOM: caption,
+      dom,
+      contentDOM: caption,
       update(next) {
         if (next.type !== node.type) return false;
         if (!next.sameMarkup(node)) draw(head, next, editor);
@@ -74,22 +91,39 @@ function captioned(tag: string, className: string, captionTag: string, placehold
       },
       selectNode: () => dom.classList.add("is-chosen"),
       deselectNode: () => dom.classList.remove("is-chosen"),
-      ignoreMutation: (change) => !caption.contains(change.target) || (change.target === caption && change.type === "attributes"),
+      ignoreMutation: (change) =>
+        !caption.contains(change.target) || (change.target === caption && change.type === "attributes"),
     };
   };
 }
 
-export const mediaView = captioned("figure", "figure media", "figcaption", "Caption", (head, { attrs }, editor) => {
-  const player = document.createElement(attrs.kind === "audio" ? "audio" : "video");
-  player.controls = true;
-  player.preload = "metadata";
-  const [href, poster] = [fileHref(editor, String(attrs.file)), attrs.poster ? fileHref(editor, String(attrs.poster), 960) : null];
-  if (href) player.src = href;
-  if (poster && player instanceof HTMLVideoElement) player.poster = poster;
-  head.replaceChildren(player);
-});
+export const mediaView = captioned(
+  "figure",
+  "figure media",
+  "figcaption",
+  "Caption",
+  (head, { attrs }, editor) => {
+    const player = document.createElement(attrs.kind === "audio" ? "audio" : "video");
+    player.controls = true;
+    player.preload = "metadata";
+    const [href, poster] = [
+      fileHref(editor, String(attrs.file)),
+      attrs.poster ? fileHref(editor, String(attrs.poster), 960) : null,
+    ];
+    if (href) player.src = href;
+    if (poster && player instanceof HTMLVideoElement) player.poster = poster;
+    head.replaceChildren(player);
+  },
+);
 
-export const linkCardView = captioned("div", "link-card", "span", "What the link leads to", (head, { attrs }) => {
-  head.className = "quiet";
-  head.textContent = hostOf(String(attrs.href));
-}, false);
+export const linkCardView = captioned(
+  "div",
+  "link-card",
+  "span",
+  "What the link leads to",
+  (head, { attrs }) => {
+    head.className = "quiet";
+    head.textContent = hostOf(String(attrs.href));
+  },
+  false,
+);

@@ -11,7 +11,15 @@ export function ConfirmButton({ token }: { token: string }) {
   return (
     <div className="paper form-paper">
       <Said said={said} />
-      {said?.kind === "done" ? <p><Link href={paths.courses()}>Go on to your courses</Link></p> : <Button variant="contained" disabled={isBusy} onClick={() => void act(() => confirm(token))}>{isBusy ? "Confirming" : "Confirm the address"}</Button>}
+      {said?.kind === "done" ? (
+        <p>
+          <Link href={paths.courses()}>Go on to your courses</Link>
+        </p>
+      ) : (
+        <Button variant="contained" disabled={isBusy} onClick={() => void act(() => confirm(token))}>
+          {isBusy ? "Confirming" : "Confirm the address"}
+        </Button>
+      )}
     </div>
   );
 }

@@ -5,7 +5,11 @@ import { guestContext } from "@/data/session/guest";
 import { paths } from "@/ui/paths";
 import { ConfirmButton } from "./ConfirmButton";
 
-export const metadata: Metadata = { title: "Your new address", referrer: "no-referrer", robots: { index: false } };
+export const metadata: Metadata = {
+  title: "Your new address",
+  referrer: "no-referrer",
+  robots: { index: false },
+};
 
 /** Mail programs follow links by themselves: the address is confirmed by a press, not by looking. */
 export default async function ConfirmAddressPage({ params }: PageProps<"/account/address/[token]">) {
@@ -16,13 +20,22 @@ export default async function ConfirmAddressPage({ params }: PageProps<"/account
     <main className="alone" id="main">
       {link ? (
         <>
-          <div><h1>Your new address</h1><p className="brief">You sign in with {link.address} now, {link.name}, and with {link.newAddress} once you have confirmed it.</p></div>
+          <div>
+            <h1>Your new address</h1>
+            <p className="brief">
+              You sign in with {link.address} now, {link.name}, and with {link.newAddress} once you have
+              confirmed it.
+            </p>
+          </div>
           <ConfirmButton token={token} />
         </>
       ) : (
         <>
           <h1>This link does not work any more</h1>
-          <p>A link works once, and for a day; a newer one takes the place of an older. Ask for another on <Link href={paths.account()}>the page of your account</Link>.</p>
+          <p>
+            A link works once, and for a day; a newer one takes the place of an older. Ask for another on{" "}
+            <Link href={paths.account()}>the page of your account</Link>.
+          </p>
         </>
       )}
     </main>

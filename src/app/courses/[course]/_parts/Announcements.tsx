@@ -4,7 +4,17 @@ import { paths } from "@/ui/paths";
 import { distance, moment } from "@/ui/words/times";
 
 /** What those who take part were told of assignments of late. */
-export function Announcements({ told, courseId, zone, now }: { told: readonly AnnouncementDto[]; courseId: string; zone: string; now: Date }) {
+export function Announcements({
+  told,
+  courseId,
+  zone,
+  now,
+}: {
+  told: readonly AnnouncementDto[];
+  courseId: string;
+  zone: string;
+  now: Date;
+}) {
   if (told.length === 0) return null;
   return (
     <section className="section" aria-labelledby="announced">
@@ -12,7 +22,15 @@ export function Announcements({ told, courseId, zone, now }: { told: readonly An
       <ul className="desk-list">
         {told.map(({ assignmentId, by, at, lines }) => (
           <li key={`${assignmentId} ${at.getTime()}`}>
-            <Link href={paths.assignment(courseId, assignmentId)}><span>{lines.join(" ")}</span><span className="quiet">{by}, <time dateTime={at.toISOString()} title={moment(at, zone, now)}>{distance(at, zone, now)}</time></span></Link>
+            <Link href={paths.assignment(courseId, assignmentId)}>
+              <span>{lines.join(" ")}</span>
+              <span className="quiet">
+                {by},{" "}
+                <time dateTime={at.toISOString()} title={moment(at, zone, now)}>
+                  {distance(at, zone, now)}
+                </time>
+              </span>
+            </Link>
           </li>
         ))}
       </ul>

@@ -18,24 +18,56 @@ export function Happenings({ desk: { happenings, before, leftOff }, courseId, zo
   const fresh = happenings.filter(({ isNew }) => isNew).length;
   return (
     <>
-      {leftOff && <p className="notice" style={{ marginTop: 20 }}><span>You wrote last on <Link href={paths.page(courseId, leftOff.pageId)}>{leftOff.page}</Link> ({leftOff.wiki}), {distance(leftOff.at, zone, now)}.</span></p>}
+      {leftOff && (
+        <p className="notice" style={{ marginTop: 20 }}>
+          <span>
+            You wrote last on <Link href={paths.page(courseId, leftOff.pageId)}>{leftOff.page}</Link> (
+            {leftOff.wiki}), {distance(leftOff.at, zone, now)}.
+          </span>
+        </p>
+      )}
       <section className="section" aria-labelledby="happened">
-        <h2 id="happened">{isStudent ? "What others wrote in your wikis" : "What happened"}{before && fresh > 0 && <span className="quiet" style={{ fontWeight: 400 }}> ({fresh === happenings.length ? `${fresh} and more` : fresh} new since {moment(before, zone, now)})</span>}</h2>
-        {happenings.length === 0
-          ? <p className="quiet">Nothing yet.</p>
-          : (
-            <ul className="desk-list">
-              {happenings.map((each) => (
-                <li key={`${each.pageId} ${each.at.getTime()}`}>
-                  <Link href={happeningHref(courseId, each)}>
-                    <span><strong>{each.person}</strong> {happeningWords(each)} {each.page}{each.kind === "entries" && each.count > 1 ? ` (${counted(each.count, "entry", "entries")})` : ""}{each.namesViewer && <span className="waiting"> names you</span>}{each.isNew && <span className="waiting"> new</span>}</span>
-                    <span className="quiet">{isStudent ? "" : `${each.wiki}, `}<time dateTime={each.at.toISOString()} title={moment(each.at, zone, now)}>{distance(each.at, zone, now)}</time></span>
-                  </Link>
-                </li>
-              ))}
-            </ul>
+        <h2 id="happened">
+          {isStudent ? "What others wrote in your wikis" : "What happened"}
+          {before && fresh > 0 && (
+            <span className="quiet" style={{ fontWeight: 400 }}>
+              {" "}
+              ({fresh === happenings.length ? `${fresh} and more` : fresh} new since{" "}
+              {moment(before, zone, now)})
+            </span>
           )}
-        {happenings.length > 0 && <p style={{ marginTop: 10 }}><Link href={paths.news(courseId)}>All news</Link></p>}
+        </h2>
+        {happenings.length === 0 ? (
+          <p className="quiet">Nothing yet.</p>
+        ) : (
+          <ul className="desk-list">
+            {happenings.map((each) => (
+              <li key={`${each.pageId} ${each.at.getTime()}`}>
+                <Link href={happeningHref(courseId, each)}>
+                  <span>
+                    <strong>{each.person}</strong> {happeningWords(each)} {each.page}
+                    {each.kind === "entries" && each.count > 1
+                      ? ` (${counted(each.count, "entry", "entries")})`
+                      : ""}
+                    {each.namesViewer && <span className="waiting"> names you</span>}
+                    {each.isNew && <span className="waiting"> new</span>}
+                  </span>
+                  <span className="quiet">
+                    {isStudent ? "" : `${each.wiki}, `}
+                    <time dateTime={each.at.toISOString()} title={moment(each.at, zone, now)}>
+                      {distance(each.at, zone, now)}
+                    </time>
+                  </span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+        )}
+        {happenings.length > 0 && (
+          <p style={{ marginTop: 10 }}>
+            <Link href={paths.news(courseId)}>All news</Link>
+          </p>
+        )}
       </section>
     </>
   );

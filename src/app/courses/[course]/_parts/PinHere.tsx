@@ -11,7 +11,11 @@ export function PinHere(props: PinHereProps) {
   return (
     <details className="pin-here" onToggle={(event) => setOpen(event.currentTarget.open)}>
       <summary>Pin</summary>
-      {isOpen && <Suspense fallback={<p className="quiet">Loading.</p>}><PinForm {...props} /></Suspense>}
+      {isOpen && (
+        <Suspense fallback={<p className="quiet">Loading.</p>}>
+          <PinForm {...props} />
+        </Suspense>
+      )}
     </details>
   );
 }

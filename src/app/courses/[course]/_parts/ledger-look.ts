@@ -12,9 +12,21 @@ export function filterOf({ person, act, from, until, phrase }: AskedFilter, zone
     return instantAt(`${day.toISOString().slice(0, 10)}T00:00`, zone) ?? undefined;
   };
   const [after, before] = [from ? start(from, 0) : undefined, until ? start(until, 1) : undefined];
-  return { ...(person ? { person } : {}), ...(act ? { act } : {}), ...(phrase ? { phrase } : {}), ...(after ? { from: after } : {}), ...(before ? { until: before } : {}) };
+  return {
+    ...(person ? { person } : {}),
+    ...(act ? { act } : {}),
+    ...(phrase ? { phrase } : {}),
+    ...(after ? { from: after } : {}),
+    ...(before ? { until: before } : {}),
+  };
 }
 
 export function lookOf({ courseId, timeZone, members }: WikiDto, hasPages: boolean, now: Date): LedgerLook {
-  return { courseId, marks: Object.fromEntries(members.map(({ id, mark }) => [id, mark])), hasPages, zone: timeZone, now };
+  return {
+    courseId,
+    marks: Object.fromEntries(members.map(({ id, mark }) => [id, mark])),
+    hasPages,
+    zone: timeZone,
+    now,
+  };
 }

@@ -6,7 +6,9 @@ import { paths } from "@/ui/paths";
 /** What the reader or the writer of a page is told by while it is open. */
 export function livePlace({ wiki, id, document }: PageDto): LivePlace {
   return {
-    href: paths.live(wiki.courseId, id), changesBase: `${paths.compare(wiki.courseId, id)}?from=`,
-    marks: Object.fromEntries(wiki.members.map((member) => [member.id, member.mark])), headings: headingsOf(document).map(({ id: block, text }) => ({ id: block, text })),
+    href: paths.live(wiki.courseId, id),
+    changesBase: `${paths.compare(wiki.courseId, id)}?from=`,
+    marks: Object.fromEntries(wiki.members.map((member) => [member.id, member.mark])),
+    headings: headingsOf(document).map(({ id: block, text }) => ({ id: block, text })),
   };
 }

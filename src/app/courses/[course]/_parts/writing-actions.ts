@@ -15,7 +15,11 @@ const place = z.union([z.object({ courseId: id, pageId: id }), z.object({ course
 
 /** Keeps what somebody is writing, for themselves; false: it could not be kept. */
 export async function keepText(at: DraftPlace, sent: FormData): Promise<boolean> {
-  return keepDraft(await signedIn(), place.parse(at), (await unpacked(sent)) as Parameters<typeof keepDraft>[2]);
+  return keepDraft(
+    await signedIn(),
+    place.parse(at),
+    (await unpacked(sent)) as Parameters<typeof keepDraft>[2],
+  );
 }
 
 export async function dropText(at: DraftPlace): Promise<void> {
@@ -30,7 +34,18 @@ export async function headingsOfPage(courseId: string, pageId: string): Promise<
 }
 
 /** Says of a file what it is called and where it comes from. */
-export async function describe(courseId: string, wikiId: string, fileId: string, said: { name: string; source: string; licence: string }): Promise<FileAnswer> {
-  const described = await describeFile(await signedIn(), id.parse(courseId), id.parse(wikiId), id.parse(fileId), said);
+export async function describe(
+  courseId: string,
+  wikiId: string,
+  fileId: string,
+  said: { name: string; source: string; licence: string },
+): Promise<FileAnswer> {
+  const described = await describeFile(
+    await signedIn(),
+    id.parse(courseId),
+    id.parse(wikiId),
+    id.parse(fileId),
+    said,
+  );
   return described.kind === "stored" ? described : { kind: "refused", text: fileProblem(described.problem) };
 }

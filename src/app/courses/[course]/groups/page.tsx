@@ -26,9 +26,21 @@ export default async function GroupsPage({ params }: PageProps<"/courses/[course
     return (
       <Frame ctx={ctx} trail={await courseTrail(ctx, courseId)}>
         <div className="desk">
-          <div className="title-line"><h1>Groups</h1></div>
+          <div className="title-line">
+            <h1>Groups</h1>
+          </div>
           {sets.length === 0 && <p className="notice">There are no groups to see yet.</p>}
-          {sets.map((set) => <SignUp key={set.id} set={set} me={ctx.viewer.id} isStudent={takesPart(course.role)} zone={course.timeZone} now={ctx.now} take={takePlace.bind(null, courseId, set.id)} />)}
+          {sets.map((set) => (
+            <SignUp
+              key={set.id}
+              set={set}
+              me={ctx.viewer.id}
+              isStudent={takesPart(course.role)}
+              zone={course.timeZone}
+              now={ctx.now}
+              take={takePlace.bind(null, courseId, set.id)}
+            />
+          ))}
         </div>
       </Frame>
     );
@@ -38,25 +50,60 @@ export default async function GroupsPage({ params }: PageProps<"/courses/[course
     <Frame ctx={ctx} trail={await coursePartTrail(ctx, courseId, "Groups")}>
       <div className="desk">
         <div className="title-line">
-          <div><h1>Groups</h1><p className="quiet">A set of groups can serve several assignments.</p></div>
-          <LinkButton href={paths.newGroups(courseId)} variant="contained">Make groups</LinkButton>
+          <div>
+            <h1>Groups</h1>
+            <p className="quiet">A set of groups can serve several assignments.</p>
+          </div>
+          <LinkButton href={paths.newGroups(courseId)} variant="contained">
+            Make groups
+          </LinkButton>
         </div>
-        {sets.length === 0
-          ? <p className="notice">No groups yet. Make them by hand, by chance, from a column of your list, or let students sign up.</p>
-          : (
-            <div className="scroll-x"><table className="ledger">
-              <thead><tr><th scope="col">Set</th><th scope="col" className="number">Groups</th><th scope="col" className="number">Students</th><th scope="col">Used by</th><th scope="col">What students do</th></tr></thead>
-              <tbody>{sets.map((set) => (
-                <tr key={set.id}>
-                  <th scope="row"><Link href={paths.groupSet(courseId, set.id)}>{set.title}</Link></th>
-                  <td className="number">{set.groups.length}</td>
-                  <td className="number">{set.groups.reduce((sum, group) => sum + group.members.length, 0)}</td>
-                  <td>{set.usedBy.length > 0 ? listed(set.usedBy) : <span className="nothing">–</span>}</td>
-                  <td>{set.signUpLimit !== null ? `sign up, ${counted(set.signUpLimit, "place")} each${set.signUpUntil ? `, until ${moment(set.signUpUntil, course.timeZone, ctx.now)}` : ""}` : set.publishedAt ? "see the groups" : <span className="quiet">do not see them yet</span>}</td>
+        {sets.length === 0 ? (
+          <p className="notice">
+            No groups yet. Make them by hand, by chance, from a column of your list, or let students sign up.
+          </p>
+        ) : (
+          <div className="scroll-x">
+            <table className="ledger">
+              <thead>
+                <tr>
+                  <th scope="col">Set</th>
+                  <th scope="col" className="number">
+                    Groups
+                  </th>
+                  <th scope="col" className="number">
+                    Students
+                  </th>
+                  <th scope="col">Used by</th>
+                  <th scope="col">What students do</th>
                 </tr>
-              ))}</tbody>
-            </table></div>
-          )}
+              </thead>
+              <tbody>
+                {sets.map((set) => (
+                  <tr key={set.id}>
+                    <th scope="row">
+                      <Link href={paths.groupSet(courseId, set.id)}>{set.title}</Link>
+                    </th>
+                    <td className="number">{set.groups.length}</td>
+                    <td className="number">
+                      {set.groups.reduce((sum, group) => sum + group.members.length, 0)}
+                    </td>
+                    <td>{set.usedBy.length > 0 ? listed(set.usedBy) : <span className="nothing">–</span>}</td>
+                    <td>
+                      {set.signUpLimit !== null ? (
+                        `sign up, ${counted(set.signUpLimit, "place")} each${set.signUpUntil ? `, until ${moment(set.signUpUntil, course.timeZone, ctx.now)}` : ""}`
+                      ) : set.publishedAt ? (
+                        "see the groups"
+                      ) : (
+                        <span className="quiet">do not see them yet</span>
+                      )}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+        )}
       </div>
     </Frame>
   );

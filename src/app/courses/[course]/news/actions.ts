@@ -7,16 +7,23 @@ import { onlyLooking } from "@/ui/words/problems";
 import type { Answer } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
-
 /** All that the viewer watches is read, or all of one wiki. */
 export async function readAll(courseId: string, wiki: string | null): Promise<Answer> {
   return told(courseId, await markRead(await signedIn(), id.parse(courseId), id.nullable().parse(wiki)));
 }
 
 /** The viewer hears nothing of a wiki or a page any more, or hears of it again. */
-export async function mute(courseId: string, kind: "wiki" | "page", place: string, isMuted: boolean): Promise<Answer> {
+export async function mute(
+  courseId: string,
+  kind: "wiki" | "page",
+  place: string,
+  isMuted: boolean,
+): Promise<Answer> {
   const given = z.object({ kind: z.enum(["wiki", "page"]), id }).parse({ kind, id: place });
-  return told(courseId, await setMuted(await signedIn(), id.parse(courseId), given, z.boolean().parse(isMuted)));
+  return told(
+    courseId,
+    await setMuted(await signedIn(), id.parse(courseId), given, z.boolean().parse(isMuted)),
+  );
 }
 
 export async function chooseMail(courseId: string, mail: string): Promise<Answer> {
@@ -29,7 +36,14 @@ export async function renewFeed(courseId: string, hasFeed: boolean): Promise<Ans
 }
 
 function told(courseId: string, changed: NewsChanged): Answer {
-  if (changed.kind === "refused") return { kind: "wrong", text: changed.problem.code === "only looking" ? onlyLooking : "This is not here any more. Load the page again." };
+  if (changed.kind === "refused")
+    return {
+      kind: "wrong",
+      text:
+        changed.problem.code === "only looking"
+          ? onlyLooking
+          : "This is not here any more. Load the page again.",
+    };
   revalidatePath(`/courses/${courseId}`, "layout");
   return { kind: "done" };
 }

@@ -33,31 +33,82 @@ export default async function NewsPage({ params, searchParams }: PageProps<"/cou
   const { timeZone: zone } = course;
   const chosen = news.wikis.find(({ id }) => id === wikiId);
   const days = new Map<string, HappeningDto[]>();
-  for (const each of news.happenings) days.set(day(each.at, zone), [...(days.get(day(each.at, zone)) ?? []), each]);
+  for (const each of news.happenings)
+    days.set(day(each.at, zone), [...(days.get(day(each.at, zone)) ?? []), each]);
   return (
     <Frame ctx={ctx} trail={await courseTrail(ctx, courseId)}>
       <div className="desk">
         <div className="title-line">
-          <div><h1>News of {chosen?.name ?? course.title}</h1><p className="quiet">What others wrote and said, one line a sitting. What you have not seen on its page is marked as new.</p></div>
-          {news.happenings.some(({ isUnread }) => isUnread) && <ReadAllButton courseId={courseId} wiki={chosen?.id ?? null} />}
+          <div>
+            <h1>News of {chosen?.name ?? course.title}</h1>
+            <p className="quiet">
+              What others wrote and said, one line a sitting. What you have not seen on its page is marked as
+              new.
+            </p>
+          </div>
+          {news.happenings.some(({ isUnread }) => isUnread) && (
+            <ReadAllButton courseId={courseId} wiki={chosen?.id ?? null} />
+          )}
         </div>
         {news.wikis.length > 1 && (
           <nav className="period-choice" aria-label="Of what">
-            <Link href={paths.news(courseId)} {...(chosen ? {} : { "aria-current": "true" as const })}>All</Link>
-            {news.wikis.slice(0, 40).map(({ id, name }) => <Link key={id} href={paths.news(courseId, id)} {...(chosen?.id === id ? { "aria-current": "true" as const } : {})}>{name}</Link>)}
+            <Link href={paths.news(courseId)} {...(chosen ? {} : { "aria-current": "true" as const })}>
+              All
+            </Link>
+            {news.wikis.slice(0, 40).map(({ id, name }) => (
+              <Link
+                key={id}
+                href={paths.news(courseId, id)}
+                {...(chosen?.id === id ? { "aria-current": "true" as const } : {})}
+              >
+                {name}
+              </Link>
+            ))}
           </nav>
         )}
         <div className="desk-columns">
           <div>
-            {!before && !chosen && <Announcements told={await announcements(ctx, courseId)} courseId={courseId} zone={zone} now={ctx.now} />}
-            {news.happenings.length === 0 && <p className="notice">{chosen?.isMuted ? "You have muted this wiki. " : ""}Nobody else has written or said anything here{before ? " before that" : " yet"}.</p>}
+            {!before && !chosen && (
+              <Announcements
+                told={await announcements(ctx, courseId)}
+                courseId={courseId}
+                zone={zone}
+                now={ctx.now}
+              />
+            )}
+            {news.happenings.length === 0 && (
+              <p className="notice">
+                {chosen?.isMuted ? "You have muted this wiki. " : ""}Nobody else has written or said anything
+                here{before ? " before that" : " yet"}.
+              </p>
+            )}
             {[...days].map(([name, happenings]) => (
               <section key={name} className="section news-day" aria-label={name}>
-                <h2>{name} <span className="quiet">{distance(happenings[0]!.at, zone, ctx.now)}</span></h2>
-                <ul className="desk-list">{happenings.map((each) => <Line key={`${each.pageId} ${each.at.getTime()} ${each.commentId}`} each={each} courseId={courseId} zone={zone} hasWiki={!chosen && news.wikis.length > 1} />)}</ul>
+                <h2>
+                  {name} <span className="quiet">{distance(happenings[0]!.at, zone, ctx.now)}</span>
+                </h2>
+                <ul className="desk-list">
+                  {happenings.map((each) => (
+                    <Line
+                      key={`${each.pageId} ${each.at.getTime()} ${each.commentId}`}
+                      each={each}
+                      courseId={courseId}
+                      zone={zone}
+                      hasWiki={!chosen && news.wikis.length > 1}
+                    />
+                  ))}
+                </ul>
               </section>
             ))}
-            {news.next && <p style={{ marginTop: 14 }}><Link href={`${paths.news(courseId, chosen?.id)}${chosen ? "&" : "?"}before=${news.next.getTime()}`}>Further back</Link></p>}
+            {news.next && (
+              <p style={{ marginTop: 14 }}>
+                <Link
+                  href={`${paths.news(courseId, chosen?.id)}${chosen ? "&" : "?"}before=${news.next.getTime()}`}
+                >
+                  Further back
+                </Link>
+              </p>
+            )}
           </div>
           <NewsWishes courseId={courseId} news={news} />
         </div>
@@ -66,16 +117,35 @@ export default async function NewsPage({ params, searchParams }: PageProps<"/cou
   );
 }
 
-function Line({ each, courseId, zone, hasWiki }: { each: HappeningDto; courseId: string; zone: string; hasWiki: boolean }) {
+function Line({
+  each,
+  courseId,
+  zone,
+  hasWiki,
+}: {
+  each: HappeningDto;
+  courseId: string;
+  zone: string;
+  hasWiki: boolean;
+}) {
   return (
     <li className="news-line">
       <Link href={happeningHref(courseId, each)}>
         <span>
-          <strong>{each.person}</strong> {happeningWords(each)} {each.page}{each.count > 1 ? ` (${counted(each.count, "entry", "entries")})` : ""}
-          {(each.namesViewer || each.isUnread) && <span className="waiting"> {[each.namesViewer ? "names you" : "", each.isUnread ? "new" : ""].filter(Boolean).join(", ")}</span>}
+          <strong>{each.person}</strong> {happeningWords(each)} {each.page}
+          {each.count > 1 ? ` (${counted(each.count, "entry", "entries")})` : ""}
+          {(each.namesViewer || each.isUnread) && (
+            <span className="waiting">
+              {" "}
+              {[each.namesViewer ? "names you" : "", each.isUnread ? "new" : ""].filter(Boolean).join(", ")}
+            </span>
+          )}
           {each.words && <span className="quiet news-words">{shortened(each.words, 140)}</span>}
         </span>
-        <span className="quiet">{hasWiki ? `${each.wiki}, ` : ""}<time dateTime={each.at.toISOString()}>{clock(each.at, zone)}</time></span>
+        <span className="quiet">
+          {hasWiki ? `${each.wiki}, ` : ""}
+          <time dateTime={each.at.toISOString()}>{clock(each.at, zone)}</time>
+        </span>
       </Link>
       <MuteButton courseId={courseId} page={each.pageId} title={each.page} />
     </li>

@@ -33,17 +33,46 @@ export default async function PeoplePage({ params }: PageProps<"/courses/[course
     <Frame ctx={ctx} trail={await coursePartTrail(ctx, courseId, "People")}>
       <div className="desk wide">
         <div className="title-line">
-          <div><h1>People</h1><p className="quiet">{counted(students, "student")} on {course.title}</p></div>
-          <LinkButton href={paths.readList(courseId)} variant="contained">Read a list</LinkButton>
+          <div>
+            <h1>People</h1>
+            <p className="quiet">
+              {counted(students, "student")} on {course.title}
+            </p>
+          </div>
+          <LinkButton href={paths.readList(courseId)} variant="contained">
+            Read a list
+          </LinkButton>
         </div>
-        {requests.length > 0 && <Requests requests={requests} zone={course.timeZone} now={ctx.now} decide={decide.bind(null, courseId)} />}
+        {requests.length > 0 && (
+          <Requests
+            requests={requests}
+            zone={course.timeZone}
+            now={ctx.now}
+            decide={decide.bind(null, courseId)}
+          />
+        )}
         <PeopleTable
-          people={people} zone={course.timeZone} now={ctx.now} given={given}
+          people={people}
+          zone={course.timeZone}
+          now={ctx.now}
+          given={given}
           groups={sets.flatMap((set) => set.groups.map(({ id, name }) => ({ id, name, set: set.title })))}
-          files={{ csv: paths.peopleFile(courseId, "csv"), "1.1": paths.peopleFile(courseId, "1.1"), "1.2": paths.peopleFile(courseId, "1.2") }}
-          invite={invite.bind(null, courseId)} leave={leave.bind(null, courseId)} save={savePerson.bind(null, courseId)} merge={merge.bind(null, courseId)} unmerge={unmerge.bind(null, courseId)} sendLinks={sendLinks.bind(null, courseId)}
+          files={{
+            csv: paths.peopleFile(courseId, "csv"),
+            "1.1": paths.peopleFile(courseId, "1.1"),
+            "1.2": paths.peopleFile(courseId, "1.2"),
+          }}
+          invite={invite.bind(null, courseId)}
+          leave={leave.bind(null, courseId)}
+          save={savePerson.bind(null, courseId)}
+          merge={merge.bind(null, courseId)}
+          unmerge={unmerge.bind(null, courseId)}
+          sendLinks={sendLinks.bind(null, courseId)}
         />
-        <AskSwitch address={askCode === null ? null : `${settings().BETTER_AUTH_URL}${paths.ask(askCode)}`} setAsking={switchAsking.bind(null, courseId)} />
+        <AskSwitch
+          address={askCode === null ? null : `${settings().BETTER_AUTH_URL}${paths.ask(askCode)}`}
+          setAsking={switchAsking.bind(null, courseId)}
+        />
       </div>
     </Frame>
   );

@@ -6,7 +6,10 @@ import { findOpened } from "@/app/open/_parts/find";
 export async function generateMetadata({ params }: PageProps<"/open/[token]/[page]">): Promise<Metadata> {
   const { token, page } = await params;
   const found = await findOpened(token, page);
-  return { title: found?.page.title ?? "Not found", robots: { index: found?.opened.isListed ?? false, follow: found?.opened.isListed ?? false } };
+  return {
+    title: found?.page.title ?? "Not found",
+    robots: { index: found?.opened.isListed ?? false, follow: found?.opened.isListed ?? false },
+  };
 }
 
 export default async function OpenedPagePage({ params }: PageProps<"/open/[token]/[page]">) {

@@ -24,11 +24,35 @@ export default async function RoomPagePage({ params, searchParams }: PageProps<"
     <RoomFrame room={room} now={ctx.now}>
       <article className="sheet alone-sheet">
         <header className="sheet-head">
-          <div><h1>{page.title}</h1><p className="saved">{page.wiki}, saved {distance(page.lastAt, room.timeZone, ctx.now)}</p></div>
-          <div className="actions">{page.mayWrite && <LinkButton href={paths.roomWrite(pageId)} variant="contained">Write</LinkButton>}</div>
+          <div>
+            <h1>{page.title}</h1>
+            <p className="saved">
+              {page.wiki}, saved {distance(page.lastAt, room.timeZone, ctx.now)}
+            </p>
+          </div>
+          <div className="actions">
+            {page.mayWrite && (
+              <LinkButton href={paths.roomWrite(pageId)} variant="contained">
+                Write
+              </LinkButton>
+            )}
+          </div>
         </header>
-        {isMerged && <p className="notice done" role="status" style={{ marginBottom: 18 }}>Saved, together with what others wrote in other places meanwhile.</p>}
-        <DocumentView document={page.document} links={{ pages, pageHref: paths.roomPage, startHref: null, files: page.files, fileHref: paths.roomFile }} />
+        {isMerged && (
+          <p className="notice done" role="status" style={{ marginBottom: 18 }}>
+            Saved, together with what others wrote in other places meanwhile.
+          </p>
+        )}
+        <DocumentView
+          document={page.document}
+          links={{
+            pages,
+            pageHref: paths.roomPage,
+            startHref: null,
+            files: page.files,
+            fileHref: paths.roomFile,
+          }}
+        />
       </article>
     </RoomFrame>
   );

@@ -20,16 +20,31 @@ export default async function GroupSetPage({ params }: PageProps<"/courses/[cour
   const set = course && (await findGroupSet(ctx, courseId, setId));
   if (!course || !set) notFound();
   const fields = {
-    title: set.title, seed: set.seed, signUpLimit: set.signUpLimit, signUpUntil: set.signUpUntil && wallClockAt(set.signUpUntil, course.timeZone),
-    published: set.publishedAt !== null, movesFrom: null,
-    groups: set.groups.map(({ id, name, topic, members }) => ({ id, name, topic, members: members.map((member) => member.id) })),
+    title: set.title,
+    seed: set.seed,
+    signUpLimit: set.signUpLimit,
+    signUpUntil: set.signUpUntil && wallClockAt(set.signUpUntil, course.timeZone),
+    published: set.publishedAt !== null,
+    movesFrom: null,
+    groups: set.groups.map(({ id, name, topic, members }) => ({
+      id,
+      name,
+      topic,
+      members: members.map((member) => member.id),
+    })),
   };
   return (
     <Frame ctx={ctx} trail={await coursePartTrail(ctx, courseId, "Groups")}>
       <div className="desk wide">
         <GroupBoard
-          heading={set.title} fields={fields} state={set.state} usedBy={set.usedBy} students={placeable(await coursePeople(ctx, courseId))} zone={course.timeZone}
-          save={saveSet.bind(null, courseId, setId)} remove={removeSet.bind(null, courseId, setId)}
+          heading={set.title}
+          fields={fields}
+          state={set.state}
+          usedBy={set.usedBy}
+          students={placeable(await coursePeople(ctx, courseId))}
+          zone={course.timeZone}
+          save={saveSet.bind(null, courseId, setId)}
+          remove={removeSet.bind(null, courseId, setId)}
         />
       </div>
     </Frame>

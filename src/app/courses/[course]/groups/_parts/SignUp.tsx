@@ -25,21 +25,61 @@ export function SignUp({ set, me, isStudent, zone, now, take }: Props) {
   return (
     <section className="section">
       <h2>{set.title}</h2>
-      {limit !== null && <p className={isOpen && !mine ? "waiting" : "quiet"}>
-        {isOpen ? `Choose your group${set.signUpUntil ? ` until ${momentAndDistance(set.signUpUntil, zone, now)}` : ""}. Each has ${counted(limit, "place")}.` : "Sign-up has closed."}
-      </p>}
+      {limit !== null && (
+        <p className={isOpen && !mine ? "waiting" : "quiet"}>
+          {isOpen
+            ? `Choose your group${set.signUpUntil ? ` until ${momentAndDistance(set.signUpUntil, zone, now)}` : ""}. Each has ${counted(limit, "place")}.`
+            : "Sign-up has closed."}
+        </p>
+      )}
       <div className="slips" style={{ marginTop: 12 }}>
         {set.groups.map((group) => {
           const left = limit === null ? 0 : limit - group.members.length;
           return (
             <section className="slip" key={group.id} aria-label={group.name}>
-              <header><div className="slip-name"><strong>{group.name}</strong><span className="count">{limit === null ? counted(group.members.length, "member") : left > 0 ? `${counted(left, "place")} left` : "full"}</span></div>{group.topic && <span className="quiet">{group.topic}</span>}</header>
-              <p style={{ padding: "8px 10px" }}>{group.members.length === 0 ? <span className="quiet">Nobody yet.</span> : listed(group.members.map(({ id, name }) => (id === me ? "you" : name)))}</p>
-              {isOpen && <div style={{ padding: "0 10px 10px" }}>
-                {group === mine
-                  ? <Button size="small" variant="outlined" disabled={isBusy} onClick={() => void act(() => take(null))}>Leave {group.name}</Button>
-                  : <Button size="small" variant={mine ? "outlined" : "contained"} disabled={isBusy || left <= 0} onClick={() => void act(() => take(group.id))}>{mine ? "Change to" : "Join"} {group.name}</Button>}
-              </div>}
+              <header>
+                <div className="slip-name">
+                  <strong>{group.name}</strong>
+                  <span className="count">
+                    {limit === null
+                      ? counted(group.members.length, "member")
+                      : left > 0
+                        ? `${counted(left, "place")} left`
+                        : "full"}
+                  </span>
+                </div>
+                {group.topic && <span className="quiet">{group.topic}</span>}
+              </header>
+              <p style={{ padding: "8px 10px" }}>
+                {group.members.length === 0 ? (
+                  <span className="quiet">Nobody yet.</span>
+                ) : (
+                  listed(group.members.map(({ id, name }) => (id === me ? "you" : name)))
+                )}
+              </p>
+              {isOpen && (
+                <div style={{ padding: "0 10px 10px" }}>
+                  {group === mine ? (
+                    <Button
+                      size="small"
+                      variant="outlined"
+                      disabled={isBusy}
+                      onClick={() => void act(() => take(null))}
+                    >
+                      Leave {group.name}
+                    </Button>
+                  ) : (
+                    <Button
+                      size="small"
+                      variant={mine ? "outlined" : "contained"}
+                      disabled={isBusy || left <= 0}
+                      onClick={() => void act(() => take(group.id))}
+                    >
+                      {mine ? "Change to" : "Join"} {group.name}
+                    </Button>
+                  )}
+                </div>
+              )}
             </section>
           );
         })}

@@ -12,7 +12,11 @@ test("a person who is moved is in one group alone, or in none", () => {
 
 test("new groups by chance take over names and topics, and get names of their own beyond these", () => {
   expect(nextName([group("Group 2")])).toBe("Group 3");
-  expect(remade(groups, [["a"], ["b"], ["c"]])).toEqual([{ ...groups[0], members: ["a"] }, { ...groups[1], members: ["b"] }, { id: null, topic: "", name: "Group 3", members: ["c"] }]);
+  expect(remade(groups, [["a"], ["b"], ["c"]])).toEqual([
+    { ...groups[0], members: ["a"] },
+    { ...groups[1], members: ["b"] },
+    { id: null, topic: "", name: "Group 3", members: ["c"] },
+  ]);
 });
 
 test("those who are left go to the smallest groups", () => {

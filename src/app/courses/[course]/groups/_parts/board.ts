@@ -1,4 +1,7 @@
-/** What can be done on the board, as steps from one state to the next. A state is never changed, so that each step can be undone. */
+/**
+ * What can be done on the board, as steps from one state to the next. A state is never changed, so that each
+ * step can be undone.
+ */
 import { placeInSmallest } from "@/core/roster/groups";
 
 export interface BoardGroup {
@@ -34,12 +37,20 @@ export function nextName(groups: readonly BoardGroup[]): string {
 /** The groups that chance made, each taking the name, topic and place of the one that was there before it. */
 export function remade(groups: readonly BoardGroup[], made: readonly (readonly string[])[]): BoardGroup[] {
   const result: BoardGroup[] = [];
-  for (const [at, members] of made.entries()) result.push({ ...(groups[at] ?? { id: null, topic: "", name: nextName(result) }), members });
+  for (const [at, members] of made.entries())
+    result.push({ ...(groups[at] ?? { id: null, topic: "", name: nextName(result) }), members });
   return result;
 }
 
 /** Puts everybody without a group into the smallest ones. */
 export function filledUp(groups: readonly BoardGroup[], left: readonly string[], seed: number): BoardGroup[] {
-  const placed = placeInSmallest(groups.map(({ members }) => members.length), left, seed);
-  return groups.map((group, at) => ({ ...group, members: [...group.members, ...left.filter((person) => placed.get(person) === at)] }));
+  const placed = placeInSmallest(
+    groups.map(({ members }) => members.length),
+    left,
+    seed,
+  );
+  return groups.map((group, at) => ({
+    ...group,
+    members: [...group.members, ...left.filter((person) => placed.get(person) === at)],
+  }));
 }

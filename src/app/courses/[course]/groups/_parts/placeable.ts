@@ -10,7 +10,14 @@ export interface Placeable {
 }
 
 export function placeable(people: readonly PersonDto[]): Placeable[] {
-  return people.filter((person) => takesPart(person.role) && !person.leftAt).map(({ id, name, section, own }) => ({
-    id, name, columns: { ...(section ? { Section: section } : {}), ...Object.fromEntries(Object.entries(own).filter(([, value]) => value !== "")) },
-  }));
+  return people
+    .filter((person) => takesPart(person.role) && !person.leftAt)
+    .map(({ id, name, section, own }) => ({
+      id,
+      name,
+      columns: {
+        ...(section ? { Section: section } : {}),
+        ...Object.fromEntries(Object.entries(own).filter(([, value]) => value !== "")),
+      },
+    }));
 }

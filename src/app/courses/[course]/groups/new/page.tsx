@@ -17,11 +17,28 @@ export default async function NewGroupsPage({ params }: PageProps<"/courses/[cou
   const ctx = await signedIn();
   const course = await findCourse(ctx, courseId);
   if (!course || !runsCourse(course.role)) notFound();
-  const fields = { title: "Groups", groups: [], seed: null, signUpLimit: null, signUpUntil: null, published: false, movesFrom: null };
+  const fields = {
+    title: "Groups",
+    groups: [],
+    seed: null,
+    signUpLimit: null,
+    signUpUntil: null,
+    published: false,
+    movesFrom: null,
+  };
   return (
     <Frame ctx={ctx} trail={await coursePartTrail(ctx, courseId, "Groups")}>
       <div className="desk wide">
-        <GroupBoard heading="Make groups" fields={fields} state={null} usedBy={[]} students={placeable(await coursePeople(ctx, courseId))} zone={course.timeZone} save={saveSet.bind(null, courseId, null)} remove={null} />
+        <GroupBoard
+          heading="Make groups"
+          fields={fields}
+          state={null}
+          usedBy={[]}
+          students={placeable(await coursePeople(ctx, courseId))}
+          zone={course.timeZone}
+          save={saveSet.bind(null, courseId, null)}
+          remove={null}
+        />
       </div>
     </Frame>
   );

@@ -7,8 +7,20 @@ export function MuteButton({ courseId, page, title }: { courseId: string; page: 
   const { act, said, isBusy } = useAct();
   return (
     <>
-      <button type="button" className="plain-button" disabled={isBusy} aria-label={`Mute ${title}`} onClick={() => void act(() => mute(courseId, "page", page, true))}>Mute</button>
-      {said?.kind === "wrong" && <span className="field-problem" role="alert">{said.text}</span>}
+      <button
+        type="button"
+        className="plain-button"
+        disabled={isBusy}
+        aria-label={`Mute ${title}`}
+        onClick={() => void act(() => mute(courseId, "page", page, true))}
+      >
+        Mute
+      </button>
+      {said?.kind === "wrong" && (
+        <span className="field-problem" role="alert">
+          {said.text}
+        </span>
+      )}
     </>
   );
 }

@@ -6,5 +6,12 @@ import { readAll } from "../actions";
 
 export function ReadAllButton({ courseId, wiki }: { courseId: string; wiki: string | null }) {
   const { act, said, isBusy } = useAct();
-  return <><Button variant="outlined" disabled={isBusy} onClick={() => void act(() => readAll(courseId, wiki))}>Mark all as seen</Button><Said said={said} /></>;
+  return (
+    <>
+      <Button variant="outlined" disabled={isBusy} onClick={() => void act(() => readAll(courseId, wiki))}>
+        Mark all as seen
+      </Button>
+      <Said said={said} />
+    </>
+  );
 }

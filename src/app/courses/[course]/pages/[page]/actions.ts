@@ -19,17 +19,45 @@ import { signedIn } from "@/app/_parts/context";
 const place = z.object({ quote: z.string().max(20_000), near: z.int().min(0) });
 
 /** Comments on a page as it stood after an entry, or on a passage of it. */
-export async function commentOn(courseId: string, pageId: string, entry: number, about: { quote: string; near: number } | null, body: string): Promise<Commented> {
-  const given = z.object({ courseId: id, pageId: id, entry: z.int().min(1), about: place.nullable(), body: z.string().max(20_000) }).parse({ courseId, pageId, entry, about, body });
-  const answer = await addComment(await signedIn(), { ...given, parent: null, passage: given.about && { ...given.about, entry: given.entry } });
+export async function commentOn(
+  courseId: string,
+  pageId: string,
+  entry: number,
+  about: { quote: string; near: number } | null,
+  body: string,
+): Promise<Commented> {
+  const given = z
+    .object({
+      courseId: id,
+      pageId: id,
+      entry: z.int().min(1),
+      about: place.nullable(),
+      body: z.string().max(20_000),
+    })
+    .parse({ courseId, pageId, entry, about, body });
+  const answer = await addComment(await signedIn(), {
+    ...given,
+    parent: null,
+    passage: given.about && { ...given.about, entry: given.entry },
+  });
   refresh();
   return answer;
 }
 
 /** Marks a passage of a page, as it stood after an entry, as discussion. */
-export async function markAsDiscussion(courseId: string, pageId: string, entry: number, about: { quote: string; near: number }): Promise<DiscussionMarked> {
-  const given = z.object({ courseId: id, pageId: id, entry: z.int().min(1), about: place }).parse({ courseId, pageId, entry, about });
-  const answer = await markDiscussion(await signedIn(), given.courseId, given.pageId, { ...given.about, entry: given.entry });
+export async function markAsDiscussion(
+  courseId: string,
+  pageId: string,
+  entry: number,
+  about: { quote: string; near: number },
+): Promise<DiscussionMarked> {
+  const given = z
+    .object({ courseId: id, pageId: id, entry: z.int().min(1), about: place })
+    .parse({ courseId, pageId, entry, about });
+  const answer = await markDiscussion(await signedIn(), given.courseId, given.pageId, {
+    ...given.about,
+    entry: given.entry,
+  });
   if (answer.kind === "marked") revalidatePath(`/courses/${given.courseId}`, "layout");
   return answer;
 }
@@ -43,8 +71,15 @@ export async function countAsText(courseId: string, discussionId: string): Promi
 }
 
 /** Answers a comment. */
-export async function answer(courseId: string, pageId: string, parent: string, body: string): Promise<Commented> {
-  const given = z.object({ courseId: id, pageId: id, parent: id, body: z.string().max(20_000) }).parse({ courseId, pageId, parent, body });
+export async function answer(
+  courseId: string,
+  pageId: string,
+  parent: string,
+  body: string,
+): Promise<Commented> {
+  const given = z
+    .object({ courseId: id, pageId: id, parent: id, body: z.string().max(20_000) })
+    .parse({ courseId, pageId, parent, body });
   const said = await addComment(await signedIn(), given);
   refresh();
   return said;
@@ -52,32 +87,56 @@ export async function answer(courseId: string, pageId: string, parent: string, b
 
 /** Says something else in a comment of one's own. */
 export async function editRemark(courseId: string, commentId: string, body: string): Promise<Commented> {
-  const given = z.object({ courseId: id, commentId: id, body: z.string().max(20_000) }).parse({ courseId, commentId, body });
+  const given = z
+    .object({ courseId: id, commentId: id, body: z.string().max(20_000) })
+    .parse({ courseId, commentId, body });
   const answer = await editComment(await signedIn(), given);
   refresh();
   return answer;
 }
 
 /** Withdraws a comment, or puts it back. */
-export async function withdrawRemark(courseId: string, commentId: string, withdrawn: boolean): Promise<Commented> {
-  const given = z.object({ courseId: id, commentId: id, withdrawn: z.boolean() }).parse({ courseId, commentId, withdrawn });
+export async function withdrawRemark(
+  courseId: string,
+  commentId: string,
+  withdrawn: boolean,
+): Promise<Commented> {
+  const given = z
+    .object({ courseId: id, commentId: id, withdrawn: z.boolean() })
+    .parse({ courseId, commentId, withdrawn });
   const answer = await withdrawComment(await signedIn(), given);
   refresh();
   return answer;
 }
 
-/** Says that an entry took a comment up, or (null) that none did; 0: the one that the form names. What can't be so changes nothing, and is said. */
-export async function takenUp(courseId: string, pageId: string, commentId: string, number: number | null, form?: FormData): Promise<void> {
+/**
+ * Says that an entry took a comment up, or (null) that none did; 0: the one that the form names. What can't
+ * be so changes nothing, and is said.
+ */
+export async function takenUp(
+  courseId: string,
+  pageId: string,
+  commentId: string,
+  number: number | null,
+  form?: FormData,
+): Promise<void> {
   const named = number === 0 ? Number(form?.get("number")) : number;
-  const given = z.object({ courseId: id, pageId: id, commentId: id, number: z.int().min(1).max(2_000_000_000).nullable() }).parse({ courseId, pageId, commentId, number: named });
+  const given = z
+    .object({ courseId: id, pageId: id, commentId: id, number: z.int().min(1).max(2_000_000_000).nullable() })
+    .parse({ courseId, pageId, commentId, number: named });
   const answer = await takeUp(await signedIn(), given);
-  if (answer.kind === "refused") redirect(`${paths.page(given.courseId, given.pageId)}?untaken=${encodeURIComponent(answer.problem.code)}#talk`);
+  if (answer.kind === "refused")
+    redirect(
+      `${paths.page(given.courseId, given.pageId)}?untaken=${encodeURIComponent(answer.problem.code)}#talk`,
+    );
   refresh();
 }
 
 /** Settles a thread of comments, or opens it again. */
 export async function settle(courseId: string, commentId: string, settled: boolean): Promise<Commented> {
-  const given = z.object({ courseId: id, commentId: id, settled: z.boolean() }).parse({ courseId, commentId, settled });
+  const given = z
+    .object({ courseId: id, commentId: id, settled: z.boolean() })
+    .parse({ courseId, commentId, settled });
   const answer = await settleComment(await signedIn(), given);
   refresh();
   return answer;
@@ -92,17 +151,43 @@ export async function dropLeftDraft(courseId: string, pageId: string): Promise<v
 }
 
 /** The viewer says whether they wrote an entry too whose author named them. */
-export async function answerTogether(courseId: string, pageId: string, number: number, isConfirmed: boolean): Promise<Answer> {
-  const given = z.object({ courseId: id, pageId: id, number: z.int().min(1), isConfirmed: z.boolean() }).parse({ courseId, pageId, number, isConfirmed });
+export async function answerTogether(
+  courseId: string,
+  pageId: string,
+  number: number,
+  isConfirmed: boolean,
+): Promise<Answer> {
+  const given = z
+    .object({ courseId: id, pageId: id, number: z.int().min(1), isConfirmed: z.boolean() })
+    .parse({ courseId, pageId, number, isConfirmed });
   const answered = await answerShared(await signedIn(), given);
-  if (answered.kind === "refused") return { kind: "wrong", text: answered.problem.code === "only looking" ? onlyLooking : "Nobody says any more that you wrote this." };
+  if (answered.kind === "refused")
+    return {
+      kind: "wrong",
+      text:
+        answered.problem.code === "only looking" ? onlyLooking : "Nobody says any more that you wrote this.",
+    };
   revalidatePath(`/courses/${given.courseId}`, "layout");
   return { kind: "done" };
 }
 
 /** Brings back an entry, or the parts of it that are named. */
-export async function restore(courseId: string, pageId: string, number: number, base: number, parts: readonly string[] | null): Promise<Saved> {
-  const given = z.object({ courseId: id, pageId: id, number: z.int().min(1), base: z.int().min(1), parts: z.array(id).min(1).max(2000).nullable() }).parse({ courseId, pageId, number, base, parts });
+export async function restore(
+  courseId: string,
+  pageId: string,
+  number: number,
+  base: number,
+  parts: readonly string[] | null,
+): Promise<Saved> {
+  const given = z
+    .object({
+      courseId: id,
+      pageId: id,
+      number: z.int().min(1),
+      base: z.int().min(1),
+      parts: z.array(id).min(1).max(2000).nullable(),
+    })
+    .parse({ courseId, pageId, number, base, parts });
   const saved = await restoreEntry(await signedIn(), given);
   if (saved.kind === "saved") revalidatePath(`/courses/${given.courseId}`, "layout");
   return saved;

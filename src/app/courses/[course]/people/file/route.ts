@@ -7,7 +7,10 @@ import { coursePeople } from "@/data/people/read";
 import { requestContext } from "@/data/session/request";
 
 /** The course's people as a file: a table, or an archive in the OneRoster format. */
-export async function GET(request: Request, { params }: RouteContext<"/courses/[course]/people/file">): Promise<Response> {
+export async function GET(
+  request: Request,
+  { params }: RouteContext<"/courses/[course]/people/file">,
+): Promise<Response> {
   const ctx = await requestContext();
   const { course: courseId } = await params;
   const course = ctx && (await findCourse(ctx, courseId));
@@ -15,22 +18,65 @@ export async function GET(request: Request, { params }: RouteContext<"/courses/[
   const people = (await coursePeople(ctx, courseId)).filter((person) => !person.leftAt);
   const form = new URL(request.url).searchParams.get("form");
   if (form === "1.1" || form === "1.2") {
-    const archive = writeArchive(course, people.map(({ id, number, address, givenName, familyName, preferredName, role, section, name }) => ({
-      id, number, address, role, section, preferred: preferredName, given: givenName || name, family: familyName,
-    })), form, ctx.now);
-    const bytes = zipSync(Object.fromEntries([...archive].map(([file, text]) => [file, new TextEncoder().encode(text)])));
+    const archive = writeArchive(
+      course,
+      people.map(({ id, number, address, givenName, familyName, preferredName, role, section, name }) => ({
+        id,
+        number,
+        address,
+        role,
+        section,
+        preferred: preferredName,
+        given: givenName || name,
+        family: familyName,
+      })),
+      form,
+      ctx.now,
+    );
+    const bytes = zipSync(
+      Object.fromEntries([...archive].map(([file, text]) => [file, new TextEncoder().encode(text)])),
+    );
     return file(bytes, "application/zip", `people-oneroster-${form}.zip`);
   }
   const own = [...new Set(people.flatMap((person) => Object.keys(person.own)))];
   const rows = people.map((person) => [
-    person.name, person.givenName, person.familyName, person.preferredName, person.address, person.role, person.section, person.number, person.groups.join("; "),
+    person.name,
+    person.givenName,
+    person.familyName,
+    person.preferredName,
+    person.address,
+    person.role,
+    person.section,
+    person.number,
+    person.groups.join("; "),
     ...own.map((heading) => person.own[heading] ?? ""),
   ]);
-  const headings = ["Name", "Given name", "Family name", "Preferred name", "Mail address", "Role", "Section", "Number", "Groups", ...own];
+  const headings = [
+    "Name",
+    "Given name",
+    "Family name",
+    "Preferred name",
+    "Mail address",
+    "Role",
+    "Section",
+    "Number",
+    "Groups",
+    ...own,
+  ];
   // The mark at the beginning tells spreadsheets that letters beyond ASCII are UTF-8.
-  return file(new TextEncoder().encode(`\ufeff${csvText([headings, ...rows])}`), "text/csv; charset=utf-8", "people.csv");
+  return file(
+    new TextEncoder().encode(`\ufeff${csvText([headings, ...rows])}`),
+    "text/csv; charset=utf-8",
+    "people.csv",
+  );
 }
 
 function file(bytes: Uint8Array, type: string, name: string): Response {
-  return new Response(new Uint8Array(bytes), { headers: { "Content-Type": type, "Content-Disposition": `attachment; filename="${name}"`, "Cache-Control": "no-store" } });
+  return new Response(new Uint8Array(bytes), {
+    headers: {
+      "Content-Type": type,
+      "Content-Disposition": `attachment; filename="${name}"`,
+      "Cache-Control": "no-store",
+    },
+  });
 }

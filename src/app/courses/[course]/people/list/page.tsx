@@ -20,7 +20,14 @@ export default async function ReadListPage({ params }: PageProps<"/courses/[cour
   return (
     <Frame ctx={ctx} trail={await coursePartTrail(ctx, courseId, "People")}>
       <div className="desk wide">
-        <div className="title-line"><div><h1>Read a list of people</h1><p className="quiet">Nothing happens before you have seen what would. Reading the same list again does no harm.</p></div></div>
+        <div className="title-line">
+          <div>
+            <h1>Read a list of people</h1>
+            <p className="quiet">
+              Nothing happens before you have seen what would. Reading the same list again does no harm.
+            </p>
+          </div>
+        </div>
         <ListReader sets={sets} plan={plan.bind(null, courseId)} read={read.bind(null, courseId)} />
       </div>
     </Frame>

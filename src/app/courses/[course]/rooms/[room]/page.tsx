@@ -19,7 +19,10 @@ import { RoomActs } from "./_parts/RoomActs";
 
 export const metadata: Metadata = { title: "Open room" };
 
-/** One open room: what its guests need to come in, who came and what they wrote, and giving it to whom it belongs. */
+/**
+ * One open room: what its guests need to come in, who came and what they wrote, and giving it to whom it
+ * belongs.
+ */
 export default async function RoomPage({ params }: PageProps<"/courses/[course]/rooms/[room]">) {
   const { course, room: roomId } = await params;
   const ctx = await signedIn();
@@ -36,7 +39,16 @@ export default async function RoomPage({ params }: PageProps<"/courses/[course]/
           <div>
             <h1>{room.title || "Open room"}</h1>
             <p className="quiet">
-              {room.isOpen ? <>Open until {moment(room.endsAt, zone, ctx.now)}, <TimeLeft endsAt={room.endsAt.getTime()} now={ctx.now.getTime()} /></> : `Closed ${moment(room.endsAt, zone, ctx.now)}`}. Opened by {room.by}, {moment(room.openedAt, zone, ctx.now)}. <Link href={paths.doors(course, room.assignmentId)}>All rooms</Link>
+              {room.isOpen ? (
+                <>
+                  Open until {moment(room.endsAt, zone, ctx.now)},{" "}
+                  <TimeLeft endsAt={room.endsAt.getTime()} now={ctx.now.getTime()} />
+                </>
+              ) : (
+                `Closed ${moment(room.endsAt, zone, ctx.now)}`
+              )}
+              . Opened by {room.by}, {moment(room.openedAt, zone, ctx.now)}.{" "}
+              <Link href={paths.doors(course, room.assignmentId)}>All rooms</Link>
             </p>
           </div>
           <RoomActs courseId={course} roomId={roomId} isOpen={room.isOpen} />
@@ -44,15 +56,42 @@ export default async function RoomPage({ params }: PageProps<"/courses/[course]/
         <div className="room-card paper">
           {room.isOpen && <QrPicture text={door} label={`QR code of ${door}`} />}
           <div>
-            {room.isOpen && <><p className="quiet">Guests open</p><p className="room-address">{base}{paths.room()}</p><p className="quiet">and type</p><p className="room-code">{codeWords(room.code)}</p></>}
-            <p>{room.isOpen ? "They write on" : "They wrote on"} {byTitle(room.pages).map(({ title, pages }, at) => <span key={title}>{at > 0 && "; "}{title} (<PageLinks course={course} pages={pages} />)</span>)}, and see nothing else.</p>
+            {room.isOpen && (
+              <>
+                <p className="quiet">Guests open</p>
+                <p className="room-address">
+                  {base}
+                  {paths.room()}
+                </p>
+                <p className="quiet">and type</p>
+                <p className="room-code">{codeWords(room.code)}</p>
+              </>
+            )}
+            <p>
+              {room.isOpen ? "They write on" : "They wrote on"}{" "}
+              {byTitle(room.pages).map(({ title, pages }, at) => (
+                <span key={title}>
+                  {at > 0 && "; "}
+                  {title} (<PageLinks course={course} pages={pages} />)
+                </span>
+              ))}
+              , and see nothing else.
+            </p>
           </div>
         </div>
         <section className="section" aria-labelledby="names">
           <h2 id="names">Who came</h2>
-          <p className="quiet">{counted(came, "guest")} in the room, of {counted(room.names.length, "name")}. What they write is nobody’s until you give it to somebody: then it counts as theirs in all figures.</p>
+          <p className="quiet">
+            {counted(came, "guest")} in the room, of {counted(room.names.length, "name")}. What they write is
+            nobody’s until you give it to somebody: then it counts as theirs in all figures.
+          </p>
           <NamesTable courseId={course} room={room} now={ctx.now} />
-          {room.names.some(({ enteredAt }) => enteredAt === null) && <p className="quiet" style={{ marginTop: 10 }}>Not here yet: {listed(room.names.filter(({ enteredAt }) => enteredAt === null).map(({ name }) => name))}.</p>}
+          {room.names.some(({ enteredAt }) => enteredAt === null) && (
+            <p className="quiet" style={{ marginTop: 10 }}>
+              Not here yet:{" "}
+              {listed(room.names.filter(({ enteredAt }) => enteredAt === null).map(({ name }) => name))}.
+            </p>
+          )}
         </section>
         <GivenLog courseId={course} log={room.log} zone={zone} now={ctx.now} />
       </div>
@@ -61,9 +100,17 @@ export default async function RoomPage({ params }: PageProps<"/courses/[course]/
 }
 
 function byTitle(pages: RoomDto["pages"]): { title: string; pages: RoomDto["pages"] }[] {
-  return [...new Set(pages.map(({ title }) => title))].map((title) => ({ title, pages: pages.filter((each) => each.title === title) }));
+  return [...new Set(pages.map(({ title }) => title))].map((title) => ({
+    title,
+    pages: pages.filter((each) => each.title === title),
+  }));
 }
 
 function PageLinks({ course, pages }: { course: string; pages: RoomDto["pages"] }) {
-  return pages.map(({ id, wiki }, at) => <span key={id}>{at > 0 && ", "}<Link href={paths.page(course, id)}>{wiki}</Link></span>);
+  return pages.map(({ id, wiki }, at) => (
+    <span key={id}>
+      {at > 0 && ", "}
+      <Link href={paths.page(course, id)}>{wiki}</Link>
+    </span>
+  ));
 }

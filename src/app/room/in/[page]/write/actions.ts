@@ -13,14 +13,31 @@ export async function saveInRoom(pageId: string, sent: FormData): Promise<SaveAn
   const asked = await roomRequest();
   if (!asked?.ctx) {
     return {
-      kind: "refused", title: asked ? "The room has closed. Nothing was saved. Your text is still here, and kept on this machine." : "Your name in this room was let go. Nothing was saved. Your text is still here.",
-      lines: [{ text: asked ? "Ask your instructor to let the room go on, and save again; or copy your text." : "Copy your text, and come in again by the code." }],
+      kind: "refused",
+      title: asked
+        ? "The room has closed. Nothing was saved. Your text is still here, and kept on this machine."
+        : "Your name in this room was let go. Nothing was saved. Your text is still here.",
+      lines: [
+        {
+          text: asked
+            ? "Ask your instructor to let the room go on, and save again; or copy your text."
+            : "Copy your text, and come in again by the code.",
+        },
+      ],
     };
   }
   const { ctx, room } = asked;
   const given = savedText.parse(await unpacked(sent));
   const sending = sendingOf(given);
-  const saved = await savePage(ctx, { courseId: ctx.door.courseId, pageId: at, base: given.base, document: given.document, note: given.note, ...(sending ? { sending } : {}) });
-  const pageHref = (page: string, since?: number) => `${paths.roomPage(page)}${since === undefined ? "" : `?since=${since}`}`;
+  const saved = await savePage(ctx, {
+    courseId: ctx.door.courseId,
+    pageId: at,
+    base: given.base,
+    document: given.document,
+    note: given.note,
+    ...(sending ? { sending } : {}),
+  });
+  const pageHref = (page: string, since?: number) =>
+    `${paths.roomPage(page)}${since === undefined ? "" : `?since=${since}`}`;
   return saveAnswer({ zone: room.timeZone, now: ctx.now, pageHref, entryHref: null }, at, saved);
 }

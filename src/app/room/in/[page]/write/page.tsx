@@ -22,9 +22,27 @@ export default async function RoomWritePage({ params }: PageProps<"/room/in/[pag
   return (
     <RoomFrame room={room} now={ctx.now}>
       <PageEditor
-        key={pageId} draftKey={`${ctx.viewer.id} ${pageId}`} title={page.title} isNew={false} base={page.entries} document={page.document}
-        place={{ title: page.title, pages: pages.map(({ id, title }) => ({ id, title })), files: page.files, fileBase: paths.roomFileBase(), uploadHref: null, describe: null, headingsOf: null, teammates: [] }}
-        draft={null} keeper={{ keep: null, drop: null }} save={saveInRoom.bind(null, pageId)} backHref={paths.roomPage(pageId)} pageBase={null}
+        key={pageId}
+        draftKey={`${ctx.viewer.id} ${pageId}`}
+        title={page.title}
+        isNew={false}
+        base={page.entries}
+        document={page.document}
+        place={{
+          title: page.title,
+          pages: pages.map(({ id, title }) => ({ id, title })),
+          files: page.files,
+          fileBase: paths.roomFileBase(),
+          uploadHref: null,
+          describe: null,
+          headingsOf: null,
+          teammates: [],
+        }}
+        draft={null}
+        keeper={{ keep: null, drop: null }}
+        save={saveInRoom.bind(null, pageId)}
+        backHref={paths.roomPage(pageId)}
+        pageBase={null}
       />
     </RoomFrame>
   );

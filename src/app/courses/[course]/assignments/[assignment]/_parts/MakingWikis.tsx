@@ -10,23 +10,38 @@ export function MakingWikis({ start, ask }: { start: Progress; ask: () => Promis
   const [progress, setProgress] = useState(start);
   useEffect(() => {
     const timer = setInterval(() => {
-      ask().then((now) => {
-        if (!now) return;
-        setProgress(now);
-        if (now.made >= now.wanted) {
-          clearInterval(timer);
-          router.refresh();
-        }
-        // A server that does not answer once is asked again.
-      }, () => {});
+      ask().then(
+        (now) => {
+          if (!now) return;
+          setProgress(now);
+          if (now.made >= now.wanted) {
+            clearInterval(timer);
+            router.refresh();
+          }
+          // A server that does not answer once is asked again.
+        },
+        () => {},
+      );
     }, 700);
     return () => clearInterval(timer);
   }, [ask, router]);
   const part = progress.wanted === 0 ? 1 : progress.made / progress.wanted;
   return (
     <section className="section" aria-label="Making the wikis">
-      <p role="status" style={{ marginBottom: 8 }}>{number(progress.made)} of {counted(progress.wanted, "wiki")} made. You can leave this page: the rest is made without you.</p>
-      <div className="progress" role="progressbar" aria-label="Wikis made" aria-valuenow={progress.made} aria-valuemin={0} aria-valuemax={progress.wanted}><span style={{ width: `${Math.round(part * 100)}%` }} /></div>
+      <p role="status" style={{ marginBottom: 8 }}>
+        {number(progress.made)} of {counted(progress.wanted, "wiki")} made. You can leave this page: the rest
+        is made without you.
+      </p>
+      <div
+        className="progress"
+        role="progressbar"
+        aria-label="Wikis made"
+        aria-valuenow={progress.made}
+        aria-valuemin={0}
+        aria-valuemax={progress.wanted}
+      >
+        <span style={{ width: `${Math.round(part * 100)}%` }} />
+      </div>
     </section>
   );
 }

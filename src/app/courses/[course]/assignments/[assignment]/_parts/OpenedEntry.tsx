@@ -17,15 +17,32 @@ export interface Opened {
 }
 
 /** What an entry changed, as it stands below its line in the statement. */
-export function OpenedEntry({ told, opened: { pageId, number: of, entry } }: { told: StatementDto; opened: Opened }) {
+export function OpenedEntry({
+  told,
+  opened: { pageId, number: of, entry },
+}: {
+  told: StatementDto;
+  opened: Opened;
+}) {
   const line = told.sittings.flat().find(({ ref }) => ref?.pageId === pageId && ref.number === of);
   if (!line?.figures) return null;
   if (entry === null) return <p className="notice">You may not read this page any more.</p>;
   return (
     <>
-      <p className="quiet">{entryAccount(line.figures).map(({ label, words }) => `${number(words)} ${label}`).join(", ") || "No words changed"}. <Link href={paths.entry(told.courseId, pageId, of)}>Entry {of} by itself</Link></p>
+      <p className="quiet">
+        {entryAccount(line.figures)
+          .map(({ label, words }) => `${number(words)} ${label}`)
+          .join(", ") || "No words changed"}
+        . <Link href={paths.entry(told.courseId, pageId, of)}>Entry {of} by itself</Link>
+      </p>
       <Routes routes={line.routes} courseId={told.courseId} />
-      <div className="opened-change"><ComparedView blocks={entry.blocks} otherEnd={otherEnds(told.courseId, line.routes)} links={wikiLinks(told.courseId, told.wikiId, { contents: [], formerTitles: [] }, entry.files)} /></div>
+      <div className="opened-change">
+        <ComparedView
+          blocks={entry.blocks}
+          otherEnd={otherEnds(told.courseId, line.routes)}
+          links={wikiLinks(told.courseId, told.wikiId, { contents: [], formerTitles: [] }, entry.files)}
+        />
+      </div>
     </>
   );
 }

@@ -6,7 +6,18 @@ import { figureText, figureWords } from "@/ui/words/figures";
 
 /** Those at the head of the statement, in this order. */
 const atHead: readonly FigureName[] = [
-  "share", "standing", "added", "lasting", "entries", "activeDays", "sittings", "entriesOnOthersPages", "corrections", "removedOthers", "editedByOthers", "comments",
+  "share",
+  "standing",
+  "added",
+  "lasting",
+  "entries",
+  "activeDays",
+  "sittings",
+  "entriesOnOthersPages",
+  "corrections",
+  "removedOthers",
+  "editedByOthers",
+  "comments",
 ];
 
 interface Props {
@@ -16,7 +27,9 @@ interface Props {
   readonly open: FigureName | null;
 }
 
-/** A student's figures in a line, as they stand at the head of the statement; each opens what is behind it. */
+/**
+ * A student's figures in a line, as they stand at the head of the statement; each opens what is behind it.
+ */
 export function StatementFacts({ told: { figures, sharePercent, member }, href, open }: Props) {
   return (
     <dl className="statement-facts paper">
@@ -24,8 +37,19 @@ export function StatementFacts({ told: { figures, sharePercent, member }, href, 
         const text = figureText(name, figures[name], sharePercent);
         return (
           <div key={name}>
-            <dt><FigureLabel figure={name} /></dt>
-            <dd><Link href={href(name)} scroll={false} aria-current={open === name} aria-label={`${figureWords[name].label} of ${member.name}: ${text}. Show what is behind it`}>{text}</Link></dd>
+            <dt>
+              <FigureLabel figure={name} />
+            </dt>
+            <dd>
+              <Link
+                href={href(name)}
+                scroll={false}
+                aria-current={open === name}
+                aria-label={`${figureWords[name].label} of ${member.name}: ${text}. Show what is behind it`}
+              >
+                {text}
+              </Link>
+            </dd>
           </div>
         );
       })}

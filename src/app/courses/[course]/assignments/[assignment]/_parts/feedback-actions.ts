@@ -12,24 +12,59 @@ import { signedIn } from "@/app/_parts/context";
 const body = z.string().max(50_000);
 
 const problems: Record<Extract<FeedbackGiven, { kind: "refused" }>["problem"]["code"], string> = {
-  "not found": "Nothing was sent: they are not here any more, or the course is archived. What you wrote is still in the field.", "only looking": onlyLooking,
-  "empty or too long": "Feedback has between 1 and 10,000 characters.", "not yours": "Its author alone changes it.",
+  "not found":
+    "Nothing was sent: they are not here any more, or the course is archived. What you wrote is still in the field.",
+  "only looking": onlyLooking,
+  "empty or too long": "Feedback has between 1 and 10,000 characters.",
+  "not yours": "Its author alone changes it.",
 };
 
 /** Tells all groups (`wiki` null), a group, or one of its members something. */
-export async function tellThem(courseId: string, assignmentId: string, wiki: string | null, person: string | null, text: string): Promise<Answer> {
-  const given = z.object({ courseId: id, assignmentId: id, wikiId: id.nullable(), personId: id.nullable(), body }).parse({ courseId, assignmentId, wikiId: wiki, personId: person, body: text });
+export async function tellThem(
+  courseId: string,
+  assignmentId: string,
+  wiki: string | null,
+  person: string | null,
+  text: string,
+): Promise<Answer> {
+  const given = z
+    .object({ courseId: id, assignmentId: id, wikiId: id.nullable(), personId: id.nullable(), body })
+    .parse({ courseId, assignmentId, wikiId: wiki, personId: person, body: text });
   const to = { wikiId: given.wikiId, personId: given.personId };
-  return told(courseId, await giveFeedback(await signedIn(), given.courseId, given.assignmentId, to, given.body, addressOf(`${paths.assignment(given.courseId, given.assignmentId)}#feedback`)));
+  return told(
+    courseId,
+    await giveFeedback(
+      await signedIn(),
+      given.courseId,
+      given.assignmentId,
+      to,
+      given.body,
+      addressOf(`${paths.assignment(given.courseId, given.assignmentId)}#feedback`),
+    ),
+  );
 }
 
 export async function changeWords(courseId: string, feedbackId: string, text: string): Promise<Answer> {
-  return told(courseId, await changeFeedback(await signedIn(), id.parse(courseId), id.parse(feedbackId), { body: body.parse(text) }));
+  return told(
+    courseId,
+    await changeFeedback(await signedIn(), id.parse(courseId), id.parse(feedbackId), {
+      body: body.parse(text),
+    }),
+  );
 }
 
 /** Withdraws feedback, or puts it back. */
-export async function withdrawWords(courseId: string, feedbackId: string, withdrawn: boolean): Promise<Answer> {
-  return told(courseId, await changeFeedback(await signedIn(), id.parse(courseId), id.parse(feedbackId), { withdrawn: z.boolean().parse(withdrawn) }));
+export async function withdrawWords(
+  courseId: string,
+  feedbackId: string,
+  withdrawn: boolean,
+): Promise<Answer> {
+  return told(
+    courseId,
+    await changeFeedback(await signedIn(), id.parse(courseId), id.parse(feedbackId), {
+      withdrawn: z.boolean().parse(withdrawn),
+    }),
+  );
 }
 
 function told(courseId: string, given: FeedbackGiven): Answer {

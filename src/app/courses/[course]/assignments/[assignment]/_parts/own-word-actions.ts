@@ -10,14 +10,36 @@ import { signedIn } from "@/app/_parts/context";
 const body = z.string().max(10_000);
 
 const problems: Record<Extract<OwnWordSaid, { kind: "refused" }>["problem"]["code"], string> = {
-  "not found": "Nothing was kept: this is not here any more. Load the page again.", "only looking": onlyLooking, "empty or too long": "That has between 1 and 2,000 characters.",
+  "not found": "Nothing was kept: this is not here any more. Load the page again.",
+  "only looking": onlyLooking,
+  "empty or too long": "That has between 1 and 2,000 characters.",
   "too many": "You have said fifty things here. Take some back first.",
-  "three already": "You stand for three entries already. Take one back first.", "not your entry": "Choose one of your own entries.",
+  "three already": "You stand for three entries already. Take one back first.",
+  "not your entry": "Choose one of your own entries.",
 };
 
 /** Puts something beside the record of one's own work. */
-export async function say(courseId: string, wikiId: string, kind: string, text: string, entry: { pageId: string; number: number } | null = null): Promise<Answer> {
-  return told(courseId, await sayOwn(await signedIn(), id.parse(courseId), id.parse(wikiId), ownWordKind.parse(kind), body.parse(text), z.object({ pageId: id, number: z.int().min(1) }).nullable().parse(entry)));
+export async function say(
+  courseId: string,
+  wikiId: string,
+  kind: string,
+  text: string,
+  entry: { pageId: string; number: number } | null = null,
+): Promise<Answer> {
+  return told(
+    courseId,
+    await sayOwn(
+      await signedIn(),
+      id.parse(courseId),
+      id.parse(wikiId),
+      ownWordKind.parse(kind),
+      body.parse(text),
+      z
+        .object({ pageId: id, number: z.int().min(1) })
+        .nullable()
+        .parse(entry),
+    ),
+  );
 }
 
 export async function takeBack(courseId: string, word: string): Promise<Answer> {
@@ -26,7 +48,10 @@ export async function takeBack(courseId: string, word: string): Promise<Answer> 
 
 /** Answers what a student said. */
 export async function answerWord(courseId: string, word: string, text: string): Promise<Answer> {
-  return told(courseId, await answerOwn(await signedIn(), id.parse(courseId), id.parse(word), body.parse(text)));
+  return told(
+    courseId,
+    await answerOwn(await signedIn(), id.parse(courseId), id.parse(word), body.parse(text)),
+  );
 }
 
 function told(courseId: string, said: OwnWordSaid): Answer {

@@ -9,7 +9,10 @@ import type { Shown } from "./statement-lines";
 const kind = z.enum(["entries", "comments"]).catch("entries");
 
 export function shownOf(asked: Readonly<Record<string, string | string[] | undefined>>): Shown {
-  return { page: typeof asked.page === "string" ? asked.page.slice(0, 60) : null, kind: typeof asked.kind === "string" ? kind.parse(asked.kind) : null };
+  return {
+    page: typeof asked.page === "string" ? asked.page.slice(0, 60) : null,
+    kind: typeof asked.kind === "string" ? kind.parse(asked.kind) : null,
+  };
 }
 
 const figure = z.enum(figureNames);
@@ -20,7 +23,11 @@ export function figureOf(asked: Readonly<Record<string, string | string[] | unde
 }
 
 /** `open` is "page:number". The entry is asked for as any reader of the page would ask for it. */
-export async function openedOf(ctx: Context, courseId: string, asked: Readonly<Record<string, string | string[] | undefined>>): Promise<Opened | null> {
+export async function openedOf(
+  ctx: Context,
+  courseId: string,
+  asked: Readonly<Record<string, string | string[] | undefined>>,
+): Promise<Opened | null> {
   const found = typeof asked.open === "string" ? /^([A-Za-z0-9_-]{1,60}):(\d{1,9})$/.exec(asked.open) : null;
   if (!found) return null;
   const [pageId, number] = [found[1]!, Number(found[2])];

@@ -34,45 +34,88 @@ export function statementDocument({ told, assignment, course, period, now, chang
   const at = (instant: Date | number) => escaped(moment(new Date(instant), zone, now));
   const facts = toldFigures(figures, sharePercent);
   const line = (each: StatementLineDto) => {
-    const change = each.ref && each.other === null ? changeOf(changes.get(`${each.ref.pageId}:${each.ref.number}`)) : "";
+    const change =
+      each.ref && each.other === null ? changeOf(changes.get(`${each.ref.pageId}:${each.ref.number}`)) : "";
     return `<tr${change ? ' class="opens"' : ""}><td>${at(each.at)}${each.isLate ? " <small>late</small>" : ""}</td><td>${whatOf(each)}</td><td class="number">${each.other !== null ? "" : each.own === 0 ? "–" : escaped(signed(each.own))}</td><td class="number">${each.byOthers === 0 ? "" : escaped(signed(each.byOthers))}</td><td class="number">${number(each.standing)}</td></tr>${change ? `<tr><td colspan="5">${change}</td></tr>` : ""}`;
   };
-  const sittings = told.sittings.map((sitting) => `<tbody>${ownIn(sitting) > 1 ? `<tr class="sitting"><th colspan="5" scope="rowgroup">${escaped(day(new Date(sitting[0]!.at), zone))}: one sitting, ${counted(ownIn(sitting), "act")}</th></tr>` : ""}${sitting.map(line).join("\n")}</tbody>`);
-  const words = ownWords.map((each) => `<li><strong>${ownWordNames[each.kind]}</strong>${each.entry ? ` entry ${each.entry.number} of “${escaped(each.entry.title)}”` : ""} <small>${at(each.at)}</small><blockquote>${escaped(each.body)}</blockquote>${each.answer ? `<p><small>${escaped(each.answer.by)}, ${at(each.answer.at)}</small></p><blockquote>${escaped(each.answer.body)}</blockquote>` : ""}</li>`);
+  const sittings = told.sittings.map(
+    (sitting) =>
+      `<tbody>${ownIn(sitting) > 1 ? `<tr class="sitting"><th colspan="5" scope="rowgroup">${escaped(day(new Date(sitting[0]!.at), zone))}: one sitting, ${counted(ownIn(sitting), "act")}</th></tr>` : ""}${sitting.map(line).join("\n")}</tbody>`,
+  );
+  const words = ownWords.map(
+    (each) =>
+      `<li><strong>${ownWordNames[each.kind]}</strong>${each.entry ? ` entry ${each.entry.number} of “${escaped(each.entry.title)}”` : ""} <small>${at(each.at)}</small><blockquote>${escaped(each.body)}</blockquote>${each.answer ? `<p><small>${escaped(each.answer.by)}, ${at(each.answer.at)}</small></p><blockquote>${escaped(each.answer.body)}</blockquote>` : ""}</li>`,
+  );
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${escaped(`${member.name}, ${assignment}`)}</title><style>${style}</style></head><body>
 <h1>${escaped(member.name)}</h1>
 <p>Statement in ${escaped(groupName)}, “${escaped(assignment)}”, ${escaped(course)}. ${escaped(period)}; due ${at(dueAt)}. <span class="quiet">Made ${at(now)}. Times are of ${escaped(zone.replaceAll("_", " "))}. Every figure says who did what, never how good it is. What an entry changed opens below it: <ins>what came</ins>, <del>what went</del>, <u>what was moved</u>.</span></p>
 <h2>Figures</h2><dl>${facts.map(({ label, text }) => `<div><dt>${escaped(label)}</dt><dd>${escaped(text)}</dd></div>`).join("")}</dl>
-<h2>In their own words</h2>${words.length === 0 ? "<p class=\"quiet\">Nothing was said beside the record.</p>" : `<ul>${words.join("\n")}</ul>`}
-<h2>Entries and comments</h2>${sittings.length === 0 ? `<p>${escaped(member.name)} did not save or say anything in this time.</p>` : `<table><thead><tr><th scope="col">When</th><th scope="col">What</th><th scope="col" class="number">Own words</th><th scope="col" class="number">By others</th><th scope="col" class="number">Standing</th></tr></thead>
+<h2>In their own words</h2>${words.length === 0 ? '<p class="quiet">Nothing was said beside the record.</p>' : `<ul>${words.join("\n")}</ul>`}
+<h2>Entries and comments</h2>${
+    sittings.length === 0
+      ? `<p>${escaped(member.name)} did not save or say anything in this time.</p>`
+      : `<table><thead><tr><th scope="col">When</th><th scope="col">What</th><th scope="col" class="number">Own words</th><th scope="col" class="number">By others</th><th scope="col" class="number">Standing</th></tr></thead>
 ${sittings.join("\n")}
-<tbody><tr class="sum"><th scope="row" colspan="4">What stands</th><td class="number">${number(figures.standing)}</td></tr></tbody></table>`}
+<tbody><tr class="sum"><th scope="row" colspan="4">What stands</th><td class="number">${number(figures.standing)}</td></tr></tbody></table>`
+  }
 </body></html>
 `;
 }
 
 const ownIn = (sitting: readonly StatementLineDto[]) => sitting.filter(({ other }) => other === null).length;
 
-function whatOf({ ref, figures, pageTitle, together, isAnswer, remarkText, other, by }: StatementLineDto): string {
-  if (!ref || !figures) return `${isAnswer ? "Answered" : "Commented"} on “${escaped(pageTitle)}”<blockquote>${escaped(plainRemark(remarkText ?? ""))}</blockquote>`;
+function whatOf({
+  ref,
+  figures,
+  pageTitle,
+  together,
+  isAnswer,
+  remarkText,
+  other,
+  by,
+}: StatementLineDto): string {
+  if (!ref || !figures)
+    return `${isAnswer ? "Answered" : "Commented"} on “${escaped(pageTitle)}”<blockquote>${escaped(plainRemark(remarkText ?? ""))}</blockquote>`;
   const note = authorsNote({ ...ref, author: by });
-  const account = entryAccount(figures).map(({ label, words }) => `${number(words)} ${label}`).join(", ");
+  const account = entryAccount(figures)
+    .map(({ label, words }) => `${number(words)} ${label}`)
+    .join(", ");
   return `${escaped(entryKindWords({ ...ref, figures }))} on “${escaped(pageTitle)}”${other ? ` by ${escaped(other)}` : ""} <small>entry ${ref.number}</small>${note ? `: ${escaped(note)}` : ""}${together.length > 0 ? ` <small>with ${escaped(listed(together))}</small>` : ""}${ref.pasted > 0 ? ` <small>${counted(ref.pasted, "word")} came by pasting</small>` : ""}${account ? `<br><small>${escaped(account)}</small>` : ""}`;
 }
 
 /** Objects are named; what text they have (a caption) stands behind it. */
 const kindWords: Readonly<Record<ExcerptBlock["kind"], string | null>> = {
-  paragraph: null, heading: null, codeBlock: null,
-  figure: "picture", media: "recording", linkCard: "link card", equationBlock: "equation", contentsList: "list of headings", horizontalRule: "line", note: "note",
+  paragraph: null,
+  heading: null,
+  codeBlock: null,
+  figure: "picture",
+  media: "recording",
+  linkCard: "link card",
+  equationBlock: "equation",
+  contentsList: "list of headings",
+  horizontalRule: "line",
+  note: "note",
 };
-const stateWords: Record<ExcerptBlock["state"], string> = { changed: "", restyled: "other formatting", came: "", went: "", moved: "moved here", "moved away": "moved from here" };
+const stateWords: Record<ExcerptBlock["state"], string> = {
+  changed: "",
+  restyled: "other formatting",
+  came: "",
+  went: "",
+  moved: "moved here",
+  "moved away": "moved from here",
+};
 
 function changeOf(blocks: readonly ExcerptBlock[] | undefined): string {
   if (!blocks || blocks.length === 0) return "";
   const drawn = blocks.map(({ state, kind, pieces }) => {
     const object = kindWords[kind];
-    const sign = [object ? `${object}${state === "came" ? ", new" : state === "went" ? ", taken away" : ""}` : "", stateWords[state]].filter((part) => part !== "").join(", ");
+    const sign = [
+      object ? `${object}${state === "came" ? ", new" : state === "went" ? ", taken away" : ""}` : "",
+      stateWords[state],
+    ]
+      .filter((part) => part !== "")
+      .join(", ");
     return `<p${kind === "heading" ? ' class="heading"' : ""}>${sign ? `<small>${escaped(sign)}</small> ` : ""}${pieces.map(pieceOf).join("")}</p>`;
   });
   return `<details><summary>what it changed</summary>${drawn.join("")}</details>`;
@@ -81,11 +124,19 @@ function changeOf(blocks: readonly ExcerptBlock[] | undefined): string {
 function pieceOf({ change, text }: ExcerptBlock["pieces"][number]): string {
   const shown = escaped(text);
   switch (change) {
-    case "kept": case "restyled": return shown;
-    case "cut": return " … ";
-    case "came": return `<ins>${shown}</ins>`;
-    case "went": return `<del>${shown}</del>`;
-    case "moved": case "moved away": return `<u>${shown}</u>`;
-    default: return change satisfies never;
+    case "kept":
+    case "restyled":
+      return shown;
+    case "cut":
+      return " … ";
+    case "came":
+      return `<ins>${shown}</ins>`;
+    case "went":
+      return `<del>${shown}</del>`;
+    case "moved":
+    case "moved away":
+      return `<u>${shown}</u>`;
+    default:
+      return change satisfies never;
   }
 }

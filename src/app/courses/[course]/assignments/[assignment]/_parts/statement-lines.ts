@@ -42,22 +42,77 @@ export interface DrawnSitting {
 
 /** The lines that are shown, in their sittings, oldest first. */
 export function drawnSittings(told: StatementDto, shown: Shown, zone: string, now: Date): DrawnSitting[] {
-  const isShown = ({ page, ref, other }: StatementLineDto) => (
-    (shown.page === null || page === shown.page) && (shown.kind === null || (other === null && (shown.kind === "entries") === (ref !== null)))
-  );
-  return told.sittings.map((sitting) => sitting.filter(isShown)).filter((sitting) => sitting.length > 0).map((sitting) => {
-    const own = sitting.filter(({ other }) => other === null);
-    const [first, last] = [own[0]?.at ?? 0, own.at(-1)?.at ?? 0];
-    const head = own.length <= 1 ? null : `${day(new Date(first), zone)}: one sitting, ${counted(Math.max(1, Math.round((last - first) / 60_000)), "minute")}, ${counted(own.length, "act")}`;
-    return { head, lines: sitting.map((line) => drawn(told.courseId, line, zone, now)) };
-  });
+  const isShown = ({ page, ref, other }: StatementLineDto) =>
+    (shown.page === null || page === shown.page) &&
+    (shown.kind === null || (other === null && (shown.kind === "entries") === (ref !== null)));
+  return told.sittings
+    .map((sitting) => sitting.filter(isShown))
+    .filter((sitting) => sitting.length > 0)
+    .map((sitting) => {
+      const own = sitting.filter(({ other }) => other === null);
+      const [first, last] = [own[0]?.at ?? 0, own.at(-1)?.at ?? 0];
+      const head =
+        own.length <= 1
+          ? null
+          : `${day(new Date(first), zone)}: one sitting, ${counted(Math.max(1, Math.round((last - first) / 60_000)), "minute")}, ${counted(own.length, "act")}`;
+      return { head, lines: sitting.map((line) => drawn(told.courseId, line, zone, now)) };
+    });
 }
 
-function drawn(courseId: string, { at, isLate, ref, figures, pageTitle: page, page: pageId, together, remark, remarkText, isAnswer, takenUpIn, other, by, own, byOthers, standing, routes }: StatementLineDto, zone: string, now: Date): DrawnLine {
-  const common = { at: new Date(at).toISOString(), when: moment(new Date(at), zone, now), isLate, page, other, own, byOthers, standing };
-  if (!ref || !figures) return { ...common, key: remark!, what: isAnswer ? "Answered" : "Commented", note: "", besides: takenUpIn === null ? [] : [`taken up in entry ${takenUpIn}`], routes: [], remark: { href: `${paths.page(courseId, pageId)}#comment-${remark}`, text: remarkText ?? "" } };
+function drawn(
+  courseId: string,
+  {
+    at,
+    isLate,
+    ref,
+    figures,
+    pageTitle: page,
+    page: pageId,
+    together,
+    remark,
+    remarkText,
+    isAnswer,
+    takenUpIn,
+    other,
+    by,
+    own,
+    byOthers,
+    standing,
+    routes,
+  }: StatementLineDto,
+  zone: string,
+  now: Date,
+): DrawnLine {
+  const common = {
+    at: new Date(at).toISOString(),
+    when: moment(new Date(at), zone, now),
+    isLate,
+    page,
+    other,
+    own,
+    byOthers,
+    standing,
+  };
+  if (!ref || !figures)
+    return {
+      ...common,
+      key: remark!,
+      what: isAnswer ? "Answered" : "Commented",
+      note: "",
+      besides: takenUpIn === null ? [] : [`taken up in entry ${takenUpIn}`],
+      routes: [],
+      remark: { href: `${paths.page(courseId, pageId)}#comment-${remark}`, text: remarkText ?? "" },
+    };
   return {
-    ...common, key: `${ref.pageId}:${ref.number}`, what: entryKindWords({ ...ref, figures }), note: authorsNote({ ...ref, author: by }), remark: null,
-    besides: [...(together.length > 0 ? [`with ${listed(together)}`] : []), ...(ref.pasted > 0 ? [`(${counted(ref.pasted, "word")} came by pasting)`] : [])], routes,
+    ...common,
+    key: `${ref.pageId}:${ref.number}`,
+    what: entryKindWords({ ...ref, figures }),
+    note: authorsNote({ ...ref, author: by }),
+    remark: null,
+    besides: [
+      ...(together.length > 0 ? [`with ${listed(together)}`] : []),
+      ...(ref.pasted > 0 ? [`(${counted(ref.pasted, "word")} came by pasting)`] : []),
+    ],
+    routes,
   };
 }

@@ -23,8 +23,14 @@ export const metadata: Metadata = { title: "Access" };
 
 const asked = z.object({ wiki: id.optional(), page: z.string().max(200).optional() });
 
-/** Who may do what in an assignment: one wiki's pages against its people, or one page of every wiki against groups. */
-export default async function AccessPage({ params, searchParams }: PageProps<"/courses/[course]/assignments/[assignment]/access">) {
+/**
+ * Who may do what in an assignment: one wiki's pages against its people, or one page of every wiki against
+ * groups.
+ */
+export default async function AccessPage({
+  params,
+  searchParams,
+}: PageProps<"/courses/[course]/assignments/[assignment]/access">) {
   const { course, assignment } = await params;
   const parsed = asked.safeParse(await searchParams);
   const { wiki, page } = parsed.success ? parsed.data : {};
@@ -42,17 +48,60 @@ export default async function AccessPage({ params, searchParams }: PageProps<"/c
         <div className="title-line">
           <div>
             <h1>Access</h1>
-            <p className="quiet">{title}: {closesAtDue ? "writing closes" : "due"} {momentAndDistance(dueAt, sheet.timeZone, ctx.now)}. The narrower place wins, then the narrower group of people, then what was set later. Instructors may do everything.</p>
+            <p className="quiet">
+              {title}: {closesAtDue ? "writing closes" : "due"}{" "}
+              {momentAndDistance(dueAt, sheet.timeZone, ctx.now)}. The narrower place wins, then the narrower
+              group of people, then what was set later. Instructors may do everything.
+            </p>
           </div>
-          {shownWiki && <LinkButton href={paths.wiki(course, shownWiki)} variant="outlined">Open the wiki</LinkButton>}
+          {shownWiki && (
+            <LinkButton href={paths.wiki(course, shownWiki)} variant="outlined">
+              Open the wiki
+            </LinkButton>
+          )}
         </div>
-        {sheet.wikis.length === 0 ? <p className="notice">There are no wikis yet whose access could be set. <Link href={paths.assignment(course, assignment)}>Back to the assignment</Link></p> : (
+        {sheet.wikis.length === 0 ? (
+          <p className="notice">
+            There are no wikis yet whose access could be set.{" "}
+            <Link href={paths.assignment(course, assignment)}>Back to the assignment</Link>
+          </p>
+        ) : (
           <>
-            <ViewChooser courseId={course} assignmentId={assignment} wikis={sheet.wikis} titles={sheet.titles} wiki={shownWiki ?? null} title={page ?? null} />
-            {page !== undefined && !sheet.rows.some(({ scope }) => scope === "page") && <p className="notice">No wiki has a page with this title.</p>}
-            <AccessSheet key={shownWiki ?? `page ${page}`} courseId={course} sheet={sheet} log={logLines(log, title, sheet.timeZone, ctx.now)} now={ctx.now} />
-            <MemberPowers key={sheet.assignment.membersMay.join()} courseId={course} assignmentId={assignment} given={sheet.assignment.membersMay} />
-            <MoreTime courseId={course} assignmentId={assignment} choices={choices} suggested={wallClockAt(daysLater(dueAt > ctx.now ? dueAt : ctx.now, 7, sheet.timeZone), sheet.timeZone)} zone={sheet.timeZone} now={ctx.now} />
+            <ViewChooser
+              courseId={course}
+              assignmentId={assignment}
+              wikis={sheet.wikis}
+              titles={sheet.titles}
+              wiki={shownWiki ?? null}
+              title={page ?? null}
+            />
+            {page !== undefined && !sheet.rows.some(({ scope }) => scope === "page") && (
+              <p className="notice">No wiki has a page with this title.</p>
+            )}
+            <AccessSheet
+              key={shownWiki ?? `page ${page}`}
+              courseId={course}
+              sheet={sheet}
+              log={logLines(log, title, sheet.timeZone, ctx.now)}
+              now={ctx.now}
+            />
+            <MemberPowers
+              key={sheet.assignment.membersMay.join()}
+              courseId={course}
+              assignmentId={assignment}
+              given={sheet.assignment.membersMay}
+            />
+            <MoreTime
+              courseId={course}
+              assignmentId={assignment}
+              choices={choices}
+              suggested={wallClockAt(
+                daysLater(dueAt > ctx.now ? dueAt : ctx.now, 7, sheet.timeZone),
+                sheet.timeZone,
+              )}
+              zone={sheet.timeZone}
+              now={ctx.now}
+            />
           </>
         )}
       </div>

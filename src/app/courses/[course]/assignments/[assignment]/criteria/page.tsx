@@ -24,7 +24,9 @@ import { SheetForm } from "./_parts/SheetForm";
 export const metadata: Metadata = { title: "Criteria" };
 
 /** What is judged, and how marks follow from it: set by those who run the course, read by everybody else. */
-export default async function CriteriaPage({ params }: PageProps<"/courses/[course]/assignments/[assignment]/criteria">) {
+export default async function CriteriaPage({
+  params,
+}: PageProps<"/courses/[course]/assignments/[assignment]/criteria">) {
   const { course: courseId, assignment: assignmentId } = await params;
   const ctx = await signedIn();
   const course = await findCourse(ctx, courseId);
@@ -35,28 +37,78 @@ export default async function CriteriaPage({ params }: PageProps<"/courses/[cour
     <div className="title-line">
       <div>
         <h1>Criteria</h1>
-        <p className="quiet">“{found.title}”. {found.at ? <>Version {found.version}, {found.by}, {momentAndDistance(found.at, course.timeZone, ctx.now)}.</> : "Nothing was set yet."}</p>
+        <p className="quiet">
+          “{found.title}”.{" "}
+          {found.at ? (
+            <>
+              Version {found.version}, {found.by}, {momentAndDistance(found.at, course.timeZone, ctx.now)}.
+            </>
+          ) : (
+            "Nothing was set yet."
+          )}
+        </p>
       </div>
-      <LinkButton href={paths.assignment(courseId, assignmentId)} variant="outlined">The assignment</LinkButton>
+      <LinkButton href={paths.assignment(courseId, assignmentId)} variant="outlined">
+        The assignment
+      </LinkButton>
     </div>
   );
   if (!runsCourse(course.role) || course.archivedAt) {
-    return <Frame ctx={ctx} trail={trail}><div className="desk">{head}{found.version === null ? <p className="notice">No criteria have been set for this assignment.</p> : <SheetView sheet={found.sheet} now={ctx.now} />}</div></Frame>;
+    return (
+      <Frame ctx={ctx} trail={trail}>
+        <div className="desk">
+          {head}
+          {found.version === null ? (
+            <p className="notice">No criteria have been set for this assignment.</p>
+          ) : (
+            <SheetView sheet={found.sheet} now={ctx.now} />
+          )}
+        </div>
+      </Frame>
+    );
   }
-  const [setUp, elsewhere, round] = await Promise.all([findSetUp(ctx, courseId, assignmentId), sheetsElsewhere(ctx, assignmentId), missingAnswers(ctx, courseId, assignmentId)]);
-  const expected = (setUp?.input.expected ?? []).map((each) => ({ text: JSON.stringify(each), of: each.of === "student" ? "student" as const : "group" as const, words: expectationWords(each, ctx.now) }));
+  const [setUp, elsewhere, round] = await Promise.all([
+    findSetUp(ctx, courseId, assignmentId),
+    sheetsElsewhere(ctx, assignmentId),
+    missingAnswers(ctx, courseId, assignmentId),
+  ]);
+  const expected = (setUp?.input.expected ?? []).map((each) => ({
+    text: JSON.stringify(each),
+    of: each.of === "student" ? ("student" as const) : ("group" as const),
+    words: expectationWords(each, ctx.now),
+  }));
   return (
     <Frame ctx={ctx} trail={trail}>
       <div className="desk">
         {head}
         <SheetForm
-          courseId={courseId} assignmentId={assignmentId} stored={found.sheet} version={found.version} expected={expected} figures={ruleFigures.map((name) => ({ name, label: ruleFigureWords(name) }))}
-          examples={examples} elsewhere={elsewhere.map(({ course: of, assignment, sheet }) => ({ name: `${assignment}, ${of}`, sheet }))} plan={plan.bind(null, courseId, assignmentId)} store={store.bind(null, courseId, assignmentId)}
+          courseId={courseId}
+          assignmentId={assignmentId}
+          stored={found.sheet}
+          version={found.version}
+          expected={expected}
+          figures={ruleFigures.map((name) => ({ name, label: ruleFigureWords(name) }))}
+          examples={examples}
+          elsewhere={elsewhere.map(({ course: of, assignment, sheet }) => ({
+            name: `${assignment}, ${of}`,
+            sheet,
+          }))}
+          plan={plan.bind(null, courseId, assignmentId)}
+          store={store.bind(null, courseId, assignmentId)}
         />
         <RoundForm
-          round={round && { ...round.round, opensAt: wallClockAt(round.round.opensAt, course.timeZone).slice(0, 16), closesAt: wallClockAt(round.round.closesAt, course.timeZone).slice(0, 16) }}
-          missing={round?.missing ?? []} answered={round?.answered ?? 0} isOpen={round !== null && round.round.opensAt <= ctx.now && round.round.closesAt > ctx.now}
-          store={storeRound.bind(null, courseId, assignmentId)} remind={remind.bind(null, courseId, assignmentId)}
+          round={
+            round && {
+              ...round.round,
+              opensAt: wallClockAt(round.round.opensAt, course.timeZone).slice(0, 16),
+              closesAt: wallClockAt(round.round.closesAt, course.timeZone).slice(0, 16),
+            }
+          }
+          missing={round?.missing ?? []}
+          answered={round?.answered ?? 0}
+          isOpen={round !== null && round.round.opensAt <= ctx.now && round.round.closesAt > ctx.now}
+          store={storeRound.bind(null, courseId, assignmentId)}
+          remind={remind.bind(null, courseId, assignmentId)}
         />
       </div>
     </Frame>

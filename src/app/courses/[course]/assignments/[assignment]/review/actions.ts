@@ -9,12 +9,27 @@ import { onlyLooking } from "@/ui/words/problems";
 import type { Answer } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
-
 /** Dismisses a finding with a reason; null takes it up again. */
-export async function actOn(courseId: string, wikiId: string, key: string, reason: string | null): Promise<Answer> {
-  const acted = await actOnFinding(await signedIn(), id.parse(courseId), id.parse(wikiId), z.string().max(400).parse(key), z.string().max(4000).nullable().parse(reason));
+export async function actOn(
+  courseId: string,
+  wikiId: string,
+  key: string,
+  reason: string | null,
+): Promise<Answer> {
+  const acted = await actOnFinding(
+    await signedIn(),
+    id.parse(courseId),
+    id.parse(wikiId),
+    z.string().max(400).parse(key),
+    z.string().max(4000).nullable().parse(reason),
+  );
   if (acted.kind === "refused") {
-    const words = { "not found": "Nothing was changed: this was not found any more. Load the page again.", "only looking": onlyLooking, "no reason": "Say why it needs no more thought.", "too long": "A reason has at most 500 characters." };
+    const words = {
+      "not found": "Nothing was changed: this was not found any more. Load the page again.",
+      "only looking": onlyLooking,
+      "no reason": "Say why it needs no more thought.",
+      "too long": "A reason has at most 500 characters.",
+    };
     return { kind: "wrong", text: words[acted.problem.code] };
   }
   revalidatePath(`/courses/${courseId}`, "layout");
@@ -25,7 +40,11 @@ export async function actOn(courseId: string, wikiId: string, key: string, reaso
 export async function setFrom(courseId: string, assignmentId: string, thresholds: unknown): Promise<Answer> {
   const set = await setThresholds(await signedIn(), id.parse(courseId), id.parse(assignmentId), thresholds);
   if (set.kind === "refused") {
-    const words = { "not found": "Nothing was changed: this is for those who run the course.", "only looking": onlyLooking, "bad input": "Nothing was changed: a part lies between 5 and 100 %, a number of words above 0." };
+    const words = {
+      "not found": "Nothing was changed: this is for those who run the course.",
+      "only looking": onlyLooking,
+      "bad input": "Nothing was changed: a part lies between 5 and 100 %, a number of words above 0.",
+    };
     return { kind: "wrong", text: words[set.problem.code] };
   }
   revalidatePath(`/courses/${courseId}`, "layout");
@@ -33,9 +52,27 @@ export async function setFrom(courseId: string, assignmentId: string, thresholds
 }
 
 /** Notes that the viewer has looked at a student's work as it is now, or takes that back. */
-export async function mark(courseId: string, wikiId: string, personId: string, isReviewed: boolean): Promise<Answer> {
-  const marked = await markReviewed(await signedIn(), id.parse(courseId), id.parse(wikiId), id.parse(personId), z.boolean().parse(isReviewed));
-  if (marked.kind === "refused") return { kind: "wrong", text: marked.problem.code === "only looking" ? onlyLooking : "Nothing was changed: there is no such student here for you." };
+export async function mark(
+  courseId: string,
+  wikiId: string,
+  personId: string,
+  isReviewed: boolean,
+): Promise<Answer> {
+  const marked = await markReviewed(
+    await signedIn(),
+    id.parse(courseId),
+    id.parse(wikiId),
+    id.parse(personId),
+    z.boolean().parse(isReviewed),
+  );
+  if (marked.kind === "refused")
+    return {
+      kind: "wrong",
+      text:
+        marked.problem.code === "only looking"
+          ? onlyLooking
+          : "Nothing was changed: there is no such student here for you.",
+    };
   revalidatePath(`/courses/${courseId}`, "layout");
   return { kind: "done" };
 }

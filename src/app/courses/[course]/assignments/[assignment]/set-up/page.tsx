@@ -26,7 +26,9 @@ import { Offers } from "./Offers";
 
 export const metadata: Metadata = { title: "Set up the assignment" };
 
-export default async function SetUpPage({ params }: PageProps<"/courses/[course]/assignments/[assignment]/set-up">) {
+export default async function SetUpPage({
+  params,
+}: PageProps<"/courses/[course]/assignments/[assignment]/set-up">) {
   const { course: courseId, assignment: assignmentId } = await params;
   const ctx = await signedIn();
   const course = await findCourse(ctx, courseId);
@@ -41,28 +43,64 @@ export default async function SetUpPage({ params }: PageProps<"/courses/[course]
         <div className="title-line">
           <div>
             <h1>Set up {input.title}</h1>
-            <p className="quiet">{publishedAt ? `Published ${momentAndDistance(publishedAt, course.timeZone, ctx.now)}. What you change holds from when you save it.` : "Being prepared: students see nothing of it yet."}</p>
+            <p className="quiet">
+              {publishedAt
+                ? `Published ${momentAndDistance(publishedAt, course.timeZone, ctx.now)}. What you change holds from when you save it.`
+                : "Being prepared: students see nothing of it yet."}
+            </p>
           </div>
-          {publishedAt && <LinkButton href={paths.assignment(courseId, assignmentId)} variant="outlined">Back to the assignment</LinkButton>}
+          {publishedAt && (
+            <LinkButton href={paths.assignment(courseId, assignmentId)} variant="outlined">
+              Back to the assignment
+            </LinkButton>
+          )}
         </div>
         {findings.length > 0 && (
           <section aria-labelledby="findings" style={{ marginBottom: 22 }}>
             <h2 id="findings">{publishedAt ? "Worth a look" : "Before it is published"}</h2>
-            <ul className="to-mend">{findings.map((finding) => <li key={finding.code} className={mustMend(finding) ? "must" : ""}>{setUpFinding(finding)}</li>)}</ul>
+            <ul className="to-mend">
+              {findings.map((finding) => (
+                <li key={finding.code} className={mustMend(finding) ? "must" : ""}>
+                  {setUpFinding(finding)}
+                </li>
+              ))}
+            </ul>
           </section>
         )}
-        {offers.length > 0 && <Offers offers={offers} courseId={courseId} bringIn={bringIn.bind(null, courseId, assignmentId)} />}
+        {offers.length > 0 && (
+          <Offers offers={offers} courseId={courseId} bringIn={bringIn.bind(null, courseId, assignmentId)} />
+        )}
         <AssignmentForm
           files={await starterFiles(ctx, courseId)}
-          fields={input} students={(await countPeople(ctx, courseId)).student ?? 0} sets={setChoices(await groupSets(ctx, courseId))}
-          zone={course.timeZone} now={wallClockAt(ctx.now, course.timeZone).slice(0, 16)} courseTitle={course.title} isPublished={publishedAt !== null} hasStarted={setUp.hasStarted}
-          wikis={{ count: wikis.length, entries: wikis.reduce((sum, wiki) => sum + wiki.entries, 0) }} state={setUp.state} save={saveAssignment.bind(null, courseId, assignmentId)}
+          fields={input}
+          students={(await countPeople(ctx, courseId)).student ?? 0}
+          sets={setChoices(await groupSets(ctx, courseId))}
+          zone={course.timeZone}
+          now={wallClockAt(ctx.now, course.timeZone).slice(0, 16)}
+          courseTitle={course.title}
+          isPublished={publishedAt !== null}
+          hasStarted={setUp.hasStarted}
+          wikis={{ count: wikis.length, entries: wikis.reduce((sum, wiki) => sum + wiki.entries, 0) }}
+          state={setUp.state}
+          save={saveAssignment.bind(null, courseId, assignmentId)}
         />
         <section className="form-part" aria-labelledby="more">
-          <div><h2 id="more">Copy or remove</h2><p>A copy is there to be looked over, and is not published.</p></div>
+          <div>
+            <h2 id="more">Copy or remove</h2>
+            <p>A copy is there to be looked over, and is not published.</p>
+          </div>
           <div className="fields">
-            <div><LinkButton href={paths.copyAssignment(courseId, assignmentId)} variant="outlined">Copy this assignment</LinkButton></div>
-            <RemoveForm what="assignment" name={input.title} about={`With it ${wikis.length === 1 ? "goes its wiki" : `go its ${counted(wikis.length, "wiki")}`}; students see nothing of it any more.`} remove={toBin.bind(null, courseId, { kind: "assignment", id: assignmentId })} />
+            <div>
+              <LinkButton href={paths.copyAssignment(courseId, assignmentId)} variant="outlined">
+                Copy this assignment
+              </LinkButton>
+            </div>
+            <RemoveForm
+              what="assignment"
+              name={input.title}
+              about={`With it ${wikis.length === 1 ? "goes its wiki" : `go its ${counted(wikis.length, "wiki")}`}; students see nothing of it any more.`}
+              remove={toBin.bind(null, courseId, { kind: "assignment", id: assignmentId })}
+            />
           </div>
         </section>
       </div>

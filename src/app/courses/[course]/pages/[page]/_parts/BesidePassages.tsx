@@ -3,12 +3,16 @@ import { type ReactNode, useEffect, useRef } from "react";
 
 const wide = "(min-width: 1081px)";
 
-/** Conversations about passages, each beside its passage where there is room; the passage lights up with its conversation. */
+/**
+ * Conversations about passages, each beside its passage where there is room; the passage lights up with its
+ * conversation.
+ */
 export function BesidePassages({ children }: { children: ReactNode }) {
   const list = useRef<HTMLUListElement>(null);
   useEffect(() => {
     const threads = () => [...(list.current?.children ?? [])] as HTMLElement[];
-    const marksOf = (id: string | undefined) => document.querySelectorAll<HTMLElement>(`mark.passage[data-passage="${CSS.escape(id ?? "")}"]`);
+    const marksOf = (id: string | undefined) =>
+      document.querySelectorAll<HTMLElement>(`mark.passage[data-passage="${CSS.escape(id ?? "")}"]`);
     const place = () => {
       for (const thread of threads()) thread.style.marginTop = "";
       if (!window.matchMedia(wide).matches) return;
@@ -42,5 +46,9 @@ export function BesidePassages({ children }: { children: ReactNode }) {
       window.removeEventListener("resize", place);
     };
   });
-  return <ul className="thread beside" ref={list}>{children}</ul>;
+  return (
+    <ul className="thread beside" ref={list}>
+      {children}
+    </ul>
+  );
 }

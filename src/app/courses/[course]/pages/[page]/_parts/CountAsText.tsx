@@ -9,14 +9,23 @@ import { answerOf, seeWhatHolds } from "@/ui/forms/no-answer";
 export function CountAsText({ quote, end }: { quote: string; end: () => Promise<DiscussionMarked> }) {
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, startTransition] = useTransition();
-  const act = () => startTransition(async () => {
-    const answer = await answerOf(end());
-    setProblem(answer?.kind === "marked" ? null : answer ? discussionProblems[answer.problem.code] : seeWhatHolds);
-  });
+  const act = () =>
+    startTransition(async () => {
+      const answer = await answerOf(end());
+      setProblem(
+        answer?.kind === "marked" ? null : answer ? discussionProblems[answer.problem.code] : seeWhatHolds,
+      );
+    });
   return (
     <>
-      <Button size="small" disabled={isBusy} onClick={act} aria-label={`Count as text again: ${quote}`}>Count as text again</Button>
-      {problem && <p className="field-problem" role="alert">{problem}</p>}
+      <Button size="small" disabled={isBusy} onClick={act} aria-label={`Count as text again: ${quote}`}>
+        Count as text again
+      </Button>
+      {problem && (
+        <p className="field-problem" role="alert">
+          {problem}
+        </p>
+      )}
     </>
   );
 }

@@ -17,8 +17,13 @@ export function Discussions({ page, zone, now }: { page: PageDto; zone: string; 
         {page.discussions.map(({ id, quote, by, at, words }) => (
           <li key={id}>
             <a href={`#${passageAnchor(id)}`}>“{shortened(quote, 60)}”</a>
-            <span className="quiet"> {counted(words, "word")}, marked by {by} {distance(at, zone, now)}</span>
-            {isInstructor && !page.removedAt && <CountAsText quote={shortened(quote, 40)} end={countAsText.bind(null, courseId, id)} />}
+            <span className="quiet">
+              {" "}
+              {counted(words, "word")}, marked by {by} {distance(at, zone, now)}
+            </span>
+            {isInstructor && !page.removedAt && (
+              <CountAsText quote={shortened(quote, 40)} end={countAsText.bind(null, courseId, id)} />
+            )}
           </li>
         ))}
       </ul>

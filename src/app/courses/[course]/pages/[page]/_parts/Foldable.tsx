@@ -8,8 +8,19 @@ export function Foldable({ label, children }: { label: string; children: ReactNo
   const id = useId();
   return (
     <>
-      <button type="button" className="unfold" aria-expanded={isOpen} aria-controls={id} onClick={() => setOpen(!isOpen)}>{label}<Chevron /></button>
-      <div id={id} className="folded-part" data-open={isOpen}>{children}</div>
+      <button
+        type="button"
+        className="unfold"
+        aria-expanded={isOpen}
+        aria-controls={id}
+        onClick={() => setOpen(!isOpen)}
+      >
+        {label}
+        <Chevron />
+      </button>
+      <div id={id} className="folded-part" data-open={isOpen}>
+        {children}
+      </div>
     </>
   );
 }

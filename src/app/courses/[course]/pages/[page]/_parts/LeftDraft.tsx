@@ -14,9 +14,19 @@ export function LeftDraft({ draft, when, drop }: Props) {
   return (
     <div className="notice waits" style={{ marginBottom: 18 }}>
       <div>
-        A draft of yours from {when} was not saved before writing closed here. Only you see it. It is kept: copy from it, ask your instructor for more time, or say in a comment what it would have changed.
-        <details className="draft-unfolds"><summary>Show the draft</summary><div className="paper left-draft"><DocumentView document={draft.document} links={noLinks} /></div></details>
-        <form action={drop}><button type="submit" className="plain-button">Drop it</button></form>
+        A draft of yours from {when} was not saved before writing closed here. Only you see it. It is kept:
+        copy from it, ask your instructor for more time, or say in a comment what it would have changed.
+        <details className="draft-unfolds">
+          <summary>Show the draft</summary>
+          <div className="paper left-draft">
+            <DocumentView document={draft.document} links={noLinks} />
+          </div>
+        </details>
+        <form action={drop}>
+          <button type="submit" className="plain-button">
+            Drop it
+          </button>
+        </form>
       </div>
     </div>
   );

@@ -20,7 +20,8 @@ export function NamingField({ label, value, onChange, people, hasFocus }: Props)
   const [typed, setTyped] = useState<string | null>(null);
   const [at, setAt] = useState(0);
   const listId = useId();
-  const offered = typed === null ? [] : people.filter(({ name }) => startsLike(name, typed)).slice(0, mostShown);
+  const offered =
+    typed === null ? [] : people.filter(({ name }) => startsLike(name, typed)).slice(0, mostShown);
   const chosen = offered[Math.min(at, offered.length - 1)];
 
   const look = () => {
@@ -34,17 +35,29 @@ export function NamingField({ label, value, onChange, people, hasFocus }: Props)
     onChange(`${value.slice(0, start)}${name} ${value.slice(end)}`);
     setTyped(null);
     const caret = start + name.length + 1;
-    requestAnimationFrame(() => { field.current?.focus(); field.current?.setSelectionRange(caret, caret); });
+    requestAnimationFrame(() => {
+      field.current?.focus();
+      field.current?.setSelectionRange(caret, caret);
+    });
   };
   const format = (each: Format) => {
     const { selectionStart: from = 0, selectionEnd: to = 0 } = field.current ?? {};
     const after = formatted({ text: value, from, to }, each);
     onChange(after.text);
-    requestAnimationFrame(() => { field.current?.focus(); field.current?.setSelectionRange(after.from, after.to); });
+    requestAnimationFrame(() => {
+      field.current?.focus();
+      field.current?.setSelectionRange(after.from, after.to);
+    });
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    const byKey = (event.ctrlKey || event.metaKey) && !event.altKey ? formats.find(({ key }) => key === event.key.toLowerCase()) : undefined;
-    if (byKey) { event.preventDefault(); return format(byKey); }
+    const byKey =
+      (event.ctrlKey || event.metaKey) && !event.altKey
+        ? formats.find(({ key }) => key === event.key.toLowerCase())
+        : undefined;
+    if (byKey) {
+      event.preventDefault();
+      return format(byKey);
+    }
     if (!chosen) return;
     const step = event.key === "ArrowDown" ? 1 : event.key === "ArrowUp" ? -1 : 0;
     if (step !== 0) setAt((offered.indexOf(chosen) + step + offered.length) % offered.length);
@@ -59,17 +72,58 @@ export function NamingField({ label, value, onChange, people, hasFocus }: Props)
       <label className="field">
         <span>{label}</span>
         <textarea
-          ref={field} rows={2} maxLength={5000} value={value} autoFocus={hasFocus} onChange={(event) => onChange(event.target.value)}
-          onKeyDown={onKeyDown} onKeyUp={(event) => { if (!["ArrowUp", "ArrowDown", "Escape"].includes(event.key)) look(); }} onClick={look} onBlur={() => setTyped(null)}
-          {...(chosen ? { "aria-controls": listId, "aria-activedescendant": `${listId}-${chosen.id}`, "aria-autocomplete": "list" as const } : {})}
+          ref={field}
+          rows={2}
+          maxLength={5000}
+          value={value}
+          autoFocus={hasFocus}
+          onChange={(event) => onChange(event.target.value)}
+          onKeyDown={onKeyDown}
+          onKeyUp={(event) => {
+            if (!["ArrowUp", "ArrowDown", "Escape"].includes(event.key)) look();
+          }}
+          onClick={look}
+          onBlur={() => setTyped(null)}
+          {...(chosen
+            ? {
+                "aria-controls": listId,
+                "aria-activedescendant": `${listId}-${chosen.id}`,
+                "aria-autocomplete": "list" as const,
+              }
+            : {})}
         />
       </label>
       <div className="format-line" role="group" aria-label="Formatting">
-        {formats.map((each) => <button key={each.name} type="button" aria-label={each.name} title={each.key ? `${each.name} (Ctrl+${each.key.toUpperCase()})` : each.name} onMouseDown={(event) => event.preventDefault()} onClick={() => format(each)} data-format={each.name}>{each.sign}</button>)}
+        {formats.map((each) => (
+          <button
+            key={each.name}
+            type="button"
+            aria-label={each.name}
+            title={each.key ? `${each.name} (Ctrl+${each.key.toUpperCase()})` : each.name}
+            onMouseDown={(event) => event.preventDefault()}
+            onClick={() => format(each)}
+            data-format={each.name}
+          >
+            {each.sign}
+          </button>
+        ))}
       </div>
       {chosen && (
         <ul role="listbox" id={listId} aria-label="Who is named" className="naming-list">
-          {offered.map(({ id, name }) => <li key={id} role="option" id={`${listId}-${id}`} aria-selected={id === chosen.id} onMouseDown={(event) => { event.preventDefault(); take(name); }}>{name}</li>)}
+          {offered.map(({ id, name }) => (
+            <li
+              key={id}
+              role="option"
+              id={`${listId}-${id}`}
+              aria-selected={id === chosen.id}
+              onMouseDown={(event) => {
+                event.preventDefault();
+                take(name);
+              }}
+            >
+              {name}
+            </li>
+          ))}
         </ul>
       )}
     </div>
@@ -79,5 +133,8 @@ export function NamingField({ label, value, onChange, people, hasFocus }: Props)
 /** Whether a name, or one of its parts, begins with what was typed. */
 function startsLike(name: string, typed: string): boolean {
   const [folded, sought] = [name.toLowerCase(), typed.toLowerCase()];
-  return folded !== sought && (folded.startsWith(sought) || folded.split(/\s+/).some((part) => part.startsWith(sought)));
+  return (
+    folded !== sought &&
+    (folded.startsWith(sought) || folded.split(/\s+/).some((part) => part.startsWith(sought)))
+  );
 }

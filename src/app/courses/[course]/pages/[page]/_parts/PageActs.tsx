@@ -13,9 +13,24 @@ export function PageActs(page: ActedOn) {
   const [problem, setProblem] = useState<string | null>(null);
   return (
     <>
-      <Button variant="outlined" aria-haspopup="menu" aria-expanded={anchor !== null} onClick={(event) => setAnchor(event.currentTarget)} onPointerEnter={() => void menu()} onFocus={() => void menu()}>More</Button>
-      <Suspense>{anchor && <PageMenu page={page} anchor={anchor} close={() => setAnchor(null)} say={setProblem} />}</Suspense>
-      {problem && <p role="alert" className="why notice wrong">{problem}</p>}
+      <Button
+        variant="outlined"
+        aria-haspopup="menu"
+        aria-expanded={anchor !== null}
+        onClick={(event) => setAnchor(event.currentTarget)}
+        onPointerEnter={() => void menu()}
+        onFocus={() => void menu()}
+      >
+        More
+      </Button>
+      <Suspense>
+        {anchor && <PageMenu page={page} anchor={anchor} close={() => setAnchor(null)} say={setProblem} />}
+      </Suspense>
+      {problem && (
+        <p role="alert" className="why notice wrong">
+          {problem}
+        </p>
+      )}
     </>
   );
 }

@@ -30,7 +30,12 @@ interface Props {
 }
 
 /** The acts on a page, and the dialog of the one that was chosen. */
-export default function PageMenu({ page: { courseId, wikiId, pageId, title, tags, mayTag, mayRename, mayRemove, mayCopy }, anchor, close, say }: Props) {
+export default function PageMenu({
+  page: { courseId, wikiId, pageId, title, tags, mayTag, mayRename, mayRemove, mayCopy },
+  anchor,
+  close,
+  say,
+}: Props) {
   const router = useRouter();
   const [asking, setAsking] = useState<"title" | "tags" | "copy" | null>(null);
   const refreshed = <A extends { readonly kind: string }>(answer: A): A => {
@@ -47,7 +52,10 @@ export default function PageMenu({ page: { courseId, wikiId, pageId, title, tags
   }
 
   // Once the menu has gone from the screen, and so from the paper.
-  const print = () => { close(); setTimeout(() => window.print(), 300); };
+  const print = () => {
+    close();
+    setTimeout(() => window.print(), 300);
+  };
 
   return (
     <Library>
@@ -58,18 +66,52 @@ export default function PageMenu({ page: { courseId, wikiId, pageId, title, tags
         <MenuItem onClick={print}>Print</MenuItem>
         {mayRemove && <MenuItem onClick={() => void putAway()}>Remove it, into the bin</MenuItem>}
       </Menu>
-      {asking === "title" && <RenameDialog heading={`Rename “${title}”`} title={title} button="Rename" close={close} save={async (next) => refreshed(await rename(courseId, pageId, next))} />}
-      {asking === "tags" && (
+      {asking === "title" && (
         <RenameDialog
-          heading={`Tags of “${title}”`} title={tags.join(", ")} label="Tags, with commas between them" mayBeEmpty button="Tag it" about="Words by which pages are found together, such as “plants” or “to check”." close={close}
-          save={async (words) => refreshed(await tag(courseId, pageId, words.split(",").map((each) => each.trim()).filter((each) => each !== "")))}
+          heading={`Rename “${title}”`}
+          title={title}
+          button="Rename"
+          close={close}
+          save={async (next) => refreshed(await rename(courseId, pageId, next))}
         />
       )}
-      {asking === "copy" && <RenameDialog heading={`Copy “${title}”`} title={`${title} (copy)`.slice(0, 200)} button="Copy" about="The words of the copy stay those of who wrote them." close={close} save={async (next) => {
-        const answer = await copy(courseId, pageId, next);
-        if (answer.kind === "done" && answer.href) router.push(answer.href);
-        return answer;
-      }} />}
+      {asking === "tags" && (
+        <RenameDialog
+          heading={`Tags of “${title}”`}
+          title={tags.join(", ")}
+          label="Tags, with commas between them"
+          mayBeEmpty
+          button="Tag it"
+          about="Words by which pages are found together, such as “plants” or “to check”."
+          close={close}
+          save={async (words) =>
+            refreshed(
+              await tag(
+                courseId,
+                pageId,
+                words
+                  .split(",")
+                  .map((each) => each.trim())
+                  .filter((each) => each !== ""),
+              ),
+            )
+          }
+        />
+      )}
+      {asking === "copy" && (
+        <RenameDialog
+          heading={`Copy “${title}”`}
+          title={`${title} (copy)`.slice(0, 200)}
+          button="Copy"
+          about="The words of the copy stay those of who wrote them."
+          close={close}
+          save={async (next) => {
+            const answer = await copy(courseId, pageId, next);
+            if (answer.kind === "done" && answer.href) router.push(answer.href);
+            return answer;
+          }}
+        />
+      )}
     </Library>
   );
 }

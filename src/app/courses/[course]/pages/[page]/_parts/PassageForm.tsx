@@ -23,7 +23,10 @@ interface Props {
 
 const theText = () => document.querySelector(".sheet .prose");
 
-/** Comments on the page, or on a passage of it: words that were selected in the text, or a paragraph that is chosen here. */
+/**
+ * Comments on the page, or on a passage of it: words that were selected in the text, or a paragraph that is
+ * chosen here.
+ */
 export function PassageForm({ entries, people, send, mark, pinsAt }: Props) {
   const [about, setAbout] = useState<Quoted | null>(null);
   const [selected, setSelected] = useState<Quoted | null>(null);
@@ -34,7 +37,8 @@ export function PassageForm({ entries, people, send, mark, pinsAt }: Props) {
     const collecting = setTimeout(() => setBlocks(blocksIn(theText() ?? document.createElement("p"))));
     return () => clearTimeout(collecting);
   }, [entries]);
-  const choose = (value: string) => setAbout(value === "page" ? null : value === "selected" ? selected : (blocks[Number(value)] ?? null));
+  const choose = (value: string) =>
+    setAbout(value === "page" ? null : value === "selected" ? selected : (blocks[Number(value)] ?? null));
   const take = (quoted: Quoted) => {
     setSelected(quoted);
     setAbout(quoted);
@@ -43,57 +47,129 @@ export function PassageForm({ entries, people, send, mark, pinsAt }: Props) {
   };
   const sent = async (body: string) => {
     const answer = await send(about, body);
-    if (answer.kind === "commented") { setAbout(null); setSelected(null); }
+    if (answer.kind === "commented") {
+      setAbout(null);
+      setSelected(null);
+    }
     return answer;
   };
   const [markProblem, setMarkProblem] = useState<string | null>(null);
   const [isMarking, startMarking] = useTransition();
-  const markIt = () => startMarking(async () => {
-    const answer = await answerOf(mark!(about!));
-    if (answer?.kind === "marked") { setAbout(null); setSelected(null); }
-    setMarkProblem(answer?.kind === "marked" ? null : answer ? discussionProblems[answer.problem.code] : tryAgain);
-  });
+  const markIt = () =>
+    startMarking(async () => {
+      const answer = await answerOf(mark!(about!));
+      if (answer?.kind === "marked") {
+        setAbout(null);
+        setSelected(null);
+      }
+      setMarkProblem(
+        answer?.kind === "marked" ? null : answer ? discussionProblems[answer.problem.code] : tryAgain,
+      );
+    });
   const value = about === null ? "page" : about === selected ? "selected" : String(blocks.indexOf(about));
   return (
     <div ref={frame}>
       <CommentForm
-        label={about ? "Comment on this passage" : "Comment on this page"} button="Comment" people={people} send={sent}
-        beside={mark && about && <Button size="small" disabled={isMarking} onClick={markIt} title="Its words count as discussion then, and not as text">Mark as discussion</Button>}
-        above={(
+        label={about ? "Comment on this passage" : "Comment on this page"}
+        button="Comment"
+        people={people}
+        send={sent}
+        beside={
+          mark &&
+          about && (
+            <Button
+              size="small"
+              disabled={isMarking}
+              onClick={markIt}
+              title="Its words count as discussion then, and not as text"
+            >
+              Mark as discussion
+            </Button>
+          )
+        }
+        above={
           <label className="field">
             <span>About</span>
-            <select aria-label="What the comment is about" value={value} onChange={(event) => choose(event.target.value)}>
+            <select
+              aria-label="What the comment is about"
+              value={value}
+              onChange={(event) => choose(event.target.value)}
+            >
               <option value="page">the whole page</option>
               {selected && <option value="selected">“{shortened(selected.quote, 60)}”</option>}
-              {blocks.map(({ quote }, at) => <option key={at} value={at}>{shortened(quote, 60)}</option>)}
+              {blocks.map(({ quote }, at) => (
+                <option key={at} value={at}>
+                  {shortened(quote, 60)}
+                </option>
+              ))}
             </select>
           </label>
-        )}
+        }
       />
-      {pinsAt && about && <PinHere key={`${about.near} ${about.quote}`} courseId={pinsAt.courseId} wikiId={pinsAt.wikiId} thing={{ kind: "passage", pageId: pinsAt.pageId, entry: entries, ...about }} personId={null} />}
-      {markProblem && <p className="field-problem" role="alert">{markProblem}</p>}
+      {pinsAt && about && (
+        <PinHere
+          key={`${about.near} ${about.quote}`}
+          courseId={pinsAt.courseId}
+          wikiId={pinsAt.wikiId}
+          thing={{ kind: "passage", pageId: pinsAt.pageId, entry: entries, ...about }}
+          personId={null}
+        />
+      )}
+      {markProblem && (
+        <p className="field-problem" role="alert">
+          {markProblem}
+        </p>
+      )}
       <SelectionButton take={take} frame={frame} />
     </div>
   );
 }
 
 /** Stands under the words that are selected in the text, for as long as they are. */
-function SelectionButton({ take, frame }: { take: (quoted: Quoted) => void; frame: RefObject<HTMLDivElement | null> }) {
-  const [at, setAt] = useState<{ readonly top: number; readonly left: number; readonly quoted: Quoted } | null>(null);
+function SelectionButton({
+  take,
+  frame,
+}: {
+  take: (quoted: Quoted) => void;
+  frame: RefObject<HTMLDivElement | null>;
+}) {
+  const [at, setAt] = useState<{
+    readonly top: number;
+    readonly left: number;
+    readonly quoted: Quoted;
+  } | null>(null);
   useEffect(() => {
     const look = () => {
       const [root, selection] = [theText(), document.getSelection()];
-      const range = selection && selection.rangeCount > 0 && !selection.isCollapsed ? selection.getRangeAt(0) : null;
+      const range =
+        selection && selection.rangeCount > 0 && !selection.isCollapsed ? selection.getRangeAt(0) : null;
       const quoted = root && range ? quotedIn(root, range) : null;
       const box = range?.getBoundingClientRect();
-      setAt(quoted && box ? { quoted, top: box.bottom + window.scrollY + 6, left: Math.max(8, Math.min(box.left, window.innerWidth - 190)) + window.scrollX } : null);
+      setAt(
+        quoted && box
+          ? {
+              quoted,
+              top: box.bottom + window.scrollY + 6,
+              left: Math.max(8, Math.min(box.left, window.innerWidth - 190)) + window.scrollX,
+            }
+          : null,
+      );
     };
     document.addEventListener("selectionchange", look);
     return () => document.removeEventListener("selectionchange", look);
   }, [frame]);
   if (!at) return null;
   return createPortal(
-    <Button className="selection-button" size="small" variant="contained" style={{ top: at.top, left: at.left }} onMouseDown={(event) => event.preventDefault()} onClick={() => take(at.quoted)}>Comment on these words</Button>,
+    <Button
+      className="selection-button"
+      size="small"
+      variant="contained"
+      style={{ top: at.top, left: at.left }}
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={() => take(at.quoted)}
+    >
+      Comment on these words
+    </Button>,
     document.body,
   );
 }

@@ -13,14 +13,26 @@ interface Props {
 export function SettleButton({ author, isSettled, settle }: Props) {
   const [isBusy, startTransition] = useTransition();
   const [problem, setProblem] = useState(false);
-  const act = () => startTransition(async () => {
-    const answer = await settle(!isSettled).catch(() => null);
-    setProblem(answer?.kind !== "commented");
-  });
+  const act = () =>
+    startTransition(async () => {
+      const answer = await settle(!isSettled).catch(() => null);
+      setProblem(answer?.kind !== "commented");
+    });
   return (
     <>
-      <Button size="small" disabled={isBusy} onClick={act} aria-label={isSettled ? `Open the comment of ${author} again` : `Settle the comment of ${author}`}>{isSettled ? "Open again" : "Settle"}</Button>
-      {problem && <span className="field-problem" role="alert">That did not go through. Load the page again.</span>}
+      <Button
+        size="small"
+        disabled={isBusy}
+        onClick={act}
+        aria-label={isSettled ? `Open the comment of ${author} again` : `Settle the comment of ${author}`}
+      >
+        {isSettled ? "Open again" : "Settle"}
+      </Button>
+      {problem && (
+        <span className="field-problem" role="alert">
+          That did not go through. Load the page again.
+        </span>
+      )}
     </>
   );
 }

@@ -1,7 +1,10 @@
 import type { DiscussionMarked } from "@/data/comments/dto";
 
 /** Why a passage was not marked as discussion, or not unmarked, in words. */
-export const discussionProblems: Record<Extract<DiscussionMarked, { kind: "refused" }>["problem"]["code"], string> = {
+export const discussionProblems: Record<
+  Extract<DiscussionMarked, { kind: "refused" }>["problem"]["code"],
+  string
+> = {
   "not found": "It is not there any more. Load the page again.",
   "passage not found": "These words are not on the page as you see it. Choose the passage again.",
   "marked already": "All of these words count as discussion already.",

@@ -1,4 +1,7 @@
-/** Formatting in a field of plain text: marks are put around what is selected, or before its lines; a second time takes them away. */
+/**
+ * Formatting in a field of plain text: marks are put around what is selected, or before its lines; a second
+ * time takes them away.
+ */
 
 export interface Field {
   readonly text: string;
@@ -7,7 +10,10 @@ export interface Field {
 }
 
 export const formats = [
-  { name: "Strong", sign: "B", key: "b", around: "**" }, { name: "Stressed", sign: "I", key: "i", around: "*" }, { name: "List", sign: "•", key: null, before: "- " }, { name: "Quote", sign: "”", key: null, before: "> " },
+  { name: "Strong", sign: "B", key: "b", around: "**" },
+  { name: "Stressed", sign: "I", key: "i", around: "*" },
+  { name: "List", sign: "•", key: null, before: "- " },
+  { name: "Quote", sign: "”", key: null, before: "> " },
 ] as const;
 export type Format = (typeof formats)[number];
 
@@ -18,7 +24,12 @@ export function formatted(field: Field, format: Format): Field {
 function around({ text, from, to }: Field, mark: string): Field {
   const [head, inside, tail] = [text.slice(0, from), text.slice(from, to), text.slice(to)];
   const isMarked = head.endsWith(mark) && tail.startsWith(mark) && (mark === "**" || !head.endsWith("**"));
-  if (isMarked) return { text: head.slice(0, -mark.length) + inside + tail.slice(mark.length), from: from - mark.length, to: to - mark.length };
+  if (isMarked)
+    return {
+      text: head.slice(0, -mark.length) + inside + tail.slice(mark.length),
+      from: from - mark.length,
+      to: to - mark.length,
+    };
   // Behind what was typed between two marks, the same key leaves them.
   if (inside === "" && tail.startsWith(mark)) return { text, from: from + mark.length, to: to + mark.length };
   return { text: head + mark + inside + mark + tail, from: from + mark.length, to: to + mark.length };
@@ -30,5 +41,9 @@ function before({ text, from, to }: Field, mark: string): Field {
   const isMarked = lines.every((line) => line.startsWith(mark));
   const changed = lines.map((line) => (isMarked ? line.slice(mark.length) : mark + line)).join("\n");
   const shift = (isMarked ? -1 : 1) * mark.length;
-  return { text: text.slice(0, start) + changed + text.slice(to), from: Math.max(start, from + shift), to: to + shift * lines.length };
+  return {
+    text: text.slice(0, start) + changed + text.slice(to),
+    from: Math.max(start, from + shift),
+    to: to + shift * lines.length,
+  };
 }

@@ -12,7 +12,11 @@ export interface PlacedThread {
 /** The open threads about passages of the page, in the order of the text. */
 export function placedThreads({ comments }: Pick<PageDto, "comments">): PlacedThread[] {
   return comments
-    .flatMap((thread) => (!thread.settled && !thread.withdrawn && thread.passage?.stands.kind === "here" ? [{ thread, ...thread.passage.stands }] : []))
+    .flatMap((thread) =>
+      !thread.settled && !thread.withdrawn && thread.passage?.stands.kind === "here"
+        ? [{ thread, ...thread.passage.stands }]
+        : [],
+    )
     .sort((one, other) => one.from - other.from || one.to - other.to)
     .map(({ thread, from, to }, at) => ({ thread, from, to, sign: signOf(at) }));
 }
@@ -20,8 +24,17 @@ export function placedThreads({ comments }: Pick<PageDto, "comments">): PlacedTh
 /** The same, as they are marked in the text, and with them what counts as discussion. */
 export function shownPassages(page: Pick<PageDto, "comments" | "discussions">): ShownPassage[] {
   return [
-    ...placedThreads(page).map(({ thread, from, to, sign }) => ({ kind: "comment" as const, id: thread.id, from, to, sign, author: thread.author })),
-    ...page.discussions.flatMap(({ id, by, stands }) => stands.map(({ from, to }) => ({ kind: "discussion" as const, id, from, to, author: by }))),
+    ...placedThreads(page).map(({ thread, from, to, sign }) => ({
+      kind: "comment" as const,
+      id: thread.id,
+      from,
+      to,
+      sign,
+      author: thread.author,
+    })),
+    ...page.discussions.flatMap(({ id, by, stands }) =>
+      stands.map(({ from, to }) => ({ kind: "discussion" as const, id, from, to, author: by })),
+    ),
   ];
 }
 

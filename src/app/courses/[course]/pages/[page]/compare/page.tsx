@@ -19,7 +19,10 @@ import { ChangeSteps } from "./_parts/ChangeSteps";
 export const metadata: Metadata = { title: "What changed" };
 
 /** Any two states of a page: what came, went and moved between them, and who was at work. */
-export default async function ComparePage({ params, searchParams }: PageProps<"/courses/[course]/pages/[page]/compare">) {
+export default async function ComparePage({
+  params,
+  searchParams,
+}: PageProps<"/courses/[course]/pages/[page]/compare">) {
   const { course, page: pageId } = await params;
   const asked = await searchParams;
   const ctx = await signedIn();
@@ -35,15 +38,26 @@ export default async function ComparePage({ params, searchParams }: PageProps<"/
   const isBeside = asked.beside === "1";
   const doneBy = (rev: number): Doer | null => {
     const step = compared?.doneBy.get(rev);
-    return step ? { mark: wiki.members.find(({ id }) => id === step.authorId)?.mark ?? null, told: `${step.author ?? "Starter text"}, entry ${step.number}, ${moment(step.at, wiki.timeZone, ctx.now)}` } : null;
+    return step
+      ? {
+          mark: wiki.members.find(({ id }) => id === step.authorId)?.mark ?? null,
+          told: `${step.author ?? "Starter text"}, entry ${step.number}, ${moment(step.at, wiki.timeZone, ctx.now)}`,
+        }
+      : null;
   };
   const { due, cutOff } = await markedStates(ctx, course, pageId, states);
-  const told = (step: StepDto) => `${stateName(step, wiki.timeZone, ctx.now)}${step.number === cutOff ? ", as at the cut-off" : step.number === due ? ", as at the due time" : ""}`;
+  const told = (step: StepDto) =>
+    `${stateName(step, wiki.timeZone, ctx.now)}${step.number === cutOff ? ", as at the cut-off" : step.number === due ? ", as at the due time" : ""}`;
   const authors = compared?.authors ?? [];
   const shortcuts = [
-    ...(seen !== null ? [{ name: "Since I was last here", from: seen, to: newest }] : []), { name: "The newest entry", from: Math.max(0, newest - 1), to: newest },
-    ...(due !== null && due < newest && due !== cutOff ? [{ name: "Since the due time", from: due, to: newest }] : []),
-    ...(cutOff !== null && cutOff < newest ? [{ name: "Since the cut-off", from: cutOff, to: newest }] : []), ...(cutOff !== null ? [{ name: "Up to the cut-off", from: 0, to: cutOff }] : []), { name: "From the beginning", from: 0, to: newest },
+    ...(seen !== null ? [{ name: "Since I was last here", from: seen, to: newest }] : []),
+    { name: "The newest entry", from: Math.max(0, newest - 1), to: newest },
+    ...(due !== null && due < newest && due !== cutOff
+      ? [{ name: "Since the due time", from: due, to: newest }]
+      : []),
+    ...(cutOff !== null && cutOff < newest ? [{ name: "Since the cut-off", from: cutOff, to: newest }] : []),
+    ...(cutOff !== null ? [{ name: "Up to the cut-off", from: 0, to: cutOff }] : []),
+    { name: "From the beginning", from: 0, to: newest },
   ];
   return (
     <Frame ctx={ctx} trail={pageTrail(wiki, pageId)}>
@@ -51,31 +65,139 @@ export default async function ComparePage({ params, searchParams }: PageProps<"/
         <div className="title-line">
           <div>
             <h1>What changed on “{page.title}”</h1>
-            <p className="quiet">{counted(to - from, "entry", "entries")}{authors.length > 0 && <> by {authors.map((step, at) => <span key={step.authorId}>{at > 0 && ", "}{step.author ? <Author name={step.author} mark={wiki.members.find(({ id }) => id === step.authorId)?.mark ?? null} /> : "starter text"}</span>)}</>}</p>
+            <p className="quiet">
+              {counted(to - from, "entry", "entries")}
+              {authors.length > 0 && (
+                <>
+                  {" "}
+                  by{" "}
+                  {authors.map((step, at) => (
+                    <span key={step.authorId}>
+                      {at > 0 && ", "}
+                      {step.author ? (
+                        <Author
+                          name={step.author}
+                          mark={wiki.members.find(({ id }) => id === step.authorId)?.mark ?? null}
+                        />
+                      ) : (
+                        "starter text"
+                      )}
+                    </span>
+                  ))}
+                </>
+              )}
+            </p>
           </div>
-          <div className="actions"><LinkButton href={paths.ledger(course, pageId)} variant="text">Ledger</LinkButton><LinkButton href={paths.page(course, pageId)} variant="outlined">Back to the page</LinkButton></div>
+          <div className="actions">
+            <LinkButton href={paths.ledger(course, pageId)} variant="text">
+              Ledger
+            </LinkButton>
+            <LinkButton href={paths.page(course, pageId)} variant="outlined">
+              Back to the page
+            </LinkButton>
+          </div>
         </div>
         <nav className="period-choice" aria-label="What is compared">
-          {shortcuts.map((each) => <Link key={each.name} href={`${paths.compare(course, pageId, each.from, each.to)}${isBeside ? "&beside=1" : ""}`} {...(each.from === from && each.to === to ? { "aria-current": "true" as const } : {})}>{each.name}</Link>)}
+          {shortcuts.map((each) => (
+            <Link
+              key={each.name}
+              href={`${paths.compare(course, pageId, each.from, each.to)}${isBeside ? "&beside=1" : ""}`}
+              {...(each.from === from && each.to === to ? { "aria-current": "true" as const } : {})}
+            >
+              {each.name}
+            </Link>
+          ))}
         </nav>
         <form className="table-tools compare-tools" method="get">
-          {states.length > mostToChoose
-            ? <>
-              <label className="plain-label">From entry <input type="number" name="from" className="plain-select" key={`from${from}`} defaultValue={from} min={0} max={newest - 1} aria-describedby="first-state" /></label>
-              <label className="plain-label">to entry <input type="number" name="to" className="plain-select" key={`to${to}`} defaultValue={to} min={1} max={newest} /></label>
-              <span className="quiet" id="first-state">0: before there was anything</span>
+          {states.length > mostToChoose ? (
+            <>
+              <label className="plain-label">
+                From entry{" "}
+                <input
+                  type="number"
+                  name="from"
+                  className="plain-select"
+                  key={`from${from}`}
+                  defaultValue={from}
+                  min={0}
+                  max={newest - 1}
+                  aria-describedby="first-state"
+                />
+              </label>
+              <label className="plain-label">
+                to entry{" "}
+                <input
+                  type="number"
+                  name="to"
+                  className="plain-select"
+                  key={`to${to}`}
+                  defaultValue={to}
+                  min={1}
+                  max={newest}
+                />
+              </label>
+              <span className="quiet" id="first-state">
+                0: before there was anything
+              </span>
             </>
-            : <>
-              <label className="plain-label">From <select name="from" className="plain-select wide" key={`from${from}`} defaultValue={from}><option value={0}>before there was anything</option>{states.map((step) => <option key={step.number} value={step.number}>{told(step)}</option>)}</select></label>
-              <label className="plain-label">to <select name="to" className="plain-select wide" key={`to${to}`} defaultValue={to}>{[...states].reverse().map((step) => <option key={step.number} value={step.number}>{told(step)}</option>)}</select></label>
-            </>}
-          <label className="plain-label"><input type="checkbox" name="beside" value="1" key={`beside${isBeside}`} defaultChecked={isBeside} /> beside each other</label>
-          <button type="submit" className="plain-button">Compare</button>
+          ) : (
+            <>
+              <label className="plain-label">
+                From{" "}
+                <select name="from" className="plain-select wide" key={`from${from}`} defaultValue={from}>
+                  <option value={0}>before there was anything</option>
+                  {states.map((step) => (
+                    <option key={step.number} value={step.number}>
+                      {told(step)}
+                    </option>
+                  ))}
+                </select>
+              </label>
+              <label className="plain-label">
+                to{" "}
+                <select name="to" className="plain-select wide" key={`to${to}`} defaultValue={to}>
+                  {[...states].reverse().map((step) => (
+                    <option key={step.number} value={step.number}>
+                      {told(step)}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            </>
+          )}
+          <label className="plain-label">
+            <input
+              type="checkbox"
+              name="beside"
+              value="1"
+              key={`beside${isBeside}`}
+              defaultChecked={isBeside}
+            />{" "}
+            beside each other
+          </label>
+          <button type="submit" className="plain-button">
+            Compare
+          </button>
         </form>
-        {compared === null ? <p className="notice">There are no two such states: the first has to lie before the second.</p> : (
+        {compared === null ? (
+          <p className="notice">There are no two such states: the first has to lie before the second.</p>
+        ) : (
           <>
-            <div className="paper entry-facts"><ComparisonKey /><ChangeSteps key={`${from} ${to}`} count={compared.blocks.filter(({ state }) => state !== "same").length} /></div>
-            <article className="sheet compared-sheet"><ComparedView blocks={compared.blocks} links={wikiLinks(course, wiki.wikiId, wiki, compared.files)} isBeside={isBeside} {...(compared.doneBy.size > 0 ? { doneBy } : {})} /></article>
+            <div className="paper entry-facts">
+              <ComparisonKey />
+              <ChangeSteps
+                key={`${from} ${to}`}
+                count={compared.blocks.filter(({ state }) => state !== "same").length}
+              />
+            </div>
+            <article className="sheet compared-sheet">
+              <ComparedView
+                blocks={compared.blocks}
+                links={wikiLinks(course, wiki.wikiId, wiki, compared.files)}
+                isBeside={isBeside}
+                {...(compared.doneBy.size > 0 ? { doneBy } : {})}
+              />
+            </article>
           </>
         )}
       </div>

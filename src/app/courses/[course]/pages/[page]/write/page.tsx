@@ -22,15 +22,41 @@ export default async function WritePage({ params }: PageProps<"/courses/[course]
   const page = await findPage(ctx, course, pageId);
   if (!page) notFound();
   if (page.access.level !== "write" || page.removedAt) redirect(paths.page(course, pageId));
-  if (ctx.lookingAs) return <OnlyLooking ctx={ctx} trail={pageTrail(page.wiki, pageId)} heading={page.title} text={`${ctx.viewer.name} can write this page.`} />;
+  if (ctx.lookingAs)
+    return (
+      <OnlyLooking
+        ctx={ctx}
+        trail={pageTrail(page.wiki, pageId)}
+        heading={page.title}
+        text={`${ctx.viewer.name} can write this page.`}
+      />
+    );
   const at = { courseId: course, pageId };
   return (
     <Frame ctx={ctx} trail={pageTrail(page.wiki, pageId)}>
       <PageEditor
-        key={pageId} draftKey={`${ctx.viewer.id} ${pageId}`} title={page.title} isNew={false} base={page.entries} document={page.document}
+        key={pageId}
+        draftKey={`${ctx.viewer.id} ${pageId}`}
+        title={page.title}
+        isNew={false}
+        base={page.entries}
+        document={page.document}
         place={await writingPlace(ctx, page.wiki, { pageId, title: page.title, mayUpload: page.mayUpload })}
-        draft={await findDraft(ctx, at)} keeper={{ keep: keepText.bind(null, at), drop: dropText.bind(null, at) }}
-        save={saveText.bind(null, course, pageId)} backHref={paths.page(course, pageId)} pageBase={paths.pageBase(course)} live={livePlace(page)} lookUp={page.wiki.hasCriteria && <CriteriaBeside load={readCriteria.bind(null, course, page.wiki.assignmentId)} href={paths.criteria(course, page.wiki.assignmentId)} />} ownWords={page.parts.find(({ authorId }) => authorId === ctx.viewer.id)?.words ?? 0}
+        draft={await findDraft(ctx, at)}
+        keeper={{ keep: keepText.bind(null, at), drop: dropText.bind(null, at) }}
+        save={saveText.bind(null, course, pageId)}
+        backHref={paths.page(course, pageId)}
+        pageBase={paths.pageBase(course)}
+        live={livePlace(page)}
+        lookUp={
+          page.wiki.hasCriteria && (
+            <CriteriaBeside
+              load={readCriteria.bind(null, course, page.wiki.assignmentId)}
+              href={paths.criteria(course, page.wiki.assignmentId)}
+            />
+          )
+        }
+        ownWords={page.parts.find(({ authorId }) => authorId === ctx.viewer.id)?.words ?? 0}
       />
     </Frame>
   );

@@ -22,7 +22,14 @@ import { noAnswer } from "@/ui/forms/no-answer";
 interface Props {
   readonly sets: readonly { readonly id: string; readonly title: string }[];
   readonly plan: (list: FormData) => Promise<PlanAnswer>;
-  readonly read: (list: FormData, options: { expected: { new: number; changed: number; faulty: number }; leaveOutFaulty: boolean; invites: boolean }) => Promise<Answer>;
+  readonly read: (
+    list: FormData,
+    options: {
+      expected: { new: number; changed: number; faulty: number };
+      leaveOutFaulty: boolean;
+      invites: boolean;
+    },
+  ) => Promise<Answer>;
 }
 
 type Archive = Extract<ReadFile, { kind: "archive" }>["archive"];
@@ -35,11 +42,18 @@ interface Given {
 
 const newSet = "new";
 
-/** From a list to people: the columns are matched, the dry run says what would happen, one button makes it happen. */
+/**
+ * From a list to people: the columns are matched, the dry run says what would happen, one button makes it
+ * happen.
+ */
 export function ListReader({ sets, plan, read }: Props) {
   const router = useRouter();
   const [given, setGiven] = useState<Given | null>(null);
-  const [archive, setArchive] = useState<{ archive: Archive; chosen: ReadonlySet<string>; name: string } | null>(null);
+  const [archive, setArchive] = useState<{
+    archive: Archive;
+    chosen: ReadonlySet<string>;
+    name: string;
+  } | null>(null);
   const [setChoice, setSetChoice] = useState(newSet);
   const [setTitle, setSetTitle] = useState("Groups from the list");
   const [planned, setPlanned] = useState<{ plan: ListPlanDto; asked: unknown } | null>(null);
@@ -53,7 +67,8 @@ export function ListReader({ sets, plan, read }: Props) {
   // The same object as long as nothing of it changes: a list can be long, and every new one is asked about.
   const asking = useMemo(() => {
     if (!given) return null;
-    const groups = setChoice === newSet ? { title: setTitle.trim() || "Groups from the list" } : { setId: setChoice };
+    const groups =
+      setChoice === newSet ? { title: setTitle.trim() || "Groups from the list" } : { setId: setChoice };
     return { table: given.table, kinds: given.kinds, groups: given.kinds.includes("group") ? groups : null };
   }, [given, setChoice, setTitle]);
   useEffect(() => {
@@ -61,11 +76,17 @@ export function ListReader({ sets, plan, read }: Props) {
     // Only the newest question counts: what is shown must be what would be read.
     const asked = ++question.current;
     const wait = setTimeout(() => {
-      plan(parcel(asking)).then((answer) => {
-        if (asked !== question.current) return;
-        setProblem(answer.kind === "wrong" ? answer.text : null);
-        setPlanned(answer.kind === "planned" ? { plan: answer.plan, asked: asking } : null);
-      }, () => { if (asked === question.current) setProblem(noAnswer("The list is still here; change a column to ask again.")); });
+      plan(parcel(asking)).then(
+        (answer) => {
+          if (asked !== question.current) return;
+          setProblem(answer.kind === "wrong" ? answer.text : null);
+          setPlanned(answer.kind === "planned" ? { plan: answer.plan, asked: asking } : null);
+        },
+        () => {
+          if (asked === question.current)
+            setProblem(noAnswer("The list is still here; change a column to ask again."));
+        },
+      );
     }, 250);
     return () => clearTimeout(wait);
   }, [asking, plan]);
@@ -89,14 +110,26 @@ export function ListReader({ sets, plan, read }: Props) {
   async function readAll(): Promise<void> {
     if (!planned) return;
     const { new: fresh, changed, faulty } = planned.plan.counts;
-    if (await act(() => read(parcel(planned.asked), { expected: { new: fresh, changed, faulty }, leaveOutFaulty, invites }))) setDone(true);
+    if (
+      await act(() =>
+        read(parcel(planned.asked), { expected: { new: fresh, changed, faulty }, leaveOutFaulty, invites }),
+      )
+    )
+      setDone(true);
   }
 
   if (isDone) {
     return (
       <div className="fields">
         <Said said={said} />
-        <div className="actions"><Button variant="contained" onClick={() => router.push("../people")}>See everybody</Button><LinkButton href="../groups" variant="outlined">Go on to groups</LinkButton></div>
+        <div className="actions">
+          <Button variant="contained" onClick={() => router.push("../people")}>
+            See everybody
+          </Button>
+          <LinkButton href="../groups" variant="outlined">
+            Go on to groups
+          </LinkButton>
+        </div>
       </div>
     );
   }
@@ -104,40 +137,129 @@ export function ListReader({ sets, plan, read }: Props) {
   return (
     <div className="fields">
       <div className="actions">
-        <p><strong>{given ? counted(given.table.rows.length, "person", "people") : "Nobody"}</strong> in {archive?.name ?? given?.name}</p>
-        <Button size="small" onClick={() => { setGiven(null); setArchive(null); setPlanned(null); setProblem(null); }}>Take another list</Button>
+        <p>
+          <strong>{given ? counted(given.table.rows.length, "person", "people") : "Nobody"}</strong> in{" "}
+          {archive?.name ?? given?.name}
+        </p>
+        <Button
+          size="small"
+          onClick={() => {
+            setGiven(null);
+            setArchive(null);
+            setPlanned(null);
+            setProblem(null);
+          }}
+        >
+          Take another list
+        </Button>
       </div>
-      {archive && <Classes classes={archive.archive.classes} chosen={archive.chosen} onChange={(chosen) => choose({ ...archive, chosen })} />}
+      {archive && (
+        <Classes
+          classes={archive.archive.classes}
+          chosen={archive.chosen}
+          onChange={(chosen) => choose({ ...archive, chosen })}
+        />
+      )}
       {given && <Columns given={given} onChange={(kinds) => setGiven({ ...given, kinds })} />}
       {given?.kinds.includes("group") && (
         <div className="actions">
-          <label className="plain-label">The groups of the list go into <select className="plain-select wide" value={setChoice} onChange={(event) => setSetChoice(event.target.value)}>
-            <option value={newSet}>a new set of groups</option>
-            {sets.map(({ id, title }) => <option key={id} value={id}>{title}</option>)}
-          </select></label>
-          {setChoice === newSet && <label className="plain-label">called <input className="plain-input" style={{ width: 220 }} value={setTitle} maxLength={200} onChange={(event) => setSetTitle(event.target.value)} /></label>}
+          <label className="plain-label">
+            The groups of the list go into{" "}
+            <select
+              className="plain-select wide"
+              value={setChoice}
+              onChange={(event) => setSetChoice(event.target.value)}
+            >
+              <option value={newSet}>a new set of groups</option>
+              {sets.map(({ id, title }) => (
+                <option key={id} value={id}>
+                  {title}
+                </option>
+              ))}
+            </select>
+          </label>
+          {setChoice === newSet && (
+            <label className="plain-label">
+              called{" "}
+              <input
+                className="plain-input"
+                style={{ width: 220 }}
+                value={setTitle}
+                maxLength={200}
+                onChange={(event) => setSetTitle(event.target.value)}
+              />
+            </label>
+          )}
         </div>
       )}
       <div role="alert">{problem && <p className="notice wrong">{problem}</p>}</div>
       {planned && <PlanView plan={planned.plan} isCurrent={isCurrent} />}
-      {!planned && !problem && given && <p className="quiet" role="status">Working out what would happen</p>}
+      {!planned && !problem && given && (
+        <p className="quiet" role="status">
+          Working out what would happen
+        </p>
+      )}
       <div className="form-foot">
-        <div style={{ flex: "1 1 260px" }}><Said said={said} /></div>
-        {(counts?.faulty ?? 0) > 0 && <label className="tick"><input type="checkbox" checked={leaveOutFaulty} onChange={(event) => setLeaveOut(event.target.checked)} /> Leave out the {counted(counts!.faulty, "faulty row")}</label>}
-        {(counts?.new ?? 0) > 0 && <label className="tick"><input type="checkbox" checked={invites} onChange={(event) => setInvites(event.target.checked)} /> Send invitations</label>}
-        <Button variant="contained" disabled={isBusy || !isCurrent || readable === 0 || ((counts?.faulty ?? 0) > 0 && !leaveOutFaulty)} onClick={() => void readAll()}>
-          {isBusy ? "Reading" : readable === 0 && planned ? "Nothing to read" : `Read ${counted(readable, "person", "people")}`}
+        <div style={{ flex: "1 1 260px" }}>
+          <Said said={said} />
+        </div>
+        {(counts?.faulty ?? 0) > 0 && (
+          <label className="tick">
+            <input
+              type="checkbox"
+              checked={leaveOutFaulty}
+              onChange={(event) => setLeaveOut(event.target.checked)}
+            />{" "}
+            Leave out the {counted(counts!.faulty, "faulty row")}
+          </label>
+        )}
+        {(counts?.new ?? 0) > 0 && (
+          <label className="tick">
+            <input type="checkbox" checked={invites} onChange={(event) => setInvites(event.target.checked)} />{" "}
+            Send invitations
+          </label>
+        )}
+        <Button
+          variant="contained"
+          disabled={isBusy || !isCurrent || readable === 0 || ((counts?.faulty ?? 0) > 0 && !leaveOutFaulty)}
+          onClick={() => void readAll()}
+        >
+          {isBusy
+            ? "Reading"
+            : readable === 0 && planned
+              ? "Nothing to read"
+              : `Read ${counted(readable, "person", "people")}`}
         </Button>
       </div>
     </div>
   );
 }
 
-function Classes({ classes, chosen, onChange }: { classes: readonly RosterClass[]; chosen: ReadonlySet<string>; onChange: (chosen: ReadonlySet<string>) => void }) {
+function Classes({
+  classes,
+  chosen,
+  onChange,
+}: {
+  classes: readonly RosterClass[];
+  chosen: ReadonlySet<string>;
+  onChange: (chosen: ReadonlySet<string>) => void;
+}) {
   return (
-    <fieldset className="ticks"><legend>Classes of the archive</legend>
+    <fieldset className="ticks">
+      <legend>Classes of the archive</legend>
       {classes.map(({ id, title, people }) => (
-        <label key={id}><input type="checkbox" checked={chosen.has(id)} onChange={(event) => onChange(new Set(event.target.checked ? [...chosen, id] : [...chosen].filter((each) => each !== id)))} />{title} <span className="quiet">{people}</span></label>
+        <label key={id}>
+          <input
+            type="checkbox"
+            checked={chosen.has(id)}
+            onChange={(event) =>
+              onChange(
+                new Set(event.target.checked ? [...chosen, id] : [...chosen].filter((each) => each !== id)),
+              )
+            }
+          />
+          {title} <span className="quiet">{people}</span>
+        </label>
       ))}
     </fieldset>
   );
@@ -146,27 +268,59 @@ function Classes({ classes, chosen, onChange }: { classes: readonly RosterClass[
 const exampleRows = 5;
 
 /** What each column holds, said above its first cells. */
-function Columns({ given: { table, kinds }, onChange }: { given: Given; onChange: (kinds: readonly ColumnKind[]) => void }) {
-  const set = (column: number, kind: ColumnKind) => onChange(kinds.map((each, at) => {
-    if (at === column) return kind;
-    // Only one column can hold the addresses, the names, and so on.
-    return each === kind && kind !== "own" && kind !== "left out" ? "left out" : each;
-  }));
+function Columns({
+  given: { table, kinds },
+  onChange,
+}: {
+  given: Given;
+  onChange: (kinds: readonly ColumnKind[]) => void;
+}) {
+  const set = (column: number, kind: ColumnKind) =>
+    onChange(
+      kinds.map((each, at) => {
+        if (at === column) return kind;
+        // Only one column can hold the addresses, the names, and so on.
+        return each === kind && kind !== "own" && kind !== "left out" ? "left out" : each;
+      }),
+    );
   return (
     <div className="scroll-x">
       <table className="ledger list-table">
         <caption>What does each column hold?</caption>
-        <thead><tr>
-          {kinds.map((kind, column) => (
-            <th key={column} scope="col">
-              <select className="plain-select wide" aria-label={`Column ${column + 1}${table.headings?.[column] ? `, ${table.headings[column]}` : ""}`} value={kind} onChange={(event) => set(column, event.target.value as ColumnKind)}>
-                {columnKinds.map((each) => <option key={each} value={each}>{each === "own" && table.headings?.[column] ? `“${table.headings[column]}”, kept as it is` : columnWords[each]}</option>)}
-              </select>
-              {table.headings?.[column] ?? ""}
-            </th>
+        <thead>
+          <tr>
+            {kinds.map((kind, column) => (
+              <th key={column} scope="col">
+                <select
+                  className="plain-select wide"
+                  aria-label={`Column ${column + 1}${table.headings?.[column] ? `, ${table.headings[column]}` : ""}`}
+                  value={kind}
+                  onChange={(event) => set(column, event.target.value as ColumnKind)}
+                >
+                  {columnKinds.map((each) => (
+                    <option key={each} value={each}>
+                      {each === "own" && table.headings?.[column]
+                        ? `“${table.headings[column]}”, kept as it is`
+                        : columnWords[each]}
+                    </option>
+                  ))}
+                </select>
+                {table.headings?.[column] ?? ""}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {table.rows.slice(0, exampleRows).map((cells, row) => (
+            <tr key={row}>
+              {cells.map((cell, column) => (
+                <td key={column} className={kinds[column] === "left out" ? "nothing" : ""}>
+                  {cell}
+                </td>
+              ))}
+            </tr>
           ))}
-        </tr></thead>
-        <tbody>{table.rows.slice(0, exampleRows).map((cells, row) => <tr key={row}>{cells.map((cell, column) => <td key={column} className={kinds[column] === "left out" ? "nothing" : ""}>{cell}</td>)}</tr>)}</tbody>
+        </tbody>
       </table>
     </div>
   );

@@ -19,7 +19,10 @@ import { ContentsList } from "./_parts/ContentsList";
 export const metadata: Metadata = { title: "Contents" };
 
 /** A wiki's pages as places: their order, their titles, the bin. */
-export default async function ContentsPage({ params, searchParams }: PageProps<"/courses/[course]/wikis/[wiki]/contents">) {
+export default async function ContentsPage({
+  params,
+  searchParams,
+}: PageProps<"/courses/[course]/wikis/[wiki]/contents">) {
   const { course, wiki: wikiId } = await params;
   const { tag: asked } = await searchParams;
   const ctx = await signedIn();
@@ -31,30 +34,87 @@ export default async function ContentsPage({ params, searchParams }: PageProps<"
   const home = wiki.contents.find(({ id }) => id === wiki.homePageId);
   const ordered = [...(home ? [home] : []), ...wiki.contents.filter((item) => item !== home)];
   const tag = typeof asked === "string" ? asked.slice(0, 60) : null;
-  const tags = [...new Map(ordered.flatMap((item) => item.tags.map((each) => [titleKey(each), each] as const))).entries()].sort(([one], [other]) => (one < other ? -1 : 1));
-  const shown = tag === null ? ordered : ordered.filter((item) => item.tags.some((each) => titleKey(each) === titleKey(tag)));
-  const may = wiki.mayArrange ? "Drag a page to its place, to the right to put it below another one, or use the arrows." : "Who may put pages in another order is for the instructor to say.";
+  const tags = [
+    ...new Map(ordered.flatMap((item) => item.tags.map((each) => [titleKey(each), each] as const))).entries(),
+  ].sort(([one], [other]) => (one < other ? -1 : 1));
+  const shown =
+    tag === null
+      ? ordered
+      : ordered.filter((item) => item.tags.some((each) => titleKey(each) === titleKey(tag)));
+  const may = wiki.mayArrange
+    ? "Drag a page to its place, to the right to put it below another one, or use the arrows."
+    : "Who may put pages in another order is for the instructor to say.";
   return (
     <Frame ctx={ctx} trail={wikiTrail(wiki)}>
       <div className="desk">
         <div className="title-line">
-          <div><h1>Contents of {wiki.name}</h1><p className="quiet">{tag === null ? `${counted(ordered.length, "page")}. ${may}` : `${counted(shown.length, "page")} of ${ordered.length}: those tagged “${tag}”.`}</p></div>
-          {wiki.mayStart && <><LinkButton href={paths.startSeveral(course, wikiId)}>Several pages at once</LinkButton><LinkButton href={paths.start(course, wikiId)} variant="contained">Start a page</LinkButton></>}
+          <div>
+            <h1>Contents of {wiki.name}</h1>
+            <p className="quiet">
+              {tag === null
+                ? `${counted(ordered.length, "page")}. ${may}`
+                : `${counted(shown.length, "page")} of ${ordered.length}: those tagged “${tag}”.`}
+            </p>
+          </div>
+          {wiki.mayStart && (
+            <>
+              <LinkButton href={paths.startSeveral(course, wikiId)}>Several pages at once</LinkButton>
+              <LinkButton href={paths.start(course, wikiId)} variant="contained">
+                Start a page
+              </LinkButton>
+            </>
+          )}
         </div>
         {tags.length > 0 && (
           <nav className="tag-choice" aria-label="Tags">
             <span className="quiet">Tagged</span>
-            {tags.map(([key, each]) => <Link key={key} href={`?tag=${encodeURIComponent(each)}`} className="tag" {...(tag !== null && titleKey(tag) === key ? { "aria-current": "true" as const } : {})}>{each}</Link>)}
+            {tags.map(([key, each]) => (
+              <Link
+                key={key}
+                href={`?tag=${encodeURIComponent(each)}`}
+                className="tag"
+                {...(tag !== null && titleKey(tag) === key ? { "aria-current": "true" as const } : {})}
+              >
+                {each}
+              </Link>
+            ))}
             {tag !== null && <Link href={paths.contents(course, wikiId)}>All pages</Link>}
           </nav>
         )}
-        {shown.length === 0 && <p className="notice">No page has this tag any more. <Link href={paths.contents(course, wikiId)}>All pages</Link></p>}
+        {shown.length === 0 && (
+          <p className="notice">
+            No page has this tag any more. <Link href={paths.contents(course, wikiId)}>All pages</Link>
+          </p>
+        )}
         <ContentsList
-          courseId={course} wikiId={wikiId} homeId={wiki.homePageId} mayArrange={wiki.mayArrange && tag === null} isInstructor={wiki.isInstructor} removed={removed} zone={wiki.timeZone} now={ctx.now}
-          pages={shown.map((item) => ({ ...item, mayRename: powers.rename.has(item.id), mayRemove: powers.remove.has(item.id) }))}
+          courseId={course}
+          wikiId={wikiId}
+          homeId={wiki.homePageId}
+          mayArrange={wiki.mayArrange && tag === null}
+          isInstructor={wiki.isInstructor}
+          removed={removed}
+          zone={wiki.timeZone}
+          now={ctx.now}
+          pages={shown.map((item) => ({
+            ...item,
+            mayRename: powers.rename.has(item.id),
+            mayRemove: powers.remove.has(item.id),
+          }))}
         />
-        {hangs && tag === null && <HangTogether told={hangs} courseId={course} wikiId={wikiId} mayStart={wiki.mayStart} />}
-        {wiki.isInstructor && tag === null && <section className="section" aria-labelledby="remove"><h2 id="remove">The wiki as a whole</h2><RemoveForm what="wiki" name={wiki.name} about="Its pages, comments and files go with it; its members see nothing of it any more." remove={toBin.bind(null, course, { kind: "wiki", id: wikiId })} /></section>}
+        {hangs && tag === null && (
+          <HangTogether told={hangs} courseId={course} wikiId={wikiId} mayStart={wiki.mayStart} />
+        )}
+        {wiki.isInstructor && tag === null && (
+          <section className="section" aria-labelledby="remove">
+            <h2 id="remove">The wiki as a whole</h2>
+            <RemoveForm
+              what="wiki"
+              name={wiki.name}
+              about="Its pages, comments and files go with it; its members see nothing of it any more."
+              remove={toBin.bind(null, course, { kind: "wiki", id: wikiId })}
+            />
+          </section>
+        )}
       </div>
     </Frame>
   );

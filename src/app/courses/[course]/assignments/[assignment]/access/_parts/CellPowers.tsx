@@ -9,7 +9,12 @@ import { counted } from "@/ui/words/counts";
 import { type Changed, setPowersHere } from "../actions";
 
 type Choice = "as it is" | "may" | "may not" | "as above";
-const choices: Record<Choice, boolean | null | undefined> = { "as it is": undefined, may: true, "may not": false, "as above": null };
+const choices: Record<Choice, boolean | null | undefined> = {
+  "as it is": undefined,
+  may: true,
+  "may not": false,
+  "as above": null,
+};
 
 interface Props {
   readonly courseId: string;
@@ -24,7 +29,8 @@ interface Props {
 /** What those who are chosen may do there besides writing, where that is to differ from all others. */
 export function CellPowers({ courseId, assignmentId, cells, now, isBusy, act }: Props) {
   const [chosen, setChosen] = useState<PowerSetting>({});
-  const wordOf = (power: Power) => (Object.keys(choices) as Choice[]).find((choice) => choices[choice] === chosen[power])!;
+  const wordOf = (power: Power) =>
+    (Object.keys(choices) as Choice[]).find((choice) => choices[choice] === chosen[power])!;
   const isReady = powers.some((power) => chosen[power] !== undefined);
   return (
     <details className="cell-powers">
@@ -33,16 +39,33 @@ export function CellPowers({ courseId, assignmentId, cells, now, isBusy, act }: 
       <ul>
         {powers.map((power) => (
           <li key={power}>
-            <label>{powerWords[power]}
-              <select className="plain-select" value={wordOf(power)} onChange={(event) => setChosen({ ...chosen, [power]: choices[event.target.value as Choice] })}>
-                {(Object.keys(choices) as Choice[]).map((choice) => <option key={choice}>{choice}</option>)}
+            <label>
+              {powerWords[power]}
+              <select
+                className="plain-select"
+                value={wordOf(power)}
+                onChange={(event) => setChosen({ ...chosen, [power]: choices[event.target.value as Choice] })}
+              >
+                {(Object.keys(choices) as Choice[]).map((choice) => (
+                  <option key={choice}>{choice}</option>
+                ))}
               </select>
             </label>
             {now && <small className="quiet">{now[power]}</small>}
           </li>
         ))}
       </ul>
-      <Button variant="outlined" disabled={!isReady || isBusy} onClick={() => void act(() => setPowersHere(courseId, assignmentId, parcel({ cells, powers: chosen }))).then(() => setChosen({}))}>Set these for {counted(cells.length, "cell")}</Button>
+      <Button
+        variant="outlined"
+        disabled={!isReady || isBusy}
+        onClick={() =>
+          void act(() => setPowersHere(courseId, assignmentId, parcel({ cells, powers: chosen }))).then(() =>
+            setChosen({}),
+          )
+        }
+      >
+        Set these for {counted(cells.length, "cell")}
+      </Button>
     </details>
   );
 }

@@ -18,7 +18,12 @@ interface Props {
   readonly courseId: string;
   readonly assignmentId: string;
   readonly cells: readonly Cell[];
-  readonly about: { readonly title: string; readonly why: string | null; readonly overrode: readonly string[]; readonly powers: Readonly<Record<Power, string>> | null };
+  readonly about: {
+    readonly title: string;
+    readonly why: string | null;
+    readonly overrode: readonly string[];
+    readonly powers: Readonly<Record<Power, string>> | null;
+  };
   readonly zone: string;
   readonly now: Date;
   readonly onlyReading: boolean;
@@ -54,19 +59,34 @@ export function SettingPanel({ courseId, assignmentId, cells, about, zone, now, 
   const isWindow = level !== "above" && whenever === "window";
   const isWeekly = level !== "above" && whenever === "weekly";
   const setting: Setting = {
-    level: level === "above" ? null : level, from: isWindow || isWeekly ? instant(from) : null, until: isWindow || (isWeekly && until !== "") ? instant(until) : null,
-    weekly: isWeekly ? { days: weekDays, from: asMinutes(hours.from), until: asMinutes(hours.until) || 1440 } : null,
+    level: level === "above" ? null : level,
+    from: isWindow || isWeekly ? instant(from) : null,
+    until: isWindow || (isWeekly && until !== "") ? instant(until) : null,
+    weekly: isWeekly
+      ? { days: weekDays, from: asMinutes(hours.from), until: asMinutes(hours.until) || 1440 }
+      : null,
   };
-  const isReady = level !== null && !(isWindow && from === "" && until === "") && !(isWeekly && weekDays.length === 0);
+  const isReady =
+    level !== null && !(isWindow && from === "" && until === "") && !(isWeekly && weekDays.length === 0);
   const asked = JSON.stringify({ cells, setting });
 
   useEffect(() => {
     if (!isReady) return;
     let isOld = false;
     const later = setTimeout(() => {
-      preview(courseId, assignmentId, parcel(JSON.parse(asked))).then((answer) => { if (!isOld) setSeen(answer); }, () => { if (!isOld) setSeen(null); });
+      preview(courseId, assignmentId, parcel(JSON.parse(asked))).then(
+        (answer) => {
+          if (!isOld) setSeen(answer);
+        },
+        () => {
+          if (!isOld) setSeen(null);
+        },
+      );
     }, 200);
-    return () => { isOld = true; clearTimeout(later); };
+    return () => {
+      isOld = true;
+      clearTimeout(later);
+    };
   }, [asked, isReady, courseId, assignmentId]);
 
   async function act(action: () => Promise<Changed>): Promise<void> {
@@ -86,50 +106,183 @@ export function SettingPanel({ courseId, assignmentId, cells, about, zone, now, 
       <h2>{about.title}</h2>
       {about.why && <p>{about.why}</p>}
       {about.overrode.length > 0 && (
-        <details><summary>Overridden: {counted(about.overrode.length, "rule")}</summary><ul className="overridden">{about.overrode.map((words) => <li key={words}>{words}</li>)}</ul></details>
+        <details>
+          <summary>Overridden: {counted(about.overrode.length, "rule")}</summary>
+          <ul className="overridden">
+            {about.overrode.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ul>
+        </details>
       )}
       <div role="status">
-        {said?.kind === "done" && <p className="notice done"><span>{said.text}</span>{said.changeId && <button type="button" className="plain-button" disabled={isBusy} onClick={() => void act(() => undo(courseId, said.changeId!))}>Undo</button>}</p>}
+        {said?.kind === "done" && (
+          <p className="notice done">
+            <span>{said.text}</span>
+            {said.changeId && (
+              <button
+                type="button"
+                className="plain-button"
+                disabled={isBusy}
+                onClick={() => void act(() => undo(courseId, said.changeId!))}
+              >
+                Undo
+              </button>
+            )}
+          </p>
+        )}
       </div>
       <div role="alert">{said?.kind === "wrong" && <p className="notice wrong">{said.text}</p>}</div>
-      {onlyReading ? <p className="notice">The course has been archived: nothing can be set.</p> : (
+      {onlyReading ? (
+        <p className="notice">The course has been archived: nothing can be set.</p>
+      ) : (
         <>
           <fieldset className="level-choices">
             <legend>Set for {counted(cells.length, "cell")}</legend>
             {[...levels].reverse().map((each) => (
-              <label key={each}><input type="radio" name="level" checked={level === each} onChange={() => { setLevel(each); setSaid(null); }} /><span>{levelNames[each]}<small>{levelNotes[each]}</small></span></label>
+              <label key={each}>
+                <input
+                  type="radio"
+                  name="level"
+                  checked={level === each}
+                  onChange={() => {
+                    setLevel(each);
+                    setSaid(null);
+                  }}
+                />
+                <span>
+                  {levelNames[each]}
+                  <small>{levelNotes[each]}</small>
+                </span>
+              </label>
             ))}
-            <label><input type="radio" name="level" checked={level === "above"} onChange={() => { setLevel("above"); setSaid(null); }} /><span>As above<small>nothing of its own: what the lines above say</small></span></label>
+            <label>
+              <input
+                type="radio"
+                name="level"
+                checked={level === "above"}
+                onChange={() => {
+                  setLevel("above");
+                  setSaid(null);
+                }}
+              />
+              <span>
+                As above<small>nothing of its own: what the lines above say</small>
+              </span>
+            </label>
           </fieldset>
           {level !== null && level !== "above" && (
             <fieldset className="when-choices">
               <legend>When</legend>
-              {(Object.keys(whenevers) as Whenever[]).map((each) => <label key={each}><input type="radio" name="when" checked={whenever === each} onChange={() => chooseWhen(each)} />{whenevers[each]}</label>)}
+              {(Object.keys(whenevers) as Whenever[]).map((each) => (
+                <label key={each}>
+                  <input
+                    type="radio"
+                    name="when"
+                    checked={whenever === each}
+                    onChange={() => chooseWhen(each)}
+                  />
+                  {whenevers[each]}
+                </label>
+              ))}
               {whenever === "weekly" && (
                 <>
-                  <div className="week-days" role="group" aria-label="Days">{dayNames.map((name, day) => (
-                    <label key={name}><input type="checkbox" checked={weekDays.includes(day)} onChange={() => setDays(weekDays.includes(day) ? weekDays.filter((each) => each !== day) : [...weekDays, day])} />{name}</label>
-                  ))}</div>
+                  <div className="week-days" role="group" aria-label="Days">
+                    {dayNames.map((name, day) => (
+                      <label key={name}>
+                        <input
+                          type="checkbox"
+                          checked={weekDays.includes(day)}
+                          onChange={() =>
+                            setDays(
+                              weekDays.includes(day)
+                                ? weekDays.filter((each) => each !== day)
+                                : [...weekDays, day],
+                            )
+                          }
+                        />
+                        {name}
+                      </label>
+                    ))}
+                  </div>
                   <div className="field-pair">
-                    <label>From hour <input type="time" className="plain-input" value={hours.from} onChange={(event) => setHours({ ...hours, from: event.target.value })} /></label>
-                    <label>Until hour <input type="time" className="plain-input" value={hours.until} onChange={(event) => setHours({ ...hours, until: event.target.value })} /></label>
+                    <label>
+                      From hour{" "}
+                      <input
+                        type="time"
+                        className="plain-input"
+                        value={hours.from}
+                        onChange={(event) => setHours({ ...hours, from: event.target.value })}
+                      />
+                    </label>
+                    <label>
+                      Until hour{" "}
+                      <input
+                        type="time"
+                        className="plain-input"
+                        value={hours.until}
+                        onChange={(event) => setHours({ ...hours, until: event.target.value })}
+                      />
+                    </label>
                   </div>
                 </>
               )}
               {whenever !== "always" && (
                 <div className="field-pair">
-                  <label>From <input type="datetime-local" className="plain-input" value={from} onChange={(event) => setFrom(event.target.value)} /></label>
-                  <label>Until <input type="datetime-local" className="plain-input" value={until} onChange={(event) => setUntil(event.target.value)} /></label>
-                  <small className="quiet">Clocks of {zone}. Without a beginning it holds from now on, without an end for good; afterwards what held before holds again.</small>
+                  <label>
+                    From{" "}
+                    <input
+                      type="datetime-local"
+                      className="plain-input"
+                      value={from}
+                      onChange={(event) => setFrom(event.target.value)}
+                    />
+                  </label>
+                  <label>
+                    Until{" "}
+                    <input
+                      type="datetime-local"
+                      className="plain-input"
+                      value={until}
+                      onChange={(event) => setUntil(event.target.value)}
+                    />
+                  </label>
+                  <small className="quiet">
+                    Clocks of {zone}. Without a beginning it holds from now on, without an end for good;
+                    afterwards what held before holds again.
+                  </small>
                 </div>
               )}
             </fieldset>
           )}
           {isReady && (
-            <div className="seen" aria-live="polite">{seen === null ? <p className="quiet">Working out what changes.</p> : <Seen seen={seen} zone={zone} now={now} />}</div>
+            <div className="seen" aria-live="polite">
+              {seen === null ? (
+                <p className="quiet">Working out what changes.</p>
+              ) : (
+                <Seen seen={seen} zone={zone} now={now} />
+              )}
+            </div>
           )}
-          <div className="actions"><Button variant="contained" disabled={!isReady || isBusy || seen?.kind === "refused"} onClick={() => void act(() => set(courseId, assignmentId, parcel(JSON.parse(asked))))}>{isBusy ? "Setting" : `Set for ${counted(cells.length, "cell")}`}</Button></div>
-          {cells.every(({ who }) => who.kind !== "guests") && <CellPowers courseId={courseId} assignmentId={assignmentId} cells={cells} now={about.powers} isBusy={isBusy} act={act} />}
+          <div className="actions">
+            <Button
+              variant="contained"
+              disabled={!isReady || isBusy || seen?.kind === "refused"}
+              onClick={() => void act(() => set(courseId, assignmentId, parcel(JSON.parse(asked))))}
+            >
+              {isBusy ? "Setting" : `Set for ${counted(cells.length, "cell")}`}
+            </Button>
+          </div>
+          {cells.every(({ who }) => who.kind !== "guests") && (
+            <CellPowers
+              courseId={courseId}
+              assignmentId={assignmentId}
+              cells={cells}
+              now={about.powers}
+              isBusy={isBusy}
+              act={act}
+            />
+          )}
         </>
       )}
     </>
@@ -137,14 +290,22 @@ export function SettingPanel({ courseId, assignmentId, cells, about, zone, now, 
 }
 
 function Seen({ seen, zone, now }: { seen: AccessPreview; zone: string; now: Date }) {
-  if (seen.kind === "refused") return <p className="field-problem">{accessProblem(seen.problem, zone, now)}</p>;
+  if (seen.kind === "refused")
+    return <p className="field-problem">{accessProblem(seen.problem, zone, now)}</p>;
   const when = seen.from ? `From ${moment(seen.from, zone, now)} on` : "At once";
-  return seen.effects.length === 0
-    ? <p>{when}: nobody may do anything else than before.</p>
-    : (
-      <>
-        <p>{when}:</p>
-        <ul>{seen.effects.map(({ from, to, pages, people }) => <li key={from + to}><strong>{levelNames[from]}</strong> becomes <strong>{levelNames[to]}</strong> on {counted(pages, "page")}, for {counted(people, "person", "people")}</li>)}</ul>
-      </>
-    );
+  return seen.effects.length === 0 ? (
+    <p>{when}: nobody may do anything else than before.</p>
+  ) : (
+    <>
+      <p>{when}:</p>
+      <ul>
+        {seen.effects.map(({ from, to, pages, people }) => (
+          <li key={from + to}>
+            <strong>{levelNames[from]}</strong> becomes <strong>{levelNames[to]}</strong> on{" "}
+            {counted(pages, "page")}, for {counted(people, "person", "people")}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
 }

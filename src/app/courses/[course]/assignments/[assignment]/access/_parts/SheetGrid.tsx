@@ -26,7 +26,9 @@ export function SheetGrid({ rows, columns, cells, selection, select, zone, now }
   const pageRows = rows.flatMap(({ scope }, row) => (scope === "page" ? [row] : []));
 
   useEffect(() => {
-    const end = () => { drawnFrom.current = null; };
+    const end = () => {
+      drawnFrom.current = null;
+    };
     window.addEventListener("mouseup", end);
     return () => window.removeEventListener("mouseup", end);
   }, []);
@@ -35,7 +37,8 @@ export function SheetGrid({ rows, columns, cells, selection, select, zone, now }
     const cell = (target as HTMLElement).closest<HTMLElement>("[data-cell]")?.dataset.cell;
     return cell === undefined ? null : Number(cell);
   };
-  const focus = (cell: number, options?: FocusOptions) => table.current?.querySelector<HTMLElement>(`[data-cell="${cell}"]`)?.focus(options);
+  const focus = (cell: number, options?: FocusOptions) =>
+    table.current?.querySelector<HTMLElement>(`[data-cell="${cell}"]`)?.focus(options);
 
   /** A whole line alone, or with what is chosen already. Again: none of it. */
   const takeLine = (line: readonly number[], event: MouseEvent) => {
@@ -49,7 +52,13 @@ export function SheetGrid({ rows, columns, cells, selection, select, zone, now }
     if (cell === null || event.button !== 0) return;
     event.preventDefault();
     drawnFrom.current = { x: event.clientX, y: event.clientY };
-    select(event.shiftKey ? stretch(selection, cell, size) : event.ctrlKey || event.metaKey ? toggle(selection, [cell]) : chooseOne(cell));
+    select(
+      event.shiftKey
+        ? stretch(selection, cell, size)
+        : event.ctrlKey || event.metaKey
+          ? toggle(selection, [cell])
+          : chooseOne(cell),
+    );
     // A cell that came into view would move away from under the mouse.
     focus(cell, { preventScroll: true });
   };
@@ -69,21 +78,50 @@ export function SheetGrid({ rows, columns, cells, selection, select, zone, now }
     } else if (event.key === " ") select(toggle(selection, [cell]));
     else if (event.key === "Enter") select(chooseOne(cell));
     else if (event.key === "Escape") select({ ...nothingChosen, at: cell, from: cell });
-    else if (event.key === "a" && (event.ctrlKey || event.metaKey)) select({ ...toggle(nothingChosen, pageRows.flatMap((row) => columns.map((_, column) => row * size.columns + column))), at: cell });
+    else if (event.key === "a" && (event.ctrlKey || event.metaKey))
+      select({
+        ...toggle(
+          nothingChosen,
+          pageRows.flatMap((row) => columns.map((_, column) => row * size.columns + column)),
+        ),
+        at: cell,
+      });
     else return;
     event.preventDefault();
   };
 
   return (
     <div className="sheet-scroll" tabIndex={-1}>
-      <table ref={table} role="grid" aria-label="Access sheet" aria-multiselectable="true" className="access-sheet" onMouseDown={press} onMouseOver={draw} onKeyDown={type}>
+      <table
+        ref={table}
+        role="grid"
+        aria-label="Access sheet"
+        aria-multiselectable="true"
+        className="access-sheet"
+        onMouseDown={press}
+        onMouseOver={draw}
+        onKeyDown={type}
+      >
         <thead>
           <tr>
-            <th scope="col"><span className="visually-hidden">Page</span></th>
+            <th scope="col">
+              <span className="visually-hidden">Page</span>
+            </th>
             {columns.map(({ name, mark }, column) => (
               <th scope="col" key={name + column}>
-                <button type="button" className="head-button" title={`Choose every page for ${name}`} onClick={(event) => takeLine(pageRows.map((row) => row * size.columns + column), event)}>
-                  {mark !== null && <AuthorMark mark={mark} />}{name}
+                <button
+                  type="button"
+                  className="head-button"
+                  title={`Choose every page for ${name}`}
+                  onClick={(event) =>
+                    takeLine(
+                      pageRows.map((row) => row * size.columns + column),
+                      event,
+                    )
+                  }
+                >
+                  {mark !== null && <AuthorMark mark={mark} />}
+                  {name}
                 </button>
               </th>
             ))}
@@ -92,10 +130,23 @@ export function SheetGrid({ rows, columns, cells, selection, select, zone, now }
         <tbody>
           {rows.map((row, at) => (
             <Row
-              key={row.id} row={row} at={at} columns={columns} cells={cells[at]!} zone={zone} now={now}
-              chosen={columns.map((_, column) => (selection.chosen.has(at * size.columns + column) ? "1" : "0")).join("")}
+              key={row.id}
+              row={row}
+              at={at}
+              columns={columns}
+              cells={cells[at]!}
+              zone={zone}
+              now={now}
+              chosen={columns
+                .map((_, column) => (selection.chosen.has(at * size.columns + column) ? "1" : "0"))
+                .join("")}
               stands={Math.floor(selection.at / size.columns) === at ? selection.at % size.columns : null}
-              chooseRow={(event) => takeLine(columns.map((_, column) => at * size.columns + column), event)}
+              chooseRow={(event) =>
+                takeLine(
+                  columns.map((_, column) => at * size.columns + column),
+                  event,
+                )
+              }
             />
           ))}
         </tbody>
@@ -115,24 +166,53 @@ interface RowProps extends Pick<Props, "columns" | "zone" | "now"> {
   readonly chooseRow: (event: MouseEvent) => void;
 }
 
-const Row = memo(function Row({ row, at, columns, cells, zone, now, chosen, stands, chooseRow }: RowProps) {
-  return (
-    <tr className={row.scope === "page" ? undefined : "whole"}>
-      <th scope="row" style={row.depth > 0 ? { paddingLeft: 10 + row.depth * 14 } : undefined}>
-        <button type="button" className="head-button" title={`Choose all of ${row.title}`} onClick={chooseRow}>{row.title}</button>
-      </th>
-      {cells.map((cell, column) => {
-        const isChosen = chosen[column] === "1";
-        return (
-          <td
-            key={column} role="gridcell" data-cell={at * columns.length + column} data-level={cell.level} data-set={cell.isSet} aria-selected={isChosen} tabIndex={stands === column ? 0 : -1}
-            title={cell.isSet ? "Set here" : undefined}
+const Row = memo(
+  function Row({ row, at, columns, cells, zone, now, chosen, stands, chooseRow }: RowProps) {
+    return (
+      <tr className={row.scope === "page" ? undefined : "whole"}>
+        <th scope="row" style={row.depth > 0 ? { paddingLeft: 10 + row.depth * 14 } : undefined}>
+          <button
+            type="button"
+            className="head-button"
+            title={`Choose all of ${row.title}`}
+            onClick={chooseRow}
           >
-            {levelNames[cell.level]}{cell.isSet && <span className="set-here"><span className="visually-hidden">, set here</span></span>}
-            {cell.next && <small title={`until ${moment(new Date(cell.next.at), zone, now)}`}>until {shortMoment(new Date(cell.next.at), zone, now)}</small>}
-          </td>
-        );
-      })}
-    </tr>
-  );
-}, (before, after) => before.cells === after.cells && before.chosen === after.chosen && before.stands === after.stands && before.row === after.row);
+            {row.title}
+          </button>
+        </th>
+        {cells.map((cell, column) => {
+          const isChosen = chosen[column] === "1";
+          return (
+            <td
+              key={column}
+              role="gridcell"
+              data-cell={at * columns.length + column}
+              data-level={cell.level}
+              data-set={cell.isSet}
+              aria-selected={isChosen}
+              tabIndex={stands === column ? 0 : -1}
+              title={cell.isSet ? "Set here" : undefined}
+            >
+              {levelNames[cell.level]}
+              {cell.isSet && (
+                <span className="set-here">
+                  <span className="visually-hidden">, set here</span>
+                </span>
+              )}
+              {cell.next && (
+                <small title={`until ${moment(new Date(cell.next.at), zone, now)}`}>
+                  until {shortMoment(new Date(cell.next.at), zone, now)}
+                </small>
+              )}
+            </td>
+          );
+        })}
+      </tr>
+    );
+  },
+  (before, after) =>
+    before.cells === after.cells &&
+    before.chosen === after.chosen &&
+    before.stands === after.stands &&
+    before.row === after.row,
+);

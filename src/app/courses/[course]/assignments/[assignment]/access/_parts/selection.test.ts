@@ -19,7 +19,16 @@ describe("choosing cells", () => {
     expect(sorted(all.chosen)).toEqual([1, 2, 3]);
     expect(sorted(toggle(all, [2, 3]).chosen)).toEqual([1]);
   });
-  test.each([["ArrowUp", 5, 1], ["ArrowUp", 2, 2], ["ArrowDown", 8, 8], ["ArrowDown", 3, 7], ["ArrowLeft", 4, 4], ["ArrowRight", 3, 3], ["ArrowRight", 4, 5], ["Home", 6, 4], ["End", 4, 7], ["a", 4, null]] as const)(
-    "%s from %i leads to %o", (key, at, to) => expect(step(at, key, size)).toBe(to),
-  );
+  test.each([
+    ["ArrowUp", 5, 1],
+    ["ArrowUp", 2, 2],
+    ["ArrowDown", 8, 8],
+    ["ArrowDown", 3, 7],
+    ["ArrowLeft", 4, 4],
+    ["ArrowRight", 3, 3],
+    ["ArrowRight", 4, 5],
+    ["Home", 6, 4],
+    ["End", 4, 7],
+    ["a", 4, null],
+  ] as const)("%s from %i leads to %o", (key, at, to) => expect(step(at, key, size)).toBe(to));
 });

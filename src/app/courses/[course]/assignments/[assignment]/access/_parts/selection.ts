@@ -1,4 +1,7 @@
-/** Which cells of the sheet are chosen, and where the keyboard stands. Cells are rows times columns, numbered row by row. */
+/**
+ * Which cells of the sheet are chosen, and where the keyboard stands. Cells are rows times columns, numbered
+ * row by row.
+ */
 
 export interface Selection {
   /** The cell that arrow keys move from. */
@@ -25,7 +28,8 @@ export function stretch({ from }: Selection, cell: number, size: Size): Selectio
   const [top, bottom] = inOrder(Math.floor(from / size.columns), Math.floor(cell / size.columns));
   const [left, right] = inOrder(from % size.columns, cell % size.columns);
   const chosen = new Set<number>();
-  for (let row = top; row <= bottom; row++) for (let column = left; column <= right; column++) chosen.add(row * size.columns + column);
+  for (let row = top; row <= bottom; row++)
+    for (let column = left; column <= right; column++) chosen.add(row * size.columns + column);
   return { at: cell, from, chosen };
 }
 
@@ -45,13 +49,20 @@ export function toggle({ chosen }: Selection, cells: readonly number[]): Selecti
 export function step(at: number, key: string, { rows, columns }: Size): number | null {
   const [row, column] = [Math.floor(at / columns), at % columns];
   switch (key) {
-    case "ArrowUp": return row > 0 ? at - columns : at;
-    case "ArrowDown": return row < rows - 1 ? at + columns : at;
-    case "ArrowLeft": return column > 0 ? at - 1 : at;
-    case "ArrowRight": return column < columns - 1 ? at + 1 : at;
-    case "Home": return row * columns;
-    case "End": return row * columns + columns - 1;
-    default: return null;
+    case "ArrowUp":
+      return row > 0 ? at - columns : at;
+    case "ArrowDown":
+      return row < rows - 1 ? at + columns : at;
+    case "ArrowLeft":
+      return column > 0 ? at - 1 : at;
+    case "ArrowRight":
+      return column < columns - 1 ? at + 1 : at;
+    case "Home":
+      return row * columns;
+    case "End":
+      return row * columns + columns - 1;
+    default:
+      return null;
   }
 }
 

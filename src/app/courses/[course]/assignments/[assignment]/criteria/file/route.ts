@@ -3,7 +3,10 @@ import { findSheet } from "@/data/marks/sheets";
 import { requestContext } from "@/data/session/request";
 
 /** The criteria sheet as a file, for whoever may read it. */
-export async function GET(request: Request, { params }: RouteContext<"/courses/[course]/assignments/[assignment]/criteria/file">): Promise<Response> {
+export async function GET(
+  request: Request,
+  { params }: RouteContext<"/courses/[course]/assignments/[assignment]/criteria/file">,
+): Promise<Response> {
   const ctx = await requestContext();
   const { course, assignment } = await params;
   const found = ctx && (await findSheet(ctx, course, assignment));
@@ -11,6 +14,10 @@ export async function GET(request: Request, { params }: RouteContext<"/courses/[
   const isCsv = new URL(request.url).searchParams.get("form") === "csv";
   // The mark at the beginning tells spreadsheets that letters beyond ASCII are UTF-8.
   const body = isCsv ? `\ufeff${sheetAsCsv(found.sheet)}` : sheetAsJson(found.sheet);
-  const headers = { "Content-Type": `${isCsv ? "text/csv" : "application/json"}; charset=utf-8`, "Content-Disposition": `attachment; filename="criteria.${isCsv ? "csv" : "json"}"`, "Cache-Control": "no-store" };
+  const headers = {
+    "Content-Type": `${isCsv ? "text/csv" : "application/json"}; charset=utf-8`,
+    "Content-Disposition": `attachment; filename="criteria.${isCsv ? "csv" : "json"}"`,
+    "Cache-Control": "no-store",
+  };
   return new Response(body, { headers });
 }

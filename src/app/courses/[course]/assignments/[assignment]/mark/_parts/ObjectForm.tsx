@@ -30,17 +30,63 @@ export function ObjectForm({ criteria, pins, object }: Props) {
   return (
     <details className="no-print object-form">
       <summary>Something here is not right</summary>
-      <SteadyForm onSubmit={(event) => { event.preventDefault(); void act(() => object(chosen(), body)).then((isDone) => { if (isDone) { setBody(""); setAbout(""); } }); }}>
-        <label className="field"><span>What it is about</span>
+      <SteadyForm
+        onSubmit={(event) => {
+          event.preventDefault();
+          void act(() => object(chosen(), body)).then((isDone) => {
+            if (isDone) {
+              setBody("");
+              setAbout("");
+            }
+          });
+        }}
+      >
+        <label className="field">
+          <span>What it is about</span>
           <select value={about} onChange={(event) => setAbout(event.target.value)}>
             <option value="">Choose one</option>
-            {criteria.length > 0 && <optgroup label="A criterion">{criteria.map(({ id, title }) => <option key={id} value={`c:${id}`}>{title}</option>)}</optgroup>}
-            {pins.length > 0 && <optgroup label="An entry that was shown">{pins.map(({ title, number }, at) => <option key={at} value={`e:${at}`}>Entry {number} on “{title}”</option>)}</optgroup>}
-            <optgroup label="A figure of the record">{figureNames.map((name) => <option key={name} value={`f:${name}`}>{figureWords[name].label}</option>)}</optgroup>
+            {criteria.length > 0 && (
+              <optgroup label="A criterion">
+                {criteria.map(({ id, title }) => (
+                  <option key={id} value={`c:${id}`}>
+                    {title}
+                  </option>
+                ))}
+              </optgroup>
+            )}
+            {pins.length > 0 && (
+              <optgroup label="An entry that was shown">
+                {pins.map(({ title, number }, at) => (
+                  <option key={at} value={`e:${at}`}>
+                    Entry {number} on “{title}”
+                  </option>
+                ))}
+              </optgroup>
+            )}
+            <optgroup label="A figure of the record">
+              {figureNames.map((name) => (
+                <option key={name} value={`f:${name}`}>
+                  {figureWords[name].label}
+                </option>
+              ))}
+            </optgroup>
           </select>
         </label>
-        <label className="field"><span>What is wrong, and why</span><textarea rows={3} maxLength={3000} value={body} onChange={(event) => setBody(event.target.value)} /></label>
-        <div className="actions"><Button type="submit" variant="outlined" disabled={isBusy || about === "" || body.trim() === ""}>{isBusy ? "Sending" : "Object"}</Button><span className="quiet">Your instructors see it, and nobody else.</span></div>
+        <label className="field">
+          <span>What is wrong, and why</span>
+          <textarea
+            rows={3}
+            maxLength={3000}
+            value={body}
+            onChange={(event) => setBody(event.target.value)}
+          />
+        </label>
+        <div className="actions">
+          <Button type="submit" variant="outlined" disabled={isBusy || about === "" || body.trim() === ""}>
+            {isBusy ? "Sending" : "Object"}
+          </Button>
+          <span className="quiet">Your instructors see it, and nobody else.</span>
+        </div>
         <Said said={said} />
       </SteadyForm>
     </details>

@@ -40,8 +40,14 @@ export const metadata: Metadata = { title: "Review" };
 
 const opened = z.object({ wiki: id, person: id, figure: z.enum(figureNames) });
 
-/** The review of an assignment: all groups, all members; the evidence of the figure that was opened stands beside it. */
-export default async function ReviewPage({ params, searchParams }: PageProps<"/courses/[course]/assignments/[assignment]/review">) {
+/**
+ * The review of an assignment: all groups, all members; the evidence of the figure that was opened stands
+ * beside it.
+ */
+export default async function ReviewPage({
+  params,
+  searchParams,
+}: PageProps<"/courses/[course]/assignments/[assignment]/review">) {
   const { course: courseId, assignment: assignmentId } = await params;
   const ctx = await signedIn();
   const course = await findCourse(ctx, courseId);
@@ -49,21 +55,50 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
   const searched = await searchParams;
   const remembered = readRemembered((await cookies()).get(rememberedColumnsCookie)?.value);
   if (!course || !assignment) notFound();
-  const arrangement = arrangementOf(searched, periodOf(searched, { cutOffAt: assignment.cutOffAt, now: ctx.now }));
+  const arrangement = arrangementOf(
+    searched,
+    periodOf(searched, { cutOffAt: assignment.cutOffAt, now: ctx.now }),
+  );
   const { period } = arrangement;
   const wikis = (await reviewedWikis(ctx, courseId, assignmentId)) ?? notFound();
-  const [groups, expected, progress] = await Promise.all([assignmentReview(ctx, courseId, assignmentId, period), metByEach(ctx, courseId, assignmentId, wikis), readingProgress(ctx, courseId, wikis)]);
+  const [groups, expected, progress] = await Promise.all([
+    assignmentReview(ctx, courseId, assignmentId, period),
+    metByEach(ctx, courseId, assignmentId, wikis),
+    readingProgress(ctx, courseId, wikis),
+  ]);
   if (!groups) notFound();
   const asked = opened.safeParse(searched);
-  const evidence = asked.success ? await findEvidence(ctx, courseId, asked.data.wiki, asked.data.person, asked.data.figure, period) : null;
+  const evidence = asked.success
+    ? await findEvidence(ctx, courseId, asked.data.wiki, asked.data.person, asked.data.figure, period)
+    : null;
   const findings = classFindings(ctx, courseId, groups, period);
-  const students = groups.flatMap(({ wikiId, members }) => members.map(({ member }) => ({ wikiId, personId: member.id, name: member.name })));
+  const students = groups.flatMap(({ wikiId, members }) =>
+    members.map(({ member }) => ({ wikiId, personId: member.id, name: member.name })),
+  );
   const next = students.find(({ wikiId, personId }) => !progress?.mine.has(`${wikiId} ${personId}`));
   const done = progress?.mine.size ?? 0;
   const countOf = (only: Selection | null) => selected(groups, only, progress).length;
-  const counts = { all: countOf(null), "nothing done": countOf("nothing done"), late: countOf("late"), "with findings": null, "not looked at": countOf("not looked at"), "new since": countOf("new since") };
+  const counts = {
+    all: countOf(null),
+    "nothing done": countOf("nothing done"),
+    late: countOf("late"),
+    "with findings": null,
+    "not looked at": countOf("not looked at"),
+    "new since": countOf("new since"),
+  };
   const clock = (at: Date) => wallClockAt(at, course.timeZone).slice(0, 10);
-  const [first, last] = [period.from ?? assignment.opensAt, period.until ?? (assignment.dueAt > ctx.now ? assignment.dueAt : new Date(Math.max(assignment.dueAt.getTime(), ...groups.flatMap(({ members }) => members.flatMap(({ lastAt }) => lastAt?.getTime() ?? 0)))))];
+  const [first, last] = [
+    period.from ?? assignment.opensAt,
+    period.until ??
+      (assignment.dueAt > ctx.now
+        ? assignment.dueAt
+        : new Date(
+            Math.max(
+              assignment.dueAt.getTime(),
+              ...groups.flatMap(({ members }) => members.flatMap(({ lastAt }) => lastAt?.getTime() ?? 0)),
+            ),
+          )),
+  ];
   const people = groups.reduce((sum, group) => sum + group.members.length, 0);
   return (
     <Frame ctx={ctx} trail={await reviewOfClassTrail(ctx, courseId, assignmentId)}>
@@ -71,26 +106,114 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
         <div className="title-line">
           <div>
             <h1>Who did what in “{assignment.title}”</h1>
-            <p className="quiet">{counted(groups.length, "wiki")}, {counted(people, "student")}; due {momentAndDistance(assignment.dueAt, course.timeZone, ctx.now)}. Each figure opens the entries behind it. {lookedAt(done, progress?.others ?? [])}.</p>
+            <p className="quiet">
+              {counted(groups.length, "wiki")}, {counted(people, "student")}; due{" "}
+              {momentAndDistance(assignment.dueAt, course.timeZone, ctx.now)}. Each figure opens the entries
+              behind it. {lookedAt(done, progress?.others ?? [])}.
+            </p>
           </div>
-          <a className="plain-button" href={paths.figuresFile(courseId, assignmentId, periodAsked(period))} download>Figures as CSV</a>
-          <LinkButton href={paths.marks(courseId, assignmentId)} variant="outlined">Marks</LinkButton>
-          {next && <LinkButton href={paths.statement(courseId, assignmentId, next.wikiId, next.personId)} variant="contained">{done === 0 ? "Begin to review" : "Next not looked at"}: {next.name}</LinkButton>}
+          <a
+            className="plain-button"
+            href={paths.figuresFile(courseId, assignmentId, periodAsked(period))}
+            download
+          >
+            Figures as CSV
+          </a>
+          <LinkButton href={paths.marks(courseId, assignmentId)} variant="outlined">
+            Marks
+          </LinkButton>
+          {next && (
+            <LinkButton
+              href={paths.statement(courseId, assignmentId, next.wikiId, next.personId)}
+              variant="contained"
+            >
+              {done === 0 ? "Begin to review" : "Next not looked at"}: {next.name}
+            </LinkButton>
+          )}
         </div>
         <section className="section class-asked" aria-labelledby="found">
-          <h2 id="found">What to ask about{runsCourse(course.role) && <> <Link href={paths.thresholds(courseId, assignmentId)} className="beside-heading">When to ask</Link></>}</h2>
-          <ClassFindings findings={findings} groups={groups.length} unmet={students.filter(({ wikiId, personId }) => expected !== null && (expected.met.get(`${wikiId} ${personId}`) ?? 0) < expected.of).length} courseId={courseId} assignmentId={assignmentId} />
+          <h2 id="found">
+            What to ask about
+            {runsCourse(course.role) && (
+              <>
+                {" "}
+                <Link href={paths.thresholds(courseId, assignmentId)} className="beside-heading">
+                  When to ask
+                </Link>
+              </>
+            )}
+          </h2>
+          <ClassFindings
+            findings={findings}
+            groups={groups.length}
+            unmet={
+              students.filter(
+                ({ wikiId, personId }) =>
+                  expected !== null && (expected.met.get(`${wikiId} ${personId}`) ?? 0) < expected.of,
+              ).length
+            }
+            courseId={courseId}
+            assignmentId={assignmentId}
+          />
         </section>
-        <PeriodChoice period={period} dueAt={assignment.dueAt} cutOffAt={assignment.cutOffAt} linesDiffer={groups.some(({ members }) => members.some(({ ownCutOffAt }) => ownCutOffAt !== null))} weeksFrom={assignment.opensAt} zone={course.timeZone} now={ctx.now} />
+        <PeriodChoice
+          period={period}
+          dueAt={assignment.dueAt}
+          cutOffAt={assignment.cutOffAt}
+          linesDiffer={groups.some(({ members }) => members.some(({ ownCutOffAt }) => ownCutOffAt !== null))}
+          weeksFrom={assignment.opensAt}
+          zone={course.timeZone}
+          now={ctx.now}
+        />
         <ArrangeLine period={period} counts={counts} />
-        <ColumnChoice key={JSON.stringify(arrangement.columns ?? remembered)} period={period} counts={assignment.counts} action={paths.review(courseId, assignmentId)} hasExpected={expected !== null} remembered={remembered} />
+        <ColumnChoice
+          key={JSON.stringify(arrangement.columns ?? remembered)}
+          period={period}
+          counts={assignment.counts}
+          action={paths.review(courseId, assignmentId)}
+          hasExpected={expected !== null}
+          remembered={remembered}
+        />
         <RowKeys />
         <div className="review">
           <ReviewTable
-            groups={groups} period={period} counts={assignment.counts} remembered={remembered} findings={findings} expected={expected} days={{ from: clock(first), to: clock(last), due: clock(assignment.dueAt) }}
-            place={{ courseId, assignmentId }} zone={course.timeZone} now={ctx.now} open={asked.success ? asked.data : null} progress={progress}
+            groups={groups}
+            period={period}
+            counts={assignment.counts}
+            remembered={remembered}
+            findings={findings}
+            expected={expected}
+            days={{ from: clock(first), to: clock(last), due: clock(assignment.dueAt) }}
+            place={{ courseId, assignmentId }}
+            zone={course.timeZone}
+            now={ctx.now}
+            open={asked.success ? asked.data : null}
+            progress={progress}
           />
-          {evidence && asked.success && <EvidencePanel evidence={evidence} courseId={courseId} zone={course.timeZone} now={ctx.now} close={<CloseEvidence />} pin={evidence.member && <PinHere courseId={courseId} wikiId={asked.data.wiki} thing={{ kind: "figure", personId: evidence.member.id, figure: evidence.figure, atCutOff: period.eachAt === "cut-off" }} personId={evidence.member.id} />} />}
+          {evidence && asked.success && (
+            <EvidencePanel
+              evidence={evidence}
+              courseId={courseId}
+              zone={course.timeZone}
+              now={ctx.now}
+              close={<CloseEvidence />}
+              pin={
+                evidence.member && (
+                  <PinHere
+                    courseId={courseId}
+                    wikiId={asked.data.wiki}
+                    thing={{
+                      kind: "figure",
+                      personId: evidence.member.id,
+                      figure: evidence.figure,
+                      atCutOff: period.eachAt === "cut-off",
+                    }}
+                    personId={evidence.member.id}
+                  />
+                )
+              }
+            />
+          )}
         </div>
       </div>
     </Frame>
@@ -98,7 +221,13 @@ export default async function ReviewPage({ params, searchParams }: PageProps<"/c
 }
 
 /** How many students the viewer has looked at, and how many others have. */
-function lookedAt(done: number, others: readonly { readonly name: string; readonly students: number }[]): string {
+function lookedAt(
+  done: number,
+  others: readonly { readonly name: string; readonly students: number }[],
+): string {
   if (done === 0 && others.length === 0) return "None looked at yet";
-  return [`${done === 0 ? "None" : counted(done, "student")} looked at by you`, ...others.map(({ name, students }) => `${students} by ${name}`)].join(", ");
+  return [
+    `${done === 0 ? "None" : counted(done, "student")} looked at by you`,
+    ...others.map(({ name, students }) => `${students} by ${name}`),
+  ].join(", ");
 }

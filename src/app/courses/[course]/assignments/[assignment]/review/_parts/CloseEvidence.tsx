@@ -4,5 +4,13 @@ import { HereLink } from "@/ui/frame/HereLink";
 
 /** Back to the class as it is arranged by now. */
 export function CloseEvidence() {
-  return <HereLink changed={{ wiki: null, person: null, figure: null }} className={buttonClass({ size: "small" })} aria-label="Close the evidence">Close</HereLink>;
+  return (
+    <HereLink
+      changed={{ wiki: null, person: null, figure: null }}
+      className={buttonClass({ size: "small" })}
+      aria-label="Close the evidence"
+    >
+      Close
+    </HereLink>
+  );
 }

@@ -19,7 +19,10 @@ interface Props {
   readonly remembered: readonly Column[] | null;
 }
 
-/** Which columns the class has; works without script. The address keeps it, and the browser remembers it for the next time. */
+/**
+ * Which columns the class has; works without script. The address keeps it, and the browser remembers it for
+ * the next time.
+ */
 export function ColumnChoice({ period, counts, action, hasExpected, remembered }: Props) {
   const [router, go] = [useRouter(), useGo()];
   const { arrangement, hrefNow } = useArrangement(period);
@@ -34,14 +37,33 @@ export function ColumnChoice({ period, counts, action, hasExpected, remembered }
     <details className="column-choice">
       <summary>Columns and keys</summary>
       <p className="quiet">Arrow keys go from student to student, “g” to the next group, Enter opens.</p>
-      <form action={action} method="get" onSubmit={(event) => remember(new FormData(event.currentTarget).getAll("columns").map(String))}>
-        {Object.entries(others).map(([name, value]) => <input key={name} type="hidden" name={name} value={value} />)}
+      <form
+        action={action}
+        method="get"
+        onSubmit={(event) => remember(new FormData(event.currentTarget).getAll("columns").map(String))}
+      >
+        {Object.entries(others).map(([name, value]) => (
+          <input key={name} type="hidden" name={name} value={value} />
+        ))}
         <fieldset>
           <legend className="visually-hidden">Columns that are shown</legend>
-          {columns.filter((column) => column !== "expected" || hasExpected).map((column) => <label key={column}><input type="checkbox" name="columns" value={column} defaultChecked={shown.has(column)} /> {columnWords(column).label}</label>)}
+          {columns
+            .filter((column) => column !== "expected" || hasExpected)
+            .map((column) => (
+              <label key={column}>
+                <input type="checkbox" name="columns" value={column} defaultChecked={shown.has(column)} />{" "}
+                {columnWords(column).label}
+              </label>
+            ))}
         </fieldset>
-        <Button type="submit" size="small" variant="outlined">Show these</Button>
-        {(arrangement.columns ?? remembered) !== null && <Button type="button" size="small" onClick={forget}>The usual ones</Button>}
+        <Button type="submit" size="small" variant="outlined">
+          Show these
+        </Button>
+        {(arrangement.columns ?? remembered) !== null && (
+          <Button type="button" size="small" onClick={forget}>
+            The usual ones
+          </Button>
+        )}
       </form>
     </details>
   );

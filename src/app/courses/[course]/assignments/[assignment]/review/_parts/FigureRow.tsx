@@ -38,7 +38,10 @@ interface Props extends RowsIn {
 }
 
 /** The period of an arrangement: what is opened is about the same time. */
-const inPeriod = ({ from, until }: Readonly<Record<string, string>>): Record<string, string> => ({ ...(from ? { from } : {}), ...(until ? { until } : {}) });
+const inPeriod = ({ from, until }: Readonly<Record<string, string>>): Record<string, string> => ({
+  ...(from ? { from } : {}),
+  ...(until ? { until } : {}),
+});
 
 /** Whether the time is the one that goes without saying, in which each line is cut at its own. */
 const isUsual = ({ from, until }: Readonly<Record<string, string>>) => !from && !until;
@@ -52,36 +55,122 @@ export function FigureRow(props: Props) {
     const text = figureText(name, each.figures[name], each.sharePercent);
     return (
       <td key={name} className="number">
-        <a href={paths.evidence(place.courseId, place.assignmentId, wikiId, id, name, kept)} data-stays aria-current={isOpen} className={text === "0" || text === "–" ? "nothing" : ""}
-          aria-label={`${figureWords[name].label} of ${who}: ${text}. Show what is behind it`}>{text}</a>{more}
+        <a
+          href={paths.evidence(place.courseId, place.assignmentId, wikiId, id, name, kept)}
+          data-stays
+          aria-current={isOpen}
+          className={text === "0" || text === "–" ? "nothing" : ""}
+          aria-label={`${figureWords[name].label} of ${who}: ${text}. Show what is behind it`}
+        >
+          {text}
+        </a>
+        {more}
       </td>
     );
   };
   const cell = (column: Column): ReactNode => {
     switch (column) {
-      case "share": return [figure("share"), <td key="bar" className="share-cell spare-picture" aria-hidden="true"><span className="share-bar"><span style={{ width: `${100 * (each.figures.share ?? 0)}%`, ...authorFill(mark) }} /></span></td>];
-      case "activeDays": return [figure("activeDays"), <td key="picture" className="days-cell spare-picture"><DaysPicture days={each.days} {...props.days} /></td>];
+      case "share":
+        return [
+          figure("share"),
+          <td key="bar" className="share-cell spare-picture" aria-hidden="true">
+            <span className="share-bar">
+              <span style={{ width: `${100 * (each.figures.share ?? 0)}%`, ...authorFill(mark) }} />
+            </span>
+          </td>,
+        ];
+      case "activeDays":
+        return [
+          figure("activeDays"),
+          <td key="picture" className="days-cell spare-picture">
+            <DaysPicture days={each.days} {...props.days} />
+          </td>,
+        ];
       // Guests comment on nothing, and nothing is expected of them.
-      case "comments": return isGuests ? <Nothing key={column} /> : figure("comments", each.replies > 0 && <small className="quiet" title={`${counted(each.replies, "answer")} among them`}> {number(each.replies)} ans.</small>);
-      case "expected": return isGuests ? <Nothing key={column} /> : <ExpectedCell key={column} {...props} />;
-      case "last": return <td key={column} className="spare">{each.lastAt ? <time dateTime={each.lastAt.toISOString()} title={moment(each.lastAt, props.zone, props.now)}>{distance(each.lastAt, props.zone, props.now)}</time> : each.figures.entries === 0 && each.figures.comments === 0 ? <span className="waiting">{Object.keys(inPeriod(kept)).length > 0 ? "nothing then" : "nothing yet"}</span> : "–"}</td>;
-      case "looked": return <td key={column} className="spare">{isGuests ? "" : <LookedCell {...props} />}</td>;
-      default: return figure(column);
+      case "comments":
+        return isGuests ? (
+          <Nothing key={column} />
+        ) : (
+          figure(
+            "comments",
+            each.replies > 0 && (
+              <small className="quiet" title={`${counted(each.replies, "answer")} among them`}>
+                {" "}
+                {number(each.replies)} ans.
+              </small>
+            ),
+          )
+        );
+      case "expected":
+        return isGuests ? <Nothing key={column} /> : <ExpectedCell key={column} {...props} />;
+      case "last":
+        return (
+          <td key={column} className="spare">
+            {each.lastAt ? (
+              <time dateTime={each.lastAt.toISOString()} title={moment(each.lastAt, props.zone, props.now)}>
+                {distance(each.lastAt, props.zone, props.now)}
+              </time>
+            ) : each.figures.entries === 0 && each.figures.comments === 0 ? (
+              <span className="waiting">
+                {Object.keys(inPeriod(kept)).length > 0 ? "nothing then" : "nothing yet"}
+              </span>
+            ) : (
+              "–"
+            )}
+          </td>
+        );
+      case "looked":
+        return (
+          <td key={column} className="spare">
+            {isGuests ? "" : <LookedCell {...props} />}
+          </td>
+        );
+      default:
+        return figure(column);
     }
   };
   return (
     <tr>
-      <th scope="row">{isGuests ? <Author name={who} mark={mark} /> : <a href={paths.statement(place.courseId, place.assignmentId, wikiId, id, inPeriod(kept))} className="student-link"><Author name={who} mark={mark} /></a>}{group && <span className="quiet"> {group}</span>}{each.ownCutOffAt && isUsual(kept) && <small className="quiet own-time">as at {moment(each.ownCutOffAt, props.zone, props.now)}</small>}</th>
+      <th scope="row">
+        {isGuests ? (
+          <Author name={who} mark={mark} />
+        ) : (
+          <a
+            href={paths.statement(place.courseId, place.assignmentId, wikiId, id, inPeriod(kept))}
+            className="student-link"
+          >
+            <Author name={who} mark={mark} />
+          </a>
+        )}
+        {group && <span className="quiet"> {group}</span>}
+        {each.ownCutOffAt && isUsual(kept) && (
+          <small className="quiet own-time">as at {moment(each.ownCutOffAt, props.zone, props.now)}</small>
+        )}
+      </th>
       {shown.map(cell)}
     </tr>
   );
 }
 
-const Nothing = () => <td className="number"><span className="nothing">–</span></td>;
+const Nothing = () => (
+  <td className="number">
+    <span className="nothing">–</span>
+  </td>
+);
 
 function ExpectedCell({ id, name, wikiId, expected, place }: Props) {
   const [met, of] = [expected?.met.get(`${wikiId} ${id}`) ?? 0, expected?.of ?? 0];
-  return <td className="number"><a href={`${paths.assignment(place.courseId, place.assignmentId)}#expected`} className={met < of ? "waiting" : ""} aria-label={`${name} has met ${met} of ${of} things that are expected. Show what they are`}>{met} of {of}</a></td>;
+  return (
+    <td className="number">
+      <a
+        href={`${paths.assignment(place.courseId, place.assignmentId)}#expected`}
+        className={met < of ? "waiting" : ""}
+        aria-label={`${name} has met ${met} of ${of} things that are expected. Show what they are`}
+      >
+        {met} of {of}
+      </a>
+    </td>
+  );
 }
 
 function LookedCell({ id, wikiId, progress, zone, now }: Props) {
@@ -91,8 +180,16 @@ function LookedCell({ id, wikiId, progress, zone, now }: Props) {
   return (
     <>
       {mine ? distance(mine.at, zone, now) : <span className="quiet">not yet</span>}
-      {newer > 0 && <small className="waiting" style={{ display: "block" }}>{counted(newer, "entry", "entries")} since</small>}
-      {others.map(({ name, at }) => <small key={name} className="quiet" style={{ display: "block" }}>{name}, {distance(at, zone, now)}</small>)}
+      {newer > 0 && (
+        <small className="waiting" style={{ display: "block" }}>
+          {counted(newer, "entry", "entries")} since
+        </small>
+      )}
+      {others.map(({ name, at }) => (
+        <small key={name} className="quiet" style={{ display: "block" }}>
+          {name}, {distance(at, zone, now)}
+        </small>
+      ))}
     </>
   );
 }
@@ -104,13 +201,38 @@ export function SumRow({ shown, group }: { shown: readonly Column[]; group: Grou
   const [standing, added] = [sum("standing"), sum("added")];
   const cell = (column: Column): ReactNode => {
     switch (column) {
-      case "share": return [<td key="share" className="number">{standing > 0 ? "100 %" : "–"}</td>, <td key="bar" className="spare-picture" />];
-      case "activeDays": return [<td key="days" />, <td key="picture" className="spare-picture" />];
-      case "lasting": return <td key={column} className="number">{percent(all.some(({ figures }) => figures.lasting !== null) ? standing / added : null)}</td>;
-      case "expected": return <td key={column} />;
-      case "last": case "looked": return <td key={column} className="spare" />;
-      default: return <td key={column} className="number">{number(sum(column))}</td>;
+      case "share":
+        return [
+          <td key="share" className="number">
+            {standing > 0 ? "100 %" : "–"}
+          </td>,
+          <td key="bar" className="spare-picture" />,
+        ];
+      case "activeDays":
+        return [<td key="days" />, <td key="picture" className="spare-picture" />];
+      case "lasting":
+        return (
+          <td key={column} className="number">
+            {percent(all.some(({ figures }) => figures.lasting !== null) ? standing / added : null)}
+          </td>
+        );
+      case "expected":
+        return <td key={column} />;
+      case "last":
+      case "looked":
+        return <td key={column} className="spare" />;
+      default:
+        return (
+          <td key={column} className="number">
+            {number(sum(column))}
+          </td>
+        );
     }
   };
-  return <tr className="sum"><th scope="row">All of {group.name}</th>{shown.map(cell)}</tr>;
+  return (
+    <tr className="sum">
+      <th scope="row">All of {group.name}</th>
+      {shown.map(cell)}
+    </tr>
+  );
 }

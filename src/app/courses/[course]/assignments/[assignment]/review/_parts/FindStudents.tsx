@@ -19,8 +19,23 @@ export function FindStudents({ period }: { period: Period }) {
   const { find: _, ...others } = arrangementAsked(arrangement);
   return (
     <form role="search" action={path} method="get" onSubmit={(event) => event.preventDefault()}>
-      {Object.entries(others).map(([name, value]) => <input key={name} type="hidden" name={name} value={value} />)}
-      <label className="plain-label">Find a student or a group <input type="search" className="plain-input short" name="find" maxLength={80} value={text} onChange={(event) => { setText(event.target.value); find(event.target.value.trim()); }} /></label>
+      {Object.entries(others).map(([name, value]) => (
+        <input key={name} type="hidden" name={name} value={value} />
+      ))}
+      <label className="plain-label">
+        Find a student or a group{" "}
+        <input
+          type="search"
+          className="plain-input short"
+          name="find"
+          maxLength={80}
+          value={text}
+          onChange={(event) => {
+            setText(event.target.value);
+            find(event.target.value.trim());
+          }}
+        />
+      </label>
     </form>
   );
 }

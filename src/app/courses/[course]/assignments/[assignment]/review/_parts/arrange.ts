@@ -1,4 +1,7 @@
-/** How the class is arranged on the screen: by groups, or all students in the order of a figure; all of them, or some; in a period; with which columns. */
+/**
+ * How the class is arranged on the screen: by groups, or all students in the order of a figure; all of them,
+ * or some; in a period; with which columns.
+ */
 import type { GroupReviewDto, MemberReviewDto } from "@/data/review/dto";
 import type { Period } from "@/data/review/period";
 import { type Column, columns } from "./columns";
@@ -29,8 +32,22 @@ export interface Arrangement {
 export const askedOfArrangement = ["by", "down", "only", "find", "from", "until", "columns"];
 
 /** An arrangement as it stands in an address. */
-export function arrangementAsked({ by, only, isDescending, find, period, columns: chosen }: Arrangement): Record<string, string> {
-  return { ...(by ? { by } : {}), ...(by && isDescending ? { down: "1" } : {}), ...(only ? { only } : {}), ...(find ? { find } : {}), ...periodAsked(period), ...(chosen ? { columns: chosen.join(",") } : {}) };
+export function arrangementAsked({
+  by,
+  only,
+  isDescending,
+  find,
+  period,
+  columns: chosen,
+}: Arrangement): Record<string, string> {
+  return {
+    ...(by ? { by } : {}),
+    ...(by && isDescending ? { down: "1" } : {}),
+    ...(only ? { only } : {}),
+    ...(find ? { find } : {}),
+    ...periodAsked(period),
+    ...(chosen ? { columns: chosen.join(",") } : {}),
+  };
 }
 
 /** A group of which all members are shown, or some. */
@@ -58,32 +75,60 @@ export interface Placed {
   readonly each: MemberReviewDto;
 }
 
-/** Those who are to be shown, in their groups' order. `found`: about whom there are findings, by "wiki person". */
-export function selected(groups: readonly GroupReviewDto[], only: Selection | null, looked: Looked | null, found: ReadonlySet<string> = new Set()): Placed[] {
+/**
+ * Those who are to be shown, in their groups' order. `found`: about whom there are findings, by "wiki
+ * person".
+ */
+export function selected(
+  groups: readonly GroupReviewDto[],
+  only: Selection | null,
+  looked: Looked | null,
+  found: ReadonlySet<string> = new Set(),
+): Placed[] {
   const isShown = ({ group: { wikiId }, each }: Placed) => {
     const key = `${wikiId} ${each.member.id}`;
     switch (only) {
-      case null: return true;
-      case "nothing done": return each.figures.entries === 0 && each.figures.comments === 0;
-      case "late": return (each.figures.addedLate ?? 0) > 0;
-      case "with findings": return found.has(key);
-      case "not looked at": return !looked?.mine.has(key);
-      case "new since": return (looked?.newSince.get(key) ?? 0) > 0;
-      default: return only satisfies never;
+      case null:
+        return true;
+      case "nothing done":
+        return each.figures.entries === 0 && each.figures.comments === 0;
+      case "late":
+        return (each.figures.addedLate ?? 0) > 0;
+      case "with findings":
+        return found.has(key);
+      case "not looked at":
+        return !looked?.mine.has(key);
+      case "new since":
+        return (looked?.newSince.get(key) ?? 0) > 0;
+      default:
+        return only satisfies never;
     }
   };
   return groups.flatMap((group) => group.members.map((each) => ({ group, each }))).filter(isShown);
 }
 
-/** All of them in the order of a column, those without it last; who is alike stands as in the groups. `met`: how much each has met of what is expected. */
-export function inOrder(placed: readonly Placed[], by: Order, isDescending: boolean, met: ReadonlyMap<string, number> = new Map()): Placed[] {
+/**
+ * All of them in the order of a column, those without it last; who is alike stands as in the groups. `met`:
+ * how much each has met of what is expected.
+ */
+export function inOrder(
+  placed: readonly Placed[],
+  by: Order,
+  isDescending: boolean,
+  met: ReadonlyMap<string, number> = new Map(),
+): Placed[] {
   const amount = ({ group, each }: Placed): number | null => {
     switch (by) {
-      case "last": return each.lastAt?.getTime() ?? null;
-      case "expected": return met.get(`${group.wikiId} ${each.member.id}`) ?? 0;
-      // As it is shown: so that those of a group add up to 100, one of 28.6 per cent may be shown as 28 and one of 28.5 as 29.
-      case "share": return each.sharePercent === null ? null : each.sharePercent + (each.figures.share ?? 0);
-      default: return each.figures[by];
+      case "last":
+        return each.lastAt?.getTime() ?? null;
+      case "expected":
+        return met.get(`${group.wikiId} ${each.member.id}`) ?? 0;
+      // As it is shown: so that those of a group add up to 100, one of 28.6 per cent may be shown as 28 and
+      // one of 28.5 as 29.
+      case "share":
+        return each.sharePercent === null ? null : each.sharePercent + (each.figures.share ?? 0);
+      default:
+        return each.figures[by];
     }
   };
   return [...placed].sort((one, other) => {

@@ -1,4 +1,7 @@
-/** An arrangement of the class read off an address: on the server, and in the browser where nothing else changes with it. */
+/**
+ * An arrangement of the class read off an address: on the server, and in the browser where nothing else
+ * changes with it.
+ */
 import { allTime, type Period } from "@/data/review/period";
 import { type Arrangement, orders, selections } from "./arrange";
 import { columns } from "./columns";
@@ -10,7 +13,11 @@ export function arrangementOf(given: Given, period: Period = allTime): Arrangeme
   const chosen = new Set([given.columns ?? []].flat().flatMap((each) => each.split(",")));
   const shown = columns.filter((column) => chosen.has(column));
   return {
-    by: orders.find((each) => each === given.by) ?? null, only: selections.find((each) => each === given.only) ?? null,
-    find: typeof given.find === "string" ? given.find.slice(0, 80) : "", isDescending: given.down !== undefined, period, columns: shown.length > 0 ? shown : null,
+    by: orders.find((each) => each === given.by) ?? null,
+    only: selections.find((each) => each === given.only) ?? null,
+    find: typeof given.find === "string" ? given.find.slice(0, 80) : "",
+    isDescending: given.down !== undefined,
+    period,
+    columns: shown.length > 0 ? shown : null,
   };
 }

@@ -8,7 +8,9 @@ interface ColumnWords {
 }
 
 const besides: Readonly<Record<"expected" | "last" | "looked", ColumnWords>> = {
-  expected: { label: "Expected", order: "what is met of what is expected" }, last: { label: "Last at work", order: "when they were last at work" }, looked: { label: "Looked at", order: "" },
+  expected: { label: "Expected", order: "what is met of what is expected" },
+  last: { label: "Last at work", order: "when they were last at work" },
+  looked: { label: "Looked at", order: "" },
 };
 
 export function columnWords(column: Column): ColumnWords {

@@ -12,18 +12,33 @@ interface Arranged {
   readonly arrangement: Arrangement;
   /** Where the class is arranged otherwise, for what goes there by the router. */
   readonly hrefNow: (changed: Partial<Arrangement>) => string;
-  /** A link to it that changes the address alone, unless what else was chosen is still on its way from the server. */
-  readonly link: (changed: Partial<Arrangement>) => { readonly href: string; readonly onClick: (event: MouseEvent) => void };
+  /**
+   * A link to it that changes the address alone, unless what else was chosen is still on its way from the
+   * server.
+   */
+  readonly link: (changed: Partial<Arrangement>) => {
+    readonly href: string;
+    readonly onClick: (event: MouseEvent) => void;
+  };
   readonly find: (text: string) => void;
 }
 
-/** How the class is arranged by the address. Another order or selection changes the address alone: what is shown is there already. */
+/**
+ * How the class is arranged by the address. Another order or selection changes the address alone: what is
+ * shown is there already.
+ */
 export function useArrangement(period: Period): Arranged {
   const [searched, here, go] = [useSearchParams(), useHere(), useGo()];
-  const arrangement = arrangementOf({ ...Object.fromEntries(searched), columns: searched.getAll("columns") }, period);
+  const arrangement = arrangementOf(
+    { ...Object.fromEntries(searched), columns: searched.getAll("columns") },
+    period,
+  );
   // What is not changed stays as it is in the address, evidence that is open too.
   const asked = (changed: Partial<Arrangement>): Changed => {
-    const [all, names] = [arrangementAsked({ ...arrangement, ...changed }), Object.keys(changed).map((name) => (name === "isDescending" ? "down" : name))];
+    const [all, names] = [
+      arrangementAsked({ ...arrangement, ...changed }),
+      Object.keys(changed).map((name) => (name === "isDescending" ? "down" : name)),
+    ];
     return Object.fromEntries(names.map((name) => [name, all[name] ?? null]));
   };
   return {

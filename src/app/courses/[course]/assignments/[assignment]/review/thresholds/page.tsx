@@ -11,7 +11,9 @@ import { ThresholdForm } from "./_parts/ThresholdForm";
 export const metadata: Metadata = { title: "When to ask" };
 
 /** From when on something is asked about, with what that would find shown while it is moved. */
-export default async function ThresholdsPage({ params }: PageProps<"/courses/[course]/assignments/[assignment]/review/thresholds">) {
+export default async function ThresholdsPage({
+  params,
+}: PageProps<"/courses/[course]/assignments/[assignment]/review/thresholds">) {
   const { course, assignment } = await params;
   const ctx = await signedIn();
   const found = await findThresholds(ctx, course, assignment);
@@ -22,10 +24,17 @@ export default async function ThresholdsPage({ params }: PageProps<"/courses/[co
         <div className="title-line">
           <div>
             <h1>When to ask, in “{found.title}”</h1>
-            <p className="quiet">A finding is a question to look at, never a verdict. Students see nothing of it. What you dismissed stays dismissed.</p>
+            <p className="quiet">
+              A finding is a question to look at, never a verdict. Students see nothing of it. What you
+              dismissed stays dismissed.
+            </p>
           </div>
         </div>
-        <ThresholdForm found={found} backHref={paths.review(course, assignment)} save={setFrom.bind(null, course, assignment)} />
+        <ThresholdForm
+          found={found}
+          backHref={paths.review(course, assignment)}
+          save={setFrom.bind(null, course, assignment)}
+        />
       </div>
     </Frame>
   );

@@ -24,8 +24,15 @@ export function ChangeSteps({ count }: { count: number }) {
   if (count === 0) return null;
   return (
     <div className="actions change-steps">
-      <span className="quiet" role="status">{at < 0 ? `${count} ${count === 1 ? "change" : "changes"}` : `${at + 1} of ${count}`}</span>
-      <Button size="small" title="Key p" onClick={() => step(-1)}>Change before</Button><Button size="small" title="Key n" onClick={() => step(1)}>Next change</Button>
+      <span className="quiet" role="status">
+        {at < 0 ? `${count} ${count === 1 ? "change" : "changes"}` : `${at + 1} of ${count}`}
+      </span>
+      <Button size="small" title="Key p" onClick={() => step(-1)}>
+        Change before
+      </Button>
+      <Button size="small" title="Key n" onClick={() => step(1)}>
+        Next change
+      </Button>
     </div>
   );
 }

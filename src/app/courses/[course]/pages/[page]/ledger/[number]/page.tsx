@@ -25,7 +25,9 @@ import { Together } from "./Together";
 export const metadata: Metadata = { title: "Entry" };
 
 /** One entry: what it changed against the one before, in the page's own formatting. */
-export default async function EntryPage({ params }: PageProps<"/courses/[course]/pages/[page]/ledger/[number]">) {
+export default async function EntryPage({
+  params,
+}: PageProps<"/courses/[course]/pages/[page]/ledger/[number]">) {
   const { course, page: pageId, number: asked } = await params;
   const number = Number(asked);
   if (!Number.isInteger(number) || number < 1 || number > 2_000_000_000) notFound();
@@ -41,29 +43,93 @@ export default async function EntryPage({ params }: PageProps<"/courses/[course]
       <div className="desk entry-desk">
         <div className="title-line">
           <div>
-            <h1>Entry {number} of “{page.title}”</h1>
-            <p className="quiet">{line.author ? <Author name={line.author} mark={member?.mark ?? null} /> : "Starter text"}, {momentAndDistance(line.at, page.wiki.timeZone, ctx.now)}{line.isLate && <Late />}. {entryKindWords(line)}{authorsNote(line) ? `: ${authorsNote(line)}` : ""} <BackToReview courseBase={paths.course(course)} /></p>
+            <h1>
+              Entry {number} of “{page.title}”
+            </h1>
+            <p className="quiet">
+              {line.author ? <Author name={line.author} mark={member?.mark ?? null} /> : "Starter text"},{" "}
+              {momentAndDistance(line.at, page.wiki.timeZone, ctx.now)}
+              {line.isLate && <Late />}. {entryKindWords(line)}
+              {authorsNote(line) ? `: ${authorsNote(line)}` : ""}{" "}
+              <BackToReview courseBase={paths.course(course)} />
+            </p>
           </div>
           <div className="actions">
-            {number > 1 && <LinkButton href={paths.entry(course, pageId, number - 1)} variant="text">Earlier</LinkButton>}
-            {!isNewest && <LinkButton href={paths.entry(course, pageId, number + 1)} variant="text">Later</LinkButton>}
-            <LinkButton href={paths.ledger(course, pageId)} variant="outlined">Ledger</LinkButton>
-            {entry.mayRestore && !isNewest && <LinkButton href={paths.restore(course, pageId, number)} variant="outlined">Bring it back</LinkButton>}
+            {number > 1 && (
+              <LinkButton href={paths.entry(course, pageId, number - 1)} variant="text">
+                Earlier
+              </LinkButton>
+            )}
+            {!isNewest && (
+              <LinkButton href={paths.entry(course, pageId, number + 1)} variant="text">
+                Later
+              </LinkButton>
+            )}
+            <LinkButton href={paths.ledger(course, pageId)} variant="outlined">
+              Ledger
+            </LinkButton>
+            {entry.mayRestore && !isNewest && (
+              <LinkButton href={paths.restore(course, pageId, number)} variant="outlined">
+                Bring it back
+              </LinkButton>
+            )}
           </div>
         </div>
-        {page.wiki.reviews && <PinHere courseId={course} wikiId={page.wiki.wikiId} thing={{ kind: "entry", pageId, number }} personId={member?.id ?? null} />}
+        {page.wiki.reviews && (
+          <PinHere
+            courseId={course}
+            wikiId={page.wiki.wikiId}
+            thing={{ kind: "entry", pageId, number }}
+            personId={member?.id ?? null}
+          />
+        )}
         <div className="paper entry-facts">
           <dl className="entry-account">
-            {entryAccount(line.figures).map((each) => <div key={each.label}><dt><FigureLabel figure={each.figure}>{each.label}</FigureLabel></dt><dd>{figure(each.words)}</dd></div>)}
-            {entry.things.map(({ kind, ...each }) => <div key={kind}><dt>{thingNames[kind]}</dt><dd>{cameAndWent(each)}</dd></div>)}
-            <div><dt><FigureLabel figure="wordsAfter">words on the page</FigureLabel></dt><dd>{figure(line.figures.wordsAfter)}</dd></div>
-            {line.pasted > 0 && <div><dt title="As far as the editor knows. Words that were copied on the page itself count too.">came by pasting{line.largestPaste < line.pasted ? `, most at once ${figure(line.largestPaste)}` : ""}</dt><dd>{figure(line.pasted)}</dd></div>}
+            {entryAccount(line.figures).map((each) => (
+              <div key={each.label}>
+                <dt>
+                  <FigureLabel figure={each.figure}>{each.label}</FigureLabel>
+                </dt>
+                <dd>{figure(each.words)}</dd>
+              </div>
+            ))}
+            {entry.things.map(({ kind, ...each }) => (
+              <div key={kind}>
+                <dt>{thingNames[kind]}</dt>
+                <dd>{cameAndWent(each)}</dd>
+              </div>
+            ))}
+            <div>
+              <dt>
+                <FigureLabel figure="wordsAfter">words on the page</FigureLabel>
+              </dt>
+              <dd>{figure(line.figures.wordsAfter)}</dd>
+            </div>
+            {line.pasted > 0 && (
+              <div>
+                <dt title="As far as the editor knows. Words that were copied on the page itself count too.">
+                  came by pasting
+                  {line.largestPaste < line.pasted ? `, most at once ${figure(line.largestPaste)}` : ""}
+                </dt>
+                <dd>{figure(line.pasted)}</dd>
+              </div>
+            )}
           </dl>
           <Routes routes={line.routes} courseId={course} />
           <ComparisonKey />
         </div>
-        <Together line={line} viewerId={ctx.viewer.id} answer={answerTogether.bind(null, course, pageId, number)} />
-        <article className="sheet compared-sheet"><ComparedView blocks={entry.blocks} links={wikiLinks(course, page.wiki.wikiId, page.wiki, entry.files)} otherEnd={otherEnds(course, line.routes)} /></article>
+        <Together
+          line={line}
+          viewerId={ctx.viewer.id}
+          answer={answerTogether.bind(null, course, pageId, number)}
+        />
+        <article className="sheet compared-sheet">
+          <ComparedView
+            blocks={entry.blocks}
+            links={wikiLinks(course, page.wiki.wikiId, page.wiki, entry.files)}
+            otherEnd={otherEnds(course, line.routes)}
+          />
+        </article>
       </div>
     </Frame>
   );

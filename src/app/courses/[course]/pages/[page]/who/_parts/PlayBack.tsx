@@ -35,8 +35,28 @@ export function PlayBack({ courseId, pageId, at, newest, names }: Props) {
   });
   return (
     <div className="play-back">
-      <button type="button" className="plain-button" onClick={() => { if (!isPlaying && shown >= newest) go(1); setPlaying(!isPlaying); }}>{isPlaying ? "Stop" : "Play the growth"}</button>
-      <input type="range" min={1} max={newest} value={shown} aria-label="State of the page" aria-valuetext={names[shown - 1]} onChange={(event) => { setPlaying(false); go(Number(event.target.value)); }} />
+      <button
+        type="button"
+        className="plain-button"
+        onClick={() => {
+          if (!isPlaying && shown >= newest) go(1);
+          setPlaying(!isPlaying);
+        }}
+      >
+        {isPlaying ? "Stop" : "Play the growth"}
+      </button>
+      <input
+        type="range"
+        min={1}
+        max={newest}
+        value={shown}
+        aria-label="State of the page"
+        aria-valuetext={names[shown - 1]}
+        onChange={(event) => {
+          setPlaying(false);
+          go(Number(event.target.value));
+        }}
+      />
       <span className="quiet">{names[shown - 1]}</span>
     </div>
   );

@@ -26,35 +26,109 @@ const lacksSource = (file: FileLineDto) => file.kind !== "captions" && file.sour
 
 export function FileTable({ files, courseId, zone, now, describe }: Props) {
   const [shown, setShown] = useState<Shown>("all");
-  const choices: readonly (readonly [Shown, string, number])[] = [["all", "All", files.length], ["unused", "Shown nowhere", files.filter(isUnused).length], ["no source", "Without a source", files.filter(lacksSource).length]];
-  const rows = files.filter((file) => shown === "all" || (shown === "unused" ? isUnused(file) : lacksSource(file)));
+  const choices: readonly (readonly [Shown, string, number])[] = [
+    ["all", "All", files.length],
+    ["unused", "Shown nowhere", files.filter(isUnused).length],
+    ["no source", "Without a source", files.filter(lacksSource).length],
+  ];
+  const rows = files.filter(
+    (file) => shown === "all" || (shown === "unused" ? isUnused(file) : lacksSource(file)),
+  );
   return (
     <>
       <div className="file-filter" role="group" aria-label="Show">
-        {choices.map(([value, label, count]) => <button key={value} type="button" className="plain-button" aria-pressed={shown === value} onClick={() => setShown(value)}>{label} ({count})</button>)}
+        {choices.map(([value, label, count]) => (
+          <button
+            key={value}
+            type="button"
+            className="plain-button"
+            aria-pressed={shown === value}
+            onClick={() => setShown(value)}
+          >
+            {label} ({count})
+          </button>
+        ))}
       </div>
       <div className="scroll-x">
         <table className="ledger files-table">
-          <thead><tr><th scope="col">File</th><th scope="col" className="number">Size</th><th scope="col">Brought by</th><th scope="col">Shown on</th><th scope="col">Source and licence</th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">File</th>
+              <th scope="col" className="number">
+                Size
+              </th>
+              <th scope="col">Brought by</th>
+              <th scope="col">Shown on</th>
+              <th scope="col">Source and licence</th>
+            </tr>
+          </thead>
           <tbody>
             {rows.map((file) => (
               <tr key={file.id}>
                 <th scope="row">
                   <span className="file-cell">
-                    {/* eslint-disable-next-line @next/next/no-img-element -- the server keeps the sizes itself */}
-                    {file.kind === "image" ? <img src={paths.file(courseId, file.id, 480)} alt="" loading="lazy" /> : <span className="file-kind">{file.kind}</span>}
-                    <a href={paths.file(courseId, file.id)} {...(file.kind === "image" ? { target: "_blank", rel: "noreferrer" } : { download: file.name })}>{file.name}</a>
+                    {/* eslint-disable-next-line @next/next/no-img-element -- the server keeps the sizes
+                        itself */}
+                    {file.kind === "image" ? (
+                      <img src={paths.file(courseId, file.id, 480)} alt="" loading="lazy" />
+                    ) : (
+                      <span className="file-kind">{file.kind}</span>
+                    )}
+                    <a
+                      href={paths.file(courseId, file.id)}
+                      {...(file.kind === "image"
+                        ? { target: "_blank", rel: "noreferrer" }
+                        : { download: file.name })}
+                    >
+                      {file.name}
+                    </a>
                   </span>
                 </th>
-                <td className="number">{fileSize(file.size)}{file.width && <small>{file.width} × {file.height}</small>}</td>
-                <td>{file.uploadedBy}<small>{distance(file.at, zone, now)}</small></td>
-                <td>{file.usedOn.length > 0 ? file.usedOn.map(({ id, title }, at) => <span key={id}>{at > 0 && ", "}<Link href={paths.page(courseId, id)}>{title}</Link></span>) : <span className="quiet">{file.isInHistory ? "nowhere now; in earlier entries" : "nowhere"}</span>}</td>
-                <td>{file.mayDescribe && describe ? <OriginFields key={`${file.source} ${file.licence}`} file={file} describe={describe} /> : [file.source, file.licence].filter(Boolean).join(". ") || <span className="quiet">nobody said</span>}{file.changes.length > 0 && <FileChanges changes={file.changes} zone={zone} now={now} />}</td>
+                <td className="number">
+                  {fileSize(file.size)}
+                  {file.width && (
+                    <small>
+                      {file.width} × {file.height}
+                    </small>
+                  )}
+                </td>
+                <td>
+                  {file.uploadedBy}
+                  <small>{distance(file.at, zone, now)}</small>
+                </td>
+                <td>
+                  {file.usedOn.length > 0 ? (
+                    file.usedOn.map(({ id, title }, at) => (
+                      <span key={id}>
+                        {at > 0 && ", "}
+                        <Link href={paths.page(courseId, id)}>{title}</Link>
+                      </span>
+                    ))
+                  ) : (
+                    <span className="quiet">
+                      {file.isInHistory ? "nowhere now; in earlier entries" : "nowhere"}
+                    </span>
+                  )}
+                </td>
+                <td>
+                  {file.mayDescribe && describe ? (
+                    <OriginFields key={`${file.source} ${file.licence}`} file={file} describe={describe} />
+                  ) : (
+                    [file.source, file.licence].filter(Boolean).join(". ") || (
+                      <span className="quiet">nobody said</span>
+                    )
+                  )}
+                  {file.changes.length > 0 && <FileChanges changes={file.changes} zone={zone} now={now} />}
+                </td>
               </tr>
             ))}
           </tbody>
         </table>
-        {rows.length === 0 && <p className="quiet" style={{ padding: 16 }}>No file is such.</p>}
+        {rows.length === 0 && (
+          <p className="quiet" style={{ padding: 16 }}>
+            No file is such.
+          </p>
+        )}
       </div>
     </>
   );
@@ -62,10 +136,18 @@ export function FileTable({ files, courseId, zone, now, describe }: Props) {
 
 /** What was said of a file before, and who changed it. */
 function FileChanges({ changes, zone, now }: { changes: FileLineDto["changes"]; zone: string; now: Date }) {
-  const told = ({ name, source, licence }: FileLineDto["changes"][number]["before"]) => [name, source || "no source", licence || "no licence"].join(", ");
+  const told = ({ name, source, licence }: FileLineDto["changes"][number]["before"]) =>
+    [name, source || "no source", licence || "no licence"].join(", ");
   return (
-    <details className="quiet"><summary>Changed {counted(changes.length, "time")}</summary>
-      <ul className="plain-list">{changes.map(({ by, at, before, after }, index) => <li key={index}>{by}, {distance(at, zone, now)}: {told(before)} → {told(after)}</li>)}</ul>
+    <details className="quiet">
+      <summary>Changed {counted(changes.length, "time")}</summary>
+      <ul className="plain-list">
+        {changes.map(({ by, at, before, after }, index) => (
+          <li key={index}>
+            {by}, {distance(at, zone, now)}: {told(before)} → {told(after)}
+          </li>
+        ))}
+      </ul>
     </details>
   );
 }
@@ -81,8 +163,22 @@ function OriginFields({ file, describe }: { file: FileLineDto; describe: Describ
   };
   return (
     <span className="origin-fields">
-      <input aria-label={`Source of ${file.name}`} placeholder="Source" value={source} maxLength={500} onChange={(event) => setSource(event.target.value)} onBlur={() => void keep()} />
-      <input aria-label={`Licence of ${file.name}`} placeholder="Licence" value={licence} maxLength={200} onChange={(event) => setLicence(event.target.value)} onBlur={() => void keep()} />
+      <input
+        aria-label={`Source of ${file.name}`}
+        placeholder="Source"
+        value={source}
+        maxLength={500}
+        onChange={(event) => setSource(event.target.value)}
+        onBlur={() => void keep()}
+      />
+      <input
+        aria-label={`Licence of ${file.name}`}
+        placeholder="Licence"
+        value={licence}
+        maxLength={200}
+        onChange={(event) => setLicence(event.target.value)}
+        onBlur={() => void keep()}
+      />
       <small role="status">{said}</small>
     </span>
   );

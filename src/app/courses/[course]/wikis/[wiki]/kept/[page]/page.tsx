@@ -33,23 +33,58 @@ export default async function KeptPage({ params }: PageProps<"/courses/[course]/
           <header className="sheet-head">
             <div>
               <h1>{line.title}</h1>
-              <p className="saved">{last.author ?? "Starter text"}, {moment(last.at, zone, ctx.now)}{last.note ? `: ${last.note}` : ""}. <Link href={paths.entry(course, pageId, line.number)}>Entry {line.number}</Link></p>
+              <p className="saved">
+                {last.author ?? "Starter text"}, {moment(last.at, zone, ctx.now)}
+                {last.note ? `: ${last.note}` : ""}.{" "}
+                <Link href={paths.entry(course, pageId, line.number)}>Entry {line.number}</Link>
+              </p>
             </div>
           </header>
           {uncounted.length > 0 && (
             <p className="notice" style={{ marginBottom: 18 }}>
-              <span>What {uncounted.slice(0, 5).map(({ number, author }, at) => <span key={number}>{at > 0 ? ", " : ""}<Link href={paths.entry(course, pageId, number)}>entry {number}</Link> ({author ?? "starter text"})</span>)}{uncounted.length > 5 ? ` and ${uncounted.length - 5} more` : ""} changed was saved after its author’s own cut-off. It stands here because a later entry counts, and counts for nobody.</span>
+              <span>
+                What{" "}
+                {uncounted.slice(0, 5).map(({ number, author }, at) => (
+                  <span key={number}>
+                    {at > 0 ? ", " : ""}
+                    <Link href={paths.entry(course, pageId, number)}>entry {number}</Link> (
+                    {author ?? "starter text"})
+                  </span>
+                ))}
+                {uncounted.length > 5 ? ` and ${uncounted.length - 5} more` : ""} changed was saved after its
+                author’s own cut-off. It stands here because a later entry counts, and counts for nobody.
+              </span>
             </p>
           )}
-          <DocumentView document={page.document} links={keptLinks(page)} passages={page.passages.flatMap((each) => signed(page, each))} />
+          <DocumentView
+            document={page.document}
+            links={keptLinks(page)}
+            passages={page.passages.flatMap((each) => signed(page, each))}
+          />
         </article>
         <aside className="margin" aria-label="Margin">
           <section aria-labelledby="since">
             <h2 id="since">Since then</h2>
-            <p className="quiet">{line.later === 0 ? "Nothing was changed on this page." : `${counted(line.later, "entry", "entries")} came after the cut-off.`}{line.isRemovedNow && " The page lies in the bin today."}</p>
-            <p className="margin-links"><Link href={paths.who(course, pageId, line.number)}>Word by word</Link>{line.later > 0 && <> <Link href={paths.compare(course, pageId, line.number, newest)}>What changed since</Link></>}</p>
+            <p className="quiet">
+              {line.later === 0
+                ? "Nothing was changed on this page."
+                : `${counted(line.later, "entry", "entries")} came after the cut-off.`}
+              {line.isRemovedNow && " The page lies in the bin today."}
+            </p>
+            <p className="margin-links">
+              <Link href={paths.who(course, pageId, line.number)}>Word by word</Link>
+              {line.later > 0 && (
+                <>
+                  {" "}
+                  <Link href={paths.compare(course, pageId, line.number, newest)}>What changed since</Link>
+                </>
+              )}
+            </p>
           </section>
-          <section aria-labelledby="talk"><h2 id="talk">Comments</h2><KeptComments page={page} now={ctx.now} /></section>
+          <section aria-labelledby="talk">
+            <h2 id="talk">Comments</h2>
+            <KeptComments page={page} now={ctx.now} />
+          </section>
         </aside>
       </div>
     </KeptFrame>
@@ -57,7 +92,14 @@ export default async function KeptPage({ params }: PageProps<"/courses/[course]/
 }
 
 function keptLinks({ wiki, pages, formerTitles, files }: KeptPageDto): LinkTargets {
-  return { pages, formerTitles, pageHref: (id) => paths.kept(wiki.courseId, wiki.wikiId, id), startHref: null, files, fileHref: (id, width) => paths.file(wiki.courseId, id, width) };
+  return {
+    pages,
+    formerTitles,
+    pageHref: (id) => paths.kept(wiki.courseId, wiki.wikiId, id),
+    startHref: null,
+    files,
+    fileHref: (id, width) => paths.file(wiki.courseId, id, width),
+  };
 }
 
 function signed({ comments }: KeptPageDto, passage: KeptPageDto["passages"][number]) {

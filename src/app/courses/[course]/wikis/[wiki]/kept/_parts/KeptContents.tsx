@@ -13,9 +13,22 @@ export function KeptContents({ kept: { wiki, pages }, here }: { kept: KeptWikiDt
       <Foldable label={`Contents of ${wiki.name}`}>
         <h2>{wiki.name}</h2>
         <ol>
-          {pages.map(({ id, title, depth }) => <li key={id} {...indent(depth)}><Link href={paths.kept(courseId, wikiId, id)} {...(id === here ? { "aria-current": "page" as const } : {})}>{title}</Link></li>)}
+          {pages.map(({ id, title, depth }) => (
+            <li key={id} {...indent(depth)}>
+              <Link
+                href={paths.kept(courseId, wikiId, id)}
+                {...(id === here ? { "aria-current": "page" as const } : {})}
+              >
+                {title}
+              </Link>
+            </li>
+          ))}
         </ol>
-        <div className="start"><LinkButton href={paths.keptContents(courseId, wikiId)} size="small">All pages and files</LinkButton></div>
+        <div className="start">
+          <LinkButton href={paths.keptContents(courseId, wikiId)} size="small">
+            All pages and files
+          </LinkButton>
+        </div>
       </Foldable>
     </nav>
   );

@@ -20,7 +20,10 @@ export function KeptFrame({ ctx, kept, nowHref, children }: Props) {
   return (
     <Frame ctx={ctx} trail={wikiTrail(wiki)}>
       <aside className="kept-band" aria-label="As at the cut-off">
-        <p><strong>As at the cut-off</strong>, {moment(at, wiki.timeZone, ctx.now)}. You read {wiki.name} as it stood then.{linesDiffer && " Whoever was given more time is counted up to their own cut-off."}</p>
+        <p>
+          <strong>As at the cut-off</strong>, {moment(at, wiki.timeZone, ctx.now)}. You read {wiki.name} as it
+          stood then.{linesDiffer && " Whoever was given more time is counted up to their own cut-off."}
+        </p>
         <Link href={nowHref}>Read it as it is now</Link>
       </aside>
       {children}
@@ -35,9 +38,13 @@ export function NotKept({ ctx, kept: { wiki, notBefore } }: { ctx: Context; kept
       <div className="desk narrow">
         <h1>{wiki.name} as at the cut-off</h1>
         <p className="notice" style={{ marginTop: 16 }}>
-          {notBefore ? `The cut-off has not come: it is ${momentAndDistance(notBefore, wiki.timeZone, ctx.now)}. Up to then the wiki counts as it is.` : "This assignment has no cut-off: the wiki counts as it is."}
+          {notBefore
+            ? `The cut-off has not come: it is ${momentAndDistance(notBefore, wiki.timeZone, ctx.now)}. Up to then the wiki counts as it is.`
+            : "This assignment has no cut-off: the wiki counts as it is."}
         </p>
-        <p><Link href={paths.wiki(wiki.courseId, wiki.wikiId)}>Open the wiki</Link></p>
+        <p>
+          <Link href={paths.wiki(wiki.courseId, wiki.wikiId)}>Open the wiki</Link>
+        </p>
       </div>
     </Frame>
   );

@@ -21,13 +21,21 @@ export function StartEditor({ courseId, wikiId, template, pages, cameFrom, ...ed
   const belongs = { below, linkFrom: leads && cameFrom ? cameFrom.id : null };
   return (
     <PageEditor
-      {...editor} isNew base={0} save={(sent) => startText(courseId, wikiId, template, belongs, sent)}
-      asked={(
+      {...editor}
+      isNew
+      base={0}
+      save={(sent) => startText(courseId, wikiId, template, belongs, sent)}
+      asked={
         <div className="belongs">
           <BelowChoice pages={pages} below={below} choose={setBelow} />
-          {cameFrom && <label className="tick"><input type="checkbox" checked={leads} onChange={(event) => setLeads(event.target.checked)} /> Put a link to it at the end of “{cameFrom.title}”</label>}
+          {cameFrom && (
+            <label className="tick">
+              <input type="checkbox" checked={leads} onChange={(event) => setLeads(event.target.checked)} />{" "}
+              Put a link to it at the end of “{cameFrom.title}”
+            </label>
+          )}
         </div>
-      )}
+      }
     />
   );
 }

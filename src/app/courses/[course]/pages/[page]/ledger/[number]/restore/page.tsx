@@ -16,8 +16,13 @@ import { RestoreButton } from "./_parts/RestoreButton";
 
 export const metadata: Metadata = { title: "Bring back" };
 
-/** What bringing back an entry would change on the page as it stands: all of it, or the parts that are chosen. */
-export default async function RestorePage({ params, searchParams }: PageProps<"/courses/[course]/pages/[page]/ledger/[number]/restore">) {
+/**
+ * What bringing back an entry would change on the page as it stands: all of it, or the parts that are chosen.
+ */
+export default async function RestorePage({
+  params,
+  searchParams,
+}: PageProps<"/courses/[course]/pages/[page]/ledger/[number]/restore">) {
   const { course, page: pageId, number: asked } = await params;
   const { part } = await searchParams;
   const number = Number(asked);
@@ -34,17 +39,46 @@ export default async function RestorePage({ params, searchParams }: PageProps<"/
     <Frame ctx={ctx} trail={pageTrail(page.wiki, pageId)}>
       <div className="desk entry-desk">
         <div className="title-line">
-          <div><h1>Bring back entry {number} of “{page.title}”</h1><p className="quiet">It becomes a new entry, and can be undone in the same way. Words go back to who wrote them.</p></div>
+          <div>
+            <h1>
+              Bring back entry {number} of “{page.title}”
+            </h1>
+            <p className="quiet">
+              It becomes a new entry, and can be undone in the same way. Words go back to who wrote them.
+            </p>
+          </div>
           <div className="actions">
-            <LinkButton href={paths.entry(course, pageId, number)} variant="outlined">Cancel</LinkButton>
-            {!isSame && <RestoreButton what={what} restore={restore.bind(null, course, pageId, number, newest, parts)} backHref={paths.page(course, pageId)} />}
+            <LinkButton href={paths.entry(course, pageId, number)} variant="outlined">
+              Cancel
+            </LinkButton>
+            {!isSame && (
+              <RestoreButton
+                what={what}
+                restore={restore.bind(null, course, pageId, number, newest, parts)}
+                backHref={paths.page(course, pageId)}
+              />
+            )}
           </div>
         </div>
         <PartsForm lost={lost} chosen={parts} />
-        {isSame ? <p className="notice">{lost.length === 0 ? "The page reads as it did after this entry." : "Nothing is chosen that the page does not have."}</p> : (
+        {isSame ? (
+          <p className="notice">
+            {lost.length === 0
+              ? "The page reads as it did after this entry."
+              : "Nothing is chosen that the page does not have."}
+          </p>
+        ) : (
           <>
-            <div className="paper entry-facts"><p>What would change on the page as it stands:</p><ComparisonKey /></div>
-            <article className="sheet compared-sheet"><ComparedView blocks={blocks} links={wikiLinks(course, page.wiki.wikiId, page.wiki, preview.files)} /></article>
+            <div className="paper entry-facts">
+              <p>What would change on the page as it stands:</p>
+              <ComparisonKey />
+            </div>
+            <article className="sheet compared-sheet">
+              <ComparedView
+                blocks={blocks}
+                links={wikiLinks(course, page.wiki.wikiId, page.wiki, preview.files)}
+              />
+            </article>
           </>
         )}
       </div>

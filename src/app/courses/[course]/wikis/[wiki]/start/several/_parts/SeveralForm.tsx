@@ -23,28 +23,76 @@ interface Props {
 export function SeveralForm({ courseId, wikiId, members, isInstructor, templates, pages }: Props) {
   const { act, said, isBusy } = useAct();
   const [lines, setLines] = useState("");
-  const [more, setMore] = useState<Omit<Several, "titles">>({ forMembers: "no", templateId: null, below: null });
-  const titles = lines.split(/\r?\n/).map((line) => line.trim()).filter((line) => line !== "");
-  const count = new Set([...titles, ...(more.forMembers === "no" ? [] : members)].map((title) => title.toLowerCase())).size;
+  const [more, setMore] = useState<Omit<Several, "titles">>({
+    forMembers: "no",
+    templateId: null,
+    below: null,
+  });
+  const titles = lines
+    .split(/\r?\n/)
+    .map((line) => line.trim())
+    .filter((line) => line !== "");
+  const count = new Set(
+    [...titles, ...(more.forMembers === "no" ? [] : members)].map((title) => title.toLowerCase()),
+  ).size;
   return (
-    <SteadyForm className="paper form-paper" onSubmit={(event) => { event.preventDefault(); void act(() => startAll(courseId, wikiId, JSON.stringify({ titles, ...more }))); }}>
-      <TextField label="Titles, one on each line" multiline minRows={5} maxRows={16} value={lines} onChange={(event) => setLines(event.target.value)} />
+    <SteadyForm
+      className="paper form-paper"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void act(() => startAll(courseId, wikiId, JSON.stringify({ titles, ...more })));
+      }}
+    >
+      <TextField
+        label="Titles, one on each line"
+        multiline
+        minRows={5}
+        maxRows={16}
+        value={lines}
+        onChange={(event) => setLines(event.target.value)}
+      />
       {members.length > 1 && (
-        <label className="plain-label">One for each member besides <select className="plain-select wide" value={more.forMembers} onChange={(event) => setMore({ ...more, forMembers: event.target.value as Several["forMembers"] })}>
-          <option value="no">no</option>
-          <option value="everybody’s">{`${counted(members.length, "page")}, for all to write`}</option>
-          {isInstructor && <option value="theirs alone">{`${counted(members.length, "page")}, each theirs alone to write`}</option>}
-        </select></label>
+        <label className="plain-label">
+          One for each member besides{" "}
+          <select
+            className="plain-select wide"
+            value={more.forMembers}
+            onChange={(event) =>
+              setMore({ ...more, forMembers: event.target.value as Several["forMembers"] })
+            }
+          >
+            <option value="no">no</option>
+            <option value="everybody’s">{`${counted(members.length, "page")}, for all to write`}</option>
+            {isInstructor && (
+              <option value="theirs alone">{`${counted(members.length, "page")}, each theirs alone to write`}</option>
+            )}
+          </select>
+        </label>
       )}
       {templates.length > 0 && (
-        <label className="plain-label">Begin with <select className="plain-select wide" value={more.templateId ?? ""} onChange={(event) => setMore({ ...more, templateId: event.target.value || null })}>
-          <option value="">an empty page</option>
-          {templates.map(({ id, title }) => <option key={id} value={id}>{title}</option>)}
-        </select></label>
+        <label className="plain-label">
+          Begin with{" "}
+          <select
+            className="plain-select wide"
+            value={more.templateId ?? ""}
+            onChange={(event) => setMore({ ...more, templateId: event.target.value || null })}
+          >
+            <option value="">an empty page</option>
+            {templates.map(({ id, title }) => (
+              <option key={id} value={id}>
+                {title}
+              </option>
+            ))}
+          </select>
+        </label>
       )}
       <BelowChoice pages={pages} below={more.below} choose={(below) => setMore({ ...more, below })} />
       <Said said={said} />
-      <div className="actions"><Button type="submit" variant="contained" disabled={isBusy || count === 0}>{isBusy ? "Starting" : `Start ${counted(count, "page")}`}</Button></div>
+      <div className="actions">
+        <Button type="submit" variant="contained" disabled={isBusy || count === 0}>
+          {isBusy ? "Starting" : `Start ${counted(count, "page")}`}
+        </Button>
+      </div>
     </SteadyForm>
   );
 }

@@ -20,11 +20,33 @@ export function ReviewedButton({ courseId, wikiId, personId, mine, others, zone,
   const { act, said, isBusy } = useAct();
   return (
     <>
-      {mine
-        ? <Button variant="outlined" disabled={isBusy} onClick={() => void act(() => mark(courseId, wikiId, personId, false))}>Looked at {distance(mine.at, zone, now)}; take back</Button>
-        : <Button variant="contained" disabled={isBusy} onClick={() => void act(() => mark(courseId, wikiId, personId, true))}>I have looked at this</Button>}
-      {others.length > 0 && <span className="quiet">{others.map(({ by, at }) => `${by}, ${distance(at, zone, now)}`).join("; ")}</span>}
-      {said?.kind === "wrong" && <span role="alert" className="field-problem">{said.text}</span>}
+      {mine ? (
+        <Button
+          variant="outlined"
+          disabled={isBusy}
+          onClick={() => void act(() => mark(courseId, wikiId, personId, false))}
+        >
+          Looked at {distance(mine.at, zone, now)}; take back
+        </Button>
+      ) : (
+        <Button
+          variant="contained"
+          disabled={isBusy}
+          onClick={() => void act(() => mark(courseId, wikiId, personId, true))}
+        >
+          I have looked at this
+        </Button>
+      )}
+      {others.length > 0 && (
+        <span className="quiet">
+          {others.map(({ by, at }) => `${by}, ${distance(at, zone, now)}`).join("; ")}
+        </span>
+      )}
+      {said?.kind === "wrong" && (
+        <span role="alert" className="field-problem">
+          {said.text}
+        </span>
+      )}
     </>
   );
 }

@@ -9,31 +9,53 @@ import { answerOf, tryAgain } from "@/ui/forms/no-answer";
 
 function whyNot(problem: SaveProblem): string {
   switch (problem.code) {
-    case "stale": return "The page was saved by somebody else just now. Nothing was changed; load this screen again first.";
-    case "removed": return "The page lies in the bin. Nothing was changed; bring the page back first.";
-    case "power not given": return powerMissing(problem.power);
-    case "only looking": return onlyLooking;
-    default: return "You may not change this page any more. Nothing was changed.";
+    case "stale":
+      return "The page was saved by somebody else just now. Nothing was changed; load this screen again first.";
+    case "removed":
+      return "The page lies in the bin. Nothing was changed; bring the page back first.";
+    case "power not given":
+      return powerMissing(problem.power);
+    case "only looking":
+      return onlyLooking;
+    default:
+      return "You may not change this page any more. Nothing was changed.";
   }
 }
 
 /** Brings an entry's text back, or parts of it, as a new entry. */
-export function RestoreButton({ what, restore, backHref }: { what: string; restore: () => Promise<Saved>; backHref: string }) {
+export function RestoreButton({
+  what,
+  restore,
+  backHref,
+}: {
+  what: string;
+  restore: () => Promise<Saved>;
+  backHref: string;
+}) {
   const router = useRouter();
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, startTransition] = useTransition();
 
-  const run = () => startTransition(async () => {
-    const saved = await answerOf(restore());
-    if (saved === null) return setProblem(tryAgain);
-    if (saved.kind === "saved") return router.push(backHref);
-    setProblem(saved.kind === "unchanged" ? "The page reads like this already. Nothing was changed." : whyNot(saved.problem));
-  });
+  const run = () =>
+    startTransition(async () => {
+      const saved = await answerOf(restore());
+      if (saved === null) return setProblem(tryAgain);
+      if (saved.kind === "saved") return router.push(backHref);
+      setProblem(
+        saved.kind === "unchanged"
+          ? "The page reads like this already. Nothing was changed."
+          : whyNot(saved.problem),
+      );
+    });
 
   return (
     <>
-      <Button variant="contained" onClick={run} disabled={isBusy}>{isBusy ? "Bringing back" : `Bring back ${what}`}</Button>
-      <div role="alert" style={{ flexBasis: "100%" }}>{problem && <p className="notice wrong">{problem}</p>}</div>
+      <Button variant="contained" onClick={run} disabled={isBusy}>
+        {isBusy ? "Bringing back" : `Bring back ${what}`}
+      </Button>
+      <div role="alert" style={{ flexBasis: "100%" }}>
+        {problem && <p className="notice wrong">{problem}</p>}
+      </div>
     </>
   );
 }
