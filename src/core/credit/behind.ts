@@ -1,5 +1,6 @@
 /** What stands behind a figure, line by line: the ways in which a figure of the table gathers it. */
-import { type Deed, type GroupWork, indexOf, partOf, type Remark, sittingGap } from "./work";
+import { type Deed, type GroupWork, indexOf, partOf, type Remark } from "./work";
+import { sittingGap } from "./sittings";
 
 /** Whose figure is asked for, in what work: one person, or all guests together. */
 export interface Asked {

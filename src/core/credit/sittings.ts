@@ -2,7 +2,9 @@
  * Sittings in a ledger: what one person saved on one page without a long pause, and without anybody coming
  * between.
  */
-import { sittingGap } from "./work";
+
+/** Acts closer than this are of one sitting. In milliseconds. */
+export const sittingGap = 30 * 60 * 1000;
 
 export interface SatLine {
   readonly at: Date;

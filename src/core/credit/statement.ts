@@ -4,7 +4,8 @@
  * to the standing words at its end.
  */
 import type { Author } from "./step";
-import { changesOf, type GroupWork, indexOf, partOf, sittingGap } from "./work";
+import { changesOf, type GroupWork, indexOf, partOf } from "./work";
+import { sittingGap } from "./sittings";
 
 export interface StatementLine {
   /** Milliseconds since 1970. */

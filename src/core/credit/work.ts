@@ -82,9 +82,6 @@ export interface WorkIndex {
   readonly movedLater: ReadonlyMap<number, WordsByEntry>;
 }
 
-/** Acts closer than this are of one sitting. In milliseconds. */
-export const sittingGap = 30 * 60 * 1000;
-
 const indexes = new WeakMap<GroupWork, WorkIndex>();
 
 export function indexOf(work: GroupWork): WorkIndex {

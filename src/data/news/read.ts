@@ -5,7 +5,7 @@ import { and, asc, desc, eq, inArray, isNull, lt, ne, notInArray, sql } from "dr
 import { plainRemark } from "@/core/text/remark";
 import { allows } from "@/core/access/may";
 import { actOf, isTextAct } from "@/core/credit/acts";
-import { sittingGap } from "@/core/credit/work";
+import { sittingGap } from "@/core/credit/sittings";
 import { ownership, roleOn, rulebookAt } from "../access/read";
 import { readableWikis } from "../assignments/read";
 import { person } from "../db/tables/accounts";
