@@ -31,6 +31,7 @@ import { checkLaws } from "./laws";
 import { operations } from "../tests/support/truth/operations";
 import { credit, timeHistories, timeOf } from "./speed";
 import { ablation } from "./ablation";
+import { mutants } from "./mutants";
 import { milliseconds, percent, table } from "./table";
 import { worst } from "./worst";
 
@@ -58,11 +59,11 @@ function accuracy(): string {
   return table(
     [
       "operation",
-      "words right %",
+      "right %",
       "added off %",
-      "own removed off %",
-      "others’ removed off %",
-      "stock prose: words right %",
+      "own removed",
+      "others’",
+      "stock: right %",
       "added",
       "own",
       "others’",
@@ -282,8 +283,9 @@ function warmUp(): void {
 
 const parts = { accuracy, speed, command, save: oneMoreEntry, worst, memory, laws };
 const wanted = process.argv.slice(2);
-if (wanted[0] === "ablation")
-  console.log(`${await ablation(wanted.length > 1 ? wanted.slice(1) : ["301", "302"])}\n`);
+const [task, ...given] = wanted;
+if (task === "ablation") console.log(`${await ablation(given.length > 0 ? given : ["301", "302"])}\n`);
+else if (task === "mutants") console.log(`${await mutants(Number(given[0] ?? 1))}\n`);
 else {
   warmUp();
   for (const [name, part] of Object.entries(parts)) {

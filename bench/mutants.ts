@@ -1,0 +1,88 @@
+/**
+ * How many changed sources the tests notice: `npm run bench mutants [SEED]`. A hundred mutants are chosen by chance,
+ * as many from each part; those that live are listed with their places, to be given a test, or shown to be the same.
+ */
+import { execFile } from "node:child_process";
+import { readdirSync, readFileSync } from "node:fs";
+import { availableParallelism } from "node:os";
+import { join } from "node:path";
+import { promisify } from "node:util";
+import { dice } from "@/core/roster/dice";
+import { type Mutant, mutantsOf } from "./mutations";
+import { table } from "./table";
+
+const run = promisify(execFile);
+
+/** Parts, and the tests that hold each. */
+const parts = [
+  { name: "access", folder: "src/core/access", only: null, tests: ["src/core/access"] },
+  { name: "merge", folder: "src/core/merge", only: null, tests: ["src/core/merge"] },
+  {
+    name: "figures",
+    folder: "src/core/credit",
+    only: /^(account|behind|built-on|figures|figure-table|group|routes|shares|work)\.ts$/,
+    tests: ["account", "figures", "no-gain", "routes", "shares", "worked-example", "entry"].map(
+      (test) => `src/core/credit/${test}.test.ts`,
+    ),
+  },
+  {
+    name: "ledger",
+    folder: "src/core/ledger",
+    only: null,
+    tests: ["src/core/ledger", "src/core/credit/sittings.test.ts"],
+  },
+] as const;
+
+const inAll = 100;
+/** A mutant that goes round and round has been noticed. */
+const longest = 120_000;
+
+async function isNoticed(mutant: Mutant, tests: readonly string[]): Promise<boolean> {
+  const env = { ...process.env, MUTANT: JSON.stringify(mutant) };
+  try {
+    await run("node_modules/.bin/vitest", ["run", "--config", "bench/mutant.config.ts", ...tests], {
+      env,
+      timeout: longest,
+      maxBuffer: 1 << 26,
+    });
+    return false;
+  } catch {
+    return true;
+  }
+}
+
+export async function mutants(seed: number): Promise<string> {
+  const throwDice = dice(seed);
+  const chosen = parts.flatMap(({ name, folder, only, tests }) => {
+    const sources = readdirSync(folder)
+      .filter((file) => /(?<!\.test)\.ts$/.test(file) && (only === null || only.test(file)))
+      .sort()
+      .map((file) => join(folder, file));
+    const all = sources.flatMap((file) => mutantsOf(file, readFileSync(file, "utf8")));
+    const ranked = all
+      .map((mutant) => ({ mutant, rank: throwDice.part() }))
+      .sort((one, other) => one.rank - other.rank);
+    return ranked.slice(0, inAll / parts.length).map(({ mutant }) => ({ mutant, name, tests }));
+  });
+  for (const { name, tests } of parts) {
+    const nothing: Mutant = { file: "", from: 0, to: 0, put: "", line: 0, what: "" };
+    if (await isNoticed(nothing, tests)) throw new Error(`The tests of ${name} fail without any mutant`);
+  }
+  const noticed: boolean[] = [];
+  let next = 0;
+  const work = async () => {
+    for (let at = next++; at < chosen.length; at = next++) {
+      noticed[at] = await isNoticed(chosen[at]!.mutant, chosen[at]!.tests);
+      console.error(`${at + 1} of ${chosen.length}`);
+    }
+  };
+  await Promise.all(Array.from({ length: availableParallelism() }, work));
+  const rows = parts.map(({ name }) => {
+    const own = chosen.flatMap((each, at) => (each.name === name ? [noticed[at]!] : []));
+    return [name, own.length, own.filter(Boolean).length];
+  });
+  const living = chosen
+    .filter((_, at) => !noticed[at])
+    .map(({ mutant: { file, line, what } }) => `${file}:${line}  ${what}`);
+  return [table(["part", "mutants", "noticed"], rows), "", "Not noticed:", ...living].join("\n");
+}
