@@ -3,7 +3,7 @@ import { Link } from "@/ui/frame/Link";
 export default function NotFound() {
   return (
     <main className="desk narrow" id="main">
-      <h1>There is no such page here</h1>
+      <h1>Page not found</h1>
       <p className="brief">
         Either nothing has this address, or it is not open to you. If somebody gave you the address, ask them
         who may read it.

@@ -167,7 +167,7 @@ test("pages are renamed, put in order and removed, and all of it can be undone",
   await page.getByRole("button", { name: "Undo" }).click();
   await expect.poll(titles).toEqual(before);
   await page.getByRole("button", { name: "Remove What we would do" }).click();
-  await expect(page.getByText("“What we would do” lies in the bin.")).toBeVisible();
+  await expect(page.getByText("“What we would do” is in the bin.")).toBeVisible();
   await expect(lines.filter({ hasText: "What we would do" })).toHaveCount(0);
   await page.getByRole("button", { name: "Bring What we would do back" }).click();
   await expect(lines.filter({ hasText: "What we would do" })).toHaveCount(1);

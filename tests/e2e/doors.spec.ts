@@ -126,7 +126,7 @@ test("whoever forgot their password chooses another by a link; it works once, an
       .or(page.getByRole("heading", { name: "Urban rivers", level: 1 })),
   ).toBeVisible();
   await page.goto(plain + link.pathname);
-  await expect(page.getByRole("heading", { name: "This link does not work any more" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "This link no longer works" })).toBeVisible();
 
   // Signed in here too, they end the other session from this one, and change the password.
   const here = await (await browser.newContext()).newPage();
@@ -235,7 +235,7 @@ test("a guessed address leads nowhere: signed out to the door, signed in to noth
   for (const path of ["", "/write", "/ledger", "/ledger/1"]) {
     const answer = await tomas.goto(address + path);
     expect(answer?.status(), path).toBe(404);
-    await expect(tomas.getByRole("heading", { name: "There is no such page here" })).toBeVisible();
+    await expect(tomas.getByRole("heading", { name: "Page not found" })).toBeVisible();
   }
   const ines = await signInAs(browser, "Ines Calder");
   await ines.getByRole("link", { name: "Review" }).first().click();

@@ -162,7 +162,7 @@ test("from an empty course to a published assignment with 24 wikis, from a list 
     const another = await browser.newContext();
     const late = await another.newPage();
     await late.goto(link);
-    await expect(late.getByRole("heading", { name: "This invitation does not work any more" })).toBeVisible();
+    await expect(late.getByRole("heading", { name: "This invitation no longer works" })).toBeVisible();
     await guest.close();
     await another.close();
   });

@@ -100,7 +100,7 @@ test("what was said on a page that one may not read is not seen where its text w
   expect(await threadsOn(course, homeId)).toEqual([{ id: commentId, stands: { kind: "gone" } }]);
 });
 
-test("a conversation whose own page lies in the bin goes on where its text went", async () => {
+test("a conversation whose own page is in the bin goes on where its text went", async () => {
   const course = await makeCourse();
   const { courseId, wikiId, homeId, as } = course;
   const planId = await pageNamed(as("mira"), courseId, wikiId, "Plan");

@@ -230,7 +230,7 @@ describe("the contents", () => {
     );
   });
 
-  test("of a page below another one show it at the top while that one lies in the bin", async () => {
+  test("of a page below another one show it at the top while that one is in the bin", async () => {
     const course = await makeCourse();
     const { courseId, as } = course;
     const [fish, eels] = [await start(course, "Fish", "All."), await start(course, "Eels", "Some.")];

@@ -81,7 +81,7 @@ export function saveAnswer(
   const { problem } = saved;
   switch (problem.code) {
     case "not found":
-      return refused(`There is no such page here for you any more. ${kept}`);
+      return refused(`This page no longer exists, or you no longer have access to it. ${kept}`);
     case "may not write":
       return refused(`Nothing was saved. ${kept}`, { text: whyNotWriting(problem.access, zone, now) });
     case "bad document":
@@ -95,7 +95,7 @@ export function saveAnswer(
         text: "Wait a minute, and save again.",
       });
     case "removed":
-      return refused(`The page lies in the bin. Nothing was saved. ${kept}`, {
+      return refused(`The page is in the bin. Nothing was saved. ${kept}`, {
         text: "Bring it back first: open the page",
         href: pageHref(pageId ?? ""),
       });

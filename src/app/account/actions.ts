@@ -25,7 +25,7 @@ function answer(changed: OwnChanged, text: string): Answer {
     case "wait":
       return { kind: "wrong", text: "Too many wrong passwords. Wait some minutes, then try again." };
     case "not found":
-      return { kind: "wrong", text: "That session has ended already. Load the page again." };
+      return { kind: "wrong", text: "That session has ended already. Reload the page." };
     case "bad address":
       return { kind: "wrong", text: "This is no mail address. Nothing was changed." };
     case "same address":
@@ -70,6 +70,6 @@ export async function confirm(token: string): Promise<Answer> {
     text:
       done.problem.code === "taken"
         ? "Another account has this address by now. Nothing was changed."
-        : "This link does not work any more. Ask for another on the page of your account.",
+        : "This link no longer works. Ask for another on the page of your account.",
   };
 }

@@ -9,11 +9,11 @@ import type { Answer } from "../_parts/answers";
 import { signedIn } from "../_parts/context";
 
 const problems: Record<Extract<BinActed, { kind: "refused" }>["problem"]["code"], string> = {
-  "not found": "It is not there any more.",
+  "not found": "It no longer exists.",
   "not allowed": "Only those who run the course remove and bring back.",
   "only looking": "You only look: nothing is done in somebody else’s name.",
   "another name": "That is not its name. Type it exactly as it stands above.",
-  "belongs to a removed assignment": "Its assignment lies in the bin too: bring that back first.",
+  "belongs to a removed assignment": "Its assignment is in the bin too: bring that back first.",
 };
 
 /** Puts an assignment, a wiki or the course into the bin. */

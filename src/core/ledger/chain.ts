@@ -11,7 +11,7 @@ import type { PageDocument } from "../document/model";
 
 /**
  * What acts can make an entry. One that renames leaves the text as it is; one that removes the page leaves it
- * empty, so that its words stand nowhere while it lies in the bin; one that brings it back has the text from
+ * empty, so that its words stand nowhere while it is in the bin; one that brings it back has the text from
  * before.
  */
 export const entryKinds = ["started", "wrote", "restored", "renamed", "removed", "brought back"] as const;

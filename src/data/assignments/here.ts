@@ -1,4 +1,4 @@
-/** Which assignments there are: one that lies in the bin is not found, whoever asks for it. */
+/** Which assignments there are: one that is in the bin is not found, whoever asks for it. */
 import "server-only";
 import { and, eq, isNull } from "drizzle-orm";
 import { assignment } from "../db/tables/wikis";

@@ -3,7 +3,7 @@ import type { RefusedFor } from "../refusal";
 export const removedKinds = ["assignment", "wiki", "course"] as const;
 export type RemovedKind = (typeof removedKinds)[number];
 
-/** So many days something lies in the bin before it is erased. */
+/** So many days something is in the bin before it is erased. */
 export const binDays = 30;
 
 export interface BinnedDto {

@@ -1,4 +1,4 @@
-/** What lies in the bin, for those who can bring it back. */
+/** What is in the bin, for those who can bring it back. */
 import "server-only";
 import { and, desc, eq, isNotNull, isNull } from "drizzle-orm";
 import { isInstructor } from "../access/read";

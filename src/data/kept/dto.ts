@@ -14,7 +14,7 @@ export interface KeptLineDto {
   readonly number: number;
   /** How many entries came after that one. */
   readonly later: number;
-  /** Whether it lies in the bin today. */
+  /** Whether it is in the bin today. */
   readonly isRemovedNow: boolean;
   readonly depth: number;
   readonly heading: string;

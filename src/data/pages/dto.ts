@@ -154,7 +154,7 @@ export interface PageDto {
   readonly mayUpload: boolean;
   /** Whether the viewer may settle comments of others; one's own, whoever may comment. */
   readonly maySettle: boolean;
-  /** Since when it lies in the bin; null: it does not. */
+  /** Since when it is in the bin; null: it is not. */
   readonly removedAt: Date | null;
 }
 
@@ -223,7 +223,7 @@ export type SaveProblem =
   | { readonly code: "only looking" }
   /** Nobody writes as fast as that: it is a fault of a program, or meant to hold up the others. */
   | { readonly code: "too often" }
-  /** The page lies in the bin: it can be brought back, and not be written. */
+  /** The page is in the bin: it can be brought back, and not be written. */
   | { readonly code: "removed" }
   | { readonly code: "bad note" }
   /** The document shows files of another wiki, or such as the writer may not see. */

@@ -17,7 +17,7 @@ interface Props {
   >;
 }
 
-/** What lies in the bin, up to when, and the way back. */
+/** What is in the bin, up to when, and the way back. */
 export function BinList({ binned, zone, now, bringBack }: Props) {
   const { act, said, isBusy } = useAct();
   return (

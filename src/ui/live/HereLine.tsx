@@ -101,7 +101,7 @@ function Happened({
     <div role="status">
       {isClosed && (
         <p className="notice waits live-news">
-          This page is not open to you any more.{isWriting ? " What you wrote is kept as a draft." : ""}
+          You no longer have access to this page.{isWriting ? " What you wrote is kept as a draft." : ""}
         </p>
       )}
       {isNews && !isClosed && (

@@ -239,7 +239,7 @@ function groupWords(name: string, sharing: WikiDto["sharing"], hasOwner: boolean
 export function accessProblem(problem: AccessProblem, zone: string, now: Date): string {
   switch (problem.code) {
     case "not found":
-      return "Nothing was changed: one of the pages or people is not there any more. Load the page again.";
+      return "Nothing was changed: one of the pages or people no longer exists. Reload the page.";
     case "not allowed":
       return "Nothing was changed: only instructors change access, and only while the course is not archived.";
     case "nothing chosen":

@@ -4,11 +4,11 @@ import type { DoorProblem, Entered, Knocked } from "@/data/doors/dto";
 export function doorProblem(problem: DoorProblem): string {
   switch (problem.code) {
     case "not found":
-      return "Nothing was changed: it is not there any more. Load the page again.";
+      return "Nothing was changed: it no longer exists. Reload the page.";
     case "not allowed":
       return "Nothing was changed: only instructors do this, and only while the course is not archived.";
     case "no pages":
-      return "The room was not opened: one of the pages is not there any more. Load the page again.";
+      return "The room was not opened: one of the pages no longer exists. Reload the page.";
     case "no names":
       return "The room was not opened: give the names that can be chosen.";
     case "has ended":
@@ -42,7 +42,7 @@ export function notEntered(code: Extract<Knocked | Entered, { kind: "refused" }>
     case "too many":
       return "Too many wrong codes came from here. Wait ten minutes, and try again.";
     case "no such name":
-      return "This name is not in the list any more. Load the page again.";
+      return "This name is no longer in the list. Reload the page.";
     case "taken":
       return "Somebody has just come in by this name. Choose yours, or ask your instructor to let the name go.";
     default:

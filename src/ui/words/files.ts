@@ -7,7 +7,7 @@ import { fileSize } from "./sizes";
 export function fileProblem(problem: FileProblem): string {
   switch (problem.code) {
     case "not found":
-      return "There is no such place here for you any more. The file was not taken.";
+      return "This place no longer exists, or you no longer have access to it. The file was not stored.";
     case "only looking":
       return onlyLooking;
     case "empty":

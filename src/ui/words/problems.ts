@@ -35,12 +35,12 @@ export function documentProblem(problem: DocumentProblem): string {
 
 /** Whoever looks as somebody else does nothing in their name. */
 export const onlyLooking =
-  "Nothing was changed: you look at this as somebody else would, and do nothing in their name.";
+  "Nothing was changed: you are viewing this as somebody else, and cannot act in their name.";
 
 export function contentsProblem(problem: ContentsProblem): string {
   switch (problem.code) {
     case "not found":
-      return "Nothing was changed: there is no such page here for you any more.";
+      return "Nothing was changed: the page no longer exists, or you no longer have access to it.";
     case "not allowed":
       return "Nothing was changed: only instructors choose the home page, and pages that are one member’s alone.";
     case "only looking":
@@ -50,7 +50,7 @@ export function contentsProblem(problem: ContentsProblem): string {
     case "home page stays":
       return "Nothing was changed: the home page comes first, and can’t be removed. An instructor can make another page the home page.";
     case "no such place":
-      return "Nothing was changed: a page can’t stand below itself, and the page next to it may be gone. Load the contents again.";
+      return "Nothing was changed: a page can’t stand below itself, and the page next to it may be gone. Reload the contents.";
     case "power not given":
       return powerMissing(problem.power);
     case "title taken":
@@ -60,9 +60,9 @@ export function contentsProblem(problem: ContentsProblem): string {
     case "bad heading":
       return "Nothing was changed. A heading has at most 100 characters.";
     case "may not write":
-      return "Nothing was changed: who tags a page needs leave to write it.";
+      return "Nothing was changed: only those who may write the page can tag it.";
     case "no titles":
-      return "Nothing was started: no title was given.";
+      return "No page was started: enter a title.";
     default:
       return problem satisfies never;
   }
@@ -146,7 +146,7 @@ export function groupsProblem(problem: GroupsProblem): string {
     case "not allowed":
       return "You may not change these groups.";
     case "not found":
-      return "The groups are no longer there. Load the page again.";
+      return "The groups are no longer there. Reload the page.";
     case "bad input":
       return `${problem.message}.`;
     case "group twice":
@@ -154,9 +154,9 @@ export function groupsProblem(problem: GroupsProblem): string {
     case "in two groups":
       return `${problem.name} is in two groups.`;
     case "not a student":
-      return "Somebody in a group is not a student of this course any more. Load the page again.";
+      return "Somebody in a group is no longer a student of this course. Reload the page.";
     case "changed since":
-      return "Somebody else changed these groups meanwhile, or signed up to one. What you changed is still here; load the page again to see how the groups are now.";
+      return "Somebody else changed these groups meanwhile, or signed up to one. What you changed is still here; reload the page to see how the groups are now.";
     case "only looking":
       return onlyLooking;
     case "full":

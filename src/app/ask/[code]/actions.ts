@@ -17,7 +17,7 @@ export async function ask(code: string, json: string): Promise<Answer> {
     };
   switch (asked.problem.code) {
     case "not found":
-      return { kind: "wrong", text: "Nobody can ask for a place here any more." };
+      return { kind: "wrong", text: "Requests for a place on this course are closed." };
     case "full":
       return { kind: "wrong", text: "Too many requests are waiting. Write to the instructor." };
     case "bad input":

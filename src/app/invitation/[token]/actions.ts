@@ -20,7 +20,7 @@ export async function accept(token: string, password: string): Promise<Answer> {
       kind: "wrong",
       text:
         accepted.problem.code === "no invitation"
-          ? "This invitation does not work any more. If you have a password already, sign in with it."
+          ? "This invitation no longer works. If you have a password already, sign in with it."
           : passwordWords(accepted.problem.code),
     };
   }

@@ -15,7 +15,7 @@ export default async function InvitationPage({ params }: PageProps<"/invitation/
   if (!invitation) {
     return (
       <main className="alone" id="main">
-        <h1>This invitation does not work any more</h1>
+        <h1>This invitation no longer works</h1>
         <p>
           A link works once, and for two weeks. If you have chosen a password already,{" "}
           <Link href="/sign-in">sign in</Link> with it. Otherwise ask the instructor of your course for

@@ -19,7 +19,7 @@ export async function choose(token: string, password: string): Promise<Answer> {
       kind: "wrong",
       text:
         set.problem.code === "no link"
-          ? "This link does not work any more. Ask for another where you sign in."
+          ? "This link no longer works. Ask for another where you sign in."
           : passwordWords(set.problem.code),
     };
   await auth().api.signInEmail({

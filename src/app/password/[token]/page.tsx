@@ -20,7 +20,7 @@ export default async function PasswordPage({ params }: PageProps<"/password/[tok
   if (!link) {
     return (
       <main className="alone" id="main">
-        <h1>This link does not work any more</h1>
+        <h1>This link no longer works</h1>
         <p>
           A link works once, and for an hour; a newer one takes the place of an older.{" "}
           <Link href={paths.forgotten()}>Ask for another</Link>, or <Link href={paths.signIn()}>sign in</Link>

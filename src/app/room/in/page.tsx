@@ -24,7 +24,7 @@ export default async function RoomPages() {
           Open a page to read it, and press Write to change it. Save often: others see what is saved.
         </p>
         {pages.length === 0 ? (
-          <p className="notice">There are no pages in this room any more. Ask your instructor.</p>
+          <p className="notice">This room no longer has any pages. Ask your instructor.</p>
         ) : (
           <table className="ledger">
             <thead>

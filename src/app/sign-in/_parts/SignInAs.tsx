@@ -29,9 +29,7 @@ export function SignInAs({ people }: { people: readonly DemoPerson[] }) {
       <h2 id="demo-people">Or look around as somebody</h2>
       <p className="quiet">This is a demo: nobody here is real, and no password is asked.</p>
       <div role="alert">
-        {problem && (
-          <p className="notice wrong">The server did not let this person in. Load the page again.</p>
-        )}
+        {problem && <p className="notice wrong">The server did not let this person in. Reload the page.</p>}
       </div>
       {roles.map((role) => (
         <div key={role}>

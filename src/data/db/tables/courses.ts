@@ -29,7 +29,7 @@ export const course = pgTable("course", {
   endsOn: date("ends_on").notNull(),
   /** An archived course can be read and no more, until it is opened again. */
   archivedAt: instant("archived_at"),
-  /** Since when it lies in the bin: nobody sees anything of it. */
+  /** Since when it is in the bin: nobody sees anything of it. */
   removedAt: instant("removed_at"),
   /** The end of the address of the form by which people ask for a place; null while nobody can ask. */
   askCode: text("ask_code").unique(),

@@ -63,7 +63,7 @@ export const assignment = pgTable(
     sharing: text().$type<Sharing>().notNull(),
     /** The set of groups, where groups share a wiki. */
     setId: text("set_id"),
-    /** Since when it lies in the bin, with its wikis. */
+    /** Since when it is in the bin, with its wikis. */
     removedAt: instant("removed_at"),
     createdAt: instant("created_at").notNull(),
   },
@@ -116,7 +116,7 @@ export const wiki = pgTable(
      * Since when it is set aside, because the assignment shares its wikis in another way; its entries stay.
      */
     setAsideAt: instant("set_aside_at"),
-    /** Since when it lies in the bin: it is set aside then too. */
+    /** Since when it is in the bin: it is set aside then too. */
     removedAt: instant("removed_at"),
     homePageId: text("home_page_id"),
     /** How many entries its pages have together: the last one's `rev`. Locked while an entry is recorded. */
@@ -165,7 +165,7 @@ export const page = pgTable(
     /** The member whose page it is, theirs alone to write. */
     ownerId: text("owner_id").references(() => person.id),
     startedBy: text("started_by").references(() => person.id),
-    /** Since when it lies in the bin, with everything, until it is brought back. */
+    /** Since when it is in the bin, with everything, until it is brought back. */
     removedAt: instant("removed_at"),
     /** How many entries it has: the newest one's number. */
     entries: integer().notNull(),

@@ -31,7 +31,7 @@ export default async function ConfirmAddressPage({ params }: PageProps<"/account
         </>
       ) : (
         <>
-          <h1>This link does not work any more</h1>
+          <h1>This link no longer works</h1>
           <p>
             A link works once, and for a day; a newer one takes the place of an older. Ask for another on{" "}
             <Link href={paths.account()}>the page of your account</Link>.

@@ -56,7 +56,7 @@ export function PinForm({ courseId, wikiId, thing, personId }: PinHereProps) {
     );
   return (
     <>
-      {account?.isReadOnly && <p className="quiet">The course is archived: nothing is pinned any more.</p>}
+      {account?.isReadOnly && <p className="quiet">The course is archived: no evidence can be pinned.</p>}
       {account && here && !account.isReadOnly && (
         <div>
           <label className="field">

@@ -39,10 +39,7 @@ function told(courseId: string, changed: NewsChanged): Answer {
   if (changed.kind === "refused")
     return {
       kind: "wrong",
-      text:
-        changed.problem.code === "only looking"
-          ? onlyLooking
-          : "This is not here any more. Load the page again.",
+      text: changed.problem.code === "only looking" ? onlyLooking : "This no longer exists. Reload the page.",
     };
   revalidatePath(`/courses/${courseId}`, "layout");
   return { kind: "done" };

@@ -117,6 +117,8 @@ export async function decide(
 export async function switchAsking(courseId: string, on: boolean): Promise<Answer> {
   const saved = await setAsking(await signedIn(), id.parse(courseId), z.boolean().parse(on));
   return answer(courseId, saved, () =>
-    on ? "People can ask for a place now." : "Nobody can ask any more. Requests that wait still wait.",
+    on
+      ? "People can ask for a place now."
+      : "Requests are closed. Those already sent still wait for an answer.",
   );
 }

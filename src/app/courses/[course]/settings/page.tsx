@@ -60,7 +60,7 @@ export default async function SettingsPage({ params }: PageProps<"/courses/[cour
           </div>
           <div className="fields">
             {bin.length === 0 ? (
-              <p className="quiet">No assignment and no wiki of the course lies in the bin.</p>
+              <p className="quiet">No assignment and no wiki of the course is in the bin.</p>
             ) : (
               <BinList binned={bin} zone={timeZone} now={ctx.now} bringBack={outOfBin} />
             )}

@@ -35,13 +35,10 @@ export const metadata: Metadata = { title: "Page" };
 
 /** Why an entry is not said to have taken a comment up. */
 const notTakenUp = new Map([
-  [
-    "not found",
-    "Nothing was changed: that entry was saved before the comment, or is not there, and can’t have taken it up.",
-  ],
+  ["not found", "Nothing was changed: that entry was saved before the comment, or no longer exists."],
   [
     "may not comment",
-    "Nothing was changed: only who began the comment, who saved that entry and those who review the work can say so.",
+    "Nothing was changed: only the comment’s author, the entry’s author and those who review the work can say so.",
   ],
   ["only looking", onlyLooking],
 ]);
@@ -89,8 +86,8 @@ export default async function PagePage({
           )}
           {page.removedAt ? (
             <p className="notice">
-              This page lies in the bin since {momentAndDistance(page.removedAt, wiki.timeZone, ctx.now)}. Its
-              history is kept
+              This page has been in the bin since {momentAndDistance(page.removedAt, wiki.timeZone, ctx.now)}.
+              Its history is kept
               {page.mayRemove ? (
                 <>
                   , and it can be <Link href={paths.contents(course, wiki.wikiId)}>brought back</Link>

@@ -26,7 +26,7 @@ export function OpenedEntry({
 }) {
   const line = told.sittings.flat().find(({ ref }) => ref?.pageId === pageId && ref.number === of);
   if (!line?.figures) return null;
-  if (entry === null) return <p className="notice">You may not read this page any more.</p>;
+  if (entry === null) return <p className="notice">You can no longer read this page.</p>;
   return (
     <>
       <p className="quiet">

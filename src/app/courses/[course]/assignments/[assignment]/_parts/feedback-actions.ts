@@ -13,7 +13,7 @@ const body = z.string().max(50_000);
 
 const problems: Record<Extract<FeedbackGiven, { kind: "refused" }>["problem"]["code"], string> = {
   "not found":
-    "Nothing was sent: they are not here any more, or the course is archived. What you wrote is still in the field.",
+    "Nothing was sent: they no longer exist, or the course is archived. What you wrote is still in the field.",
   "only looking": onlyLooking,
   "empty or too long": "Feedback has between 1 and 10,000 characters.",
   "not yours": "Its author alone changes it.",

@@ -10,7 +10,7 @@ import { signedIn } from "@/app/_parts/context";
 const body = z.string().max(10_000);
 
 const problems: Record<Extract<OwnWordSaid, { kind: "refused" }>["problem"]["code"], string> = {
-  "not found": "Nothing was kept: this is not here any more. Load the page again.",
+  "not found": "Nothing was kept: it no longer exists. Reload the page.",
   "only looking": onlyLooking,
   "empty or too long": "That has between 1 and 2,000 characters.",
   "too many": "You have said fifty things here. Take some back first.",

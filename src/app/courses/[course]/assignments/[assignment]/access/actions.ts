@@ -100,7 +100,7 @@ export async function give(
   const ctx = await signedIn();
   const course = await findCourse(ctx, id.parse(courseId));
   const until = course && instantAt(parsed.data.until, course.timeZone);
-  if (!until) return { kind: "wrong", text: "Until when is no date with a time. Nothing was changed." };
+  if (!until) return { kind: "wrong", text: "Enter the end as a date and a time. Nothing was changed." };
   const changed = await giveMoreTime(ctx, courseId, id.parse(assignmentId), parsed.data.to, until);
   if (changed.kind === "refused" && changed.problem.code === "window ends before it begins")
     return { kind: "wrong", text: "That is not after the due time. Nothing was changed." };

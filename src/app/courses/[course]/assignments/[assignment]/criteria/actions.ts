@@ -17,7 +17,7 @@ export type Planned =
 function told(problem: SheetProblem): string {
   switch (problem.code) {
     case "not found":
-      return "Nothing was stored: the assignment is not here any more, or the course is archived. What you filled in is still here.";
+      return "Nothing was stored: the assignment no longer exists, or the course is archived. What you filled in is still here.";
     case "only looking":
       return onlyLooking;
     case "bad input":
@@ -82,7 +82,7 @@ export async function storeRound(courseId: string, assignmentId: string, form: F
           ? onlyLooking
           : problem.code === "answered already"
             ? "Somebody has answered already: the questions stay as they are. Only the times can be changed."
-            : "Nothing was stored: the assignment is not here any more, or the course is archived.";
+            : "Nothing was stored: the assignment no longer exists, or the course is archived.";
     return { kind: "wrong", text };
   }
   revalidatePath(`/courses/${courseId}`, "layout");

@@ -42,7 +42,7 @@ export async function makeReaderLink(courseId: string, assignmentId: string, jso
   const { until, ...given } = parsed.data;
   const endsAt = until === "" || !course ? null : instantAt(until, course.timeZone);
   if (until !== "" && !endsAt)
-    return { kind: "wrong", text: "Until when is no date with a time. Nothing was made." };
+    return { kind: "wrong", text: "Enter the end as a date and a time. No link was made." };
   return told(
     await makeLink(ctx, courseId, id.parse(assignmentId), { ...given, endsAt }),
     courseId,

@@ -16,7 +16,7 @@ import { paths } from "@/ui/paths";
 import type { Answer } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
-const gone = "Nothing was stored: the assignment is not here any more, or the course is archived.";
+const gone = "Nothing was stored: the assignment no longer exists, or the course is archived.";
 const number = z.string().max(40);
 
 /** Sets k and the bounds of the rule, as a new version of the sheet. */
@@ -209,7 +209,7 @@ export async function writeInThread(
             ? "Nothing was sent: an answer has 1 to 3,000 characters."
             : code === "ended"
               ? "Nothing was sent: the objection was withdrawn."
-              : "Nothing was sent: it is not there any more, or the course is archived. What you wrote is still in the field.",
+              : "Nothing was sent: it no longer exists, or the course is archived. What you wrote is still in the field.",
     };
   }
   revalidatePath(`/courses/${courseId}`, "layout");

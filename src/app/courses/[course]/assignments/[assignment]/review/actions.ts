@@ -25,7 +25,7 @@ export async function actOn(
   );
   if (acted.kind === "refused") {
     const words = {
-      "not found": "Nothing was changed: this was not found any more. Load the page again.",
+      "not found": "Nothing was changed: it no longer exists. Reload the page.",
       "only looking": onlyLooking,
       "no reason": "Say why it needs no more thought.",
       "too long": "A reason has at most 500 characters.",
@@ -41,14 +41,14 @@ export async function setFrom(courseId: string, assignmentId: string, thresholds
   const set = await setThresholds(await signedIn(), id.parse(courseId), id.parse(assignmentId), thresholds);
   if (set.kind === "refused") {
     const words = {
-      "not found": "Nothing was changed: this is for those who run the course.",
+      "not found": "Nothing was changed: only instructors can do this.",
       "only looking": onlyLooking,
       "bad input": "Nothing was changed: a part lies between 5 and 100 %, a number of words above 0.",
     };
     return { kind: "wrong", text: words[set.problem.code] };
   }
   revalidatePath(`/courses/${courseId}`, "layout");
-  return { kind: "done", text: "It is asked from there on." };
+  return { kind: "done", text: "Saved. What is found now follows these limits." };
 }
 
 /** Notes that the viewer has looked at a student's work as it is now, or takes that back. */
@@ -71,7 +71,7 @@ export async function mark(
       text:
         marked.problem.code === "only looking"
           ? onlyLooking
-          : "Nothing was changed: there is no such student here for you.",
+          : "Nothing was changed: the student is not on the course, or not yours to review.",
     };
   revalidatePath(`/courses/${courseId}`, "layout");
   return { kind: "done" };

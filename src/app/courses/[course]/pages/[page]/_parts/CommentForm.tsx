@@ -8,7 +8,7 @@ import { answerOf, noAnswer } from "@/ui/forms/no-answer";
 
 /** Why nothing came of it, in words. */
 export const commentProblems: Record<Extract<Commented, { kind: "refused" }>["problem"]["code"], string> = {
-  "not found": "This page, or the comment you answer, is not here any more. Your text is still in the field.",
+  "not found": "This page, or the comment you answer, no longer exists. Your text is still in the field.",
   "passage not found":
     "These words are not on the page as you see it. Your text is still in the field; choose the passage again.",
   "may not settle": "You may not settle comments of others here.",

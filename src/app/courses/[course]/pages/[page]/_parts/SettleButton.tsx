@@ -30,7 +30,7 @@ export function SettleButton({ author, isSettled, settle }: Props) {
       </Button>
       {problem && (
         <span className="field-problem" role="alert">
-          That did not go through. Load the page again.
+          That did not go through. Reload the page.
         </span>
       )}
     </>

@@ -5,7 +5,7 @@ export const discussionProblems: Record<
   Extract<DiscussionMarked, { kind: "refused" }>["problem"]["code"],
   string
 > = {
-  "not found": "It is not there any more. Load the page again.",
+  "not found": "It no longer exists. Reload the page.",
   "passage not found": "These words are not on the page as you see it. Choose the passage again.",
   "marked already": "All of these words count as discussion already.",
   "may not": "Only those who run the course say what counts as discussion.",

@@ -83,7 +83,7 @@ export default async function ContentsPage({
         )}
         {shown.length === 0 && (
           <p className="notice">
-            No page has this tag any more. <Link href={paths.contents(course, wikiId)}>All pages</Link>
+            No page has this tag now. <Link href={paths.contents(course, wikiId)}>All pages</Link>
           </p>
         )}
         <ContentsList

@@ -81,7 +81,7 @@ function judgeWords(problem: Exclude<JudgeProblem, { code: "judged meanwhile" }>
     case "too many points":
       return "Nothing was stored: that is more than the criterion’s most points.";
     case "sheet changed":
-      return "Nothing was stored: the sheet has changed since you opened it, and this criterion is another one now. Load the page again to see it.";
+      return "Nothing was stored: the sheet has changed since you opened it, and this criterion is another one now. Reload the page to see it.";
     default:
       return problem satisfies never;
   }
@@ -166,7 +166,7 @@ function markWords(problem: MarkProblem): string {
     case "not now":
       return "Nothing was stored: this holds already.";
     case "changed since":
-      return `Nothing was stored: what is proposed for ${problem.name} has changed since you saw it. Load the page again to see it.`;
+      return `Nothing was stored: what is proposed for ${problem.name} has changed since you saw it. Reload the page to see it.`;
     default:
       return problem satisfies never;
   }
@@ -181,7 +181,7 @@ export async function pinTo(courseId: string, wikiId: string, given: PinGiven): 
     "not found": gone,
     "only looking": onlyLooking,
     "bad input": "Nothing was pinned: the note or the passage is too long.",
-    "not there": "Nothing was pinned: it is not there (any more).",
+    "not there": "Nothing was pinned: it no longer exists.",
     "too many": "Nothing was pinned: the group has 300 pins already.",
   }[pinned.problem.code];
   return { kind: "wrong", text };
@@ -207,7 +207,7 @@ export async function changePinTo(
         text:
           pinned.problem.code === "only looking"
             ? onlyLooking
-            : "Nothing was changed: the pin is not there any more, or its note is too long.",
+            : "Nothing was changed: the pin no longer exists, or its note is too long.",
       };
 }
 
@@ -300,7 +300,7 @@ export async function touch(
     ? done(ctx, courseId, id.parse(wikiId))
     : {
         kind: "wrong",
-        text: touched.problem.code === "only looking" ? onlyLooking : "The remark is not there any more.",
+        text: touched.problem.code === "only looking" ? onlyLooking : "The remark no longer exists.",
       };
 }
 

@@ -16,7 +16,7 @@ export async function askForDocuments(courseId: string, assignmentId: string): P
         ? onlyLooking
         : asked.problem.code === "no marks"
           ? "Nobody has a mark yet."
-          : "Nothing was made: the assignment is not here any more, or the course is archived.",
+          : "Nothing was made: the assignment no longer exists, or the course is archived.",
   };
 }
 

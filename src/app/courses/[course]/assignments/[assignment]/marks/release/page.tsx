@@ -81,7 +81,7 @@ export default async function ReleasePage({
           </p>
         ))}
         {place.isArchived ? (
-          <p className="notice">The course is archived: nothing is released any more.</p>
+          <p className="notice">The course is archived: no marks can be released.</p>
         ) : (
           <ReleaseForm
             groups={groups.map((group) => ({

@@ -238,7 +238,7 @@ export function ContentsList({
                     disabled={isBusy}
                     onClick={() =>
                       void act(() => remove(courseId, page.id), {
-                        text: `“${page.title}” lies in the bin.`,
+                        text: `“${page.title}” is in the bin.`,
                         undo: () => bringBack(courseId, page.id),
                       })
                     }

@@ -69,7 +69,7 @@ export default async function KeptPage({ params }: PageProps<"/courses/[course]/
               {line.later === 0
                 ? "Nothing was changed on this page."
                 : `${counted(line.later, "entry", "entries")} came after the cut-off.`}
-              {line.isRemovedNow && " The page lies in the bin today."}
+              {line.isRemovedNow && " The page is in the bin today."}
             </p>
             <p className="margin-links">
               <Link href={paths.who(course, pageId, line.number)}>Word by word</Link>

@@ -67,7 +67,7 @@ export function ArchiveButton({ archive: known, count, base, ask, progress, isRe
       )}
       {archive?.failed && (
         <p className="notice wrong">
-          The archive could not be made: whoever asked for it does not run the course any more.
+          The archive could not be made: the person who asked for it is no longer an instructor of the course.
         </p>
       )}
       {!isReadOnly && (

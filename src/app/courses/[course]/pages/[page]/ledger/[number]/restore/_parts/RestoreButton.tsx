@@ -12,13 +12,13 @@ function whyNot(problem: SaveProblem): string {
     case "stale":
       return "The page was saved by somebody else just now. Nothing was changed; load this screen again first.";
     case "removed":
-      return "The page lies in the bin. Nothing was changed; bring the page back first.";
+      return "The page is in the bin. Nothing was changed; bring the page back first.";
     case "power not given":
       return powerMissing(problem.power);
     case "only looking":
       return onlyLooking;
     default:
-      return "You may not change this page any more. Nothing was changed.";
+      return "You can no longer change this page. Nothing was changed.";
   }
 }
 
