@@ -188,9 +188,8 @@ async function run(): Promise<void> {
       await startServer();
     },
     async () => {
-      await sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid() and application_name <> 'load'`.catch(
-        () => null,
-      );
+      await sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database()
+        and pid <> pg_backend_pid() and application_name <> 'load'`.catch(() => null);
     },
     async () => {
       spawnSync("bash", [process.env.TIDY_RESTART_DATABASE!], { stdio: "ignore" });

@@ -158,7 +158,8 @@ test("work that fails, and connections that are lost, are told in the log", asyn
       level: "error",
       problem: "TypeError",
     });
-    await sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = 'e2e_operators' and application_name <> 'operators'`;
+    await sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = 'e2e_operators'
+      and application_name <> 'operators'`;
     await expect.poll(() => server.said("connection lost").length).toBe(1);
   } finally {
     await sql.end();

@@ -62,7 +62,8 @@ async function signIn(page: Page, person: string): Promise<void> {
 const pageCalled = async (wiki: string, title: string) =>
   (
     await sql<{ id: string; course: string; entries: number }[]>`
-  select p.id, p.course_id as course, p.entries from page p join wiki w on w.course_id = p.course_id and w.id = p.wiki_id where w.name = ${wiki} and p.title = ${title}`
+  select p.id, p.course_id as course, p.entries from page p join wiki w on w.course_id = p.course_id
+  and w.id = p.wiki_id where w.name = ${wiki} and p.title = ${title}`
   )[0]!;
 const textsSince = async (id: string, number: number) =>
   (
@@ -101,7 +102,8 @@ test("many who ask at once share the server's connections, whatever part of it a
   expect(answers.map((answer) => answer.status())).toEqual(answers.map(() => 200));
   const [open] = await sql<
     { connections: number }[]
-  >`select count(*)::int as connections from pg_stat_activity where datname = 'e2e_steady' and application_name = ''`;
+  >`select count(*)::int as connections from pg_stat_activity where datname = 'e2e_steady'
+    and application_name = ''`;
   // A pool of fifteen, one of three that only reads, and one that listens for what happens.
   expect(open!.connections).toBeGreaterThan(10);
   expect(open!.connections).toBeLessThanOrEqual(19);
@@ -157,7 +159,8 @@ test("the database drops every connection while saves are under way: none is hal
     await page.keyboard.type(` Flood ${round}.`);
     const drop = async () => {
       for (let time = 0; time < 4; time++)
-        await sql`select pg_terminate_backend(pid), pg_sleep(0.02) from pg_stat_activity where datname = 'e2e_steady' and pid <> pg_backend_pid() and application_name <> 'steady'`.catch(
+        await sql`select pg_terminate_backend(pid), pg_sleep(0.02) from pg_stat_activity
+          where datname = 'e2e_steady' and pid <> pg_backend_pid() and application_name <> 'steady'`.catch(
           () => null,
         );
     };
@@ -231,8 +234,9 @@ test("a page as long as there may be is kept as a draft and saved", async ({ bro
 
 /** Every entry of the page has its credit, and the page is as its newest entry says. */
 async function expectWhole(id: string): Promise<void> {
-  const [counts] =
-    await sql`select p.entries, (select count(*)::int from entry e where e.page_id = p.id) as kept, (select count(*)::int from entry_credit c where c.page_id = p.id) as credited,
+  const [counts] = await sql`select p.entries, (select count(*)::int from entry e
+      where e.page_id = p.id) as kept, (select count(*)::int from entry_credit c
+      where c.page_id = p.id) as credited,
     (select max(number) from entry e where e.page_id = p.id) as newest from page p where p.id = ${id}`;
   expect(counts).toEqual({
     entries: counts!.newest,

@@ -870,16 +870,24 @@ async function send(as: APIRequestContext, address: string) {
 async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIRequestContext> }> {
   const [instructor, member] = [await personOf("inescalder"), await personOf("miraokonjo")];
   // One student has left for another course, and the assistant sees another group alone.
-  await sql`insert into course (id, title, term, time_zone, starts_on, ends_on) values ('elsewhere', 'Elsewhere', 'Spring', 'UTC', '2026-01-01', '2026-12-31')`;
-  await sql`insert into enrolment (course_id, person_id, role, since) values ('elsewhere', 'saoirsedelaney', 'student', now())`;
-  await sql`update enrolment set left_at = now() where course_id = ${course} and person_id = 'saoirsedelaney'`;
-  await sql`update enrolment set only_given_groups = true where course_id = ${course} and person_id = 'tobinmarsh'`;
-  await sql`insert into assistant_group (course_id, person_id, group_id) select course_id, 'tobinmarsh', id from course_group where course_id = ${course} and name = 'Millrace'`;
+  await sql`insert into course (id, title, term, time_zone, starts_on, ends_on)
+    values ('elsewhere', 'Elsewhere', 'Spring', 'UTC', '2026-01-01', '2026-12-31')`;
+  await sql`insert into enrolment (course_id, person_id, role, since)
+    values ('elsewhere', 'saoirsedelaney', 'student', now())`;
+  await sql`update enrolment set left_at = now() where course_id = ${course}
+    and person_id = 'saoirsedelaney'`;
+  await sql`update enrolment set only_given_groups = true where course_id = ${course}
+    and person_id = 'tobinmarsh'`;
+  await sql`insert into assistant_group (course_id, person_id, group_id) select course_id, 'tobinmarsh', id
+    from course_group where course_id = ${course} and name = 'Millrace'`;
   const [found] = await sql<Record<string, string>[]>`
     select w.id as wiki, w.assignment_id as assignment, w.home_page_id as home, g.id as "group", g.set_id as "set",
-      (select id from starter_page s where s.course_id = w.course_id and s.assignment_id = w.assignment_id order by position limit 1) as starter,
-      (select id from page p where p.course_id = w.course_id and p.wiki_id = w.id and p.id <> w.home_page_id order by position desc limit 1) as "otherPage"
-    from wiki w join course_group g on g.course_id = w.course_id and g.id = w.group_id where w.course_id = ${course} and w.name = 'Alder Brook'`;
+      (select id from starter_page s where s.course_id = w.course_id and s.assignment_id = w.assignment_id
+      order by position limit 1) as starter,
+      (select id from page p where p.course_id = w.course_id and p.wiki_id = w.id and p.id <> w.home_page_id
+      order by position desc limit 1) as "otherPage"
+    from wiki w join course_group g on g.course_id = w.course_id and g.id = w.group_id
+    where w.course_id = ${course} and w.name = 'Alder Brook'`;
   const at: Record<string, string> = {
     course,
     number: "1",
@@ -956,7 +964,8 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
     at,
   );
   at.change = (
-    await sql`select id from access_change where course_id = ${course} and kind = 'set' order by at desc limit 1`
+    await sql`select id from access_change where course_id = ${course} and kind = 'set' order by at desc
+      limit 1`
   )[0]!.id as string;
   await asked(instructor, `${room}#give`, [course, at.room, { nameId: at.name }, "miraokonjo"], at);
   at.given = (await sql`select id from given_entry where course_id = ${course}`)[0]!.id as string;
@@ -980,7 +989,8 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
   );
   at.invited = (await sql`select id from person where email = 'invited@urban-rivers.example'`)[0]!
     .id as string;
-  await sql`insert into place_request (course_id, id, name, address, message, at, state) values (${course}, 'walkrequest', 'Asker', 'asker@rivers.example', '', now(), 'waiting')`;
+  await sql`insert into place_request (course_id, id, name, address, message, at, state)
+    values (${course}, 'walkrequest', 'Asker', 'asker@rivers.example', '', now(), 'waiting')`;
   at.request = "walkrequest";
   await asked(
     instructor,
@@ -1020,12 +1030,15 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
     at,
   );
   at.ownComment = (
-    await sql`select id from comment where course_id = ${course} and page_id = ${at.page!} and author_id = 'miraokonjo'`
+    await sql`select id from comment where course_id = ${course} and page_id = ${at.page!}
+      and author_id = 'miraokonjo'`
   )[0]!.id as string;
   at.comment = (
-    await sql`select id from comment where course_id = ${course} and page_id = ${at.page} and author_id = 'inescalder'`
+    await sql`select id from comment where course_id = ${course} and page_id = ${at.page}
+      and author_id = 'inescalder'`
   )[0]!.id as string;
-  await sql`insert into own_word (course_id, id, wiki_id, person_id, kind, body, at) values (${course}, 'walkword', ${at.wiki!}, 'miraokonjo', 'objection', 'Walked.', now())`;
+  await sql`insert into own_word (course_id, id, wiki_id, person_id, kind, body, at)
+    values (${course}, 'walkword', ${at.wiki!}, 'miraokonjo', 'objection', 'Walked.', now())`;
   at.ownWord = "walkword";
   await asked(
     instructor,
@@ -1034,7 +1047,8 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
     at,
   );
   at.discussion = (await sql`select id from discussion where course_id = ${course}`)[0]!.id as string;
-  await sql`insert into feedback (course_id, id, assignment_id, wiki_id, person_id, author_id, body, at) values (${course}, 'walkfeedback', ${at.assignment!}, ${at.wiki!}, 'miraokonjo', 'inescalder', ${secret}, now())`;
+  await sql`insert into feedback (course_id, id, assignment_id, wiki_id, person_id, author_id, body, at)
+    values (${course}, 'walkfeedback', ${at.assignment!}, ${at.wiki!}, 'miraokonjo', 'inescalder', ${secret}, now())`;
   at.feedback = "walkfeedback";
   at.spareWiki = (await sql`select id from wiki where course_id = ${course} and name = 'Saltmere'`)[0]!
     .id as string;
@@ -1045,10 +1059,13 @@ async function prepare(): Promise<{ at: Places; walkers: Record<Walker, APIReque
     at,
   );
   at.removal = (await sql`select id from removal where course_id = ${course}`)[0]!.id as string;
-  await sql`insert into shared_credit (course_id, page_id, number, person_id, wiki_id, asked_at) select ${course}, ${at.page!}, 1, id, ${at.wiki!}, now() from person where id in ('miraokonjo', 'saoirsedelaney', 'tomasquill', 'tobinmarsh')`;
+  await sql`insert into shared_credit (course_id, page_id, number, person_id, wiki_id, asked_at)
+    select ${course}, ${at.page!}, 1, id, ${at.wiki!}, now() from person
+    where id in ('miraokonjo', 'saoirsedelaney', 'tomasquill', 'tobinmarsh')`;
   await assessed(instructor, member, at);
   for (const [name, value] of Object.entries(at)) expect(value, `the walk's ${name}`).toBeTruthy();
-  await sql`insert into enrolment (course_id, person_id, role, since) values ('elsewhere', 'paveldrury', 'instructor', now())`;
+  await sql`insert into enrolment (course_id, person_id, role, since)
+    values ('elsewhere', 'paveldrury', 'instructor', now())`;
   await sql`update enrolment set left_at = now() where course_id = ${course} and person_id = 'paveldrury'`;
   const looking = await personOf("inescalder");
   await asked(looking, "_parts/looking#startLooking", [course, "miraokonjo", `/courses/${course}`], at);
@@ -1285,7 +1302,8 @@ test("who may not see it finds nothing, and who may not do it changes nothing", 
 test("the wiki as it stood at the cut-off is read from page to page, and its review leads there", async ({
   browser,
 }) => {
-  await sql`update assignment set due_at = now() - interval '3 days', cut_off_at = now() - interval '3 days' where course_id = ${course}`;
+  await sql`update assignment set due_at = now() - interval '3 days', cut_off_at = now() - interval '3 days'
+    where course_id = ${course}`;
   const [hollin] = await sql<
     { id: string; assignment: string }[]
   >`select id, assignment_id as assignment from wiki where course_id = ${course} and name = 'Hollin Burn'`;

@@ -112,7 +112,8 @@ const besides = ["session", "rate_limit", "verification", "page_visit", "feedbac
 export async function fingerprints(): Promise<Record<string, string>> {
   const tables = await sql<
     { name: string }[]
-  >`select table_name as name from information_schema.tables where table_schema = 'public' and table_type = 'BASE TABLE' order by 1`;
+  >`select table_name as name from information_schema.tables where table_schema = 'public'
+    and table_type = 'BASE TABLE' order by 1`;
   const found: Record<string, string> = {};
   for (const { name } of tables) {
     if (besides.includes(name)) continue;

@@ -409,7 +409,8 @@ describe("marks that leave", () => {
     expect(
       (
         await db.execute(
-          sql`select 1 from judgement where course_id = ${courseId} and assignment_id = ${copied.assignmentId}`,
+          sql`select 1 from judgement where course_id = ${courseId}
+            and assignment_id = ${copied.assignmentId}`,
         )
       ).rowCount,
     ).toBe(0);

@@ -52,7 +52,8 @@ async function rowsThatName(
   value: string,
 ): Promise<string[]> {
   const { rows } = await db.execute(
-    sql`select table_name as name from information_schema.columns where table_schema = 'public' and column_name = ${column} and table_name <> 'removal'`,
+    sql`select table_name as name from information_schema.columns where table_schema = 'public'
+      and column_name = ${column} and table_name <> 'removal'`,
   );
   const found: string[] = [];
   for (const { name } of rows as { name: string }[]) {

@@ -178,7 +178,8 @@ test("who listens hears again after their connection was ended", async () => {
   const listeners = async () =>
     (
       await db.execute<{ pid: number }>(
-        sql`select pid from pg_stat_activity where datname = current_database() and query ilike 'listen "weather"'`,
+        sql`select pid from pg_stat_activity where datname = current_database()
+          and query ilike 'listen "weather"'`,
       )
     ).rows;
   await db.execute(sql`select pg_notify('weather', 'rain')`);

@@ -59,10 +59,12 @@ test("checking names each difference and changes nothing; computing anew, by all
     out: "What is stored is what the ledger says.\n",
   });
   await db.execute(
-    sql`update entry_credit set added = added + 40 where course_id = ${courseId} and page_id = ${homeId} and number = 2`,
+    sql`update entry_credit set added = added + 40 where course_id = ${courseId} and page_id = ${homeId}
+      and number = 2`,
   );
   await db.execute(
-    sql`update standing set words = 900 where course_id = ${courseId} and page_id = ${homeId} and rev = (select max(rev) from standing where course_id = ${courseId} and page_id = ${homeId})`,
+    sql`update standing set words = 900 where course_id = ${courseId} and page_id = ${homeId}
+      and rev = (select max(rev) from standing where course_id = ${courseId} and page_id = ${homeId})`,
   );
   for (let time = 0; time < 2; time++) {
     const { code, out } = await npm("ledger:check", "--", courseId);

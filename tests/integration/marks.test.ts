@@ -156,7 +156,9 @@ describe("a group's marks", () => {
       sql`update enrolment set only_given_groups = true where course_id = ${courseId} and role = 'assistant'`,
     );
     await db.execute(
-      sql`insert into assistant_group (course_id, person_id, group_id) select course_id, ${as("tobin").viewer.id}, group_id from wiki where course_id = ${courseId} and id = ${otherWikiId}`,
+      sql`insert into assistant_group (course_id, person_id, group_id)
+        select course_id, ${as("tobin").viewer.id}, group_id from wiki where course_id = ${courseId}
+        and id = ${otherWikiId}`,
     );
     expect([
       (await findDesk(as("tobin"), courseId, wikiId)) === null,
@@ -488,7 +490,8 @@ describe("a release", () => {
       await myMarks(as("olga"), courseId, assignmentId),
     ]).toEqual([[], [], []]);
     const mails = await db.execute(
-      sql`select to_name, text from mail where course_id = ${courseId} and subject like '%new on%' order by to_name`,
+      sql`select to_name, text from mail where course_id = ${courseId} and subject like '%new on%'
+        order by to_name`,
     );
     expect(mails.rows.map(({ to_name: to }) => to)).toEqual(["jonas", "mira"]);
     expect(JSON.stringify(mails.rows)).not.toMatch(/94|56|75/);

@@ -91,14 +91,17 @@ test("computing anew puts right what was changed, lost or made up behind its bac
   ];
   expect(before.length).toBeGreaterThan(2);
   await db.execute(
-    sql`update entry_credit set added = added + 1, figures = jsonb_set(figures, '{added}', '77') where course_id = ${courseId} and page_id = ${homeId} and number = 2`,
+    sql`update entry_credit set added = added + 1, figures = jsonb_set(figures, '{added}', '77')
+      where course_id = ${courseId} and page_id = ${homeId} and number = 2`,
   );
   await db.execute(
-    sql`insert into standing_change select course_id, wiki_id, page_id, number, at, 900, author_id, 5 from standing_change where course_id = ${courseId} and number = 2 limit 1`,
+    sql`insert into standing_change select course_id, wiki_id, page_id, number, at, 900, author_id, 5
+      from standing_change where course_id = ${courseId} and number = 2 limit 1`,
   );
   await db.execute(sql`delete from standing_change where course_id = ${courseId} and number = 3`);
   await db.execute(
-    sql`insert into standing select course_id, wiki_id, page_id, 900, author_id, 5 from standing where course_id = ${courseId} limit 1`,
+    sql`insert into standing select course_id, wiki_id, page_id, 900, author_id, 5 from standing
+      where course_id = ${courseId} limit 1`,
   );
   expect(await findDifferences(db, courseId)).not.toEqual([]);
   await askForRecompute(db, courseId);

@@ -121,7 +121,8 @@ test("what is kept of things is what the ledger says, computed with each entry o
   const stored = async () =>
     (
       await db.execute(
-        sql`select page_id, number, rev, thing, change from thing_change where course_id = ${courseId} order by 1, 2, 4`,
+        sql`select page_id, number, rev, thing, change from thing_change where course_id = ${courseId}
+          order by 1, 2, 4`,
       )
     ).rows;
   const before = await stored();

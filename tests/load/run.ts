@@ -59,13 +59,15 @@ export async function lost(
       const part = own.slice(from, from + 200);
       const rows = await sql<
         { number: number; document: unknown }[]
-      >`select number, document from entry where course_id = ${courseId} and page_id = ${page} and number in ${sql(part.map(({ number }) => number))}`;
+      >`select number, document from entry where course_id = ${courseId} and page_id = ${page}
+        and number in ${sql(part.map(({ number }) => number))}`;
       const texts = new Map(rows.map(({ number, document }) => [number, JSON.stringify(document)]));
       missing.push(...part.filter(({ number, sentence }) => !texts.get(number)?.includes(sentence)));
     }
   }
   const [counted] = await sql<
     { entries: number }[]
-  >`select count(*)::int as entries from entry where course_id = ${courseId} and page_id in ${sql([...pages])} and kind = 'wrote'`;
+  >`select count(*)::int as entries from entry where course_id = ${courseId} and page_id in ${sql([...pages])}
+    and kind = 'wrote'`;
   return { missing, untold: counted!.entries - acknowledged.length };
 }

@@ -95,7 +95,8 @@ async function readPage(
       if (screen.status === 404) throw new RangeError(`Page ${page} is not there for this writer`);
       const [found] = await sql<
         { number: number; document: { type: string; content?: DocumentNode[] } }[]
-      >`select number, document from entry where course_id = ${courseId} and page_id = ${page} order by number desc limit 1`;
+      >`select number, document from entry where course_id = ${courseId} and page_id = ${page}
+        order by number desc limit 1`;
       return found!;
     } catch (problem) {
       if (problem instanceof RangeError) throw problem;

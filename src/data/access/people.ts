@@ -25,7 +25,8 @@ export function isMemberOfWiki(person: string | AnyPgColumn, now: Date) {
         and m.since <= ${now.toISOString()} and (m.until_at is null or m.until_at > ${now.toISOString()}))
     when ${owner} is not null then ${owner} = ${personId}
     else exists (select 1 from ${enrolment} e
-      where e.course_id = ${courseId} and e.person_id = ${personId} and e.role = 'student' and e.left_at is null)
+      where e.course_id = ${courseId} and e.person_id = ${personId} and e.role = 'student'
+      and e.left_at is null)
   end`;
 }
 
@@ -36,10 +37,12 @@ export function isMemberOfWiki(person: string | AnyPgColumn, now: Date) {
 export function givenToAssistant(personId: string | AnyPgColumn | SQL) {
   const [courseId, groupId, owner] = ofWiki();
   return sql<boolean>`(not exists (select 1 from ${enrolment} e
-      where e.course_id = ${courseId} and e.person_id = ${personId} and e.role = 'assistant' and e.only_given_groups)
+      where e.course_id = ${courseId} and e.person_id = ${personId} and e.role = 'assistant'
+      and e.only_given_groups)
     or (${groupId} is null and ${owner} is null)
     or exists (select 1 from ${assistantGroup} a
-      where a.course_id = ${courseId} and a.person_id = ${personId} and (a.group_id = ${groupId} or exists (select 1 from ${groupMember} m
+      where a.course_id = ${courseId} and a.person_id = ${personId} and (a.group_id = ${groupId}
+      or exists (select 1 from ${groupMember} m
         where m.course_id = a.course_id and m.group_id = a.group_id and m.person_id = ${owner}))))`;
 }
 
@@ -58,5 +61,6 @@ function ofWiki() {
  */
 export function groupsOf(courseId: string | AnyPgColumn, personId: string | AnyPgColumn, now: Date) {
   return sql<string[]>`array(select m.group_id from ${groupMember} m
-    where m.course_id = ${named(courseId)} and m.person_id = ${named(personId)} and m.since <= ${now.toISOString()} and (m.until_at is null or m.until_at > ${now.toISOString()}))`;
+    where m.course_id = ${named(courseId)} and m.person_id = ${named(personId)}
+    and m.since <= ${now.toISOString()} and (m.until_at is null or m.until_at > ${now.toISOString()}))`;
 }

@@ -137,7 +137,8 @@ const wikiColumns = {
   assignmentTitle: assignment.title,
   dueAt: assignment.dueAt,
   commentsOn: assignment.commentsOn,
-  hasCriteria: sql<boolean>`exists (select 1 from ${sheetVersion} v where v.course_id = ${wiki.courseId} and v.assignment_id = ${wiki.assignmentId})`,
+  hasCriteria: sql<boolean>`exists (select 1 from ${sheetVersion} v where v.course_id = ${wiki.courseId}
+    and v.assignment_id = ${wiki.assignmentId})`,
 };
 const assignmentOfWiki = and(eq(assignment.courseId, wiki.courseId), eq(assignment.id, wiki.assignmentId));
 
@@ -279,7 +280,8 @@ const rulesOfWiki = onceADrawing(
           isNull(accessRule.endedAt),
           or(
             inArray(accessRule.place, [courseId, assignmentId, wikiId]),
-            sql`${accessRule.place} in (select p.id from ${page} p where p.course_id = ${courseId} and p.wiki_id = ${wikiId})`,
+            sql`${accessRule.place} in (select p.id from ${page} p where p.course_id = ${courseId}
+              and p.wiki_id = ${wikiId})`,
           ),
         ),
       );

@@ -265,7 +265,8 @@ export async function pagesOf(
   const shown =
     earlier.size === 0
       ? page.entries
-      : sql`coalesce((select e.number from (values ${numbers}) e(page_id, number) where e.page_id = ${page.id}), ${page.entries})`;
+      : sql`coalesce((select e.number from (values ${numbers}) e(page_id, number)
+        where e.page_id = ${page.id}), ${page.entries})`;
   const rows = await db
     .select({
       id: page.id,
@@ -273,7 +274,8 @@ export async function pagesOf(
       ownerId: page.ownerId,
       title: page.title,
       document: entry.document,
-      words: sql<number>`coalesce((select sum(s.words) from ${standing} s where s.course_id = ${page.courseId} and s.page_id = ${page.id} and s.author_id is not null), 0)::int`,
+      words: sql<number>`coalesce((select sum(s.words) from ${standing} s where s.course_id = ${page.courseId}
+        and s.page_id = ${page.id} and s.author_id is not null), 0)::int`,
     })
     .from(page)
     .innerJoin(
@@ -378,8 +380,10 @@ function entryMeasure(
     // table by hand: in a query of one table the library leaves table names out, and inside the subquery they
     // would mean the entry's.
     case "corrections":
-      return sql<number>`sum((select coalesce(sum((c->>1)::int), 0) from jsonb_array_elements(${entryCredit}.figures->'correctedFrom') c
-      join ${entry} e on e.course_id = ${entryCredit}.course_id and e.wiki_id = ${entryCredit}.wiki_id and e.rev = (c->>0)::int
+      return sql<number>`sum((select coalesce(sum((c->>1)::int), 0)
+        from jsonb_array_elements(${entryCredit}.figures->'correctedFrom') c
+      join ${entry} e on e.course_id = ${entryCredit}.course_id and e.wiki_id = ${entryCredit}.wiki_id
+      and e.rev = (c->>0)::int
       join ${entryCredit} w on w.course_id = e.course_id and w.page_id = e.page_id and w.number = e.number
       where w.author_id <> ${entryCredit}.author_id))::int`;
     default:

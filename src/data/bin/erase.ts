@@ -66,7 +66,8 @@ async function erase(
   await tx.execute(sql`select set_config('tidy.erasing', 'on', true)`);
   const wikis = (
     await rowsOf<{ id: string }>(
-      sql`select id from wiki where course_id = ${courseId} and ${kind === "course" ? sql`true` : kind === "assignment" ? sql`assignment_id = ${placeId}` : sql`id = ${placeId}`}`,
+      sql`select id from wiki where course_id = ${courseId}
+        and ${kind === "course" ? sql`true` : kind === "assignment" ? sql`assignment_id = ${placeId}` : sql`id = ${placeId}`}`,
     )
   ).map(({ id }) => id);
   const array = (ids: readonly string[]) => sql`${sql.param(ids)}::text[]`;
@@ -81,13 +82,16 @@ async function erase(
     )
   ).map(({ id }) => id);
   const files = await rowsOf<{ id: string; bytes_id: string }>(
-    sql`select id, bytes_id from file where course_id = ${courseId} and ${kind === "course" ? sql`true` : sql`wiki_id = any(${array(wikis)})`}`,
+    sql`select id, bytes_id from file where course_id = ${courseId}
+      and ${kind === "course" ? sql`true` : sql`wiki_id = any(${array(wikis)})`}`,
   );
   const [counted] = await rowsOf<{ entries: number }>(
-    sql`select count(*)::int as entries from entry where course_id = ${courseId} and wiki_id = any(${array(wikis)})`,
+    sql`select count(*)::int as entries from entry where course_id = ${courseId}
+      and wiki_id = any(${array(wikis)})`,
   );
   const columns = await rowsOf<Column>(
-    sql`select table_name as "table", column_name as "column" from information_schema.columns where table_schema = 'public'`,
+    sql`select table_name as "table", column_name as "column" from information_schema.columns
+      where table_schema = 'public'`,
   );
   const has = (table: string, column: string) =>
     columns.some((each) => each.table === table && each.column === column);
@@ -120,7 +124,8 @@ async function erase(
   const bytes = [...new Set(files.map(({ bytes_id: id }) => id))];
   if (bytes.length > 0)
     await tx.execute(
-      sql`delete from stored_bytes b where b.id = any(${array(bytes)}) and not exists (select 1 from file f where f.bytes_id = b.id)`,
+      sql`delete from stored_bytes b where b.id = any(${array(bytes)}) and not exists (select 1 from file f
+        where f.bytes_id = b.id)`,
     );
   return { entries: counted?.entries ?? 0, files: files.length };
 }
@@ -128,7 +133,8 @@ async function erase(
 /** Tables in an order in which each comes before those that it refers to. */
 async function childrenFirst(tx: Queryable, tables: readonly string[]): Promise<string[]> {
   const { rows } = await tx.execute(
-    sql`select c.conrelid::regclass::text as child, c.confrelid::regclass::text as parent from pg_constraint c where c.contype = 'f'`,
+    sql`select c.conrelid::regclass::text as child, c.confrelid::regclass::text as parent from pg_constraint c
+      where c.contype = 'f'`,
   );
   const parents = new Map<string, Set<string>>(tables.map((table) => [table, new Set()]));
   for (const { child, parent } of rows as { child: string; parent: string }[])

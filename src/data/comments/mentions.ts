@@ -46,8 +46,10 @@ export async function nameable(ctx: ContextIn, courseId: string, wikiId: string)
 export function staffOf(of: typeof wiki) {
   return sql<
     NameableDto[]
-  >`(select coalesce(json_agg(json_build_object('id', p.id, 'name', p.name) order by p.name), '[]') from ${enrolment} staff join ${person} p on p.id = staff.person_id
-    where staff.course_id = ${of}.course_id and staff.left_at is null and (staff.role = 'instructor' or (staff.role = 'assistant' and ${givenToAssistant(sql.raw("p.id"))})))`;
+  >`(select coalesce(json_agg(json_build_object('id', p.id, 'name', p.name) order by p.name), '[]')
+    from ${enrolment} staff join ${person} p on p.id = staff.person_id
+    where staff.course_id = ${of}.course_id and staff.left_at is null and (staff.role = 'instructor'
+    or (staff.role = 'assistant' and ${givenToAssistant(sql.raw("p.id"))})))`;
 }
 
 /** Notes whom a comment names, in the place of whom it named before. */

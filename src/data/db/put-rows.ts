@@ -41,11 +41,15 @@ export async function replaceMany<Table extends PgTable>(
       columns.map(({ name }) => part(sql.identifier(name))),
       sql.raw(between),
     );
-  const gone = sql`, gone as (delete from ${table} where ${scope} and not exists (select from given where ${each(key, (name) => sql`given.${name} = ${table}.${name}`, " and ")}))`;
-  await tx.execute(sql`with given as materialized (select ${given.names} from ${given.rows})${scope ? gone : sql``}
+  const gone = sql`, gone as (delete from ${table} where ${scope} and not exists (select from given
+    where ${each(key, (name) => sql`given.${name} = ${table}.${name}`, " and ")}))`;
+  await tx.execute(sql`with given as materialized (select ${given.names}
+    from ${given.rows})${scope ? gone : sql``}
     insert into ${table} as stored (${given.names}) select ${given.names} from given
-    on conflict (${each(key, (name) => sql`${name}`, ", ")}) do update set ${each(others, (name) => sql`${name} = excluded.${name}`, ", ")}
-    where (${each(others, (name) => sql`stored.${name}`, ", ")}) is distinct from (${each(others, (name) => sql`excluded.${name}`, ", ")})`);
+    on conflict (${each(key, (name) => sql`${name}`, ", ")}) do update
+    set ${each(others, (name) => sql`${name} = excluded.${name}`, ", ")}
+    where (${each(others, (name) => sql`stored.${name}`, ", ")}) is distinct
+    from (${each(others, (name) => sql`excluded.${name}`, ", ")})`);
 }
 
 /**
@@ -85,7 +89,8 @@ function handedOver<Table extends PgTable>(
       columns.map(([, { name }]) => sql.identifier(name)),
       sql`, `,
     ),
-    rows: sql`(select ${sql.join([sql`varying.*`, ...same], sql`, `)} from json_to_recordset(${json}) as varying (${typed})) as rows`,
+    rows: sql`(select ${sql.join([sql`varying.*`, ...same], sql`, `)}
+      from json_to_recordset(${json}) as varying (${typed})) as rows`,
   };
 }
 

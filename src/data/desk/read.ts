@@ -133,7 +133,9 @@ async function whatWaits(ctx: ContextIn, courseId: string): Promise<NonNullable<
       and(
         onCourse,
         sql`not ${hasPassword}`,
-        sql`not exists (select 1 from ${invitation} i where i.course_id = ${enrolment.courseId} and i.person_id = ${enrolment.personId} and i.used_at is null and i.expires_at > ${now.toISOString()})`,
+        sql`not exists (select 1 from ${invitation} i where i.course_id = ${enrolment.courseId}
+          and i.person_id = ${enrolment.personId} and i.used_at is null
+          and i.expires_at > ${now.toISOString()})`,
       ),
     );
   const [sets] = await db
@@ -151,8 +153,10 @@ async function whatWaits(ctx: ContextIn, courseId: string): Promise<NonNullable<
             and(
               onCourse,
               eq(enrolment.role, "student"),
-              sql`not exists (select 1 from ${groupMember} m join ${courseGroup} g on g.course_id = m.course_id and g.id = m.group_id
-      where m.course_id = ${enrolment.courseId} and m.person_id = ${enrolment.personId} and m.until_at is null and g.set_id is not null)`,
+              sql`not exists (select 1 from ${groupMember} m
+                join ${courseGroup} g on g.course_id = m.course_id and g.id = m.group_id
+      where m.course_id = ${enrolment.courseId} and m.person_id = ${enrolment.personId} and m.until_at is null
+      and g.set_id is not null)`,
             ),
           );
   const [delayed] = await db
@@ -208,8 +212,12 @@ async function toAnswer({ db }: Pick<ContextIn, "db">, courseId: string): Promis
         isNull(page.removedAt),
         isNull(wiki.setAsideAt),
         sql`${role(last.authorId)} = 'student'`,
-        sql`not exists (select 1 from ${comment} later where later.course_id = ${last.courseId} and later.parent_id = ${comment.id} and later.withdrawn_at is null and (later.at, later.id) > (${last.at}, ${last.id}))`,
-        sql`exists (select 1 from ${comment} ours where ours.course_id = ${comment.courseId} and (ours.id = ${comment.id} or ours.parent_id = ${comment.id}) and ${role(sql`ours.author_id`)} in ('instructor', 'assistant'))`,
+        sql`not exists (select 1 from ${comment} later where later.course_id = ${last.courseId}
+          and later.parent_id = ${comment.id} and later.withdrawn_at is null
+          and (later.at, later.id) > (${last.at}, ${last.id}))`,
+        sql`exists (select 1 from ${comment} ours where ours.course_id = ${comment.courseId}
+          and (ours.id = ${comment.id} or ours.parent_id = ${comment.id})
+          and ${role(sql`ours.author_id`)} in ('instructor', 'assistant'))`,
       ),
     )
     .orderBy(desc(last.at))

@@ -19,9 +19,12 @@ import { isOpenAt } from "./rooms";
  * SQL: how many entries the guests of a room wrote; of these, with `own`, those that count as nobody else's.
  */
 function entriesInRoom(own: boolean) {
-  return sql<number>`(select count(*)::int from ${roomName} n join ${entryCredit} c on c.course_id = n.course_id
-    join ${entry} e on e.course_id = c.course_id and e.page_id = c.page_id and e.number = c.number and e.author_id = n.guest_id
-    where n.course_id = ${openRoom}.course_id and n.room_id = ${openRoom}.id ${own ? sql`and c.author_id = n.guest_id` : sql``})`;
+  return sql<number>`(select count(*)::int from ${roomName} n
+    join ${entryCredit} c on c.course_id = n.course_id
+    join ${entry} e on e.course_id = c.course_id and e.page_id = c.page_id and e.number = c.number
+    and e.author_id = n.guest_id
+    where n.course_id = ${openRoom}.course_id
+    and n.room_id = ${openRoom}.id ${own ? sql`and c.author_id = n.guest_id` : sql``})`;
 }
 
 /** The rooms of an assignment, the newest first; null for people who do not run the course. */
@@ -39,8 +42,10 @@ export async function roomsOf(
       by: person.name,
       endsAt: openRoom.endsAt,
       endedAt: openRoom.endedAt,
-      pages: sql<number>`(select count(*)::int from ${roomPage} p where p.course_id = ${openRoom}.course_id and p.room_id = ${openRoom}.id)`,
-      came: sql<number>`(select count(*)::int from ${roomName} n where n.course_id = ${openRoom}.course_id and n.room_id = ${openRoom}.id and n.guest_id is not null)`,
+      pages: sql<number>`(select count(*)::int from ${roomPage} p where p.course_id = ${openRoom}.course_id
+        and p.room_id = ${openRoom}.id)`,
+      came: sql<number>`(select count(*)::int from ${roomName} n where n.course_id = ${openRoom}.course_id
+        and n.room_id = ${openRoom}.id and n.guest_id is not null)`,
       entries: entriesInRoom(false),
       unassigned: entriesInRoom(true),
     })

@@ -38,32 +38,41 @@ export async function removeOldRows(db: Database, now: Date): Promise<Record<key
   const run = async (statement: ReturnType<typeof sql>) => (await db.execute(statement)).rowCount ?? 0;
   return {
     "mail texts": await run(
-      sql`update ${mail} set text = '' where id in (select id from ${mail} where at < ${before("mail texts")} and text <> '' limit ${atOnce})`,
+      sql`update ${mail} set text = '' where id in (select id from ${mail} where at < ${before("mail texts")}
+        and text <> '' limit ${atOnce})`,
     ),
     "counts of tries": await run(
-      sql`delete from ${rateLimit} where id in (select id from ${rateLimit} where last_request < ${new Date(before("counts of tries")).getTime()} limit ${atOnce})`,
+      sql`delete from ${rateLimit} where id in (select id from ${rateLimit}
+        where last_request < ${new Date(before("counts of tries")).getTime()} limit ${atOnce})`,
     ),
     "names of saves": await run(
-      sql`delete from ${doneSave} where ctid in (select ctid from ${doneSave} where at < ${before("names of saves")} limit ${atOnce})`,
+      sql`delete from ${doneSave} where ctid in (select ctid from ${doneSave}
+        where at < ${before("names of saves")} limit ${atOnce})`,
     ),
     "sessions that have expired": await run(
-      sql`delete from ${session} where id in (select id from ${session} where expires_at < ${before("sessions that have expired")} limit ${atOnce})`,
+      sql`delete from ${session} where id in (select id from ${session}
+        where expires_at < ${before("sessions that have expired")} limit ${atOnce})`,
     ),
     "links that have expired":
       (await run(
-        sql`delete from ${accountLink} where id in (select id from ${accountLink} where expires_at < ${before("links that have expired")} limit ${atOnce})`,
+        sql`delete from ${accountLink} where id in (select id from ${accountLink}
+          where expires_at < ${before("links that have expired")} limit ${atOnce})`,
       )) +
       (await run(
-        sql`delete from ${verification} where id in (select id from ${verification} where expires_at < ${before("links that have expired")} limit ${atOnce})`,
+        sql`delete from ${verification} where id in (select id from ${verification}
+          where expires_at < ${before("links that have expired")} limit ${atOnce})`,
       )),
     "uploads that were cut off": await run(
-      sql`delete from ${storedBytes} where id in (select id from ${storedBytes} where hash is null and made_at < ${before("uploads that were cut off")} limit 100)`,
+      sql`delete from ${storedBytes} where id in (select id from ${storedBytes} where hash is null
+        and made_at < ${before("uploads that were cut off")} limit 100)`,
     ),
     "archives of marks": await run(
-      sql`delete from ${markArchive} where ctid in (select ctid from ${markArchive} where at < ${before("archives of marks")} limit 100)`,
+      sql`delete from ${markArchive} where ctid in (select ctid from ${markArchive}
+        where at < ${before("archives of marks")} limit 100)`,
     ),
     "signs of who is here": await run(
-      sql`delete from ${presence} where ctid in (select ctid from ${presence} where seen_at < ${before("signs of who is here")} limit ${atOnce})`,
+      sql`delete from ${presence} where ctid in (select ctid from ${presence}
+        where seen_at < ${before("signs of who is here")} limit ${atOnce})`,
     ),
   };
 }

@@ -95,7 +95,8 @@ async function lastStates(
   { courseId, pageId, rev }: EntryToCredit,
 ): Promise<NonNullable<AtRest["states"]>> {
   const ofPage = and(eq(entryCredit.courseId, courseId), eq(entryCredit.pageId, pageId));
-  const last = sql`(select max(${entryCredit.number}) from ${entryCredit} where ${ofPage} and ${entryCredit.stateKey} not like ${`${noWords}%`}
+  const last = sql`(select max(${entryCredit.number}) from ${entryCredit} where ${ofPage}
+    and ${entryCredit.stateKey} not like ${`${noWords}%`}
     group by ${entryCredit.stateKey} order by 1 desc limit ${mostStates})`;
   return tx
     .select({ document: entry.document, origins: entryCredit.origins })

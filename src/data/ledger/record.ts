@@ -146,7 +146,8 @@ export async function recordEntry(tx: Queryable, given: NewEntry): Promise<Recor
       startedBy: given.authorId,
       ...state,
       removedAt: null,
-      position: sql`(select count(*)::int from ${page} where ${page.courseId} = ${courseId} and ${page.wikiId} = ${wikiId})`,
+      position: sql`(select count(*)::int from ${page} where ${page.courseId} = ${courseId}
+        and ${page.wikiId} = ${wikiId})`,
     });
   }
   const chained = {

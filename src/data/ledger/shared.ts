@@ -191,8 +191,14 @@ export async function sharedEntries(
   if (wikis.length === 0) return [];
   // On one page what stands there counts; in a wiki each word once, in however many places it stands.
   const of = (table: SQLWrapper, words: SQL) =>
-    sql`coalesce((select ${words} from ${table} s where s.course_id = ${entry.courseId} and s.wiki_id = ${entry.wikiId} and s.rev = ${entry.rev}${where}), 0)`;
-  const where = sql`${onPage === undefined ? sql`` : sql` and s.page_id = ${onPage}`}${until ? sql` and s.at < ${until.toISOString()}::timestamptz` : sql``}`;
+    sql`coalesce((select ${words} from ${table} s where s.course_id = ${entry.courseId}
+      and s.wiki_id = ${entry.wikiId} and s.rev = ${entry.rev}${where}), 0)`;
+  const where = sql`${onPage === undefined ? sql`` : sql` and s.page_id = ${onPage}`}${
+    until
+      ? sql`
+    and s.at < ${until.toISOString()}::timestamptz`
+      : sql``
+  }`;
   const rows = await db
     .select({
       wikiId: sharedCredit.wikiId,
@@ -256,10 +262,12 @@ export function shifts(
 /** SQL: whether the entry at hand was written with one of `people`, who confirmed it. */
 export function sharedWith(people: readonly string[]): SQL<boolean> {
   if (people.length === 0) return sql<boolean>`false`;
-  return sql<boolean>`exists (select 1 from ${sharedCredit} h where ${confirmedHere} and h.person_id in (${sql.join(
-    people.map((id) => sql`${id}`),
-    sql`, `,
-  )}))`;
+  return sql<boolean>`exists (select 1 from ${sharedCredit} h where ${confirmedHere}
+    and h.person_id in (${sql.join(
+      people.map((id) => sql`${id}`),
+      sql`, `,
+    )}))`;
 }
 
-const confirmedHere: SQLWrapper = sql`h.course_id = ${entry.courseId} and h.page_id = ${entry.pageId} and h.number = ${entry.number} and h.is_confirmed`;
+const confirmedHere: SQLWrapper = sql`h.course_id = ${entry.courseId} and h.page_id = ${entry.pageId}
+  and h.number = ${entry.number} and h.is_confirmed`;

@@ -128,7 +128,8 @@ export async function putNear(
     sql`, `,
   );
   await db.execute(
-    sql`update ${presence} set near = told.near from (values ${rows}) as told(id, near) where ${presence.courseId} = ${courseId} and ${presence}.id = told.id`,
+    sql`update ${presence} set near = told.near from (values ${rows}) as told(id, near)
+      where ${presence.courseId} = ${courseId} and ${presence}.id = told.id`,
   );
 }
 

@@ -84,8 +84,10 @@ export async function mailTray(
  */
 function shownText(goesOut: boolean) {
   if (goesOut) return sql<string>`case when ${mail.isSecret} then '' else ${mail.text} end`;
-  return sql<string>`case when ${mail.isSecret} and exists (select 1 from ${person} p join ${account} a on a.user_id = p.id join ${enrolment} e on e.person_id = p.id
-    where p.email = ${mail.toAddress} and e.course_id <> ${mail.courseId} and e.left_at is null) then '' else ${mail.text} end`;
+  return sql<string>`case when ${mail.isSecret} and exists (select 1 from ${person} p
+    join ${account} a on a.user_id = p.id join ${enrolment} e on e.person_id = p.id
+    where p.email = ${mail.toAddress} and e.course_id <> ${mail.courseId} and e.left_at is null) then ''
+    else ${mail.text} end`;
 }
 
 /** A pattern for text that contains `part`, its own signs standing for themselves. */

@@ -100,7 +100,8 @@ export async function happenedIn(
       commentId: comment.id,
       parentId: comment.parentId,
       words: comment.body,
-      namesViewer: sql<boolean>`exists (select 1 from ${mention} m where m.course_id = ${comment.courseId} and m.comment_id = ${comment.id} and m.person_id = ${ctx.viewer.id})`,
+      namesViewer: sql<boolean>`exists (select 1 from ${mention} m where m.course_id = ${comment.courseId}
+        and m.comment_id = ${comment.id} and m.person_id = ${ctx.viewer.id})`,
     })
     .from(comment)
     .innerJoin(page, and(eq(page.courseId, comment.courseId), eq(page.id, comment.pageId)))

@@ -34,7 +34,8 @@ export async function hangTogether(
       entries: page.entries,
       formerTitles: sql<
         string[]
-      >`array(select f.title from ${formerTitle} f where f.course_id = ${page}.course_id and f.page_id = ${page}.id)`,
+      >`array(select f.title from ${formerTitle} f where f.course_id = ${page}.course_id
+        and f.page_id = ${page}.id)`,
     })
     .from(page)
     .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId), isNull(page.removedAt)))

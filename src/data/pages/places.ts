@@ -141,7 +141,8 @@ export const arrangePage = act(
         changed.map(({ id, parentId, position }) => sql`(${id}::text, ${parentId}::text, ${position}::int)`),
         sql`, `,
       );
-      await tx.execute(sql`update ${page} set parent_id = placed.parent_id, position = placed.position from (values ${rows}) as placed (id, parent_id, position)
+      await tx.execute(sql`update ${page} set parent_id = placed.parent_id, position = placed.position
+        from (values ${rows}) as placed (id, parent_id, position)
       where ${page}.course_id = ${courseId} and ${page}.id = placed.id`);
       await tx.insert(contentsAct).values({
         courseId,
@@ -191,8 +192,10 @@ export const orderAnew = act(
           startedRev: entry.rev,
           starterParent: sql<
             string | null
-          >`(select parent.id from ${page} parent join ${starterPage} s on s.course_id = ${page}.course_id and s.id = ${page}.starter_id
-        where parent.course_id = ${page}.course_id and parent.wiki_id = ${page}.wiki_id and parent.starter_id = s.parent_id and parent.owner_id is null limit 1)`,
+          >`(select parent.id from ${page} parent join ${starterPage} s on s.course_id = ${page}.course_id
+            and s.id = ${page}.starter_id
+        where parent.course_id = ${page}.course_id and parent.wiki_id = ${page}.wiki_id
+        and parent.starter_id = s.parent_id and parent.owner_id is null limit 1)`,
         })
         .from(page)
         .innerJoin(
@@ -220,7 +223,9 @@ export const orderAnew = act(
       );
       if (given.length > 0)
         await tx.execute(
-          sql`update ${page} set parent_id = placed.parent_id, position = placed.position from (values ${values}) as placed (id, parent_id, position) where ${page}.course_id = ${courseId} and ${page}.id = placed.id`,
+          sql`update ${page} set parent_id = placed.parent_id, position = placed.position
+            from (values ${values}) as placed (id, parent_id, position) where ${page}.course_id = ${courseId}
+            and ${page}.id = placed.id`,
         );
       if (given[0])
         await tx.insert(contentsAct).values({

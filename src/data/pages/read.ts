@@ -53,7 +53,8 @@ async function loadWiki(
       heading: page.heading,
       tags: sql<
         string[]
-      >`array(select t.tag from ${pageTag} t where t.course_id = ${page}.course_id and t.page_id = ${page}.id order by t.key)`,
+      >`array(select t.tag from ${pageTag} t where t.course_id = ${page}.course_id and t.page_id = ${page}.id
+        order by t.key)`,
     })
     .from(page)
     .where(and(eq(page.courseId, courseId), eq(page.wikiId, wikiId), isNull(page.removedAt)))
@@ -108,7 +109,8 @@ async function formerTitles(
         eq(formerTitle.courseId, courseId),
         eq(formerTitle.wikiId, wikiId),
         sql`not exists (select 1 from ${page} p
-      where p.course_id = ${formerTitle}.course_id and p.wiki_id = ${formerTitle}.wiki_id and p.title_key = ${formerTitle}.title_key and p.removed_at is null)`,
+      where p.course_id = ${formerTitle}.course_id and p.wiki_id = ${formerTitle}.wiki_id
+      and p.title_key = ${formerTitle}.title_key and p.removed_at is null)`,
       ),
     );
 }
@@ -117,8 +119,10 @@ async function formerTitles(
 function formerTitlesOf(courseId: string, wikiId: string) {
   return sql<
     { title: string; id: string }[]
-  >`(select coalesce(json_agg(json_build_object('title', f.title, 'id', f.page_id)), '[]') from ${formerTitle} f where f.course_id = ${courseId} and f.wiki_id = ${wikiId}
-    and not exists (select 1 from ${page} p where p.course_id = f.course_id and p.wiki_id = f.wiki_id and p.title_key = f.title_key and p.removed_at is null))`;
+  >`(select coalesce(json_agg(json_build_object('title', f.title, 'id', f.page_id)), '[]')
+    from ${formerTitle} f where f.course_id = ${courseId} and f.wiki_id = ${wikiId}
+    and not exists (select 1 from ${page} p where p.course_id = f.course_id and p.wiki_id = f.wiki_id
+    and p.title_key = f.title_key and p.removed_at is null))`;
 }
 
 /** Words of one author that stand on a page. */
@@ -152,7 +156,8 @@ export async function findPage(ctx: ContextIn, courseId: string, pageId: string)
       stands: sql<
         Stands[]
       >`(select coalesce(json_agg(json_build_object('authorId', s.author_id, 'words', s.words, 'isGuest', exists (select 1 from ${roomName} r where r.course_id = ${courseId} and r.guest_id = s.author_id))), '[]')
-        from (select author_id, sum(words)::int as words from ${standing} where course_id = ${courseId} and page_id = ${pageId} group by author_id) s)`,
+        from (select author_id, sum(words)::int as words from ${standing} where course_id = ${courseId}
+        and page_id = ${pageId} group by author_id) s)`,
       former: formerTitlesOf(courseId, standpoint.wikiId),
       staff: staffOf(wiki),
     })

@@ -193,7 +193,8 @@ async function knownPeople(
       number: enrolment.number,
       own: enrolment.own,
       mergedInto,
-      elsewhere: sql<boolean>`exists (select 1 from ${enrolment} e where e.person_id = ${person.id} and e.course_id <> ${courseId})`,
+      elsewhere: sql<boolean>`exists (select 1 from ${enrolment} e where e.person_id = ${person.id}
+        and e.course_id <> ${courseId})`,
     })
     .from(person)
     .leftJoin(enrolment, and(eq(enrolment.personId, person.id), eq(enrolment.courseId, courseId)))

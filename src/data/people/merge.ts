@@ -179,7 +179,8 @@ async function swapOwnWikis(
       id: wiki.id,
       assignmentId: wiki.assignmentId,
       personId: wiki.personId,
-      written: sql<boolean>`exists (select 1 from ${entry} e where e.course_id = ${wiki.courseId} and e.wiki_id = ${wiki.id} and e.author_id is not null)`,
+      written: sql<boolean>`exists (select 1 from ${entry} e where e.course_id = ${wiki.courseId}
+        and e.wiki_id = ${wiki.id} and e.author_id is not null)`,
     })
     .from(wiki)
     .innerJoin(assignment, and(eq(assignment.courseId, wiki.courseId), eq(assignment.id, wiki.assignmentId)))

@@ -19,7 +19,8 @@ import type { Arrival, PersonDto, PlaceRequestDto } from "./dto";
 import { mergedInto } from "./merged";
 
 /** SQL: whether a person has a password. */
-export const hasPassword = sql<boolean>`exists (select 1 from ${account} a where a.user_id = ${person}.id and a.provider_id = 'credential')`;
+export const hasPassword = sql<boolean>`exists (select 1 from ${account} a where a.user_id = ${person}.id
+  and a.provider_id = 'credential')`;
 
 /**
  * Everybody on the course, staff first, by name; those who left at the end. For instructors only; others get
@@ -45,7 +46,8 @@ export async function coursePeople(ctx: ContextIn, courseId: string): Promise<Pe
       mergedInto,
       invitedUntil: sql<
         string | null
-      >`(select max(i.expires_at) from ${invitation} i where i.course_id = ${enrolment.courseId} and i.person_id = ${person.id} and i.used_at is null)`,
+      >`(select max(i.expires_at) from ${invitation} i where i.course_id = ${enrolment.courseId}
+        and i.person_id = ${person.id} and i.used_at is null)`,
     })
     .from(enrolment)
     .innerJoin(person, eq(person.id, enrolment.personId))

@@ -87,7 +87,8 @@ export async function changePerson(
       .select({
         role: enrolment.role,
         isActive: hasPassword,
-        elsewhere: sql<boolean>`exists (select 1 from ${enrolment} e where e.person_id = ${person.id} and e.course_id <> ${courseId})`,
+        elsewhere: sql<boolean>`exists (select 1 from ${enrolment} e where e.person_id = ${person.id}
+          and e.course_id <> ${courseId})`,
       })
       .from(enrolment)
       .innerJoin(person, eq(person.id, enrolment.personId))

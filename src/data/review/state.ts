@@ -23,12 +23,17 @@ export async function statesOf(
     .select({
       id: wiki.id,
       state: sql<string>`concat_ws('|', ${wiki.entries}, ${wiki.creditRound}, ${assignment.opensAt}, ${assignment.dueAt}, ${assignment.cutOffAt}, ${assignment.thresholds},
-      (select concat_ws(' ', count(*), count(d.ended_at), max(d.ended_at)) from ${discussion} d where d.course_id = ${wiki.courseId} and d.wiki_id = ${wiki.id}),
-      (select concat_ws(' ', count(*), count(c.withdrawn_at), max(c.withdrawn_at)) from ${comment} c where c.course_id = ${wiki.courseId} and c.wiki_id = ${wiki.id}),
-      (select concat_ws(' ', count(*), max(s.answered_at)) from ${sharedCredit} s where s.course_id = ${wiki.courseId} and s.wiki_id = ${wiki.id}),
+      (select concat_ws(' ', count(*), count(d.ended_at), max(d.ended_at)) from ${discussion} d
+      where d.course_id = ${wiki.courseId} and d.wiki_id = ${wiki.id}),
+      (select concat_ws(' ', count(*), count(c.withdrawn_at), max(c.withdrawn_at)) from ${comment} c
+      where c.course_id = ${wiki.courseId} and c.wiki_id = ${wiki.id}),
+      (select concat_ws(' ', count(*), max(s.answered_at)) from ${sharedCredit} s
+      where s.course_id = ${wiki.courseId} and s.wiki_id = ${wiki.id}),
       (select count(*) from ${findingAct} f where f.course_id = ${wiki.courseId} and f.wiki_id = ${wiki.id}),
-      (select concat_ws(' ', count(*), count(r.ended_at)) from ${accessRule} r where r.course_id = ${wiki.courseId} and r.place = ${wiki.id} and r.origin = 'more time'),
-      (select concat_ws(' ', count(*), count(m.undone_at)) from ${accountMerge} m where m.course_id = ${wiki.courseId}))`,
+      (select concat_ws(' ', count(*), count(r.ended_at)) from ${accessRule} r
+      where r.course_id = ${wiki.courseId} and r.place = ${wiki.id} and r.origin = 'more time'),
+      (select concat_ws(' ', count(*), count(m.undone_at)) from ${accountMerge} m
+      where m.course_id = ${wiki.courseId}))`,
     })
     .from(wiki)
     .innerJoin(assignment, and(eq(assignment.courseId, wiki.courseId), eq(assignment.id, wiki.assignmentId)))

@@ -6,7 +6,7 @@
 import { Link } from "@/ui/frame/Link";
 import { lazy, Suspense, useState } from "react";
 import { Chevron } from "./Chevron";
-import type { HeadLineActions, SiblingsAsked, TrailStep } from "./trail";
+import type { HeadLineActions, TrailStep } from "./trail";
 
 const menus = () => import("./HeadMenus");
 const SiblingMenu = lazy(() => menus().then(({ SiblingMenu: component }) => ({ default: component })));

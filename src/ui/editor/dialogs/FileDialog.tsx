@@ -70,8 +70,8 @@ export function FileDialog({ editor, upload, onClose }: Props) {
                     onClose();
                   }}
                 >
-                  {/* eslint-disable-next-line @next/next/no-img-element -- the server keeps the sizes itself */}
                   {file.kind === "image" ? (
+                    // eslint-disable-next-line @next/next/no-img-element -- the server keeps the sizes
                     <img src={fileHref(editor, file.id, 480) ?? ""} alt="" loading="lazy" />
                   ) : (
                     <span className="file-sign">{file.kind}</span>

@@ -67,9 +67,8 @@ export function FileTable({ files, courseId, zone, now, describe }: Props) {
               <tr key={file.id}>
                 <th scope="row">
                   <span className="file-cell">
-                    {/* eslint-disable-next-line @next/next/no-img-element -- the server keeps the sizes
-                        itself */}
                     {file.kind === "image" ? (
+                      // eslint-disable-next-line @next/next/no-img-element -- the server keeps the sizes
                       <img src={paths.file(courseId, file.id, 480)} alt="" loading="lazy" />
                     ) : (
                       <span className="file-kind">{file.kind}</span>
