@@ -7,7 +7,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import { availableParallelism } from "node:os";
 import { join } from "node:path";
 import { promisify } from "node:util";
-import { dice } from "@/core/roster/dice";
+import { type Dice, dice } from "@/core/roster/dice";
 import { type Mutant, mutantsOf } from "./mutations";
 import { table } from "./table";
 
@@ -51,19 +51,34 @@ async function isNoticed(mutant: Mutant, tests: readonly string[]): Promise<bool
   }
 }
 
-export async function mutants(seed: number): Promise<string> {
-  const throwDice = dice(seed);
-  const chosen = parts.flatMap(({ name, folder, only, tests }) => {
-    const sources = readdirSync(folder)
-      .filter((file) => /(?<!\.test)\.ts$/.test(file) && (only === null || only.test(file)))
-      .sort()
-      .map((file) => join(folder, file));
-    const all = sources.flatMap((file) => mutantsOf(file, readFileSync(file, "utf8")));
-    const ranked = all
-      .map((mutant) => ({ mutant, rank: throwDice.part() }))
-      .sort((one, other) => one.rank - other.rank);
-    return ranked.slice(0, inAll / parts.length).map(({ mutant }) => ({ mutant, name, tests }));
+type Part = (typeof parts)[number];
+
+/** The mutants of a part's sources, in an order by chance. */
+function shuffled({ folder, only }: Part, throwDice: Dice): Mutant[] {
+  return readdirSync(folder)
+    .filter((file) => /(?<!\.test)\.ts$/.test(file) && (only === null || only.test(file)))
+    .sort()
+    .map((file) => join(folder, file))
+    .flatMap((file) => mutantsOf(file, readFileSync(file, "utf8")))
+    .map((mutant) => ({ mutant, rank: throwDice.part() }))
+    .sort((one, other) => one.rank - other.rank)
+    .map(({ mutant }) => mutant);
+}
+
+/** As many of each part as there are, up to `inAll` together: what a small part lacks, the others have more. */
+function choose(throwDice: Dice) {
+  const all = parts.map((part) => ({ ...part, mutants: shuffled(part, throwDice) }));
+  all.sort((one, other) => one.mutants.length - other.mutants.length);
+  let left = inAll;
+  return all.flatMap(({ name, tests, mutants }, at) => {
+    const own = mutants.slice(0, Math.round(left / (all.length - at)));
+    left -= own.length;
+    return own.map((mutant) => ({ mutant, name, tests }));
   });
+}
+
+export async function mutants(seed: number): Promise<string> {
+  const chosen = choose(dice(seed));
   for (const { name, tests } of parts) {
     const nothing: Mutant = { file: "", from: 0, to: 0, put: "", line: 0, what: "" };
     if (await isNoticed(nothing, tests)) throw new Error(`The tests of ${name} fail without any mutant`);

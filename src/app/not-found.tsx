@@ -5,8 +5,8 @@ export default function NotFound() {
     <main className="desk narrow" id="main">
       <h1>Page not found</h1>
       <p className="brief">
-        Either nothing has this address, or it is not open to you. If somebody gave you the address, ask them
-        who may read it.
+        There is no page at this address, or you do not have access to it. If somebody gave you the address,
+        ask them who may read it.
       </p>
       <p style={{ marginTop: 16 }}>
         <Link href="/">To your courses</Link>

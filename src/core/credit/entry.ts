@@ -4,10 +4,9 @@
  *
  * A word after the entry is explained by the first of these that fits:
  *   1. brought back whole, or with changes: the page reads as it, or another page, did after an earlier
- *      entry, and each word has the credit
- *      that it had then,
+ *      entry, and each word has the credit that it had then,
  *   2. kept on the page, moved within it, or corrected in spelling (`compare`),
- *   3. brought back in place: it was removed from where it comes again,
+ *   3. put back: it stands in a gap that reads exactly as what was removed there,
  *   4. carried over: it stands elsewhere on the page, or stands on another page of the wiki,
  *   5. restored: it was removed from the wiki before (carried over too, if the same author took it off
  *      another page),

@@ -184,16 +184,6 @@ export class Explaining {
     }
   }
 
-  /**
-   * Whether a word that was kept, or moved, has the origin that it had: an earlier state that was recalled
-   * may know better.
-   */
-  keepsItsOrigin(word: number): boolean {
-    const from = this.comparison.fromBefore[word]!,
-      { entries, ordinals } = this.step.before.origins;
-    return entries[from] === this.origins.entries[word] && ordinals[from] === this.origins.ordinals[word];
-  }
-
   /** A word was not kept, nor moved, after all. */
   letGo(word: number): void {
     const { fromBefore, toAfter, how } = this.comparison;

@@ -64,11 +64,13 @@ async function erase(
   const rowsOf = async <Row>(query: ReturnType<typeof sql>) => (await tx.execute(query)).rows as Row[];
   // The ledger is append-only to everybody else.
   await tx.execute(sql`select set_config('tidy.erasing', 'on', true)`);
+  const isOfPlace = {
+    course: sql`true`,
+    assignment: sql`assignment_id = ${placeId}`,
+    wiki: sql`id = ${placeId}`,
+  }[kind];
   const wikis = (
-    await rowsOf<{ id: string }>(
-      sql`select id from wiki where course_id = ${courseId}
-        and ${kind === "course" ? sql`true` : kind === "assignment" ? sql`assignment_id = ${placeId}` : sql`id = ${placeId}`}`,
-    )
+    await rowsOf<{ id: string }>(sql`select id from wiki where course_id = ${courseId} and ${isOfPlace}`)
   ).map(({ id }) => id);
   const array = (ids: readonly string[]) => sql`${sql.param(ids)}::text[]`;
   const pages = (

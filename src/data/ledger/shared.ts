@@ -189,16 +189,12 @@ export async function sharedEntries(
   { onPage, until = null }: { onPage?: string; until?: Date | null } = {},
 ): Promise<SharedEntry[]> {
   if (wikis.length === 0) return [];
+  const ofPage = onPage === undefined ? sql`` : sql` and s.page_id = ${onPage}`;
+  const before = until ? sql` and s.at < ${until.toISOString()}::timestamptz` : sql``;
   // On one page what stands there counts; in a wiki each word once, in however many places it stands.
   const of = (table: SQLWrapper, words: SQL) =>
     sql`coalesce((select ${words} from ${table} s where s.course_id = ${entry.courseId}
-      and s.wiki_id = ${entry.wikiId} and s.rev = ${entry.rev}${where}), 0)`;
-  const where = sql`${onPage === undefined ? sql`` : sql` and s.page_id = ${onPage}`}${
-    until
-      ? sql`
-    and s.at < ${until.toISOString()}::timestamptz`
-      : sql``
-  }`;
+      and s.wiki_id = ${entry.wikiId} and s.rev = ${entry.rev}${ofPage}${before}), 0)`;
   const rows = await db
     .select({
       wikiId: sharedCredit.wikiId,
