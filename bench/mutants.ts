@@ -21,7 +21,7 @@ const parts = [
     name: "figures",
     folder: "src/core/credit",
     only: /^(account|behind|built-on|figures|figure-table|group|routes|shares|work)\.ts$/,
-    tests: ["account", "figures", "no-gain", "routes", "shares", "worked-example", "entry"].map(
+    tests: ["account", "figures", "no-gain", "routes", "shares", "work", "worked-example", "entry"].map(
       (test) => `src/core/credit/${test}.test.ts`,
     ),
   },

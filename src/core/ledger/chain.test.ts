@@ -26,6 +26,10 @@ function chain(notes: readonly string[]) {
 
 describe("a chain of entries", () => {
   const whole = chain(["one", "two", "three"]);
+  test("hashes are those of the first release: what was printed then is still proven", () => {
+    expect(chainStart).toMatch(/^0{64}$/);
+    expect(whole[0]!.hash).toBe("7a5b48860be35936e0be602d995c6428f1b4d4d83ba28b3dfe2bd8016cd0fdf1");
+  });
   test("as it was written, it fits", () => expect(findChainFault(whole)).toBeNull());
   test("a changed note is found", () => {
     const tampered = whole.map((each) =>
