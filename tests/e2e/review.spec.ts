@@ -326,7 +326,7 @@ test("thresholds show what they would find while they are moved, and hold once t
   await ownPages.focus();
   await press(ines, "End");
   await ines.getByRole("button", { name: "Ask from there on" }).click();
-  await expect(ines.getByText("Saved. What is found now follows these limits.")).toBeVisible();
+  await expect(ines.getByText("Saved. Findings now follow these thresholds.")).toBeVisible();
   await expect(ines.getByRole("heading", { name: "What this finds" })).toBeVisible();
   await ines.reload();
   await expect(ownPages).toHaveAttribute("aria-valuetext", "30 entries");

@@ -43,12 +43,12 @@ export async function setFrom(courseId: string, assignmentId: string, thresholds
     const words = {
       "not found": "Nothing was changed: only instructors can do this.",
       "only looking": onlyLooking,
-      "bad input": "Nothing was changed: a part lies between 5 and 100 %, a number of words above 0.",
+      "bad input": "Nothing was changed: enter parts from 5 to 100 %, and numbers of words above 0.",
     };
     return { kind: "wrong", text: words[set.problem.code] };
   }
   revalidatePath(`/courses/${courseId}`, "layout");
-  return { kind: "done", text: "Saved. What is found now follows these limits." };
+  return { kind: "done", text: "Saved. Findings now follow these thresholds." };
 }
 
 /** Notes that the viewer has looked at a student's work as it is now, or takes that back. */
