@@ -19,8 +19,11 @@ export default defineConfig({
     projects: [
       {
         resolve: { alias },
+        // React as it runs for users: it draws twice as fast without the checks of development.
+        oxc: { jsx: { development: false } },
         test: {
           ...together,
+          env: { NODE_ENV: "production" },
           name: "unit",
           testTimeout: 60_000,
           include: ["src/**/*.test.{ts,tsx}", "tests/unit/**/*.test.ts"],

@@ -29,8 +29,9 @@ export function sendingOf({
   pasted = 0,
   largestPaste = 0,
   coWriters = [],
+  typed,
 }: z.output<typeof savedText>): Sending | undefined {
-  return saveId === undefined ? undefined : { saveId, pasted, largestPaste, coWriters };
+  return saveId === undefined ? undefined : { saveId, pasted, largestPaste, coWriters, typed };
 }
 
 const kept = "Your text is still here, and kept on this machine.";
@@ -63,7 +64,7 @@ export function saveAnswer(
   saved: Saved,
 ): SaveAnswer {
   if (saved.kind === "unchanged")
-    return { kind: "saved", href: pageHref(saved.pageId), number: saved.number };
+    return { kind: "unchanged", href: pageHref(saved.pageId), number: saved.number };
   if (saved.kind === "saved") {
     // The document travels as a string of JSON, as it did on its way here.
     return {

@@ -137,7 +137,7 @@ describe("the times in which somebody could not write", () => {
           }
         },
       ),
-      { seed: 71, numRuns: 1000 },
+      { seed: 71, numRuns: 500 },
     );
   });
 });

@@ -76,7 +76,7 @@ describe("when rules hold", () => {
           }
         },
       ),
-      { seed: 91, numRuns: 300 },
+      { seed: 91, numRuns: 200 },
     );
   });
 
@@ -95,7 +95,7 @@ describe("when rules hold", () => {
           for (const each of found) expect(each).toBeGreaterThan(start);
         },
       ),
-      { seed: 92, numRuns: 300 },
+      { seed: 92, numRuns: 200 },
     );
   });
 

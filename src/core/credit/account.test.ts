@@ -8,7 +8,7 @@ import type { CreditedPage } from "./page";
 import { plainBlocks } from "./text";
 import { CreditedWiki } from "./wiki";
 
-const runs = { numRuns: 1000, seed: 61 };
+const runs = { numRuns: 300, seed: 61 };
 
 /** Every entry of a history with its figures, and with the origins of its page's words before and after. */
 function steps(history: readonly PlainEntry[]) {

@@ -17,7 +17,7 @@ describe("credit against histories with known truth", () => {
     "%s",
     (_, { habits, pages = 1, wanted }) => {
       const sum = noAccuracy();
-      for (const seed of [31, 32, 33]) measure(history(seed, zipf, habits, { ...size, pages }), sum);
+      for (const seed of [31, 32]) measure(history(seed, zipf, habits, { ...size, pages }), sum);
       expect(sum.right / sum.words).toBeGreaterThanOrEqual(wanted - 0.002);
       expect(sum.figureErrors.added / sum.figureTruth.added).toBeLessThan(0.01);
     },
@@ -32,7 +32,7 @@ describe("credit against histories with known truth", () => {
   ])("%s, in prose of which half is stock phrases", (name, wanted) => {
     const { habits, pages = 1 } = operations.find((operation) => operation.name === name)!;
     const sum = noAccuracy();
-    for (const seed of [31, 32, 33]) measure(history(seed, stockProse, habits, { ...size, pages }), sum);
+    for (const seed of [31, 32]) measure(history(seed, stockProse, habits, { ...size, pages }), sum);
     expect(sum.right / sum.words).toBeGreaterThan(wanted);
     for (const figure of ["added", "removedOwn", "removedOthers"] as const) {
       expect(sum.figureErrors[figure] / sum.figureTruth[figure], figure).toBeLessThan(0.05);

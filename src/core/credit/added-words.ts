@@ -11,23 +11,45 @@ const repeatedRun = 8;
  * length).
  */
 export function repeatedWords({ reasons, comparison: { changed }, step: { after } }: Explaining): number {
-  const firstAt = new Map<number, number>();
+  const { words } = after;
+  const firstOf = new FirstRuns(words, changed.bTo - changed.bFrom);
   let repeated = 0,
     covered = changed.bFrom;
   for (let word = changed.bFrom, run = 0; word < changed.bTo; word++) {
     run = reasons[word] === added ? run + 1 : 0;
     if (run < repeatedRun) continue;
     const from = word - repeatedRun + 1;
-    let hash = 0;
-    for (let at = from; at <= word; at++) hash = (Math.imul(hash, factor) + after.words[at]!) | 0;
-    const first = firstAt.get(hash);
-    if (first === undefined) firstAt.set(hash, from);
-    else if (first + repeatedRun <= from && readsSame(after.words, first, from)) {
-      repeated += word + 1 - Math.max(from, covered);
-      covered = word + 1;
-    }
+    if (firstOf.run(from) + repeatedRun > from) continue;
+    repeated += word + 1 - Math.max(from, covered);
+    covered = word + 1;
   }
   return repeated;
+}
+
+/** Where a run of words stood first: a hash table in one array, which takes a fifth of a map's time. */
+class FirstRuns {
+  /** Places from 1 on; 0: free. */
+  readonly #places: Int32Array;
+
+  constructor(
+    readonly words: Int32Array,
+    runs: number,
+  ) {
+    this.#places = new Int32Array(2 ** (33 - Math.clz32(Math.max(1, runs))));
+  }
+
+  /** Where a run that reads as the one from `from` on stood first: `from` itself, if it is the first. */
+  run(from: number): number {
+    let hash = 0;
+    for (let at = from; at < from + repeatedRun; at++) hash = (Math.imul(hash, factor) + this.words[at]!) | 0;
+    const mask = this.#places.length - 1;
+    for (let slot = (hash ^ (hash >>> 15)) & mask; ; slot = (slot + 1) & mask) {
+      const first = this.#places[slot]! - 1;
+      if (first < 0) this.#places[slot] = from + 1;
+      if (first < 0) return from;
+      if (readsSame(this.words, first, from)) return first;
+    }
+  }
 }
 
 function readsSame(words: Int32Array, one: number, other: number): boolean {

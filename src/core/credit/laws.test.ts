@@ -13,7 +13,7 @@ import { readPage, storePage } from "./stored";
 import { plainBlocks } from "./text";
 import { CreditedWiki, standingByAuthor } from "./wiki";
 
-const runs = { numRuns: 1000, seed: 17 };
+const runs = { numRuns: 300, seed: 17 };
 const allCredit = (wiki: CreditedWiki) => [...wiki.pages.keys()].map((page) => [page, creditOf(wiki, page)]);
 
 describe("laws of credit", () => {

@@ -115,7 +115,7 @@ describe("what a page remembers", () => {
           words = moved;
         });
       }),
-      { numRuns: 1000, seed: 41 },
+      { numRuns: 500, seed: 41 },
     );
   });
 
@@ -249,7 +249,7 @@ describe("what a page remembers", () => {
           expect(parts.joints.includes(index)).toBe(parts.after[index]! > index + 1);
         });
       }),
-      { seed: 75, numRuns: 1000 },
+      { seed: 75, numRuns: 500 },
     );
   });
 });

@@ -44,7 +44,7 @@ test("keeps in order, equal for equal, and as much as can be kept where two belo
       expect(pairs.length).toBeLessThanOrEqual(most);
       if (areRelated && 3 * most >= a.length + b.length - 2 * most) expect(pairs.length).toBe(most);
     }),
-    { numRuns: 2000, seed: 3 },
+    { numRuns: 800, seed: 3 },
   );
 });
 
@@ -92,7 +92,7 @@ test("keeps the runs that are known, and around them in order and equal for equa
           expect(from[first.b + each]).toBe(first.a + each);
       },
     ),
-    { numRuns: 1000, seed: 73 },
+    { numRuns: 500, seed: 73 },
   );
 });
 
@@ -125,7 +125,7 @@ test("what is kept does not depend on how elements are numbered", () => {
         expect(kept(a.map(other), b.map(other))).toEqual(kept(a, b));
       },
     ),
-    { numRuns: 1000, seed: 5 },
+    { numRuns: 500, seed: 5 },
   );
   // Where less than half is shared, but numbers end alike.
   const a = Array.from({ length: 1000 }, (_, at) => at);

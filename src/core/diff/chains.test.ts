@@ -137,7 +137,7 @@ describe("finding stretches again", () => {
           }
         }
       }),
-      { numRuns: 1000, seed: 51 },
+      { numRuns: 500, seed: 51 },
     );
   });
 });
@@ -211,7 +211,7 @@ describe("one stretch that stands in both", () => {
             outcomes[chains.length > 0 ? "taken" : "left"]++;
         },
       ),
-      { seed: 32, numRuns: 1000 },
+      { seed: 32, numRuns: 500 },
     );
     expect(Math.min(outcomes.taken, outcomes.left)).toBeGreaterThan(20);
   });
@@ -283,7 +283,7 @@ describe("one stretch that stands in both", () => {
           outcomes[chains.length > 0 ? "taken" : "left"]++;
         },
       ),
-      { seed: 31, numRuns: 1500 },
+      { seed: 31, numRuns: 700 },
     );
     expect(Math.min(outcomes.taken, outcomes.left)).toBeGreaterThan(150);
   });

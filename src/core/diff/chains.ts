@@ -47,11 +47,10 @@ export function takeChains(search: Search, target: Target): Chain[] {
   if (runs.count === 0) return [];
   const needed = new Needed(sources, target, search.margin);
   const joined = new JoinedRuns(runs, sources, target.words, search.vocabulary);
-  // Most runs are chance; those that could not prove enough even if their words were rare need no closer
-  // look.
+  // Most runs are chance. Those that could not prove enough even if all their words were rare are dropped.
   const ends = joined.endsOf((end, bits) => needed.isWithin(bits, () => joined.extentOf(end)));
-  // The first chain that is taken is whole, so there is none unless one proves enough with what it leaves
-  // unexplained. Of most it is plain before anything is counted that they do not.
+  // The strongest chain is taken first, and whole. So if no whole chain proves enough, none is taken at all,
+  // and nothing needs to be counted. This bound is cheap and settles most searches.
   const likely: Wanted[] = [];
   for (const end of ends) {
     const extent = joined.extentOf(end);
@@ -91,8 +90,8 @@ interface Wanted {
 }
 
 /**
- * Whether any of the chains, as they are, proves what is wanted of it. What single words prove is asked
- * first: pairs take longer to count.
+ * Whether any of the chains proves as much as it must. Pairs of words take longer to count than single words,
+ * so what single words can prove at most is asked first.
  */
 function provesAny(wanted: readonly Wanted[], search: Search, target: Target): boolean {
   if (wanted.length === 0) return false;

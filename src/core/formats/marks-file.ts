@@ -2,7 +2,7 @@
  * Marks that leave: as a table with all that they rest on (RFC 4180), and as OneRoster 1.2 line items and
  * results (1EdTech, CSV binding).
  */
-import { csvText } from "../roster/export";
+import { type Column, csvTable } from "../roster/export";
 
 export interface LeavingMark {
   /** The person's number in the institution, or else their id here. */
@@ -29,49 +29,34 @@ export interface LeavingMark {
   readonly criteria: ReadonlyMap<string, string>;
 }
 
+const markColumns: readonly Column<LeavingMark>[] = [
+  ["Number", ({ person }) => person],
+  ["Name", ({ name }) => name],
+  ["Address", ({ address }) => address],
+  ["Group", ({ group }) => group],
+  ["Mark", ({ mark }) => mark ?? ""],
+  ["Label", ({ label }) => label ?? ""],
+  ["Group mark", ({ groupMark }) => groupMark ?? ""],
+  ["Computed", ({ computed }) => computed ?? ""],
+  ["Working", ({ working }) => working],
+  ["Reason", ({ reason }) => reason],
+  ["State", ({ state }) => state],
+  ["Shown to the student", ({ released }) => released ?? ""],
+  ["Given by", ({ givenBy }) => givenBy],
+  ["Given at", ({ givenAt }) => givenAt],
+  ["Left out", ({ leftOut }) => leftOut],
+];
+
 /** A row a student, a column a criterion. */
 export function marksTable(
   criteria: readonly { readonly id: string; readonly title: string }[],
   marks: readonly LeavingMark[],
 ): string {
-  const head = [
-    "Number",
-    "Name",
-    "Address",
-    "Group",
-    "Mark",
-    "Label",
-    "Group mark",
-    "Computed",
-    "Working",
-    "Reason",
-    "State",
-    "Shown to the student",
-    "Given by",
-    "Given at",
-    "Left out",
-  ];
-  return csvText([
-    [...head, ...criteria.map(({ title }) => title)],
-    ...marks.map((each) => [
-      each.person,
-      each.name,
-      each.address,
-      each.group,
-      each.mark ?? "",
-      each.label ?? "",
-      each.groupMark ?? "",
-      each.computed ?? "",
-      each.working,
-      each.reason,
-      each.state,
-      each.released ?? "",
-      each.givenBy,
-      each.givenAt,
-      each.leftOut,
-      ...criteria.map(({ id }) => each.criteria.get(id) ?? ""),
-    ]),
+  const given = criteria.map(({ id, title }): Column<LeavingMark> => [
+    title,
+    (mark) => mark.criteria.get(id) ?? "",
   ]);
+  return csvTable([...markColumns, ...given], marks);
 }
 
 export interface LineItem {
@@ -91,38 +76,24 @@ const classId = ({ courseId }: LineItem, sections: readonly string[], section: s
 
 /** lineItems.csv: one line item for each class of the course. */
 export function lineItems(item: LineItem, sections: readonly string[], at: string): string {
-  return csvText([
+  return csvTable<string>(
     [
-      "sourcedId",
-      "status",
-      "dateLastModified",
-      "title",
-      "description",
-      "assignDate",
-      "dueDate",
-      "classSourcedId",
-      "categorySourcedId",
-      "gradingPeriodSourcedId",
-      "resultValueMin",
-      "resultValueMax",
-      "schoolSourcedId",
+      ["sourcedId", (_, index) => `${lineItemId(item)}-${index + 1}`],
+      ["status", () => "active"],
+      ["dateLastModified", () => at],
+      ["title", () => item.title],
+      ["description", () => ""],
+      ["assignDate", () => item.opensAt.slice(0, 10)],
+      ["dueDate", () => item.dueAt.slice(0, 10)],
+      ["classSourcedId", (section) => classId(item, sections, section)],
+      ["categorySourcedId", () => ""],
+      ["gradingPeriodSourcedId", () => ""],
+      ["resultValueMin", () => "0"],
+      ["resultValueMax", () => item.outOf],
+      ["schoolSourcedId", () => `${item.courseId}-org`],
     ],
-    ...sections.map((section, index) => [
-      `${lineItemId(item)}-${index + 1}`,
-      "active",
-      at,
-      item.title,
-      "",
-      item.opensAt.slice(0, 10),
-      item.dueAt.slice(0, 10),
-      classId(item, sections, section),
-      "",
-      "",
-      "0",
-      item.outOf,
-      `${item.courseId}-org`,
-    ]),
-  ]);
+    sections,
+  );
 }
 
 /** results.csv: one result for each student with a mark. */
@@ -132,34 +103,21 @@ export function results(
   marks: readonly LeavingMark[],
   at: string,
 ): string {
-  return csvText([
+  const numberOf = (section: string) => Math.max(0, sections.indexOf(section)) + 1;
+  return csvTable<LeavingMark>(
     [
-      "sourcedId",
-      "status",
-      "dateLastModified",
-      "lineItemSourcedId",
-      "studentSourcedId",
-      "scoreStatus",
-      "score",
-      "scoreDate",
-      "comment",
-      "textScore",
-      "classSourcedId",
+      ["sourcedId", ({ person }) => `${lineItemId(item)}-${person}`],
+      ["status", () => "active"],
+      ["dateLastModified", () => at],
+      ["lineItemSourcedId", ({ section }) => `${lineItemId(item)}-${numberOf(section)}`],
+      ["studentSourcedId", ({ person }) => person],
+      ["scoreStatus", () => "fully graded"],
+      ["score", ({ mark }) => mark ?? ""],
+      ["scoreDate", ({ givenAt }) => givenAt.slice(0, 10)],
+      ["comment", ({ reason }) => reason],
+      ["textScore", ({ label }) => label ?? ""],
+      ["classSourcedId", ({ section }) => classId(item, sections, section)],
     ],
-    ...marks
-      .filter(({ mark }) => mark !== null)
-      .map(({ person, mark, section, givenAt, label, reason }) => [
-        `${lineItemId(item)}-${person}`,
-        "active",
-        at,
-        `${lineItemId(item)}-${Math.max(0, sections.indexOf(section)) + 1}`,
-        person,
-        "fully graded",
-        mark!,
-        givenAt.slice(0, 10),
-        reason,
-        label ?? "",
-        classId(item, sections, section),
-      ]),
-  ]);
+    marks.filter(({ mark }) => mark !== null),
+  );
 }

@@ -231,3 +231,70 @@ describe("a paragraph of very many sentences", () => {
     expect(mergeSentences(said(dots), said(`Ours. ${dots}`), said(`${dots}Theirs.`))).toBeNull();
   });
 });
+
+describe("two who put words into one sentence", () => {
+  test.each([
+    [
+      "at different places, both come in",
+      "The weir holds back the river.",
+      "The old weir holds back the river.",
+      "The weir holds back the river all summer.",
+      "The old weir holds back the river all summer.",
+    ],
+    [
+      "several times, all come in",
+      "The weir holds back the river.",
+      "Today the weir holds back the whole river.",
+      "Today the weir holds back the whole river.",
+      "Today the weir holds back the whole river.",
+    ],
+    [
+      "at the same place, a person has to say",
+      "The weir holds back the river.",
+      "The old weir holds back the river.",
+      "The steep weir holds back the river.",
+      null,
+    ],
+    [
+      "where the other takes a word away, a person has to say",
+      "The weir holds back the river.",
+      "The old weir holds back the river.",
+      "The weir holds the river.",
+      null,
+    ],
+  ])("%s", (_, before, ours, theirs, result) => {
+    expect(merge(before, ours, theirs)).toBe(result);
+  });
+
+  test("whatever the words and the places, each stands where it was put, also with formatting", () => {
+    const words = fc.uniqueArray(fc.stringMatching(/^[a-z]{2,7}$/), { minLength: 3, maxLength: 12 });
+    fc.assert(
+      fc.property(words, fc.nat(), fc.nat(), fc.boolean(), (sentence, one, other, isBold) => {
+        const [first, second] = [one % (sentence.length + 1), other % (sentence.length + 1)].sort(
+          (a, b) => a - b,
+        ) as [number, number];
+        fc.pre(first !== second && second < sentence.length);
+        const put = (at: number, word: string, into: readonly string[]) => [
+          ...into.slice(0, at),
+          word,
+          ...into.slice(at),
+        ];
+        const nodes = (all: readonly string[]) =>
+          all.flatMap((word, at) => [
+            text(word, ...(isBold && word === sentence[0] ? (["bold"] as const) : [])),
+            text(at === all.length - 1 ? "." : " "),
+          ]);
+        const merged = mergeSentences(
+          nodes(sentence),
+          nodes(put(first, "OURS", sentence)),
+          nodes(put(second, "THEIRS", sentence)),
+        );
+        const both = put(first, "OURS", put(second, "THEIRS", sentence));
+        expect(said(merged)).toBe(`${both.join(" ")}.`);
+        const bold = merged!.filter(({ marks }) => marks?.length).map((node) => node.text);
+        expect(bold).toEqual(isBold ? [sentence[0]] : []);
+      }),
+      { seed: 351, numRuns: 500 },
+    );
+  });
+});

@@ -1,11 +1,13 @@
 /**
  * Bringing two changes of one block together, finer than by the block: of running text by its sentences, of
- * lists and tables by what stands in them. Edits in different sentences merge; two of one sentence are for a
- * person to settle.
+ * lists and tables by what stands in them. Edits in different sentences merge, and so do words that both put
+ * into one sentence at different places; other edits of one sentence are for a person to settle.
  */
 import { canonical } from "../document/canonical";
 import type { DocumentNode } from "../document/model";
 import { factsOf, type NodeType } from "../document/parts";
+import { type Edit, editsOf, joined, type Part, withEdits } from "./edits";
+import { mergeInsertions } from "./insertions";
 
 /** Merges documents whose blocks have ids: handed in, since documents and blocks are merged by each other. */
 export type MergeContent = (
@@ -73,16 +75,9 @@ function isEven(rows: readonly DocumentNode[]): boolean {
   return widths.size <= 1;
 }
 
-/** A change of a sequence: from `from` (included) to `to` (excluded) of what was before, `put` stands now. */
-interface Edit<Part> {
-  readonly from: number;
-  readonly to: number;
-  readonly put: readonly Part[];
-}
-
 /**
- * Running text in which both changed sentences; null where they changed the same one, or both wrote at the
- * same place.
+ * Running text in which both changed sentences; null where they changed the same one, other than by putting
+ * words into different places of it, or both wrote at the same place.
  */
 export function mergeSentences(
   before: readonly DocumentNode[],
@@ -94,35 +89,44 @@ export function mergeSentences(
   const [ourEdits, theirEdits] = [editsOf(was, own), editsOf(was, other)];
   if (!ourEdits || !theirEdits) return null;
   const known = new Set(ourEdits.map(editKey));
-  const edits = [...ourEdits, ...theirEdits.filter((edit) => !known.has(editKey(edit)))].sort(
+  const sorted = [...ourEdits, ...theirEdits.filter((edit) => !known.has(editKey(edit)))].sort(
     (one, next) => one.from - next.from || one.to - next.to,
   );
-  for (const [at, edit] of edits.entries()) {
-    const next = edits[at + 1];
-    if (!next) break;
-    const isSamePlace = edit.from === edit.to && next.from === next.to && edit.from === next.from;
-    // What is put right beside a sentence that the other changed belongs to that sentence as far as anybody
-    // can tell.
-    const touches = next.from === edit.to && (next.from === next.to || edit.from === edit.to);
-    if (next.from < edit.to || isSamePlace || touches) return null;
+  const edits: Edit[] = [];
+  for (const edit of sorted) {
+    const last = edits.at(-1);
+    const together = last && meet(last, edit) ? intoOne(was, last, edit, ourEdits.includes(last)) : undefined;
+    if (together === null) return null;
+    if (together) edits[edits.length - 1] = together;
+    else edits.push(edit);
   }
-  let at = 0;
-  const parts = edits.map(({ from, to, put }) => {
-    const unchanged = was.slice(at, from);
-    at = to;
-    return [unchanged, put];
-  });
-  return joined([...parts, [was.slice(at)]].flat(2).flatMap(({ nodes }) => nodes));
+  return joined(withEdits(was, edits).flatMap(({ nodes }) => nodes));
+}
+
+/** Whether two edits, the first of which begins no later, are of the same place as far as anybody can tell. */
+function meet(one: Edit, next: Edit): boolean {
+  const isSamePlace = one.from === one.to && next.from === next.to && one.from === next.from;
+  // What is put right beside a sentence that the other changed belongs to that sentence.
+  const touches = next.from === one.to && (next.from === next.to || one.from === one.to);
+  return next.from < one.to || isSamePlace || touches;
+}
+
+/** Two edits of the same sentences as one, if both only put words into them; null: they can't be. */
+function intoOne(was: readonly Part[], one: Edit, other: Edit, oneIsOurs: boolean): Edit | null {
+  if (one.from !== other.from || one.to !== other.to || one.from === one.to) return null;
+  const nodesOf = (parts: readonly Part[]) => parts.flatMap(({ nodes }) => nodes);
+  const [ours, theirs] = oneIsOurs ? [one, other] : [other, one];
+  const merged = mergeInsertions(
+    nodesOf(was.slice(one.from, one.to)),
+    nodesOf(ours.put),
+    nodesOf(theirs.put),
+  );
+  return merged && { from: one.from, to: one.to, put: [{ nodes: merged, key: canonical(merged) }] };
 }
 
 /** The same for two edits that do the same. */
-function editKey({ from, to, put }: Edit<Sentence>): string {
+function editKey({ from, to, put }: Edit): string {
   return `${from} ${to} ${put.map(({ key }) => key).join("\n")}`;
-}
-
-interface Sentence {
-  readonly nodes: readonly DocumentNode[];
-  readonly key: string;
 }
 
 /** Ends of sentences: a full stop and the like with what closes after it, where white space follows. */
@@ -135,7 +139,7 @@ const mostSentences = 5000;
  * Running text cut behind each end of a sentence; white space goes with what follows it. Joined again it is
  * as before. Null: there are too many.
  */
-function sentencesOf(content: readonly DocumentNode[]): Sentence[] | null {
+function sentencesOf(content: readonly DocumentNode[]): Part[] | null {
   const sentences: DocumentNode[][] = [[]];
   for (const node of joined(content)) {
     if (node.text === undefined) {
@@ -151,66 +155,4 @@ function sentencesOf(content: readonly DocumentNode[]): Sentence[] | null {
     if (at < node.text.length) sentences.at(-1)!.push({ ...node, text: node.text.slice(at) });
   }
   return sentences.filter((nodes) => nodes.length > 0).map((nodes) => ({ nodes, key: canonical(nodes) }));
-}
-
-/** Neighbours with the same marks as one text, so that it does not matter how a text was cut. */
-function joined(nodes: readonly DocumentNode[]): DocumentNode[] {
-  const result: DocumentNode[] = [];
-  for (const node of nodes) {
-    const last = result.at(-1);
-    if (last?.text !== undefined && node.text !== undefined && hasSameMarks(last, node))
-      result[result.length - 1] = { ...last, text: last.text + node.text };
-    else result.push(node);
-  }
-  return result;
-}
-
-function hasSameMarks({ marks: one = [] }: DocumentNode, { marks: other = [] }: DocumentNode): boolean {
-  return one.length === other.length && (one.length === 0 || canonical(one) === canonical(other));
-}
-
-/**
- * Where more pairs of sentences than these would have to be compared, between the first that changed and the
- * last, a person settles it: some two hundred sentences of one paragraph, all changed.
- */
-const mostCompared = 40_000;
-
-/**
- * How `after` comes about from `before`, by a longest common subsequence of what lies between the ends that
- * they share; null: it is too much.
- */
-function editsOf(before: readonly Sentence[], after: readonly Sentence[]): Edit<Sentence>[] | null {
-  const shorter = Math.min(before.length, after.length);
-  let start = 0;
-  while (start < shorter && before[start]!.key === after[start]!.key) start++;
-  let end = 0;
-  while (end < shorter - start && before[before.length - 1 - end]!.key === after[after.length - 1 - end]!.key)
-    end++;
-  const [rows, columns] = [before.length - end - start, after.length - end - start];
-  if (rows * columns > mostCompared) return null;
-  const isEqual = (a: number, b: number) => before[start + a]!.key === after[start + b]!.key;
-  const lengths = Array.from({ length: rows + 1 }, () => new Int32Array(columns + 1));
-  for (let a = rows - 1; a >= 0; a--) {
-    for (let b = columns - 1; b >= 0; b--)
-      lengths[a]![b] = isEqual(a, b)
-        ? lengths[a + 1]![b + 1]! + 1
-        : Math.max(lengths[a + 1]![b]!, lengths[a]![b + 1]!);
-  }
-  const edits: Edit<Sentence>[] = [];
-  let [a, b, fromA, fromB] = [0, 0, 0, 0];
-  const push = () => {
-    if (a > fromA || b > fromB)
-      edits.push({ from: start + fromA, to: start + a, put: after.slice(start + fromB, start + b) });
-  };
-  while (a < rows && b < columns) {
-    if (isEqual(a, b)) {
-      push();
-      [a, b] = [a + 1, b + 1];
-      [fromA, fromB] = [a, b];
-    } else if (lengths[a + 1]![b]! >= lengths[a]![b + 1]!) a++;
-    else b++;
-  }
-  [a, b] = [rows, columns];
-  push();
-  return edits;
 }

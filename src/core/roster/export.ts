@@ -13,3 +13,14 @@ export function csvText(rows: readonly (readonly string[])[]): string {
         { escapeFormulae: /^[=+\-@\t\r]/, newline: "\r\n" },
       )}\r\n`;
 }
+
+/** A column of a table: what stands at its head, and what of each row stands in it. */
+export type Column<Row> = readonly [heading: string, cellOf: (row: Row, index: number) => string];
+
+/** A table as `csvText`: a line of headings, and a line for each row. */
+export function csvTable<Row>(columns: readonly Column<Row>[], rows: readonly Row[]): string {
+  return csvText([
+    columns.map(([heading]) => heading),
+    ...rows.map((row, index) => columns.map(([, cellOf]) => cellOf(row, index))),
+  ]);
+}

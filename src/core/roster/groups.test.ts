@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { makeGroups, placeInSmallest, type PersonToPlace } from "./groups";
 
-const runs = { seed: 411, numRuns: 1000 };
+const runs = { seed: 411, numRuns: 500 };
 
 const people = fc
   .array(
@@ -106,7 +106,7 @@ describe("groups by chance", () => {
       runs,
     );
     // Pairs that contradict each other are rare here: nearly all of these must have come out.
-    expect(kept).toBeGreaterThan(900);
+    expect(kept).toBeGreaterThan(0.9 * runs.numRuns);
   });
 
   test("pairs that contradict each other are named", () => {

@@ -53,10 +53,24 @@ function lettersOf(word: string): number {
 /**
  * Insertions, removals, replacements and swaps of neighbours that turn one word into the other (optimal
  * string alignment distance), or `most + 1` if there are more than `most`. Counts UTF-16 code units.
- * O(length²).
+ * O(length²) of what lies between the first and the last letter that differ.
  */
 export function spellingDistance(one: string, other: string, most: number): number {
   if (Math.abs(one.length - other.length) > most) return most + 1;
+  // What both begin and end with alike costs nothing, and is most of two words that differ by a slip.
+  let from = 0;
+  let [oneEnd, otherEnd] = [one.length, other.length];
+  const shorter = Math.min(oneEnd, otherEnd);
+  while (from < shorter && one.charCodeAt(from) === other.charCodeAt(from)) from++;
+  while (oneEnd > from && otherEnd > from && one.charCodeAt(oneEnd - 1) === other.charCodeAt(otherEnd - 1)) {
+    oneEnd--;
+    otherEnd--;
+  }
+  if (oneEnd === from || otherEnd === from) return Math.max(oneEnd, otherEnd) - from;
+  return distanceOf(one.slice(from, oneEnd), other.slice(from, otherEnd), most);
+}
+
+function distanceOf(one: string, other: string, most: number): number {
   let twoBack: number[] = [];
   let lastRow = Array.from({ length: other.length + 1 }, (_, j) => j);
   for (let i = 1; i <= one.length; i++) {

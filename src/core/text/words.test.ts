@@ -89,7 +89,7 @@ describe("words", () => {
           expect([...read.words]).toEqual(folded(text).map((word) => vocabulary.numberOf(word)));
         }
       }),
-      { numRuns: 1000, seed: 12 },
+      { numRuns: 500, seed: 12 },
     );
   });
   test("words that are taken in folded, as they are stored, are those of the text", () => {
@@ -101,7 +101,7 @@ describe("words", () => {
         texts.forEach((text, at) => expect([...vocabulary.read(text).words]).toEqual(numbers[at]));
         expect(vocabulary.folded).toHaveLength(met);
       }),
-      { numRuns: 1000, seed: 14 },
+      { numRuns: 500, seed: 14 },
     );
   });
   test("plain letters fold as full case folding has it", () => {
@@ -109,7 +109,7 @@ describe("words", () => {
       fc.property(fc.string({ unit: "binary-ascii" }), (word) => {
         expect(fold(word)).toBe(word.normalize("NFC").toUpperCase().toLowerCase().normalize("NFC"));
       }),
-      { numRuns: 1000, seed: 15 },
+      { numRuns: 500, seed: 15 },
     );
   });
   test("offsets cut the words out of the text", () => {
@@ -184,7 +184,7 @@ describe("words", () => {
       fc.property(anyText, (text) => {
         expect(wordPlaces(text)).toEqual(segmentedPlaces(text));
       }),
-      { numRuns: 20_000, seed: 11 },
+      { numRuns: 8000, seed: 11 },
     );
   });
 });

@@ -3,7 +3,7 @@ import type { PageDocument } from "@/core/document/model";
 /**
  * Text that was typed and not saved, as it is kept on the server and on the machine on which it was typed.
  */
-export interface DraftDto {
+export interface DraftDto extends Partial<Typed> {
   /** When it was typed, as ISO 8601. */
   readonly at: string;
   /** The entry that it was begun from; 0 for a page that is being started. */
@@ -11,4 +11,24 @@ export interface DraftDto {
   readonly title: string;
   readonly note: string;
   readonly document: PageDocument;
+}
+
+/** How far somebody had come with typing. */
+export interface Typed {
+  /** Names one opening of an editor. */
+  readonly session: string;
+  /** How many changes were made in it. */
+  readonly step: number;
+}
+
+/** What has been saved of a page lately, by which a draft that was left behind is told what became of it. */
+export interface SavedLately {
+  /** Who saved each of the newest entries; "you" is the viewer. */
+  readonly entries: readonly {
+    readonly number: number;
+    readonly author: string | null;
+    readonly isOwn: boolean;
+  }[];
+  /** What the viewer has saved, by the opening of the editor. */
+  readonly own: readonly Typed[];
 }

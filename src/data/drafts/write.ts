@@ -1,13 +1,14 @@
 /** Keeping drafts: of one person at one place, seen by nobody else, and no part of the ledger. */
 import "server-only";
-import { and, eq, sql } from "drizzle-orm";
+import { and, eq, gte, isNull, lte, or, sql } from "drizzle-orm";
 import * as z from "zod";
 import { parseDocument } from "@/core/document/parse";
 import { cleanText } from "@/core/text/clean";
 import { standAtPage, standAtWiki } from "../access/read";
 import type { Queryable } from "../db/client";
-import { draft } from "../db/tables/writing";
+import { doneSave, draft } from "../db/tables/writing";
 import type { Context, ContextIn } from "../session/context";
+import type { Typed } from "./dto";
 
 const text = (most: number) =>
   z
@@ -15,7 +16,14 @@ const text = (most: number) =>
     .max(most + 1000)
     .transform(cleanText)
     .pipe(z.string().max(most));
+/** How far a writer had come. */
+export const typedInput = z.object({
+  session: z.string().regex(/^[a-z0-9]{8,40}$/),
+  step: z.int().min(0).max(100_000_000),
+});
+
 const draftInput = z.object({
+  ...typedInput.partial().shape,
   base: z.int().min(0),
   title: text(1000),
   note: text(2000),
@@ -49,7 +57,7 @@ export async function hasPlaceForDraft(
 
 /**
  * Keeps a draft in the place of an older one of the same person. What was typed later stays, whichever
- * arrives first. False: it was not kept.
+ * arrives first; what has been saved meanwhile is not kept. False: it was not kept.
  */
 export async function keepDraft(
   ctx: Context,
@@ -62,23 +70,67 @@ export async function keepDraft(
   if (parsed.kind === "refused") return false;
   // A machine whose clock is ahead must not keep out what is typed elsewhere later on.
   const at = new Date(Math.min(Date.parse(given.data.at), ctx.now.getTime()));
-  const { base, title, note } = given.data;
-  const row = { base, title, note, at, document: parsed.document, keptAt: ctx.now };
-  await ctx.db
-    .insert(draft)
-    .values({ courseId: place.courseId, personId: ctx.viewer.id, place: placeOfDraft(place), ...row })
-    .onConflictDoUpdate({
-      target: [draft.courseId, draft.personId, draft.place],
-      set: row,
-      setWhere: sql`${draft.at} <= excluded.at`,
-    });
-  return true;
+  const { base, title, note, session = null, step = null } = given.data;
+  const row = { base, title, note, at, session, step, document: parsed.document, keptAt: ctx.now };
+  return ctx.db.transaction(async (tx) => {
+    await holdDraft(tx, ctx, place);
+    if (session !== null && step !== null && (await isSaved(tx, ctx, place, { session, step }))) return false;
+    await tx
+      .insert(draft)
+      .values({ courseId: place.courseId, personId: ctx.viewer.id, place: placeOfDraft(place), ...row })
+      .onConflictDoUpdate({
+        target: [draft.courseId, draft.personId, draft.place],
+        set: row,
+        setWhere: sql`case when ${draft.session} = excluded.session then ${draft.step} <= excluded.step
+          else ${draft.at} <= excluded.at end`,
+      });
+    return true;
+  });
 }
 
-/** Drops the viewer's draft at a place: it was saved, or is not wanted any more. */
+/** Whether a save of the same opening of the editor holds what was typed until then. */
+async function isSaved(
+  tx: Queryable,
+  { viewer }: Pick<ContextIn, "viewer">,
+  { courseId }: DraftPlace,
+  { session, step }: Typed,
+): Promise<boolean> {
+  const [saved] = await tx
+    .select({ id: doneSave.id })
+    .from(doneSave)
+    .where(
+      and(
+        eq(doneSave.courseId, courseId),
+        eq(doneSave.personId, viewer.id),
+        eq(doneSave.session, session),
+        gte(doneSave.step, step),
+      ),
+    )
+    .limit(1);
+  return saved !== undefined;
+}
+
+/**
+ * Until the transaction ends nobody else keeps or drops the viewer's draft at the place: a draft that is on its
+ * way while its text is saved would be kept behind the save otherwise.
+ */
+export async function holdDraft(
+  tx: Queryable,
+  { viewer }: Pick<ContextIn, "viewer">,
+  place: DraftPlace,
+): Promise<void> {
+  const name = `draft ${place.courseId} ${viewer.id} ${placeOfDraft(place)}`;
+  await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${name}, 0))`);
+}
+
+/**
+ * Drops the viewer's draft at a place: it is not wanted any more, or was saved. Of what was saved (`saved`)
+ * only that goes: what was typed afterwards, or in another window, stays.
+ */
 export async function dropDraft(
   ctx: Pick<ContextIn, "viewer"> & { readonly db: Queryable },
   place: DraftPlace,
+  saved?: Typed,
 ): Promise<void> {
   await ctx.db
     .delete(draft)
@@ -87,6 +139,8 @@ export async function dropDraft(
         eq(draft.courseId, place.courseId),
         eq(draft.personId, ctx.viewer.id),
         eq(draft.place, placeOfDraft(place)),
+        saved &&
+          or(isNull(draft.session), and(eq(draft.session, saved.session), lte(draft.step, saved.step))),
       ),
     );
 }

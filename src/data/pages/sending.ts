@@ -3,8 +3,9 @@ import "server-only";
 import { and, eq } from "drizzle-orm";
 import * as z from "zod";
 import { entryArrival, doneSave } from "../db/tables/writing";
-import { type DraftPlace, dropDraft } from "../drafts/write";
+import { type DraftPlace, dropDraft, holdDraft, typedInput } from "../drafts/write";
 import { coWritersInput, nameCoWriters } from "../ledger/shared";
+import { entry } from "../db/tables/wikis";
 import type { ContextIn } from "../session/context";
 import type { Saved } from "./dto";
 
@@ -18,6 +19,8 @@ export const sendingInput = z.object({
   largestPaste: words,
   /** Teammates who wrote it too. */
   coWriters: coWritersInput.default([]),
+  /** How far the writer had come: what of their draft is saved with it. */
+  typed: typedInput.optional(),
 });
 
 export type Sending = z.input<typeof sendingInput>;
@@ -27,11 +30,19 @@ export async function findDoneSave(
   ctx: ContextIn,
   courseId: string,
   sending: Sending | undefined,
-): Promise<{ pageId: string; number: number } | null> {
+): Promise<Extract<Saved, { kind: "saved" | "unchanged" }> | null> {
   if (!sending) return null;
   const [found] = await ctx.db
-    .select({ pageId: doneSave.pageId, number: doneSave.number })
+    .select({ pageId: doneSave.pageId, number: doneSave.number, at: doneSave.at, entryAt: entry.at })
     .from(doneSave)
+    .innerJoin(
+      entry,
+      and(
+        eq(entry.courseId, doneSave.courseId),
+        eq(entry.pageId, doneSave.pageId),
+        eq(entry.number, doneSave.number),
+      ),
+    )
     .where(
       and(
         eq(doneSave.courseId, courseId),
@@ -39,7 +50,9 @@ export async function findDoneSave(
         eq(doneSave.id, sending.saveId),
       ),
     );
-  return found ?? null;
+  if (!found) return null;
+  const { pageId, number, at, entryAt } = found;
+  return { kind: at.getTime() === entryAt.getTime() ? "saved" : "unchanged", pageId, number };
 }
 
 /**
@@ -53,9 +66,11 @@ export async function afterSave(
   sending: Sending | undefined,
 ): Promise<void> {
   if (saved.kind === "refused") return;
-  await dropDraft(ctx, place);
-  if (saved.kind !== "saved" || !sending) return;
+  await holdDraft(ctx.db, ctx, place);
+  await dropDraft(ctx, place, sending?.typed);
+  if (!sending) return;
   const { courseId } = place;
+  const { session = null, step = null } = sending.typed ?? {};
   await ctx.db.insert(doneSave).values({
     courseId,
     personId: ctx.viewer.id,
@@ -63,7 +78,10 @@ export async function afterSave(
     pageId: saved.pageId,
     number: saved.number,
     at: ctx.now,
+    session,
+    step,
   });
+  if (saved.kind !== "saved") return;
   await nameCoWriters(ctx, courseId, saved.pageId, saved.number, sending.coWriters ?? []);
   if (sending.pasted > 0)
     await ctx.db.insert(entryArrival).values({

@@ -129,7 +129,7 @@ const changePage = act(
       const tx = inside.db;
       if (!standpoint) return refused({ code: "not found" });
       const done = await findDoneSave(inside, courseId, sending);
-      if (done) return { kind: "saved", ...done };
+      if (done) return done;
       if (!may(standpoint, "write")) return refused({ code: "may not write", access: accessDto(standpoint) });
       if (power && !mayUsePower(standpoint, power)) return refused({ code: "power not given", power });
       const [found] = await tx
@@ -288,7 +288,7 @@ export const startPage = act(async (ctx, given: PageStart): Promise<Saved> => {
     const standpoint = await standAtWiki(inside, given.courseId, given.wikiId);
     if (!standpoint) return refused({ code: "not found" });
     const done = await findDoneSave(inside, given.courseId, given.sending);
-    if (done) return { kind: "saved", ...done };
+    if (done) return done;
     if (!may(standpoint, "write")) return refused({ code: "may not write", access: accessDto(standpoint) });
     if (!mayUsePower(standpoint, "start")) return refused({ code: "may not start" });
     const foreign = await foreignFiles(inside, given.courseId, given.wikiId, filesIn(text.document));

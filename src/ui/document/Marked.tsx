@@ -134,6 +134,7 @@ function PassageView({
         {children}
       </DiscussionView>
     );
+  if (passage.kind === "differs") return <mark className="differs">{children}</mark>;
   if (passage.kind === "pinned")
     return (
       <mark

@@ -32,6 +32,8 @@ export type ShownPassage = PlacedPassage &
     | { readonly kind: "discussion"; readonly author: string }
     /** Whoever assesses has pinned it, and came here from there. */
     | { readonly kind: "pinned"; readonly author: string }
+    /** Another version that stands beside has other words there. */
+    | { readonly kind: "differs" }
   );
 
 /** What a document's parts are drawn by. */

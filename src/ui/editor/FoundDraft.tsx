@@ -6,8 +6,8 @@ import { Button } from "../forms/Button";
 
 interface Props {
   readonly draft: DraftDto;
-  /** Whether the page has been saved since the draft was begun. */
-  readonly isOld: boolean;
+  /** Who has saved the page since the draft was begun, as a sentence; null: nobody. */
+  readonly since: string | null;
   readonly onTake: () => void;
   readonly onDrop: () => void;
 }
@@ -17,7 +17,7 @@ interface Props {
  * on with it writes on top of the entry that it was begun from, and what others saved since is put together
  * with it when it is saved.
  */
-export function FoundDraft({ draft, isOld, onTake, onDrop }: Props) {
+export function FoundDraft({ draft, since, onTake, onDrop }: Props) {
   const [isShown, setShown] = useState(false);
   const at = new Date(draft.at).toLocaleString("en-GB", {
     weekday: "short",
@@ -29,14 +29,12 @@ export function FoundDraft({ draft, isOld, onTake, onDrop }: Props) {
   return (
     <div className="notice waits" role="status">
       <div>
-        A draft of yours from {at} is kept.
-        {isOld &&
-          " The page has been saved by others since then, and what they saved is put together with it when you save."}
+        A draft of yours from {at} is kept.{since && ` ${since}`}
         <div className="actions" style={{ marginTop: 6 }}>
           <Button size="small" variant="outlined" onClick={onTake}>
             Go on with it
           </Button>
-          {isOld && (
+          {since && (
             <Button size="small" aria-expanded={isShown} onClick={() => setShown(!isShown)}>
               {isShown ? "Hide the draft" : "Show the draft"}
             </Button>

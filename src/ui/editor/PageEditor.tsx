@@ -12,20 +12,24 @@ import { nearTitles } from "@/core/links/near";
 import { mergeSave } from "@/core/merge/blocks";
 import { takesMuch } from "@/core/document/taken";
 import type { FileDto } from "@/data/files/dto";
-import type { DraftDto } from "@/data/drafts/dto";
+import type { DraftDto, SavedLately } from "@/data/drafts/dto";
 import { DocumentView } from "../document/DocumentView";
 import type { LinkTargets } from "../document/reading";
 import { Button } from "../forms/Button";
 import { HereLine, type LivePlace } from "../live/HereLine";
 import { CoWriters } from "./CoWriters";
+import { keepHere } from "./draft-store";
 import { FoundDraft } from "./FoundDraft";
+import { changedBlocks, tellJustSaved } from "./just-saved";
+import { isAsPage, nothingSaved, savedSince } from "./left-behind";
 import type { Pasted } from "./paste/paste";
 import { storeOf, type WritingPlace } from "./place";
 import { Settling } from "./Settling";
-import { SaveLine } from "./SaveLine";
+import { SaveLine, type SavedTold } from "./SaveLine";
 import { takeIn } from "./take-in";
+import { useConnection } from "./useConnection";
 import { type DraftKeeper, useDraft } from "./useDraft";
-import { newSaveId, type Save, type SaveInput, useSaving } from "./useSaving";
+import { newSaveId, type Save, type SaveDone, type SaveInput, useSaving } from "./useSaving";
 import { useWordCount } from "./useWordCount";
 import { WritingArea } from "./WritingArea";
 
@@ -44,6 +48,8 @@ interface Props {
   /** The draft that the server has, and how more are kept there. */
   readonly draft: DraftDto | null;
   readonly keeper: DraftKeeper;
+  /** What has been saved lately; absent: nobody is told of it here. */
+  readonly savedLately?: SavedLately;
   readonly backHref: string;
   /** What stands in front of a page's id in its address; null: pages are not shown here. */
   readonly pageBase: string | null;
@@ -67,6 +73,7 @@ export function PageEditor({
   save,
   draft: onServer,
   keeper,
+  savedLately = nothingSaved,
   backHref,
   pageBase,
   ownWords,
@@ -80,12 +87,9 @@ export function PageEditor({
   const [title, setTitle] = useState(givenTitle);
   const [note, setNote] = useState("");
   const [base, setBase] = useState(givenBase);
-  const [savedAt, setSavedAt] = useState<{
-    readonly number: number;
-    readonly isChanged: boolean;
-    readonly hasOthers: boolean;
-  } | null>(null);
+  const [savedAt, setSavedAt] = useState<SavedTold | null>(null);
   const [wantsNote, setWantsNote] = useState(false);
+  const [toChoose, setToChoose] = useState(0);
   const [coWriters, setCoWriters] = useState<readonly string[]>([]);
   const [preview, setPreview] = useState<{
     readonly document: PageDocument;
@@ -104,50 +108,96 @@ export function PageEditor({
     (): PageDocument => (editor.current?.getJSON() as PageDocument | undefined) ?? given,
     [given],
   );
-  const read = useCallback(
-    (): DraftDto | null =>
-      isDone.current || !editor.current
-        ? null
-        : { at: new Date().toISOString(), ...now.current, document: textNow() },
-    [textNow],
-  );
-  const draft = useDraft(draftKey, onServer, keeper, read);
+  // The text as it was opened, or saved last, as the editor writes it.
+  const before = useRef<PageDocument | null>(null);
+  const connection = useConnection();
+  const draft = useDraft<DraftDto>({
+    draftKey,
+    onServer,
+    keeper,
+    saves: savedLately.own,
+    isNothing: (left) => !isNew && isAsPage(left, { title: givenTitle, document: given }),
+    read: () => (isDone.current || !editor.current ? null : { ...now.current, document: textNow() }),
+    onReach: connection.told,
+  });
   const { changed } = draft;
   const touch = useCallback(() => {
     changed();
     setSavedAt((last) => (last && !last.isChanged ? { ...last, isChanged: true } : last));
   }, [changed]);
 
-  const saving = useSaving(save, (sent, answer) => {
-    const isAsSent = JSON.stringify(textNow()) === sent.document && now.current.title === sent.title;
+  const saving = useSaving(save, (sent, answer, hasWaited) => {
+    connection.told(true);
+    const sentDocument = JSON.parse(sent.document) as PageDocument;
+    const hasNote = answer.kind === "unchanged" && sent.note.trim() !== "";
+    const isAllSaved = draft.saved(sent.typed!);
     pastes.current = { pasted: Math.max(0, pastes.current.pasted - (sent.pasted ?? 0)), largestPaste: 0 };
-    if (leaves.current && isAsSent) {
+    if (leaves.current && isAllSaved && !hasNote) {
       isDone.current = true;
-      draft.saved();
+      if (answer.kind === "saved" && !isNew) tellWhere(sentDocument, answer);
       router.push(answer.href);
       router.refresh();
       return;
     }
     if (isNew) {
-      // The page is there now: it is written on where pages are written.
-      isDone.current = isAsSent;
-      if (isAsSent) draft.saved();
-      router.replace(`${answer.href.split("?")[0]}/write`);
+      goOnThere(answer, isAllSaved);
       return;
     }
-    const others = answer.document === undefined ? null : (JSON.parse(answer.document) as PageDocument);
-    const together = others && togetherWith(JSON.parse(sent.document) as PageDocument, others, textNow());
+    const others = answerDocument(answer);
+    const together = others && togetherWith(sentDocument, others, textNow());
     // What was typed meanwhile and can't be put together with others' text keeps its old base: the next save
     // says where.
     if (others && !together) return;
     if (together && editor.current) takeIn(editor.current, together as unknown as JSONContent);
+    before.current = others ?? sentDocument;
     setBase(answer.number);
     now.current.base = answer.number;
-    setNote("");
+    // A note that was typed since belongs to the next save; one that went with no change is not lost.
+    if (!hasNote && now.current.note === sent.note) {
+      setNote("");
+      now.current.note = "";
+    }
     setWantsNote(false);
-    setSavedAt({ number: answer.number, isChanged: !isAsSent, hasOthers: others !== null });
-    if (isAsSent) draft.saved();
+    setSavedAt({
+      kind: answer.kind,
+      number: answer.number,
+      isChanged: !isAllSaved,
+      hasOthers: others !== null,
+      hasWaited,
+      hasNote,
+    });
   });
+
+  /** The reader lands at what this save changed. */
+  function tellWhere(sent: PageDocument, answer: SaveDone): void {
+    const blocks = changedBlocks(before.current ?? given, sent, answerDocument(answer) ?? sent);
+    tellJustSaved({ page: answer.href.split("?")[0]!, number: answer.number, blocks });
+  }
+
+  /** A page that was just started is written on where pages are written, with what was typed meanwhile. */
+  function goOnThere(answer: SaveDone, isAllSaved: boolean): void {
+    const href = answer.href.split("?")[0]!;
+    const [writer] = draftKey.split(" ");
+    const there = `${writer} ${href.slice(href.lastIndexOf("/") + 1)}`;
+    const typedSince = isAllSaved
+      ? Promise.resolve()
+      : keepHere(there, {
+          at: new Date().toISOString(),
+          ...now.current,
+          base: answer.number,
+          document: textNow(),
+        } as DraftDto);
+    isDone.current = true;
+    void typedSince.then(() => {
+      draft.drop();
+      router.replace(`${href}/write`);
+    });
+  }
+
+  async function leave(): Promise<void> {
+    await draft.flush();
+    router.push(backHref);
+  }
 
   function takeDraft(): void {
     const left = draft.take();
@@ -155,7 +205,7 @@ export function PageEditor({
     setTitle(isNew ? left.title : title);
     setNote(left.note);
     setBase(left.base);
-    now.current.base = left.base;
+    now.current = { ...now.current, base: left.base, note: left.note };
     editor.current?.commands.setContent(left.document as JSONContent);
     touch();
   }
@@ -166,6 +216,7 @@ export function PageEditor({
     saveId: newSaveId(),
     ...pastes.current,
     coWriters: [...coWriters],
+    typed: draft.typed(),
   });
 
   function submit(thenLeave: boolean): void {
@@ -219,7 +270,7 @@ export function PageEditor({
       {isReady && draft.found && (
         <FoundDraft
           draft={draft.found}
-          isOld={draft.found.base !== base}
+          since={isNew ? null : savedSince(draft.found, base, savedLately)}
           onTake={takeDraft}
           onDrop={draft.drop}
         />
@@ -288,6 +339,7 @@ export function PageEditor({
           onSave={() => submit(false)}
           onReady={(made) => {
             editor.current = made;
+            before.current = made.getJSON() as PageDocument;
             words.follow(made);
             setReady(true);
           }}
@@ -327,15 +379,8 @@ export function PageEditor({
             written={textNow}
             links={readerLinks(place, pageBase, place.files)}
             take={takeSettled}
+            onLeft={setToChoose}
           />
-        )}
-        {saving.state === "waiting" && (
-          <div className="notice waits">
-            <div>
-              <strong>The server does not answer.</strong> Your text is still here, and kept on this machine.
-              It is saved by itself as soon as the connection is back; you can write on.
-            </div>
-          </div>
         )}
         {wantsNote && (
           <div className="notice waits">
@@ -350,6 +395,9 @@ export function PageEditor({
         words={words}
         savedAt={savedAt}
         state={saving.state}
+        isLost={connection.isLost}
+        toSettle={saving.problem?.settle ? toChoose : null}
+        opens={wantsNote}
         isNew={isNew}
         canSave={!isNew || title.trim() !== ""}
         note={
@@ -371,7 +419,7 @@ export function PageEditor({
           submit(false);
           editor.current?.commands.focus();
         }}
-        onCancel={() => router.push(backHref)}
+        onCancel={() => void leave()}
       />
     </form>
   );
@@ -391,6 +439,13 @@ function readerLinks(
       ? { files, fileHref: (id: string, width?: number) => `${fileBase}/${id}${width ? `?w=${width}` : ""}` }
       : {}),
   };
+}
+
+/** The text that others' was merged into; null: only the writer's own was saved. */
+function answerDocument(answer: SaveDone): PageDocument | null {
+  return answer.kind === "saved" && answer.document !== undefined
+    ? (JSON.parse(answer.document) as PageDocument)
+    : null;
 }
 
 /** What was typed since `sent` together with what others saved; null where the two changed the same. */

@@ -1,7 +1,9 @@
 "use client";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { DocumentNode, PageDocument } from "@/core/document/model";
+import { differingWords } from "@/core/merge/differs";
 import { type Choice, choices, findConflicts, orderKey, settle } from "@/core/merge/settle";
+import type { WordRange } from "@/core/text/words";
 import { DocumentView } from "../document/DocumentView";
 import type { LinkTargets } from "../document/reading";
 import { Button } from "../forms/Button";
@@ -15,6 +17,8 @@ interface Props {
   readonly links: LinkTargets;
   /** Takes the settled text into the editor, where it can be changed before it is saved. */
   readonly take: (document: PageDocument, on: number) => void;
+  /** Told how many passages are still to be chosen. */
+  readonly onLeft: (open: number) => void;
 }
 
 const names: Readonly<Record<Choice, string>> = {
@@ -28,7 +32,7 @@ const ofOrder: Readonly<Record<Choice, string>> = { theirs: "Their order", mine:
  * What two changed at the same time, passage by passage: theirs, mine, or both. The editor keeps the writer's
  * text until all is put together.
  */
-export function Settling({ both, written, links, take }: Props) {
+export function Settling({ both, written, links, take, onLeft }: Props) {
   const [base, newest] = useMemo(
     () =>
       [both.base, both.newest].map((text) => JSON.parse(text) as PageDocument) as [
@@ -43,9 +47,10 @@ export function Settling({ both, written, links, take }: Props) {
   const [chosen, setChosen] = useState<ReadonlyMap<string, Choice>>(new Map());
   const panel = useRef<HTMLElement>(null);
   useEffect(() => {
-    panel.current?.scrollIntoView({ block: "center" });
+    panel.current?.scrollIntoView({ block: "start" });
   }, []);
   const open = conflicts.filter(({ key }) => !chosen.has(key)).length;
+  useEffect(() => onLeft(open), [onLeft, open]);
   return (
     <section ref={panel} className="settling" aria-label="What both of you changed">
       <ol>
@@ -54,10 +59,7 @@ export function Settling({ both, written, links, take }: Props) {
             {key === orderKey ? (
               <p>Both of you moved paragraphs to other places.</p>
             ) : (
-              <div className="settling-sides">
-                <Side name="Theirs, saved" nodes={theirs} links={links} />
-                <Side name="Mine" nodes={mine} links={links} />
-              </div>
+              <Sides theirs={theirs} mine={mine} links={links} />
             )}
             <fieldset>
               <legend className="visually-hidden">What stands here</legend>
@@ -97,14 +99,47 @@ export function Settling({ both, written, links, take }: Props) {
   );
 }
 
-function Side({ name, nodes, links }: { name: string; nodes: readonly DocumentNode[]; links: LinkTargets }) {
+/** Both versions of a passage; the words that the other has not are marked. */
+function Sides({
+  theirs,
+  mine,
+  links,
+}: {
+  theirs: readonly DocumentNode[];
+  mine: readonly DocumentNode[];
+  links: LinkTargets;
+}) {
+  const differing = useMemo(() => differingWords(theirs, mine), [theirs, mine]);
+  return (
+    <div className="settling-sides">
+      <Side name="Theirs, saved" nodes={theirs} links={links} differing={differing.one} />
+      <Side name="Mine" nodes={mine} links={links} differing={differing.other} />
+    </div>
+  );
+}
+
+function Side({
+  name,
+  nodes,
+  links,
+  differing,
+}: {
+  name: string;
+  nodes: readonly DocumentNode[];
+  links: LinkTargets;
+  differing: readonly WordRange[];
+}) {
   return (
     <div role="group" aria-label={name}>
       <h3>{name}</h3>
       {nodes.length === 0 ? (
         <p className="quiet">Taken away.</p>
       ) : (
-        <DocumentView document={{ type: "doc", content: nodes }} links={links} />
+        <DocumentView
+          document={{ type: "doc", content: nodes }}
+          links={links}
+          passages={differing.map((range, at) => ({ ...range, id: `differs-${at}`, kind: "differs" }))}
+        />
       )}
     </div>
   );

@@ -3,7 +3,13 @@
  * can be written at once.
  */
 import { clear, createStore, del, get, set } from "idb-keyval";
-import type { DraftDto } from "@/data/drafts/dto";
+import type { Typed } from "@/data/drafts/dto";
+
+/** Anything that is typed and not sent yet. */
+export interface Kept extends Partial<Typed> {
+  /** When it was typed, as ISO 8601. */
+  readonly at: string;
+}
 
 const nameOf = (key: string) => `tidy-ledger draft ${key}`;
 let store: ReturnType<typeof createStore> | undefined;
@@ -13,20 +19,23 @@ const drafts = () => (store ??= createStore("tidy-ledger", "drafts"));
  * The draft that was left behind under `key`, the later one of the two places; null if there is none, or none
  * can be kept here.
  */
-export async function leftDraft(key: string): Promise<DraftDto | null> {
-  const [kept, last] = [await get<DraftDto>(nameOf(key), drafts()).catch(() => undefined), lastMoment(key)];
+export async function leftDraft<Draft extends Kept>(key: string): Promise<Draft | null> {
+  const [kept, last] = [
+    await get<Draft>(nameOf(key), drafts()).catch(() => undefined),
+    lastMoment<Draft>(key),
+  ];
   return laterOf(kept ?? null, last);
 }
 
 /**
  * A full or forbidden store is no reason to stop writing: the text is still in the editor, and on the server.
  */
-export async function keepHere(key: string, draft: DraftDto): Promise<void> {
+export async function keepHere(key: string, draft: Kept): Promise<void> {
   await set(nameOf(key), draft, drafts()).catch(() => {});
 }
 
 /** Keeps a draft before the call returns, for a window that closes. */
-export function keepAtOnce(key: string, draft: DraftDto): void {
+export function keepAtOnce(key: string, draft: Kept): void {
   try {
     window.localStorage.setItem(nameOf(key), JSON.stringify(draft));
   } catch {
@@ -57,14 +66,17 @@ export async function forgetDrafts(): Promise<void> {
   await clear(drafts()).catch(() => {});
 }
 
-export function laterOf(one: DraftDto | null, other: DraftDto | null): DraftDto | null {
+/** The later of two drafts; of one opening of the editor the one after more changes. */
+export function laterOf<Draft extends Kept>(one: Draft | null, other: Draft | null): Draft | null {
   if (!one || !other) return one ?? other;
+  if (one.session !== undefined && one.session === other.session)
+    return (one.step ?? 0) >= (other.step ?? 0) ? one : other;
   return one.at >= other.at ? one : other;
 }
 
-function lastMoment(key: string): DraftDto | null {
+function lastMoment<Draft extends Kept>(key: string): Draft | null {
   try {
-    return JSON.parse(window.localStorage.getItem(nameOf(key)) ?? "null") as DraftDto | null;
+    return JSON.parse(window.localStorage.getItem(nameOf(key)) ?? "null") as Draft | null;
   } catch {
     return null;
   }

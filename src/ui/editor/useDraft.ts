@@ -1,8 +1,10 @@
 "use client";
+import { customAlphabet } from "nanoid";
 import { useCallback, useEffect, useRef, useState } from "react";
-import type { DraftDto } from "@/data/drafts/dto";
+import type { Typed } from "@/data/drafts/dto";
 import { parcel } from "../forms/parcel";
-import { dropHere, keepAtOnce, keepHere, laterOf, leftDraft } from "./draft-store";
+import { dropHere, keepAtOnce, keepHere, type Kept, laterOf, leftDraft } from "./draft-store";
+import { isSavedBy } from "./left-behind";
 
 /**
  * Milliseconds of rest after which a draft is kept on this machine, and after which it goes to the server.
@@ -10,83 +12,144 @@ import { dropHere, keepAtOnce, keepHere, laterOf, leftDraft } from "./draft-stor
 const restHere = 400;
 const restOnServer = 1500;
 
+const newSession = customAlphabet("0123456789abcdefghijklmnopqrstuvwxyz", 16);
+
+/** What was saved in this window: a page that was drawn before does not know of it. */
+const savedHere: Typed[] = [];
+
 export interface DraftKeeper {
   /** Keeps drafts on the server; null: only this machine does. The draft goes as a parcel, as a save does. */
   readonly keep: ((sent: FormData) => Promise<boolean>) | null;
   readonly drop: (() => Promise<void>) | null;
 }
 
-interface Drafts {
+/** What is typed, without when and how far. */
+type Content<Draft extends Kept> = Omit<Draft, keyof Kept>;
+
+interface Given<Draft extends Kept> {
+  /** Names the draft on this machine. */
+  readonly draftKey: string;
+  /** The draft that the server has. */
+  readonly onServer: Draft | null;
+  readonly keeper: DraftKeeper;
+  /** What the viewer has saved lately, as far as the server knows. */
+  readonly saves: readonly Typed[];
+  /** Whether a draft says nothing that is not saved. */
+  readonly isNothing: (draft: Draft) => boolean;
+  /** What is typed now; null: nothing that is to be kept. */
+  readonly read: () => Content<Draft> | null;
+  /** Told whether the server answered when a draft was sent to it. */
+  readonly onReach?: (isReached: boolean) => void;
+}
+
+interface Drafts<Draft extends Kept> {
   /** What was left behind, until it is taken or dropped. */
-  readonly found: DraftDto | null;
+  readonly found: Draft | null;
   /** Says that something changed; `read` is asked for the draft when one is kept. */
   readonly changed: () => void;
-  /** Keeps nothing more of what was typed until now: it is saved. */
-  readonly saved: () => void;
-  readonly take: () => DraftDto | null;
+  /** How far the writer has come. */
+  readonly typed: () => Typed;
+  /** All that was typed until then is saved: nothing of it is kept any more. True: nothing was typed since. */
+  readonly saved: (until: Typed) => boolean;
+  /** Sends what is typed to the server now, and waits for it for a moment. */
+  readonly flush: () => Promise<void>;
+  readonly take: () => Draft | null;
   readonly drop: () => void;
 }
 
 /**
  * Keeps what is being written: here at each pause, on the server a little later, and at once when the window
- * closes or the editor is left. So at most the last moment is lost, whatever breaks.
+ * closes or the field is left. So at most the last moment is lost, whatever breaks.
  */
-export function useDraft(
-  key: string,
-  onServer: DraftDto | null,
-  keeper: DraftKeeper,
-  read: () => DraftDto | null,
-): Drafts {
-  const [found, setFound] = useState<DraftDto | null>(onServer);
+export function useDraft<Draft extends Kept>(given: Given<Draft>): Drafts<Draft> {
+  const { draftKey: key, onServer, saves, isNothing } = given;
+  const [typedBy] = useState(newSession);
+  const isWanted = (draft: Draft | null): draft is Draft =>
+    draft !== null && !isSavedBy(draft, [...saves, ...savedHere]) && !isNothing(draft);
+  const [found, setFound] = useState<Draft | null>(() => (isWanted(onServer) ? onServer : null));
+  const step = useRef(0);
   const isDirty = useRef(false);
   const timers = useRef<{ here?: ReturnType<typeof setTimeout>; server?: ReturnType<typeof setTimeout> }>({});
-  const now = useRef({ read, keeper });
+  const now = useRef({ ...given, isWanted });
   useEffect(() => {
-    now.current = { read, keeper };
-  }, [read, keeper]);
+    now.current = { ...given, isWanted };
+  });
+
+  const typed = useCallback((): Typed => ({ session: typedBy, step: step.current }), [typedBy]);
+  const draftNow = useCallback((): Draft | null => {
+    const content = now.current.read();
+    return content && ({ ...content, at: new Date().toISOString(), ...typed() } as unknown as Draft);
+  }, [typed]);
 
   useEffect(() => {
-    let isWanted = true;
-    void leftDraft(key).then((left) => {
-      if (isWanted && left) setFound((known) => laterOf(left, known));
+    let isOver = false;
+    void leftDraft<Draft>(key).then((left) => {
+      // What was typed here before the store answered was not left behind.
+      if (isOver || !left || left.session === typedBy) return;
+      if (now.current.isWanted(left)) setFound((known) => laterOf(left, known));
+      // What is saved is not kept, though the answer to the save may never have come.
+      else void dropHere(key);
     });
     return () => {
-      isWanted = false;
+      isOver = true;
     };
-  }, [key]);
+  }, [key, typedBy]);
 
-  const keepOnServer = useCallback(() => {
-    const draft = now.current.read();
+  const keepOnServer = useCallback(async () => {
+    const { keeper, onReach } = now.current;
+    const draft = draftNow();
+    if (!draft || !keeper.keep) return;
     // Without a connection it stays here, and goes with the next pause.
-    if (draft) now.current.keeper.keep?.(parcel(draft)).catch(() => {});
-  }, []);
+    const isReached = await keeper.keep(parcel(draft)).then(
+      () => true,
+      () => false,
+    );
+    onReach?.(isReached);
+  }, [draftNow]);
   const stop = useCallback(() => {
     clearTimeout(timers.current.here);
     clearTimeout(timers.current.server);
     timers.current = {};
   }, []);
-  const changed = useCallback(() => {
-    isDirty.current = true;
+  const keepSoon = useCallback(() => {
     clearTimeout(timers.current.here);
     timers.current.here = setTimeout(() => {
-      const draft = now.current.read();
+      const draft = draftNow();
       if (draft && isDirty.current) void keepHere(key, draft);
     }, restHere);
     // Whoever never pauses is kept all the same.
     timers.current.server ??= setTimeout(() => {
       delete timers.current.server;
-      if (isDirty.current) keepOnServer();
+      if (isDirty.current) void keepOnServer();
     }, restOnServer);
-  }, [key, keepOnServer]);
+  }, [draftNow, key, keepOnServer]);
+  const changed = useCallback(() => {
+    isDirty.current = true;
+    step.current++;
+    keepSoon();
+  }, [keepSoon]);
   const forget = useCallback(() => {
     isDirty.current = false;
     stop();
     void dropHere(key);
   }, [key, stop]);
+  const saved = useCallback(
+    (until: Typed): boolean => {
+      savedHere.push(until);
+      if (savedHere.length > 100) savedHere.shift();
+      if (until.session !== typedBy || until.step < step.current) {
+        if (isDirty.current) keepSoon();
+        return false;
+      }
+      forget();
+      return true;
+    },
+    [forget, keepSoon, typedBy],
+  );
 
   useEffect(() => {
     const keepNow = () => {
-      const draft = isDirty.current ? now.current.read() : null;
+      const draft = isDirty.current ? draftNow() : null;
       if (draft) keepAtOnce(key, draft);
     };
     const hide = () => {
@@ -100,20 +163,27 @@ export function useDraft(
       keepNow();
       stop();
     };
-  }, [key, stop]);
+  }, [draftNow, key, stop]);
 
   return {
     found,
     changed,
-    saved: forget,
+    typed,
+    saved,
+    flush: async () => {
+      if (!isDirty.current) return;
+      await Promise.race([keepOnServer(), new Promise((done) => setTimeout(done, restOnServer))]);
+    },
     take: () => {
       setFound(null);
       return found;
     },
     drop: () => {
       setFound(null);
-      forget();
       void now.current.keeper.drop?.().catch(() => {});
+      // What was found is dropped; what has been typed since stays.
+      if (isDirty.current) keepSoon();
+      else forget();
     },
   };
 }

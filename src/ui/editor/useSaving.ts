@@ -1,17 +1,21 @@
 "use client";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { customAlphabet } from "nanoid";
+import type { Typed } from "@/data/drafts/dto";
 import { parcel } from "../forms/parcel";
 
 /** What came of a save, in words; the page's own action makes it from the server's answer. */
 export type SaveAnswer =
   /** `document`: the text as JSON, where others' was merged into it. */
   | { readonly kind: "saved"; readonly href: string; readonly number: number; readonly document?: string }
+  /** The page reads so already: entry `number`. */
+  | { readonly kind: "unchanged"; readonly href: string; readonly number: number }
   | {
       readonly kind: "refused";
       readonly title: string;
       readonly lines: readonly { readonly text: string; readonly href?: string }[];
-      /** What can be settled here: the documents as JSON. */ readonly settle?: {
+      /** What can be settled here: the documents as JSON. */
+      readonly settle?: {
         readonly base: string;
         readonly newest: string;
         readonly number: number;
@@ -30,11 +34,14 @@ export interface SaveInput {
   readonly largestPaste?: number;
   /** Teammates who wrote it too. */
   readonly coWriters?: string[];
+  /** How far the writer had come. */
+  readonly typed?: Typed;
 }
 
 /** What is saved goes as a parcel: a long page is more than the framework lets through as an argument. */
 export type Save = (sent: FormData) => Promise<SaveAnswer>;
 export type SaveProblem = Extract<SaveAnswer, { kind: "refused" }>;
+export type SaveDone = Exclude<SaveAnswer, { kind: "refused" }>;
 
 /** Milliseconds between attempts while the server does not answer. */
 const restBetween = 4000;
@@ -47,7 +54,8 @@ export const newSaveId = customAlphabet("0123456789abcdefghijklmnopqrstuvwxyz", 
  */
 export function useSaving(
   save: Save,
-  done: (input: SaveInput, answer: Extract<SaveAnswer, { kind: "saved" }>) => void,
+  /** `hasWaited`: it went only after the connection had been lost. */
+  done: (input: SaveInput, answer: SaveDone, hasWaited: boolean) => void,
 ): {
   readonly state: "ready" | "saving" | "waiting";
   readonly problem: SaveProblem | null;
@@ -65,6 +73,7 @@ export function useSaving(
   /** What is to be saved once that one is settled. */
   const wanted = useRef<(() => SaveInput) | null>(null);
   const isBusy = useRef(false);
+  const hasWaited = useRef(false);
   const calls = useRef({ save, done });
   useEffect(() => {
     calls.current = { save, done };
@@ -86,12 +95,17 @@ export function useSaving(
         }
         const sent = open.current;
         const answer = await calls.current.save(parcel(sent)).catch(() => null);
-        if (answer === null) return "waiting";
+        if (answer === null) {
+          hasWaited.current = true;
+          return "waiting";
+        }
         open.current = null;
+        const waited = hasWaited.current;
+        hasWaited.current = false;
         if (answer.kind === "refused") {
           wanted.current = null;
           setProblem(answer);
-        } else calls.current.done(sent, answer);
+        } else calls.current.done(sent, answer, waited);
       }
       return "ready";
     }

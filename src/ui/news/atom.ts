@@ -1,5 +1,5 @@
 /** News as an Atom feed (RFC 4287). */
-import { escaped } from "../words/escaped";
+import { escaped } from "@/core/text/escaped";
 import type { HappeningDto } from "@/data/news/dto";
 import { happeningHref, happeningWords } from "./happening";
 

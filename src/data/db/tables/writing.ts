@@ -29,10 +29,41 @@ export const draft = pgTable(
     /** When it was typed, by the clock of the machine on which it was. */
     at: instant("at").notNull(),
     keptAt: instant("kept_at").notNull(),
+    /** In which opening of the editor it was typed, and after how many changes there; null: not told. */
+    session: text(),
+    step: integer(),
   },
   (table) => [
     primaryKey({ columns: [table.courseId, table.personId, table.place] }),
     index("draft_by_person").on(table.personId),
+  ],
+);
+
+/**
+ * A comment or an answer that somebody has not sent yet: theirs alone to see. Once sent or dropped the row
+ * stays without text, so that what was on its way meanwhile does not bring it back.
+ */
+export const remarkDraft = pgTable(
+  "remark_draft",
+  {
+    courseId: text("course_id")
+      .notNull()
+      .references(() => course.id),
+    personId: text("person_id")
+      .notNull()
+      .references(() => person.id),
+    pageId: text("page_id").notNull(),
+    /** The comment that is answered or changed, or "page" for a comment on the page. */
+    place: text().notNull(),
+    body: text().notNull(),
+    /** When it was typed, by the clock of the machine on which it was. */
+    at: instant("at").notNull(),
+    session: text().notNull(),
+    step: integer().notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.courseId, table.personId, table.pageId, table.place] }),
+    foreignKey({ columns: [table.courseId, table.pageId], foreignColumns: [page.courseId, page.id] }),
   ],
 );
 
@@ -53,9 +84,13 @@ export const doneSave = pgTable(
     pageId: text("page_id").notNull(),
     number: integer().notNull(),
     at: instant("at").notNull(),
+    /** What of that opening of the editor it saved: all up to that change; null: not told. */
+    session: text(),
+    step: integer(),
   },
   (table) => [
     primaryKey({ columns: [table.courseId, table.personId, table.id] }),
+    index("done_save_by_session").on(table.courseId, table.personId, table.session),
     foreignKey({ columns: [table.courseId, table.pageId], foreignColumns: [page.courseId, page.id] }),
   ],
 );

@@ -1,7 +1,7 @@
 import { runsCourse } from "@/core/access/role";
 import { zipSync } from "fflate";
-import { csvText } from "@/core/roster/export";
-import { writeArchive } from "@/core/roster/one-roster";
+import { type Column, csvTable } from "@/core/roster/export";
+import { writeArchive } from "@/core/roster/one-roster-export";
 import { findCourse } from "@/data/courses/read";
 import { coursePeople } from "@/data/people/read";
 import { requestContext } from "@/data/session/request";
@@ -39,33 +39,24 @@ export async function GET(
     return file(bytes, "application/zip", `people-oneroster-${form}.zip`);
   }
   const own = [...new Set(people.flatMap((person) => Object.keys(person.own)))];
-  const rows = people.map((person) => [
-    person.name,
-    person.givenName,
-    person.familyName,
-    person.preferredName,
-    person.address,
-    person.role,
-    person.section,
-    person.number,
-    person.groups.join("; "),
-    ...own.map((heading) => person.own[heading] ?? ""),
-  ]);
-  const headings = [
-    "Name",
-    "Given name",
-    "Family name",
-    "Preferred name",
-    "Mail address",
-    "Role",
-    "Section",
-    "Number",
-    "Groups",
-    ...own,
+  const columns: readonly Column<(typeof people)[number]>[] = [
+    ["Name", ({ name }) => name],
+    ["Given name", ({ givenName }) => givenName],
+    ["Family name", ({ familyName }) => familyName],
+    ["Preferred name", ({ preferredName }) => preferredName],
+    ["Mail address", ({ address }) => address],
+    ["Role", ({ role }) => role],
+    ["Section", ({ section }) => section],
+    ["Number", (person) => person.number],
+    ["Groups", ({ groups }) => groups.join("; ")],
+    ...own.map((heading): Column<(typeof people)[number]> => [
+      heading,
+      (person) => person.own[heading] ?? "",
+    ]),
   ];
   // The mark at the beginning tells spreadsheets that letters beyond ASCII are UTF-8.
   return file(
-    new TextEncoder().encode(`\ufeff${csvText([headings, ...rows])}`),
+    new TextEncoder().encode(`\ufeff${csvTable(columns, people)}`),
     "text/csv; charset=utf-8",
     "people.csv",
   );
