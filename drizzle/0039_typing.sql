@@ -4,6 +4,7 @@ CREATE TABLE "remark_draft" (
 	"page_id" text NOT NULL,
 	"place" text NOT NULL,
 	"body" text NOT NULL,
+	"about" jsonb,
 	"at" timestamp with time zone NOT NULL,
 	"session" text NOT NULL,
 	"step" integer NOT NULL,

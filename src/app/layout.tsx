@@ -27,7 +27,12 @@ import { Look } from "@/ui/theme/Look";
 import { lookScript } from "@/ui/theme/look";
 
 export const metadata: Metadata = { title: { default: "Tidy Ledger", template: "%s · Tidy Ledger" } };
-export const viewport: Viewport = { width: "device-width", initialScale: 1 };
+/** An open keyboard makes the page lower, where the browser can do that, so that no bar lies behind it. */
+export const viewport: Viewport = {
+  width: "device-width",
+  initialScale: 1,
+  interactiveWidget: "resizes-content",
+};
 
 export default async function RootLayout({ children }: { children: React.ReactNode }) {
   const nonce = (await headers()).get(nonceHeader) ?? undefined;

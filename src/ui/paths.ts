@@ -109,7 +109,9 @@ export const paths = {
   page: (course: string, page: string) => `/courses/${course}/pages/${page}`,
   /** What stands in front of a page's id. */
   pageBase: (course: string) => `/courses/${course}/pages`,
-  write: (course: string, page: string) => `/courses/${course}/pages/${page}/write`,
+  /** `draft`: with what the viewer typed before and did not save. */
+  write: (course: string, page: string, draft?: "draft") =>
+    `/courses/${course}/pages/${page}/write${draft ? "?draft=take" : ""}`,
   ledger: (course: string, page: string) => `/courses/${course}/pages/${page}/ledger`,
   /** The entries of all pages of a wiki. */
   wikiLedger: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}/ledger`,
@@ -118,6 +120,9 @@ export const paths = {
   /** What bringing an entry back, or parts of it, would change. */
   restore: (course: string, page: string, number: number) =>
     `/courses/${course}/pages/${page}/ledger/${number}/restore`,
+  /** What undoing the newest entry, which is `number`, would change. */
+  undo: (course: string, page: string, number: number) =>
+    `/courses/${course}/pages/${page}/ledger/${number - 1}/restore?undo=1`,
   /**
    * Two states of a page beside each other: after entry `from` (0: before there was anything) and after entry
    * `to`.

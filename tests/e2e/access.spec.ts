@@ -169,7 +169,7 @@ test("pages are renamed, put in order and removed, and all of it can be undone",
   await page.getByRole("button", { name: "Remove What we would do" }).click();
   await expect(page.getByText("“What we would do” is in the bin.")).toBeVisible();
   await expect(lines.filter({ hasText: "What we would do" })).toHaveCount(0);
-  await page.getByRole("button", { name: "Bring What we would do back" }).click();
+  await page.getByRole("button", { name: "Restore What we would do" }).click();
   await expect(lines.filter({ hasText: "What we would do" })).toHaveCount(1);
   await page.getByRole("button", { name: "Rename What we would do" }).click();
   await page.getByRole("textbox", { name: "Title" }).fill("Restoration plan");
@@ -181,7 +181,7 @@ test("pages are renamed, put in order and removed, and all of it can be undone",
   const ledger = page.getByRole("table", { name: "Ledger of “Restoration plan”" });
   for (const sitting of await ledger.getByRole("button", { name: /in one sitting/ }).all())
     await sitting.click();
-  await expect(ledger).toContainText("Brought the page back");
+  await expect(ledger).toContainText("Restored the page");
   await expect(ledger).toContainText("Removed the page");
   await expect(ledger).toContainText("Renamed the page to “What we would do”");
 });

@@ -149,7 +149,7 @@ test("letters, paragraphs, lists and links", async ({ browser }) => {
   await press(page, "Control+f");
   await page.keyboard.type("eel");
   await expect(page.getByRole("search", { name: "Find and replace" })).toContainText("of 8");
-  await until(page, "Tab", ({ name }) => name.startsWith("Put instead"));
+  await until(page, "Tab", ({ name }) => name.startsWith("Replace with"));
   await page.keyboard.type("elver");
   await until(page, "Tab", ({ name }) => name === "Replace all");
   await press(page, "Enter");

@@ -84,12 +84,12 @@ test("a sitting opens to its entries, words that went are looked for, and the pa
 
   await sitting.click();
   await lines.last().click();
-  await beatriz.getByRole("link", { name: "Bring it back" }).click();
+  await beatriz.getByRole("link", { name: "Restore this entry" }).click();
   await beatriz.getByRole("checkbox", { name: /^The second was built/ }).check();
   await beatriz.getByRole("button", { name: "Show what these would change" }).click();
   await expect(beatriz.locator(".compared ins")).toHaveText(["The second was built from a barn door."]);
   await expect(beatriz.locator(".compared del")).toHaveCount(0);
-  await beatriz.getByRole("button", { name: "Bring back 1 part" }).click();
+  await beatriz.getByRole("button", { name: "Restore 1 part" }).click();
   await expect(beatriz.getByRole("heading", { name: title, level: 1 })).toBeVisible();
   // What it followed is gone: it stands at the top.
   await expect(beatriz.locator(".sheet .prose p")).toHaveText([

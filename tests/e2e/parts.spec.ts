@@ -216,11 +216,11 @@ test("find and replace: with count, capitals, whole words, and one undo for all"
   const panel = page.getByRole("search", { name: "Find and replace" });
   await panel.getByLabel("Find").fill("weir");
   await expect(panel.getByRole("status")).toHaveText(/of 4$/);
-  await panel.getByLabel("whole words").check();
+  await panel.getByLabel("Whole words").check();
   await expect(panel.getByRole("status")).toHaveText(/of 3$/);
-  await panel.getByLabel("capitals as typed").check();
+  await panel.getByLabel("Match case").check();
   await expect(panel.getByRole("status")).toHaveText(/of 2$/);
-  await panel.getByLabel("Put instead").fill("dam");
+  await panel.getByLabel("Replace with").fill("dam");
   await panel.getByRole("button", { name: "Replace all" }).click();
   await expect(text).toHaveText("The dam, weirs and Weir of the dam");
   await panel.getByRole("button", { name: "Close" }).click();

@@ -127,7 +127,7 @@ test("a draft is offered on another machine; a save waits for the connection and
 
   await page.context().setOffline(true);
   await page.keyboard.press("Control+s");
-  await expect(page.getByText("The server does not answer.")).toBeVisible();
+  await expect(page.getByText(/is saved by itself/)).toBeVisible();
   await text.click();
   await page.keyboard.type("Soon. ");
   await page.context().setOffline(false);

@@ -205,8 +205,8 @@ test("from an assignment to the evidence behind a figure", async ({ browser }) =
     await expect(ines.locator("ins", { hasText: "an angler told us of eels" })).toBeVisible();
     await expect(ines.locator(".entry-account")).toContainText("corrected1");
 
-    await ines.getByRole("link", { name: "Bring it back" }).click();
-    await ines.getByRole("button", { name: "Bring back entry 3" }).click();
+    await ines.getByRole("link", { name: "Restore this entry" }).click();
+    await ines.getByRole("button", { name: "Restore entry 3" }).click();
     await expect(ines.getByRole("heading", { name: "Home", level: 1 })).toBeVisible();
     await expect(ines.getByRole("link", { name: "5 entries" })).toBeVisible();
     await expect(ines.getByRole("article").locator(".prose p").last()).toContainText(

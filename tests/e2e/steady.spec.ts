@@ -118,7 +118,7 @@ test("the server dies before a save, and at the moment of one: each is one entry
   await page.keyboard.type(" Before the fall.");
   await kill();
   await goOn(page).click();
-  await expect(page.getByText("The server does not answer.")).toBeVisible();
+  await expect(page.getByText(/is saved by itself/)).toBeVisible();
   await page.keyboard.type(" While it lay.");
   await start();
   await expect(page.getByText(/^(Saved as|Changed since) entry/)).toBeVisible();

@@ -27,7 +27,7 @@ test("a student edits a comment, withdraws it and puts it back; the instructor r
   await expect(ines.locator(".remark[data-withdrawn='true'] del").first()).toHaveText(
     "Is the spillway ours to build?",
   );
-  await gone.getByRole("button", { name: /^Put back/ }).click();
+  await gone.getByRole("button", { name: /^Restore/ }).click();
   await expect(remark).toContainText("ours to build?");
   await expect(yuki.locator(".remark[data-withdrawn='true']", { hasText: "Yuki Morisada" })).toHaveCount(0);
 });

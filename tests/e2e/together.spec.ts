@@ -72,7 +72,7 @@ test("without a connection the editor says so and keeps the text", async ({ brow
   await page.keyboard.type("Offline. ");
   await page.context().setOffline(true);
   await page.getByRole("button", { name: "Save", exact: true }).click();
-  await expect(page.getByRole("alert").filter({ hasText: "The server does not answer." })).toBeVisible();
+  await expect(page.getByRole("alert").filter({ hasText: "is saved by itself" })).toBeVisible();
   // It is saved by itself once the connection is back.
   await page.context().setOffline(false);
   await expect(page.getByRole("article")).toContainText("Offline.");

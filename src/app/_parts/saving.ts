@@ -34,14 +34,14 @@ export function sendingOf({
   return saveId === undefined ? undefined : { saveId, pasted, largestPaste, coWriters, typed };
 }
 
-const kept = "Your text is still here, and kept on this machine.";
+const kept = "Your text is still here, and kept as a draft.";
 
 /** Where the one who saves is: by which clocks, and where pages and entries are shown to them. */
 export interface SavingPlace {
   readonly zone: string;
   readonly now: Date;
-  /** `since`: the entry that the writer began from, where others' text was merged. */
-  readonly pageHref: (pageId: string, since?: number) => string;
+  /** `saved`: the entry that it became; 0: none, since nothing was changed. */
+  readonly pageHref: (pageId: string, saved?: number) => string;
   /** Null: the one who saves sees no history. */
   readonly entryHref: ((pageId: string, number: number) => string) | null;
 }
@@ -51,8 +51,8 @@ export async function onCourse(ctx: Context, courseId: string): Promise<SavingPl
   return {
     zone: (await findCourse(ctx, courseId))?.timeZone ?? "UTC",
     now: ctx.now,
-    pageHref: (pageId, since) =>
-      `${paths.page(courseId, pageId)}${since === undefined ? "" : `?since=${since}`}`,
+    pageHref: (pageId, saved) =>
+      `${paths.page(courseId, pageId)}${saved === undefined ? "" : `?saved=${saved}`}`,
     entryHref: (pageId, number) => paths.entry(courseId, pageId, number),
   };
 }
@@ -64,12 +64,12 @@ export function saveAnswer(
   saved: Saved,
 ): SaveAnswer {
   if (saved.kind === "unchanged")
-    return { kind: "unchanged", href: pageHref(saved.pageId), number: saved.number };
+    return { kind: "unchanged", href: pageHref(saved.pageId, 0), number: saved.number };
   if (saved.kind === "saved") {
     // The document travels as a string of JSON, as it did on its way here.
     return {
       kind: "saved",
-      href: pageHref(saved.pageId, saved.mergedSince),
+      href: pageHref(saved.pageId, saved.number),
       number: saved.number,
       ...(saved.document ? { document: JSON.stringify(saved.document) } : {}),
     };
@@ -97,7 +97,7 @@ export function saveAnswer(
       });
     case "removed":
       return refused(`The page is in the bin. Nothing was saved. ${kept}`, {
-        text: "Bring it back first: open the page",
+        text: "Restore it first: open the page",
         href: pageHref(pageId ?? ""),
       });
     case "may not start":

@@ -192,6 +192,16 @@ export function pageTrail(wiki: WikiDto, pageId: string): TrailStep[] {
       wiki.contents.map(({ id, title }) => ({ id, label: title })),
       pageId,
       (id) => paths.page(wiki.courseId, id),
+    ).map((each) =>
+      wiki.mayStart
+        ? {
+            ...each,
+            act: {
+              label: "Start a page",
+              href: paths.start(wiki.courseId, wiki.wikiId, undefined, undefined, pageId),
+            },
+          }
+        : each,
     ),
   ];
 }

@@ -10,10 +10,10 @@ import { signedIn } from "../_parts/context";
 
 const problems: Record<Extract<BinActed, { kind: "refused" }>["problem"]["code"], string> = {
   "not found": "It no longer exists.",
-  "not allowed": "Only those who run the course remove and bring back.",
+  "not allowed": "Only those who run the course remove and restore.",
   "only looking": "You only look: nothing is done in somebody else’s name.",
   "another name": "That is not its name. Type it exactly as it stands above.",
-  "belongs to a removed assignment": "Its assignment is in the bin too: bring that back first.",
+  "belongs to a removed assignment": "Its assignment is in the bin too: restore that first.",
 };
 
 /** Puts an assignment, a wiki or the course into the bin. */

@@ -103,7 +103,7 @@ export default async function MeasuresPage() {
             what stands.
           </p>
           <p>
-            Links, pictures and sources stay with whoever brought them: moved, or taken away and brought back,
+            Links, pictures and sources stay with whoever brought them: moved, or taken away and restored,
             they are still theirs. A second link to the same place is whose who set it. Of an entry that
             several wrote they count for whoever saved it.
           </p>
@@ -119,8 +119,8 @@ export default async function MeasuresPage() {
           <h2>A week of a group</h2>
           <p>
             Mira, Jonas and Priya have saved seven entries. To count saves, or the words that each save
-            brings, would call the three much alike, and would credit Mira with what she only brought back.
-            What they did is this.
+            brings, would call the three much alike, and would credit Mira with what she only restored. What
+            they did is this.
           </p>
           <WeekView />
           <p>

@@ -4,6 +4,8 @@ import { and, eq, isNull } from "drizzle-orm";
 import { may, mayChangeCourse, mayUsePower, standAtPage, type Standpoint } from "../access/read";
 import type { Queryable } from "../db/client";
 import { assignment, comment, commentAct, page } from "../db/tables/wikis";
+import type { Typed } from "../drafts/dto";
+import { endRemark } from "../drafts/remarks";
 import { type Commented, longestComment } from "./dto";
 import { send } from "../live/signal";
 import { noteMentions } from "./mentions";
@@ -59,7 +61,7 @@ export const settleComment = act(
  */
 export async function editComment(
   ctx: Context,
-  given: { courseId: string; commentId: string; body: string },
+  given: { courseId: string; commentId: string; body: string; typed?: Typed | undefined },
 ): Promise<Commented> {
   const text = body.safeParse(given.body);
   if (!text.success) return refusedFor("empty or too long");
@@ -67,6 +69,8 @@ export async function editComment(
     if (found.authorId !== ctx.viewer.id) return refusedFor("not yours");
     if (found.withdrawnAt) return refusedFor("withdrawn");
     if (!may(standpoint, "comment")) return refusedFor("may not comment");
+    if (given.typed)
+      await endRemark({ ...ctx, db: inside }, given.courseId, found.pageId, `edit ${found.id}`, given.typed);
     if (found.body === text.data) return { kind: "commented", id: found.id };
     await inside
       .update(comment)
@@ -148,6 +152,8 @@ export interface NewComment {
   readonly body: string;
   /** What it is about, if that is not the whole page. */
   readonly passage?: GivenPassage | null;
+  /** How far its author had come with typing it: what was kept of it as a draft ends. */
+  readonly typed?: Typed | undefined;
 }
 
 /**
@@ -197,6 +203,10 @@ export const addComment = act(async (ctx, given: NewComment): Promise<Commented>
     body: text.data,
     at: ctx.now,
   });
+  if (given.typed) {
+    const place = given.parent === null ? "page" : `answer ${given.parent}`;
+    await endRemark(ctx, given.courseId, given.pageId, place, given.typed);
+  }
   await noteMentions(ctx, given.courseId, standpoint.wikiId, id, text.data);
   await send(ctx.db, { courseId: given.courseId, pageId: given.pageId, kind: "comment", by: ctx.viewer.id });
   return { kind: "commented", id };

@@ -18,11 +18,7 @@ export interface ToAnswerDto {
 }
 
 export interface DeskDto {
-  /** When the visit before this one ended; null on the first. */
-  readonly before: Date | null;
-  readonly happenings: readonly (HappeningDto & {
-    /** Whether it came since the visit before this one. */ readonly isNew: boolean;
-  })[];
+  readonly happenings: readonly HappeningDto[];
   /** The page on which the viewer wrote last. */
   readonly leftOff: {
     readonly pageId: string;

@@ -38,7 +38,7 @@ const visitLasts = 30 * minute;
 export async function visitDesk(ctx: ContextIn, courseId: string): Promise<DeskDto | null> {
   const role = await roleOn(ctx, courseId);
   if (!role) return null;
-  const before = await noteVisit(ctx, courseId);
+  await noteVisit(ctx, courseId);
   const watched = await watchedWikis(ctx, courseId);
   const [happenings, leftOff, signUps] = await Promise.all([
     happenedIn(ctx, courseId, watched, { most: shownAtMost, withoutMuted: true }),
@@ -46,8 +46,7 @@ export async function visitDesk(ctx: ContextIn, courseId: string): Promise<DeskD
     takesPart(role) ? openSignUps(ctx, courseId) : [],
   ]);
   return {
-    before,
-    happenings: happenings.map((each) => ({ ...each, isNew: before !== null && each.at > before })),
+    happenings,
     leftOff,
     signUps,
     together: takesPart(role) ? await sharedToAnswer(ctx, courseId) : [],
@@ -58,7 +57,7 @@ export async function visitDesk(ctx: ContextIn, courseId: string): Promise<DeskD
   };
 }
 
-async function noteVisit({ db, viewer, now, lookingAs }: ContextIn, courseId: string): Promise<Date | null> {
+async function noteVisit({ db, viewer, now, lookingAs }: ContextIn, courseId: string): Promise<void> {
   const at = and(eq(enrolment.courseId, courseId), eq(enrolment.personId, viewer.id));
   const [known] = await db
     .select({ visitedAt: enrolment.visitedAt, visitedBefore: enrolment.visitedBefore })
@@ -67,11 +66,10 @@ async function noteVisit({ db, viewer, now, lookingAs }: ContextIn, courseId: st
   const isAnother = known?.visitedAt && now.getTime() - known.visitedAt.getTime() > visitLasts;
   const before = isAnother ? known.visitedAt : (known?.visitedBefore ?? null);
   // Who only looks as somebody else leaves no trace of a visit.
-  if (lookingAs) return before;
+  if (lookingAs) return;
   // Written at most once a minute, so that clicking about costs no writing.
   if (!known?.visitedAt || now.getTime() - known.visitedAt.getTime() > minute)
     await asFarAsCanBe(db.update(enrolment).set({ visitedAt: now, visitedBefore: before }).where(at));
-  return before;
 }
 
 async function whereLeftOff(ctx: ContextIn, courseId: string, wikis: Watched): Promise<DeskDto["leftOff"]> {

@@ -32,3 +32,14 @@ export interface SavedLately {
   /** What the viewer has saved, by the opening of the editor. */
   readonly own: readonly Typed[];
 }
+
+/** A comment or an answer that was begun and not sent. */
+export interface RemarkDraftDto extends Partial<Typed> {
+  /** "page", or "answer" or "edit" with the comment's id. */
+  readonly place: string;
+  readonly body: string;
+  /** The passage that it is about; null: the whole page, or what it answers. */
+  readonly about: { readonly quote: string; readonly near: number } | null;
+  /** When it was typed, as ISO 8601. */
+  readonly at: string;
+}

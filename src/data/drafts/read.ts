@@ -64,11 +64,7 @@ export async function savedLately(
     .select({ session: doneSave.session, step: max(doneSave.step) })
     .from(doneSave)
     .where(
-      and(
-        eq(doneSave.courseId, courseId),
-        eq(doneSave.personId, ctx.viewer.id),
-        isNotNull(doneSave.session),
-      ),
+      and(eq(doneSave.courseId, courseId), eq(doneSave.personId, ctx.viewer.id), isNotNull(doneSave.session)),
     )
     .groupBy(doneSave.session)
     .orderBy(desc(max(doneSave.at)))

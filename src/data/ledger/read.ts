@@ -33,6 +33,38 @@ export interface EntryDto {
   readonly mayRestore: boolean;
 }
 
+/**
+ * An entry of the viewer's own, without its text; null if there is none such. Cost: one query by key, once it
+ * is known that they may read the page.
+ */
+export async function ownEntry(
+  ctx: ContextIn,
+  courseId: string,
+  pageId: string,
+  number: number,
+): Promise<Pick<LedgerLineDto, "number" | "kind" | "title" | "restoredFrom" | "figures"> | null> {
+  if (!(await standAtPage(ctx, courseId, pageId))) return null;
+  const [found] = await ctx.db
+    .select({
+      number: entry.number,
+      kind: entry.kind,
+      title: entry.title,
+      restoredFrom: entry.restoredFrom,
+      figures: entryCredit.figures,
+    })
+    .from(entry)
+    .innerJoin(entryCredit, creditOfEntry)
+    .where(
+      and(
+        eq(entry.courseId, courseId),
+        eq(entry.pageId, pageId),
+        eq(entry.number, number),
+        eq(entry.authorId, ctx.viewer.id),
+      ),
+    );
+  return found ? { ...found, figures: { ...found.figures, movedAway: 0 } } : null;
+}
+
 /** One entry with its change; null if there is none such for the viewer. Cost: one comparison. */
 export async function findEntry(
   ctx: ContextIn,

@@ -1,3 +1,4 @@
+import type { EntryKind } from "@/core/ledger/chain";
 import type { Level, Power, Who } from "@/core/access/may";
 import type { Weekly } from "@/core/access/when";
 import type { PageDocument } from "@/core/document/model";
@@ -127,6 +128,9 @@ export interface PageDto {
     readonly authorId: string | null;
     readonly at: Date;
     readonly note: string;
+    readonly kind: EntryKind;
+    /** The entry that its author began from: what others saved in between is put together with it. */
+    readonly base: number;
   };
   /** Words by author, the members in their order, then nobody and others under null. */
   readonly parts: readonly { readonly authorId: string | null; readonly words: number }[];
@@ -152,6 +156,7 @@ export interface PageDto {
   readonly mayRename: boolean;
   readonly mayRemove: boolean;
   readonly mayUpload: boolean;
+  readonly mayRestore: boolean;
   /** Whether the viewer may settle comments of others; one's own, whoever may comment. */
   readonly maySettle: boolean;
   /** Since when it is in the bin; null: it is not. */

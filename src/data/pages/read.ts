@@ -148,6 +148,8 @@ export async function findPage(ctx: ContextIn, courseId: string, pageId: string)
       document: entry.document,
       at: entry.at,
       note: entry.note,
+      kind: entry.kind,
+      base: entry.base,
       author: person.name,
       authorId: entryCredit.authorId,
       origins: entryCredit.origins,
@@ -192,7 +194,14 @@ export async function findPage(ctx: ContextIn, courseId: string, pageId: string)
     entries: found.entries,
     words: found.words,
     document: found.document,
-    last: { author: found.author, authorId: found.authorId, at: found.at, note: found.note },
+    last: {
+      author: found.author,
+      authorId: found.authorId,
+      at: found.at,
+      note: found.note,
+      kind: found.kind,
+      base: found.base,
+    },
     parts: [...members, { authorId: null, words: others }],
     unassigned,
     comments: await pageComments(
@@ -215,6 +224,7 @@ export async function findPage(ctx: ContextIn, courseId: string, pageId: string)
     mayRename: mayUsePower(standpoint, "rename"),
     mayRemove: mayUsePower(standpoint, "remove"),
     mayUpload: mayUsePower(standpoint, "upload"),
+    mayRestore: mayUsePower(standpoint, "restore"),
     maySettle: mayUsePower(standpoint, "settle"),
     removedAt: found.removedAt,
   };

@@ -35,10 +35,10 @@ export function BinList({ binned, zone, now, bringBack }: Props) {
               type="button"
               className="plain-button"
               disabled={isBusy}
-              aria-label={`Bring ${name} back`}
+              aria-label={`Restore ${name}`}
               onClick={() => void act(() => bringBack(courseId, id))}
             >
-              Bring back
+              Restore
             </button>
           </li>
         ))}

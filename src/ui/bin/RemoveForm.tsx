@@ -41,8 +41,8 @@ export function RemoveForm({ what, name, about, remove }: Props) {
       }}
     >
       <p>
-        {about} It stays in the bin for 30 days, where it can be brought back, and is then erased for good,
-        files included.
+        {about} It stays in the bin for 30 days, where it can be restored, and is then erased for good, files
+        included.
       </p>
       <TextField
         size="small"

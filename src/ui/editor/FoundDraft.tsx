@@ -3,6 +3,7 @@ import { useState } from "react";
 import { DocumentView, noLinks } from "../document/DocumentView";
 import type { DraftDto } from "@/data/drafts/dto";
 import { Button } from "../forms/Button";
+import { momentHere } from "../words/times-here";
 
 interface Props {
   readonly draft: DraftDto;
@@ -19,17 +20,10 @@ interface Props {
  */
 export function FoundDraft({ draft, since, onTake, onDrop }: Props) {
   const [isShown, setShown] = useState(false);
-  const at = new Date(draft.at).toLocaleString("en-GB", {
-    weekday: "short",
-    day: "numeric",
-    month: "short",
-    hour: "2-digit",
-    minute: "2-digit",
-  });
   return (
     <div className="notice waits" role="status">
       <div>
-        A draft of yours from {at} is kept.{since && ` ${since}`}
+        A draft of yours from {momentHere(draft.at)} is kept.{since && ` ${since}`}
         <div className="actions" style={{ marginTop: 6 }}>
           <Button size="small" variant="outlined" onClick={onTake}>
             Go on with it

@@ -30,6 +30,7 @@ import { takeIn } from "./take-in";
 import { useConnection } from "./useConnection";
 import { type DraftKeeper, useDraft } from "./useDraft";
 import { newSaveId, type Save, type SaveDone, type SaveInput, useSaving } from "./useSaving";
+import { useKeyboardRoom } from "./useKeyboardRoom";
 import { useWordCount } from "./useWordCount";
 import { WritingArea } from "./WritingArea";
 
@@ -50,6 +51,8 @@ interface Props {
   readonly keeper: DraftKeeper;
   /** What has been saved lately; absent: nobody is told of it here. */
   readonly savedLately?: SavedLately;
+  /** Whether the draft that was left behind is taken up at once. */
+  readonly takesDraft?: boolean;
   readonly backHref: string;
   /** What stands in front of a page's id in its address; null: pages are not shown here. */
   readonly pageBase: string | null;
@@ -74,6 +77,7 @@ export function PageEditor({
   draft: onServer,
   keeper,
   savedLately = nothingSaved,
+  takesDraft = false,
   backHref,
   pageBase,
   ownWords,
@@ -96,6 +100,7 @@ export function PageEditor({
     readonly files: readonly FileDto[];
   } | null>(null);
   const words = useWordCount();
+  useKeyboardRoom();
   const isDone = useRef(false);
   const leaves = useRef(false);
   const pastes = useRef({ pasted: 0, largestPaste: 0 });
@@ -125,6 +130,32 @@ export function PageEditor({
     changed();
     setSavedAt((last) => (last && !last.isChanged ? { ...last, isChanged: true } : last));
   }, [changed]);
+
+  /** The reader lands at what this save changed. */
+  function tellWhere(sent: PageDocument, answer: SaveDone): void {
+    const blocks = changedBlocks(before.current ?? given, sent, answerDocument(answer) ?? sent);
+    tellJustSaved({ page: answer.href.split("?")[0]!, number: answer.number, blocks });
+  }
+
+  /** A page that was just started is written on where pages are written, with what was typed meanwhile. */
+  function goOnThere(answer: SaveDone, isAllSaved: boolean): void {
+    const href = answer.href.split("?")[0]!;
+    const [writer] = draftKey.split(" ");
+    const there = `${writer} ${href.slice(href.lastIndexOf("/") + 1)}`;
+    const typedSince = isAllSaved
+      ? Promise.resolve()
+      : keepHere(there, {
+          at: new Date().toISOString(),
+          ...now.current,
+          base: answer.number,
+          document: textNow(),
+        } as DraftDto);
+    isDone.current = true;
+    void typedSince.then(() => {
+      draft.drop("all");
+      router.replace(`${href}/write`);
+    });
+  }
 
   const saving = useSaving(save, (sent, answer, hasWaited) => {
     connection.told(true);
@@ -168,32 +199,6 @@ export function PageEditor({
     });
   });
 
-  /** The reader lands at what this save changed. */
-  function tellWhere(sent: PageDocument, answer: SaveDone): void {
-    const blocks = changedBlocks(before.current ?? given, sent, answerDocument(answer) ?? sent);
-    tellJustSaved({ page: answer.href.split("?")[0]!, number: answer.number, blocks });
-  }
-
-  /** A page that was just started is written on where pages are written, with what was typed meanwhile. */
-  function goOnThere(answer: SaveDone, isAllSaved: boolean): void {
-    const href = answer.href.split("?")[0]!;
-    const [writer] = draftKey.split(" ");
-    const there = `${writer} ${href.slice(href.lastIndexOf("/") + 1)}`;
-    const typedSince = isAllSaved
-      ? Promise.resolve()
-      : keepHere(there, {
-          at: new Date().toISOString(),
-          ...now.current,
-          base: answer.number,
-          document: textNow(),
-        } as DraftDto);
-    isDone.current = true;
-    void typedSince.then(() => {
-      draft.drop();
-      router.replace(`${href}/write`);
-    });
-  }
-
   async function leave(): Promise<void> {
     await draft.flush();
     router.push(backHref);
@@ -209,6 +214,12 @@ export function PageEditor({
     editor.current?.commands.setContent(left.document as JSONContent);
     touch();
   }
+
+  // Whoever chose to go on with the draft is not asked again.
+  const takesNow = takesDraft && isReady && draft.found !== null;
+  useEffect(() => {
+    if (takesNow) queueMicrotask(takeDraft);
+  });
 
   const makeInput = (): SaveInput => ({
     ...now.current,
@@ -267,7 +278,7 @@ export function PageEditor({
         submit(true);
       }}
     >
-      {isReady && draft.found && (
+      {isReady && draft.found && !takesDraft && (
         <FoundDraft
           draft={draft.found}
           since={isNew ? null : savedSince(draft.found, base, savedLately)}

@@ -20,7 +20,8 @@ const savedHere: Typed[] = [];
 export interface DraftKeeper {
   /** Keeps drafts on the server; null: only this machine does. The draft goes as a parcel, as a save does. */
   readonly keep: ((sent: FormData) => Promise<boolean>) | null;
-  readonly drop: (() => Promise<void>) | null;
+  /** Drops what was kept until `typed`. */
+  readonly drop: ((typed: Typed) => Promise<void>) | null;
 }
 
 /** What is typed, without when and how far. */
@@ -54,7 +55,8 @@ interface Drafts<Draft extends Kept> {
   /** Sends what is typed to the server now, and waits for it for a moment. */
   readonly flush: () => Promise<void>;
   readonly take: () => Draft | null;
-  readonly drop: () => void;
+  /** What was found is not wanted; with "all" neither is what was typed here. */
+  readonly drop: (all?: "all") => void;
 }
 
 /**
@@ -178,11 +180,10 @@ export function useDraft<Draft extends Kept>(given: Given<Draft>): Drafts<Draft>
       setFound(null);
       return found;
     },
-    drop: () => {
+    drop: (all) => {
       setFound(null);
-      void now.current.keeper.drop?.().catch(() => {});
-      // What was found is dropped; what has been typed since stays.
-      if (isDirty.current) keepSoon();
+      void now.current.keeper.drop?.(typed()).catch(() => {});
+      if (isDirty.current && all === undefined) keepSoon();
       else forget();
     },
   };

@@ -79,7 +79,7 @@ function Step({
       <Link href={step.href} {...(isLast ? { "aria-current": "page" as const } : {})}>
         {step.label}
       </Link>
-      {(step.siblingsFrom || (step.siblings?.length ?? 0) > 1) && (
+      {(step.siblingsFrom || (step.siblings?.length ?? 0) > 1 || step.act) && (
         <button
           type="button"
           className="icon-button"

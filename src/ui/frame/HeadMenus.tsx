@@ -1,5 +1,6 @@
 "use client";
 /** The menus of the head line, loaded when one is first opened. */
+import Divider from "@mui/material/Divider";
 import ListSubheader from "@mui/material/ListSubheader";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
@@ -68,6 +69,12 @@ export function SiblingMenu({
               {sibling.label}
             </MenuItem>
           ))}
+        {step.act && <Divider component="li" />}
+        {step.act && (
+          <MenuItem component={Link} href={step.act.href} onClick={close}>
+            {step.act.label}
+          </MenuItem>
+        )}
       </Menu>
     </Library>
   );

@@ -6,6 +6,8 @@ export interface TrailStep {
   /** What the siblings are, such as "Groups"; shown above their list. */
   readonly siblingsAre?: string;
   readonly siblings?: readonly Sibling[];
+  /** What can be done instead of choosing one of them. */
+  readonly act?: { readonly label: string; readonly href: string };
   /** In the place of `siblings`: which they are, for a list that is asked for when it is opened. */
   readonly siblingsFrom?: SiblingsAsked;
 }

@@ -79,7 +79,7 @@ export const wordExamples: readonly Example[] = [
   },
   {
     id: "brought-back",
-    title: "Brought back and changed",
+    title: "Restored and changed",
     says: "A page that reads as it did before has the credit that it had then, word by word, and so has one that was put back and then written on: only what is new in it is credited to whoever saved it. The last two dozen states of a page are known again like this, even where they are pasted. A whole text that goes to another page takes its credit along.",
     steps: [
       { who: "Mira", does: "writes two paragraphs", text: `${weir}\n\n${bank}` },

@@ -63,7 +63,7 @@ export function powerAnswer(
 const powerActs: Record<Power, string> = {
   start: "start pages",
   rename: "rename this page",
-  remove: "remove this page or bring it back",
+  remove: "remove this page or restore it",
   arrange: "arrange the contents",
   restore: "restore earlier text",
   upload: "upload files",

@@ -15,7 +15,7 @@ export function builtOnWords(kind: BuiltOnKind, amount: number, lasts: number | 
     case "moved":
       return `${words} moved`;
     case "restored":
-      return `${words} brought back`;
+      return `${words} restored`;
     case "removed":
       return `${words} removed${lasts === null || lasts >= amount ? "" : `, of which ${number(amount - lasts)} came back`}`;
     case "threads":

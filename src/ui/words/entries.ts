@@ -28,13 +28,13 @@ export function entryKindWords({ kind, title, restoredFrom, figures }: Told): st
     case "removed":
       return "Removed the page";
     case "brought back":
-      return "Brought the page back";
+      return "Restored the page";
     case "wrote":
       return "Wrote";
     case "text brought over":
       return "Brought text over";
     case "text brought back":
-      return "Brought text back";
+      return "Restored text";
     case "text moved":
       return "Moved text";
     case "corrected":

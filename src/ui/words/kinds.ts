@@ -16,5 +16,5 @@ export const kindWords: Readonly<
     about: "finding them, and saying where they are from",
   },
   comments: { label: "Comments", about: "talking about the text, asking and answering" },
-  upkeep: { label: "Upkeep", about: "bringing back what got lost, keeping the wiki in order" },
+  upkeep: { label: "Upkeep", about: "restoring what got lost, keeping the wiki in order" },
 };

@@ -5,7 +5,7 @@ export const ledgerActWords: Record<LedgerAct, string> = {
   wrote: "added words",
   corrected: "corrected spelling",
   moved: "moved or brought over",
-  restored: "brought back",
+  restored: "restored",
   removed: "took words out",
   restyled: "restyled",
   page: "started, renamed or removed a page",

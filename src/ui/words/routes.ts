@@ -17,7 +17,7 @@ export function placeWords({ kind, page, place, isSamePage }: RouteDto): string 
     case "restored from":
       return `removed in ${where}`;
     case "restored in":
-      return `brought back in ${where}`;
+      return `restored in ${where}`;
     default:
       return kind satisfies never;
   }

@@ -169,7 +169,7 @@ describe("entries", () => {
   test.each([
     [{ added: 3, moved: 5 }, "Wrote"],
     [{ carried: 9 }, "Brought text over"],
-    [{ restored: 9 }, "Brought text back"],
+    [{ restored: 9 }, "Restored text"],
     [{ moved: 4 }, "Moved text"],
     [{ corrected: 1 }, "Corrected"],
     [{ wordsOut: 2 }, "Removed text"],
@@ -182,7 +182,7 @@ describe("entries", () => {
       "Restored entry 3",
       "Renamed the page to “Eels”",
       "Removed the page",
-      "Brought the page back",
+      "Restored the page",
     ]);
   });
   test("the account leaves out what is nought", () => {

@@ -56,6 +56,8 @@ export const remarkDraft = pgTable(
     /** The comment that is answered or changed, or "page" for a comment on the page. */
     place: text().notNull(),
     body: text().notNull(),
+    /** The passage that it is about; null: the whole page, or what it answers. */
+    about: jsonb().$type<{ readonly quote: string; readonly near: number }>(),
     /** When it was typed, by the clock of the machine on which it was. */
     at: instant("at").notNull(),
     session: text().notNull(),

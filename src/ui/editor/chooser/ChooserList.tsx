@@ -60,10 +60,14 @@ export function ChooserList({ choosing, keys }: { choosing: Choosing; keys: RefO
     document.getElementById(`choice-${here}`)?.scrollIntoView({ block: "nearest" });
   }, [here]);
   if (!at) return null;
-  const isLow = at.bottom + 260 > window.innerHeight;
+  // The save line stays free: what is chosen from is never over it.
+  const foot = document.querySelector(".save-line")?.getBoundingClientRect().top ?? window.innerHeight;
+  const isLow = at.bottom + 260 > foot && at.top > foot / 2;
   const place = {
     left: Math.max(8, Math.min(at.left, window.innerWidth - 328)),
-    ...(isLow ? { bottom: window.innerHeight - at.top + 4 } : { top: at.bottom + 4 }),
+    ...(isLow
+      ? { bottom: window.innerHeight - at.top + 4, maxHeight: Math.min(250, at.top - 60) }
+      : { top: at.bottom + 4, maxHeight: Math.max(92, Math.min(250, foot - at.bottom - 8)) }),
   };
   return (
     <div className="chooser" style={place} role="listbox" aria-label="Link to">
@@ -75,7 +79,8 @@ export function ChooserList({ choosing, keys }: { choosing: Choosing; keys: RefO
           role="option"
           aria-selected={index === here}
           data-kind={choice.kind}
-          onMouseEnter={() => setChosen(index)}
+          // Where the mouse only rests, the list that moves below it follows the keys.
+          onMouseMove={() => setChosen(index)}
           onMouseDown={(event) => {
             event.preventDefault();
             choose(choice);

@@ -90,14 +90,14 @@ export function FindPanel({ editor, onClose }: { editor: Editor; onClose: () => 
               : `${found.at + 1} of ${found.count}`}
       </span>
       <button type="button" className="tool" disabled={found.count === 0} onClick={() => step(editor, -1)}>
-        Back
+        Previous
       </button>
       <button type="button" className="tool" disabled={found.count === 0} onClick={() => step(editor, 1)}>
-        On
+        Next
       </button>
       <label>
         <input type="checkbox" checked={matchCase} onChange={(event) => setMatchCase(event.target.checked)} />{" "}
-        capitals as typed
+        Match case
       </label>
       <label>
         <input
@@ -105,11 +105,11 @@ export function FindPanel({ editor, onClose }: { editor: Editor; onClose: () => 
           checked={wholeWords}
           onChange={(event) => setWholeWords(event.target.checked)}
         />{" "}
-        whole words
+        Whole words
       </label>
       <span className="line-break" />
       <label>
-        Put instead <input value={other} onChange={(event) => setOther(event.target.value)} />
+        Replace with <input value={other} onChange={(event) => setOther(event.target.value)} />
       </label>
       <button type="button" className="tool" disabled={found.count === 0} onClick={one}>
         Replace

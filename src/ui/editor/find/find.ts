@@ -92,9 +92,28 @@ function lookAt(editor: Editor, at: number): void {
   editor.view.dispatch(
     editor.state.tr
       .setMeta(key, { at })
-      .setSelection(TextSelection.create(editor.state.doc, place.from, place.to))
-      .scrollIntoView(),
+      .setSelection(TextSelection.create(editor.state.doc, place.from, place.to)),
   );
+  show(editor, place);
+}
+
+/** What is shown stands clear of the bars by so many pixels. */
+const clear = 24;
+
+/**
+ * Scrolls a place between the tools and the save line, if it is not there already. The editor itself scrolls
+ * only to where the cursor is, and while one looks for something that is in another field.
+ */
+function show(editor: Editor, { from, to }: { from: number; to: number }): void {
+  const [start, end] = [editor.view.coordsAtPos(from), editor.view.coordsAtPos(to)];
+  const edge = (of: string, side: "top" | "bottom", otherwise: number) =>
+    document.querySelector(of)?.getBoundingClientRect()[side] ?? otherwise;
+  const [top, foot] = [
+    edge(".writing-area .tools", "bottom", 0) + clear,
+    edge(".save-line", "top", window.innerHeight) - clear,
+  ];
+  if (start.top >= top && end.bottom <= foot) return;
+  window.scrollBy({ top: (start.top + end.bottom) / 2 - (top + foot) / 2 });
 }
 
 /** Puts `text` in the place that is looked at, and looks at the next one. */

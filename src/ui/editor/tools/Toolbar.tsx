@@ -112,12 +112,12 @@ export function Toolbar({ editor, open, find, hasFiles }: Props) {
     next.focus();
   }
 
-  const tool = (label: string, icon: ReactNode, isOn: boolean | null, act: () => void, isOff = false) => (
+  const tool = (name: string, icon: ReactNode, isOn: boolean | null, act: () => void, isOff = false) => (
     <button
       type="button"
       className="tool"
-      title={label}
-      aria-label={label}
+      title={name}
+      aria-label={name.replace(/ \(.*/, "")}
       disabled={isOff}
       onMouseDown={(event) => event.preventDefault()}
       onClick={act}

@@ -13,9 +13,9 @@ interface Props {
   readonly isStudent: boolean;
 }
 
-/** What others did, newest first; what came since the last visit is marked as new in words. */
-export function Happenings({ desk: { happenings, before, leftOff }, courseId, zone, now, isStudent }: Props) {
-  const fresh = happenings.filter(({ isNew }) => isNew).length;
+/** What others did, newest first; what one has not seen on its page is marked as new, as in the news. */
+export function Happenings({ desk: { happenings, leftOff }, courseId, zone, now, isStudent }: Props) {
+  const fresh = happenings.filter(({ isUnread }) => isUnread).length;
   return (
     <>
       {leftOff && (
@@ -29,11 +29,10 @@ export function Happenings({ desk: { happenings, before, leftOff }, courseId, zo
       <section className="section" aria-labelledby="happened">
         <h2 id="happened">
           {isStudent ? "What others wrote in your wikis" : "What happened"}
-          {before && fresh > 0 && (
+          {fresh > 0 && (
             <span className="quiet" style={{ fontWeight: 400 }}>
               {" "}
-              ({fresh === happenings.length ? `${fresh} and more` : fresh} new since{" "}
-              {moment(before, zone, now)})
+              ({fresh === happenings.length ? `${fresh} or more` : fresh} new)
             </span>
           )}
         </h2>
@@ -50,7 +49,7 @@ export function Happenings({ desk: { happenings, before, leftOff }, courseId, zo
                       ? ` (${counted(each.count, "entry", "entries")})`
                       : ""}
                     {each.namesViewer && <span className="waiting"> names you</span>}
-                    {each.isNew && <span className="waiting"> new</span>}
+                    {each.isUnread && <span className="waiting"> new</span>}
                   </span>
                   <span className="quiet">
                     {isStudent ? "" : `${each.wiki}, `}

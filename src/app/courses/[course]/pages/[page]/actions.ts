@@ -7,13 +7,15 @@ import { endDiscussion, markDiscussion } from "@/data/comments/discussion";
 import type { Commented, DiscussionMarked } from "@/data/comments/dto";
 import { takeUp } from "@/data/comments/taken-up";
 import { addComment, editComment, settleComment, withdrawComment } from "@/data/comments/write";
-import { dropDraft } from "@/data/drafts/write";
+import type { Typed } from "@/data/drafts/dto";
+import { dropRemark, keepRemark, remarkPlace } from "@/data/drafts/remarks";
+import { dropDraft, typedInput } from "@/data/drafts/write";
 import type { Saved } from "@/data/pages/dto";
 import { restoreEntry } from "@/data/pages/write";
 import { answerShared } from "@/data/ledger/shared";
 import { paths } from "@/ui/paths";
 import { onlyLooking } from "@/ui/words/problems";
-import type { Answer } from "@/app/_parts/answers";
+import { type Answer, unpacked } from "@/app/_parts/answers";
 import { signedIn } from "@/app/_parts/context";
 
 const place = z.object({ quote: z.string().max(20_000), near: z.int().min(0) });
@@ -25,6 +27,7 @@ export async function commentOn(
   entry: number,
   about: { quote: string; near: number } | null,
   body: string,
+  typed?: Typed,
 ): Promise<Commented> {
   const given = z
     .object({
@@ -33,8 +36,9 @@ export async function commentOn(
       entry: z.int().min(1),
       about: place.nullable(),
       body: z.string().max(20_000),
+      typed: typedInput.optional(),
     })
-    .parse({ courseId, pageId, entry, about, body });
+    .parse({ courseId, pageId, entry, about, body, typed });
   const answer = await addComment(await signedIn(), {
     ...given,
     parent: null,
@@ -76,23 +80,54 @@ export async function answer(
   pageId: string,
   parent: string,
   body: string,
+  typed?: Typed,
 ): Promise<Commented> {
   const given = z
-    .object({ courseId: id, pageId: id, parent: id, body: z.string().max(20_000) })
-    .parse({ courseId, pageId, parent, body });
+    .object({
+      courseId: id,
+      pageId: id,
+      parent: id,
+      body: z.string().max(20_000),
+      typed: typedInput.optional(),
+    })
+    .parse({ courseId, pageId, parent, body, typed });
   const said = await addComment(await signedIn(), given);
   refresh();
   return said;
 }
 
 /** Says something else in a comment of one's own. */
-export async function editRemark(courseId: string, commentId: string, body: string): Promise<Commented> {
+export async function editRemark(
+  courseId: string,
+  commentId: string,
+  body: string,
+  typed?: Typed,
+): Promise<Commented> {
   const given = z
-    .object({ courseId: id, commentId: id, body: z.string().max(20_000) })
-    .parse({ courseId, commentId, body });
+    .object({ courseId: id, commentId: id, body: z.string().max(20_000), typed: typedInput.optional() })
+    .parse({ courseId, commentId, body, typed });
   const answer = await editComment(await signedIn(), given);
   refresh();
   return answer;
+}
+
+/** Keeps a comment or an answer that is being written; false: it could not be kept. */
+export async function keepRemarkDraft(courseId: string, pageId: string, sent: FormData): Promise<boolean> {
+  const at = z.object({ courseId: id, pageId: id }).parse({ courseId, pageId });
+  return keepRemark(await signedIn(), at.courseId, at.pageId, await unpacked(sent));
+}
+
+/** What was begun there is not wanted any more. */
+export async function dropRemarkDraft(
+  courseId: string,
+  pageId: string,
+  place: string,
+  typed: Typed,
+): Promise<void> {
+  const given = z
+    .object({ courseId: id, pageId: id, place: remarkPlace, typed: typedInput })
+    .parse({ courseId, pageId, place, typed });
+  await dropRemark(await signedIn(), given.courseId, given.pageId, given.place, given.typed);
 }
 
 /** Withdraws a comment, or puts it back. */

@@ -2,6 +2,8 @@ import type { Metadata } from "next";
 import { Link } from "@/ui/frame/Link";
 import { notFound } from "next/navigation";
 import { findDraft } from "@/data/drafts/read";
+import { remarkDrafts } from "@/data/drafts/remarks";
+import { ownEntry } from "@/data/ledger/read";
 import { notePageVisit } from "@/data/news/write";
 import { findPage } from "@/data/pages/read";
 import { promisedPages } from "@/data/pages/promised";
@@ -11,6 +13,8 @@ import { DocumentView, wikiLinks } from "@/ui/document/DocumentView";
 import { TagLine } from "@/ui/contents/TagLine";
 import { HereLine } from "@/ui/live/HereLine";
 import { paths } from "@/ui/paths";
+import { isAsPage } from "@/ui/editor/left-behind";
+import { putTogether } from "@/ui/words/put-together";
 import { FigureLabel } from "@/ui/measures/FigureLabel";
 import { whoMayWords, whyNotWriting } from "@/ui/words/access";
 import { counted } from "@/ui/words/counts";
@@ -23,11 +27,13 @@ import { Contents } from "./_parts/Contents";
 import { Conversation } from "./_parts/Conversation";
 import { livePlace } from "../../_parts/live-place";
 import { dropLeftDraft } from "./actions";
+import { KeptDraft } from "./_parts/KeptDraft";
 import { LeftDraft } from "./_parts/LeftDraft";
 import { PageActs } from "./_parts/PageActs";
 import { pinnedPassage } from "@/data/marks/pins";
 import { CriteriaBeside } from "@/ui/marks/CriteriaBeside";
 import { readCriteria } from "../../_parts/criteria-actions";
+import { SavedNotice } from "./_parts/SavedNotice";
 import { shownPassages } from "./_parts/placed";
 import { onlyLooking } from "@/ui/words/problems";
 
@@ -48,8 +54,7 @@ export default async function PagePage({
   searchParams,
 }: PageProps<"/courses/[course]/pages/[page]">) {
   const { course, page: pageId } = await params;
-  const { since: asked, untaken, pin: pinAsked } = await searchParams;
-  const since = Number(asked);
+  const { saved: savedAsked, untaken, pin: pinAsked } = await searchParams;
   const ctx = await signedIn();
   const page = await findPage(ctx, course, pageId);
   if (!page) notFound();
@@ -62,25 +67,28 @@ export default async function PagePage({
     pin?.stands?.pageId === pageId
       ? [{ kind: "pinned" as const, id: pin.id, from: pin.stands.from, to: pin.stands.to, author: pin.by }]
       : [];
-  // Whoever still writes finds their draft where they write.
-  const leftDraft =
-    page.access.level === "write" && !page.removedAt
-      ? null
-      : await findDraft(ctx, { courseId: course, pageId });
+  const savedNumber =
+    typeof savedAsked === "string" && /^\d{1,9}$/.test(savedAsked) ? Number(savedAsked) : null;
+  const saved = savedNumber ? await ownEntry(ctx, course, pageId, savedNumber) : null;
+  const draft = await findDraft(ctx, { courseId: course, pageId });
+  const draftWhen = draft && moment(new Date(draft.at), wiki.timeZone, ctx.now);
+  const mayWrite = page.access.level === "write" && !page.removedAt;
   return (
     <Frame ctx={ctx} trail={pageTrail(wiki, pageId)}>
       <div className="spread">
         <Contents wiki={wiki} here={pageId} promised={promised} />
         <article className="sheet">
-          <SheetHead page={page} now={ctx.now} />
+          <SheetHead page={page} viewerId={ctx.viewer.id} now={ctx.now} />
           {!page.removedAt && <HereLine place={livePlace(page)} entries={page.entries} />}
-          {Number.isInteger(since) && since > 0 && since < page.entries - 1 && (
-            <Merged page={page} since={since} />
+          {(saved || savedNumber === 0) && <SavedNotice page={page} saved={saved} />}
+          {draft && !mayWrite && (
+            <LeftDraft draft={draft} when={draftWhen!} drop={dropLeftDraft.bind(null, course, pageId)} />
           )}
-          {leftDraft && (
-            <LeftDraft
-              draft={leftDraft}
-              when={moment(new Date(leftDraft.at), wiki.timeZone, ctx.now)}
+          {draft && mayWrite && !isAsPage(draft, page) && (
+            <KeptDraft
+              draft={draft}
+              when={draftWhen!}
+              writeHref={paths.write(course, pageId, "draft")}
               drop={dropLeftDraft.bind(null, course, pageId)}
             />
           )}
@@ -90,7 +98,7 @@ export default async function PagePage({
               Its history is kept
               {page.mayRemove ? (
                 <>
-                  , and it can be <Link href={paths.contents(course, wiki.wikiId)}>brought back</Link>
+                  , and it can be <Link href={paths.contents(course, wiki.wikiId)}>restored</Link>
                 </>
               ) : (
                 ""
@@ -142,6 +150,7 @@ export default async function PagePage({
               page={page}
               people={page.nameable}
               viewerId={ctx.viewer.id}
+              drafts={await remarkDrafts(ctx, course, pageId)}
               zone={wiki.timeZone}
               now={ctx.now}
             />
@@ -149,25 +158,6 @@ export default async function PagePage({
         </aside>
       </div>
     </Frame>
-  );
-}
-
-/** Told once after a save into which others' entries were merged, with the way to each. */
-function Merged({ page, since }: { page: PageDto; since: number }) {
-  const others = Array.from({ length: Math.min(page.entries - 1 - since, 5) }, (_, at) => since + 1 + at);
-  return (
-    <p className="notice done" role="status" style={{ marginBottom: 18 }}>
-      <span>
-        Saved, together with what others wrote in other places meanwhile:{" "}
-        {others.map((number, at) => (
-          <span key={number}>
-            {at > 0 ? ", " : ""}
-            <Link href={paths.entry(page.wiki.courseId, page.id, number)}>entry {number}</Link>
-          </span>
-        ))}
-        .
-      </span>
-    </p>
   );
 }
 
@@ -187,9 +177,11 @@ function partsOf({ wiki, parts, unassigned }: PageDto): Part[] {
 }
 
 /** Title, one line on who last saved what and when, and the way to write, or the reason why there is none. */
-function SheetHead({ page, now }: { page: PageDto; now: Date }) {
+function SheetHead({ page, viewerId, now }: { page: PageDto; viewerId: string; now: Date }) {
   const { wiki, last, access } = page;
+  const isMember = wiki.members.some(({ id }) => id === viewerId);
   const mayWrite = access.level === "write" && !page.removedAt;
+  const together = putTogether(last, page.entries);
   const tags = wiki.contents.find(({ id }) => id === page.id)?.tags ?? [];
   return (
     <header className="sheet-head">
@@ -200,7 +192,8 @@ function SheetHead({ page, now }: { page: PageDto; now: Date }) {
           <time dateTime={last.at.toISOString()} title={moment(last.at, wiki.timeZone, now)}>
             {distance(last.at, wiki.timeZone, now)}
           </time>
-          {last.note ? `: ${last.note}` : ""}.{" "}
+          {last.note ? `: ${last.note}` : ""}
+          {together ? `, ${together}` : ""}.{" "}
           <Link href={paths.ledger(wiki.courseId, page.id)}>{counted(page.entries, "entry", "entries")}</Link>
         </p>
         <TagLine
@@ -228,6 +221,11 @@ function SheetHead({ page, now }: { page: PageDto; now: Date }) {
             mayRename={page.mayRename}
             mayRemove={page.mayRemove && page.id !== wiki.homePageId}
             mayCopy={wiki.mayStart}
+            undoHref={
+              page.mayRestore && page.entries > 1 && (last.kind === "wrote" || last.kind === "restored")
+                ? paths.undo(wiki.courseId, page.id, page.entries)
+                : null
+            }
           />
         )}
         {mayWrite && (
@@ -236,6 +234,11 @@ function SheetHead({ page, now }: { page: PageDto; now: Date }) {
           </LinkButton>
         )}
       </div>
+      <nav className="page-ways" aria-label="Of this assignment">
+        <Link href={paths.assignment(wiki.courseId, wiki.assignmentId)}>Assignment</Link>
+        <Link href={`${paths.assignment(wiki.courseId, wiki.assignmentId)}#expected`}>What is expected</Link>
+        {isMember && <Link href={paths.ownStatement(wiki.courseId, wiki.assignmentId)}>Your statement</Link>}
+      </nav>
       <p className="who-may">{whoMayWords(page.whoMay, wiki, wiki.timeZone, now)}</p>
       {!mayWrite && !page.removedAt && (
         <p className="why notice">{whyNotWriting(access, wiki.timeZone, now)}</p>

@@ -15,7 +15,7 @@ export async function saveInRoom(pageId: string, sent: FormData): Promise<SaveAn
     return {
       kind: "refused",
       title: asked
-        ? "The room has closed. Nothing was saved. Your text is still here, and kept on this machine."
+        ? "The room has closed. Nothing was saved. Your text is still here, and kept as a draft."
         : "Your name in this room was let go. Nothing was saved. Your text is still here.",
       lines: [
         {
@@ -37,7 +37,7 @@ export async function saveInRoom(pageId: string, sent: FormData): Promise<SaveAn
     note: given.note,
     ...(sending ? { sending } : {}),
   });
-  const pageHref = (page: string, since?: number) =>
-    `${paths.roomPage(page)}${since === undefined ? "" : `?since=${since}`}`;
+  const pageHref = (page: string, saved?: number) =>
+    `${paths.roomPage(page)}${saved === undefined ? "" : `?saved=${saved}`}`;
   return saveAnswer({ zone: room.timeZone, now: ctx.now, pageHref, entryHref: null }, at, saved);
 }

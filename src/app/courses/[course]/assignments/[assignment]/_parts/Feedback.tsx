@@ -203,10 +203,10 @@ function Piece({
             type="button"
             className="plain-button"
             disabled={isBusy}
-            aria-label={`${each.withdrawnAt ? "Put back" : "Withdraw"}: ${each.body.slice(0, 40)}`}
+            aria-label={`${each.withdrawnAt ? "Restore" : "Withdraw"}: ${each.body.slice(0, 40)}`}
             onClick={() => void act(() => withdrawWords(courseId, each.id, each.withdrawnAt === null))}
           >
-            {each.withdrawnAt ? "Put back" : "Withdraw"}
+            {each.withdrawnAt ? "Restore" : "Withdraw"}
           </button>
         </div>
       )}

@@ -73,10 +73,10 @@ export function OwnWords({ courseId, wikiId, said: words, isOwn, entries = [], z
                   type="button"
                   className="plain-button"
                   disabled={isBusy}
-                  aria-label={`Take back: ${each.body.slice(0, 40)}`}
+                  aria-label={`Withdraw: ${each.body.slice(0, 40)}`}
                   onClick={() => void act(() => takeBack(courseId, each.id))}
                 >
-                  Take back
+                  Withdraw
                 </button>
               )}
               {!isOwn &&

@@ -1,9 +1,13 @@
 "use client";
-import { type ReactNode, useState, useTransition } from "react";
+import { type ReactNode, useEffect, useState, useTransition } from "react";
 import type { Commented } from "@/data/comments/dto";
+import type { Typed } from "@/data/drafts/dto";
+import { commentAnchor } from "@/ui/document/reading";
 import { Button } from "@/ui/forms/Button";
 import { SteadyForm } from "@/ui/forms/SteadyForm";
 import { NamingField } from "./NamingField";
+import { momentHere } from "@/ui/words/times-here";
+import type { RemarkText } from "./useRemark";
 import { answerOf, noAnswer } from "@/ui/forms/no-answer";
 
 /** Why nothing came of it, in words. */
@@ -14,7 +18,7 @@ export const commentProblems: Record<Extract<Commented, { kind: "refused" }>["pr
   "may not settle": "You may not settle comments of others here.",
   "may not comment": "Commenting on this page has been closed. Your text is still in the field.",
   "not yours": "This is for its author to do.",
-  withdrawn: "It is withdrawn. Put it back first.",
+  withdrawn: "It is withdrawn. Restore it first.",
   "only looking":
     "You look at this as somebody else would: nothing is said in their name. Your text is still in the field.",
   "empty or too long": "A comment has between 1 and 5,000 characters.",
@@ -23,11 +27,13 @@ export const commentProblems: Record<Extract<Commented, { kind: "refused" }>["pr
 interface Props {
   readonly label: string;
   readonly button: string;
-  readonly send: (body: string) => Promise<Commented>;
-  /** Shows only the button until it is pressed. */
+  /** The text, kept while it is written. */
+  readonly remark: RemarkText;
+  readonly send: (body: string, typed: Typed) => Promise<Commented>;
+  /** Shows only the button until it is pressed, or something waits to be sent. */
   readonly isFolded?: boolean;
-  /** What stands in the field at first, and what is done once it was sent or given up. */
-  readonly first?: string;
+  readonly hasFocus?: boolean;
+  /** What is done once it was sent or given up. */
   /** Who can be named. */
   readonly people: readonly { readonly id: string; readonly name: string }[];
   /** What is chosen above the field. */
@@ -41,27 +47,37 @@ interface Props {
 export function CommentForm({
   label,
   button,
+  remark,
   send,
   isFolded = false,
-  first = "",
+  hasFocus = isFolded,
   people,
   above,
   beside,
   onDone,
 }: Props) {
-  const [isOpen, setOpen] = useState(!isFolded);
-  const [body, setBody] = useState(first);
+  const [isUnfolded, setOpen] = useState(!isFolded);
+  const isOpen = isUnfolded || remark.begunAt !== null;
+  const { body } = remark;
+  const [sentId, setSentId] = useState<string | null>(null);
+  // What was just said is in sight, wherever in the conversation it stands.
+  useEffect(() => {
+    if (sentId) document.getElementById(commentAnchor(sentId))?.scrollIntoView({ block: "nearest" });
+  }, [sentId]);
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, startTransition] = useTransition();
 
   const submit = () =>
     startTransition(async () => {
-      const answer = await answerOf(send(body));
-      if (answer === null) return setProblem(noAnswer("Your text is still in the field; try again."));
+      const typed = remark.typed();
+      const answer = await answerOf(send(body, typed));
+      if (answer === null)
+        return setProblem(noAnswer("Your text is still in the field, and kept; try again."));
       if (answer.kind === "refused") return setProblem(commentProblems[answer.problem.code]);
       setProblem(null);
-      setBody("");
+      remark.sent(typed);
       setOpen(!isFolded);
+      setSentId(answer.id);
       onDone?.();
     });
 
@@ -84,9 +100,17 @@ export function CommentForm({
         label={label}
         people={people}
         value={body}
-        hasFocus={isFolded || first !== ""}
-        onChange={setBody}
+        hasFocus={hasFocus && remark.begunAt === null}
+        onChange={remark.type}
       />
+      {remark.begunAt && (
+        <p className="quiet">
+          Begun {momentHere(remark.begunAt)}, and not sent yet. Only you see it.{" "}
+          <button type="button" className="plain-button" onClick={remark.drop}>
+            Drop it
+          </button>
+        </p>
+      )}
       <div role="alert">{problem && <p className="field-problem">{problem}</p>}</div>
       <div className="actions">
         <Button type="submit" size="small" variant="outlined" disabled={isBusy || body.trim() === ""}>
@@ -97,6 +121,7 @@ export function CommentForm({
           <Button
             size="small"
             onClick={() => {
+              remark.drop();
               setOpen(!isFolded);
               onDone?.();
             }}

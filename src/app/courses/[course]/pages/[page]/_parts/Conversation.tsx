@@ -1,10 +1,11 @@
+import type { RemarkDraftDto } from "@/data/drafts/dto";
 import type { CommentDto, PageDto } from "@/data/pages/dto";
 import { distance } from "@/ui/words/times";
 import { counted } from "@/ui/words/counts";
 import { paths } from "@/ui/paths";
 import { answer, commentOn, editRemark, markAsDiscussion, settle, withdrawRemark } from "../actions";
 import { BesidePassages } from "./BesidePassages";
-import { CommentForm } from "./CommentForm";
+import { AnswerForm } from "./AnswerForm";
 import { Discussions } from "./Discussions";
 import { PinHere } from "../../../_parts/PinHere";
 import { PassageForm } from "./PassageForm";
@@ -12,6 +13,7 @@ import { PassageLine } from "./PassageLine";
 import { placedThreads } from "./placed";
 import { Remark } from "./Remark";
 import { TakenUp } from "./TakenUp";
+import type { RemarkAt } from "./useRemark";
 import { SettleButton } from "./SettleButton";
 
 interface Props {
@@ -19,6 +21,8 @@ interface Props {
   /** Whom a comment here can name. */
   readonly people: readonly { readonly id: string; readonly name: string }[];
   readonly viewerId: string;
+  /** What the viewer has begun to say here and not sent. */
+  readonly drafts: readonly RemarkDraftDto[];
   readonly zone: string;
   readonly now: Date;
 }
@@ -27,7 +31,7 @@ interface Props {
  * A page's comments with their answers, and the place to add one: first what is said of the page, then what
  * is about passages, each beside its own. What is settled stands folded between them.
  */
-export function Conversation({ page, people, viewerId, zone, now }: Props) {
+export function Conversation({ page, people, viewerId, drafts, zone, now }: Props) {
   const mayComment =
     page.wiki.commentsOn &&
     !page.removedAt &&
@@ -46,6 +50,7 @@ export function Conversation({ page, people, viewerId, zone, now }: Props) {
       page={page}
       people={people}
       viewerId={viewerId}
+      drafts={drafts}
       mayComment={mayComment}
       maySettle={mayComment && (page.maySettle || each.authorId === viewerId)}
       zone={zone}
@@ -66,6 +71,13 @@ export function Conversation({ page, people, viewerId, zone, now }: Props) {
       <ul className="thread">{others.map((each) => draw(each))}</ul>
       {mayComment && (
         <PassageForm
+          at={{
+            courseId: page.wiki.courseId,
+            pageId: page.id,
+            viewerId,
+            place: "page",
+            draft: drafts.find(({ place }) => place === "page") ?? null,
+          }}
           entries={page.entries}
           people={people}
           send={commentOn.bind(null, page.wiki.courseId, page.id, page.entries)}
@@ -103,15 +115,34 @@ interface ThreadProps extends Props {
   readonly maySettle: boolean;
 }
 
-function Thread({ thread, sign, page, people, viewerId, mayComment, maySettle, zone, now }: ThreadProps) {
+function Thread({
+  thread,
+  sign,
+  page,
+  people,
+  viewerId,
+  drafts,
+  mayComment,
+  maySettle,
+  zone,
+  now,
+}: ThreadProps) {
   const markOf = (id: string) => page.wiki.members.find((member) => member.id === id)?.mark ?? null;
   const { courseId, isInstructor } = page.wiki;
+  const at = (place: string): RemarkAt => ({
+    courseId,
+    pageId: thread.pageId,
+    viewerId,
+    place,
+    draft: drafts.find((draft) => draft.place === place) ?? null,
+  });
   const remark = (each: CommentDto) => (
     <Remark
       comment={each}
       mark={markOf(each.authorId)}
       {...{ viewerId, mayComment, isInstructor, people, zone, now }}
       edit={editRemark.bind(null, courseId, each.id)}
+      editedAt={at(`edit ${each.id}`)}
       withdraw={withdrawRemark.bind(null, courseId, each.id)}
       pin={
         page.wiki.reviews &&
@@ -144,12 +175,11 @@ function Thread({ thread, sign, page, people, viewerId, mayComment, maySettle, z
       )}
       <div className="thread-acts">
         {mayComment && !thread.settled && (
-          <CommentForm
+          <AnswerForm
+            at={at(`answer ${thread.id}`)}
             label={`Answer ${thread.author}`}
-            button="Answer"
             people={people}
             send={answer.bind(null, page.wiki.courseId, thread.pageId, thread.id)}
-            isFolded
           />
         )}
         {!thread.withdrawn && (

@@ -20,6 +20,8 @@ export interface ActedOn {
   readonly mayRename: boolean;
   readonly mayRemove: boolean;
   readonly mayCopy: boolean;
+  /** Where the newest change can be undone; null: nowhere. */
+  readonly undoHref: string | null;
 }
 
 interface Props {
@@ -31,7 +33,7 @@ interface Props {
 
 /** The acts on a page, and the dialog of the one that was chosen. */
 export default function PageMenu({
-  page: { courseId, wikiId, pageId, title, tags, mayTag, mayRename, mayRemove, mayCopy },
+  page: { courseId, wikiId, pageId, title, tags, mayTag, mayRename, mayRemove, mayCopy, undoHref },
   anchor,
   close,
   say,
@@ -63,6 +65,7 @@ export default function PageMenu({
         {mayRename && <MenuItem onClick={() => setAsking("title")}>Rename the page</MenuItem>}
         {mayTag && <MenuItem onClick={() => setAsking("tags")}>Tag the page</MenuItem>}
         {mayCopy && <MenuItem onClick={() => setAsking("copy")}>Copy it to a new page</MenuItem>}
+        {undoHref && <MenuItem onClick={() => router.push(undoHref)}>Undo the last change</MenuItem>}
         <MenuItem onClick={print}>Print</MenuItem>
         {mayRemove && <MenuItem onClick={() => void putAway()}>Remove it, into the bin</MenuItem>}
       </Menu>

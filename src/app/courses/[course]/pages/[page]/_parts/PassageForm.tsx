@@ -2,19 +2,22 @@
 import { type RefObject, useEffect, useRef, useState, useTransition } from "react";
 import { createPortal } from "react-dom";
 import type { Commented, DiscussionMarked } from "@/data/comments/dto";
+import type { Typed } from "@/data/drafts/dto";
 import { blocksIn, type Quoted, quotedIn } from "@/ui/document/quoting";
 import { Button } from "@/ui/forms/Button";
 import { shortened } from "@/ui/words/shortened";
 import { PinHere } from "../../../_parts/PinHere";
 import { CommentForm } from "./CommentForm";
+import { type RemarkAt, useRemark } from "./useRemark";
 import { discussionProblems } from "./discussion-problems";
 import { answerOf, tryAgain } from "@/ui/forms/no-answer";
 
 interface Props {
+  readonly at: RemarkAt;
   /** The page's newest entry: with another one its paragraphs are others. */
   readonly entries: number;
   readonly people: readonly { readonly id: string; readonly name: string }[];
-  readonly send: (about: Quoted | null, body: string) => Promise<Commented>;
+  readonly send: (about: Quoted | null, body: string, typed: Typed) => Promise<Commented>;
   /** Marks a passage as discussion; null: the viewer may not. */
   readonly mark: ((about: Quoted) => Promise<DiscussionMarked>) | null;
   /** Where a passage is pinned for the assessment; null: the viewer does not assess. */
@@ -27,9 +30,12 @@ const theText = () => document.querySelector(".sheet .prose");
  * Comments on the page, or on a passage of it: words that were selected in the text, or a paragraph that is
  * chosen here.
  */
-export function PassageForm({ entries, people, send, mark, pinsAt }: Props) {
-  const [about, setAbout] = useState<Quoted | null>(null);
-  const [selected, setSelected] = useState<Quoted | null>(null);
+export function PassageForm({ at, entries, people, send, mark, pinsAt }: Props) {
+  const [chosen, setAbout] = useState<Quoted | null | undefined>(undefined);
+  const [chosenWords, setSelected] = useState<Quoted | null>(null);
+  const remark = useRemark(at, "", chosen);
+  const about = chosen === undefined ? remark.aboutBefore : chosen;
+  const selected = chosenWords ?? (chosen === undefined ? remark.aboutBefore : null);
   const [blocks, setBlocks] = useState<readonly Quoted[]>([]);
   const frame = useRef<HTMLDivElement>(null);
   // Once the text is drawn: a list that is filled only as it opens comes too late on some machines.
@@ -45,10 +51,10 @@ export function PassageForm({ entries, people, send, mark, pinsAt }: Props) {
     frame.current?.scrollIntoView({ block: "center" });
     frame.current?.querySelector("textarea")?.focus();
   };
-  const sent = async (body: string) => {
-    const answer = await send(about, body);
+  const sent = async (body: string, typed: Typed) => {
+    const answer = await send(about, body, typed);
     if (answer.kind === "commented") {
-      setAbout(null);
+      setAbout(undefined);
       setSelected(null);
     }
     return answer;
@@ -73,6 +79,7 @@ export function PassageForm({ entries, people, send, mark, pinsAt }: Props) {
         label={about ? "Comment on this passage" : "Comment on this page"}
         button="Comment"
         people={people}
+        remark={remark}
         send={sent}
         beside={
           mark &&
@@ -88,22 +95,27 @@ export function PassageForm({ entries, people, send, mark, pinsAt }: Props) {
           )
         }
         above={
-          <label className="field">
-            <span>About</span>
-            <select
-              aria-label="What the comment is about"
-              value={value}
-              onChange={(event) => choose(event.target.value)}
-            >
-              <option value="page">the whole page</option>
-              {selected && <option value="selected">“{shortened(selected.quote, 60)}”</option>}
-              {blocks.map(({ quote }, at) => (
-                <option key={at} value={at}>
-                  {shortened(quote, 60)}
-                </option>
-              ))}
-            </select>
-          </label>
+          <>
+            <label className="field">
+              <span>About</span>
+              <select
+                aria-label="What the comment is about"
+                value={value}
+                onChange={(event) => choose(event.target.value)}
+              >
+                <option value="page">the whole page</option>
+                {selected && <option value="selected">“{shortened(selected.quote, 60)}”</option>}
+                {blocks.map(({ quote }, at) => (
+                  <option key={at} value={at}>
+                    {shortened(quote, 60)}
+                  </option>
+                ))}
+              </select>
+            </label>
+            {about === null && (
+              <p className="quiet hint">To comment on some words, select them in the text.</p>
+            )}
+          </>
         }
       />
       {pinsAt && about && (

@@ -7,7 +7,7 @@ import { RemarkText } from "@/ui/words/RemarkText";
 import { distance, moment } from "@/ui/words/times";
 import { RemarkActs } from "./RemarkActs";
 
-interface Props extends Pick<ComponentProps<typeof RemarkActs>, "people" | "edit" | "withdraw"> {
+interface Props extends Pick<ComponentProps<typeof RemarkActs>, "people" | "edit" | "editedAt" | "withdraw"> {
   readonly comment: CommentDto;
   readonly mark: number | null;
   readonly viewerId: string;
@@ -28,6 +28,7 @@ export function Remark({
   isInstructor,
   people,
   edit,
+  editedAt,
   withdraw,
   pin,
   zone,
@@ -62,6 +63,7 @@ export function Remark({
         mayWithdraw={mayWithdraw}
         people={people}
         edit={edit}
+        editedAt={editedAt}
         withdraw={withdraw}
       >
         {withdrawn ? (

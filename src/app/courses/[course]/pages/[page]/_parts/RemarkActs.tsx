@@ -1,8 +1,10 @@
 "use client";
-import { type ReactNode, useState, useTransition } from "react";
+import { type ComponentProps, type ReactNode, useState, useTransition } from "react";
 import type { Commented } from "@/data/comments/dto";
 import { Button } from "@/ui/forms/Button";
+import type { Typed } from "@/data/drafts/dto";
 import { CommentForm, commentProblems } from "./CommentForm";
+import { type RemarkAt, useRemark } from "./useRemark";
 import { answerOf, seeWhatHolds } from "@/ui/forms/no-answer";
 
 interface Props {
@@ -13,7 +15,9 @@ interface Props {
   readonly mayEdit: boolean;
   readonly mayWithdraw: boolean;
   readonly people: readonly { readonly id: string; readonly name: string }[];
-  readonly edit: (body: string) => Promise<Commented>;
+  readonly edit: (body: string, typed: Typed) => Promise<Commented>;
+  /** Where another wording is kept while it is written. */
+  readonly editedAt: RemarkAt;
   readonly withdraw: (withdrawn: boolean) => Promise<Commented>;
   /** What the comment says, as it is read. */
   readonly children: ReactNode;
@@ -29,10 +33,11 @@ export function RemarkActs({
   mayWithdraw,
   people,
   edit,
+  editedAt,
   withdraw,
   children,
 }: Props) {
-  const [isEditing, setEditing] = useState(false);
+  const [isEditing, setEditing] = useState(mayEdit && editedAt.draft !== null);
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, startTransition] = useTransition();
   const act = () =>
@@ -44,10 +49,10 @@ export function RemarkActs({
     });
   if (isEditing)
     return (
-      <CommentForm
-        label={`What ${author} says`}
-        button="Change it"
+      <EditForm
+        at={editedAt}
         first={body}
+        label={`What ${author} says`}
         people={people}
         send={edit}
         onDone={() => setEditing(false)}
@@ -71,10 +76,10 @@ export function RemarkActs({
           <Button
             size="small"
             disabled={isBusy}
-            aria-label={`${isWithdrawn ? "Put back" : ending} the comment of ${author}`}
+            aria-label={`${isWithdrawn ? "Restore" : ending} the comment of ${author}`}
             onClick={act}
           >
-            {isWithdrawn ? "Put back" : ending}
+            {isWithdrawn ? "Restore" : ending}
           </Button>
         )}
       </div>
@@ -85,4 +90,16 @@ export function RemarkActs({
       )}
     </>
   );
+}
+
+/** A comment's text while its author changes it. */
+function EditForm({
+  at,
+  first,
+  ...form
+}: { readonly at: RemarkAt; readonly first: string } & Omit<
+  ComponentProps<typeof CommentForm>,
+  "remark" | "button"
+>) {
+  return <CommentForm {...form} button="Change it" remark={useRemark(at, first)} hasFocus />;
 }

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound, redirect } from "next/navigation";
-import { findDraft } from "@/data/drafts/read";
+import { findDraft, savedLately } from "@/data/drafts/read";
 import { findPage } from "@/data/pages/read";
 import { PageEditor } from "@/ui/editor/PageEditor";
 import { CriteriaBeside } from "@/ui/marks/CriteriaBeside";
@@ -16,7 +16,11 @@ import { saveText } from "./actions";
 
 export const metadata: Metadata = { title: "Write" };
 
-export default async function WritePage({ params }: PageProps<"/courses/[course]/pages/[page]/write">) {
+export default async function WritePage({
+  params,
+  searchParams,
+}: PageProps<"/courses/[course]/pages/[page]/write">) {
+  const { draft } = await searchParams;
   const { course, page: pageId } = await params;
   const ctx = await signedIn();
   const page = await findPage(ctx, course, pageId);
@@ -43,6 +47,8 @@ export default async function WritePage({ params }: PageProps<"/courses/[course]
         document={page.document}
         place={await writingPlace(ctx, page.wiki, { pageId, title: page.title, mayUpload: page.mayUpload })}
         draft={await findDraft(ctx, at)}
+        savedLately={await savedLately(ctx, course, pageId)}
+        takesDraft={draft === "take"}
         keeper={{ keep: keepText.bind(null, at), drop: dropText.bind(null, at) }}
         save={saveText.bind(null, course, pageId)}
         backHref={paths.page(course, pageId)}

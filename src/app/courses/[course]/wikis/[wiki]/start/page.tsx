@@ -4,7 +4,7 @@ import { notFound, redirect } from "next/navigation";
 import { emptyDocument } from "@/core/document/model";
 import { identifyBlocks } from "@/core/document/parse";
 import { linkedPages, titleKey } from "@/core/links/titles";
-import { findDraft } from "@/data/drafts/read";
+import { findDraft, savedLately } from "@/data/drafts/read";
 import type { PageDto } from "@/data/pages/dto";
 import { pagesNaming } from "@/data/pages/promised";
 import { findPage, findWiki } from "@/data/pages/read";
@@ -119,6 +119,7 @@ export default async function StartPage({
         document={identifyBlocks(document, ctx.newId)}
         place={await writingPlace(ctx, wiki, { pageId: null, title, mayUpload: wiki.mayUpload })}
         draft={await findDraft(ctx, at)}
+        savedLately={await savedLately(ctx, course, null)}
         keeper={{ keep: keepText.bind(null, at), drop: dropText.bind(null, at) }}
         backHref={back}
         pageBase={paths.pageBase(course)}

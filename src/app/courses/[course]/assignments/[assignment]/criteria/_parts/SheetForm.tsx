@@ -80,7 +80,7 @@ export function SheetForm({ stored, version, expected, figures, examples, elsewh
     >
       <FormPart
         title="Begin from"
-        about="An example, a sheet of another assignment, or a file. What stands here is replaced, and can be brought back."
+        about="An example, a sheet of another assignment, or a file. What stands here is replaced, and can be restored."
       >
         <BeginFrom {...{ examples, elsewhere, sheet, take, say }} />
         {undo && (

@@ -27,7 +27,7 @@ const kindWords: Record<EvidenceLineDto["kind"], string> = {
   restored: "Restored",
   renamed: "Renamed",
   removed: "Removed",
-  "brought back": "Brought back",
+  "brought back": "Restored",
   commented: "Commented on",
   answered: "Answered on",
 };

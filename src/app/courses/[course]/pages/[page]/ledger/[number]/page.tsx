@@ -13,6 +13,7 @@ import { paths } from "@/ui/paths";
 import { number as figure } from "@/ui/words/counts";
 import { authorsNote, cameAndWent, entryAccount, entryKindWords, thingNames } from "@/ui/words/entries";
 import { momentAndDistance } from "@/ui/words/times";
+import type { EntryKind } from "@/core/ledger/chain";
 import { signedIn } from "@/app/_parts/context";
 import { Frame } from "@/app/_parts/Frame";
 import { pageTrail } from "@/app/_parts/trail";
@@ -21,6 +22,9 @@ import { LinkButton } from "@/ui/forms/LinkButton";
 import { PinHere } from "../../../../_parts/PinHere";
 import { answerTogether } from "../../actions";
 import { Together } from "./Together";
+
+/** Whether an entry changed the text: a page's name or its way to the bin is not undone as text is. */
+const hasText = (kind: EntryKind) => kind === "wrote" || kind === "restored";
 
 export const metadata: Metadata = { title: "Entry" };
 
@@ -68,9 +72,14 @@ export default async function EntryPage({
             <LinkButton href={paths.ledger(course, pageId)} variant="outlined">
               Ledger
             </LinkButton>
+            {entry.mayRestore && isNewest && number > 1 && hasText(line.kind) && (
+              <LinkButton href={paths.undo(course, pageId, number)} variant="outlined">
+                Undo this change
+              </LinkButton>
+            )}
             {entry.mayRestore && !isNewest && (
               <LinkButton href={paths.restore(course, pageId, number)} variant="outlined">
-                Bring it back
+                Restore this entry
               </LinkButton>
             )}
           </div>

@@ -280,7 +280,7 @@ export function ContentsList({
                   <button
                     type="button"
                     className="plain-button"
-                    aria-label={`Bring ${page.title} back`}
+                    aria-label={`Restore ${page.title}`}
                     disabled={isBusy}
                     onClick={() => {
                       const isTaken = pages.some(
@@ -294,7 +294,7 @@ export function ContentsList({
                         });
                     }}
                   >
-                    Bring back
+                    Restore
                   </button>
                 )}
               </li>
@@ -352,7 +352,7 @@ export function ContentsList({
         <RenameDialog
           heading={`Bring “${returning.title}” back`}
           title={`${returning.title} (2)`}
-          button="Bring it back"
+          button="Restore it"
           about="Another page has its title by now. It comes back under this one:"
           close={() => setReturning(null)}
           save={async (title) => {

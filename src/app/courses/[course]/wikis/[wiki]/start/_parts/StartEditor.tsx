@@ -17,7 +17,7 @@ interface Props extends Omit<ComponentProps<typeof PageEditor>, "save" | "asked"
 /** A page that is being started: its text, and where it belongs. */
 export function StartEditor({ courseId, wikiId, template, pages, cameFrom, ...editor }: Props) {
   const [below, setBelow] = useState<string | null>(null);
-  const [leads, setLeads] = useState(true);
+  const [leads, setLeads] = useState(false);
   const belongs = { below, linkFrom: leads && cameFrom ? cameFrom.id : null };
   return (
     <PageEditor

@@ -14,7 +14,7 @@ import { restore } from "../../../actions";
 import { PartsForm } from "./_parts/PartsForm";
 import { RestoreButton } from "./_parts/RestoreButton";
 
-export const metadata: Metadata = { title: "Bring back" };
+export const metadata: Metadata = { title: "Restore" };
 
 /**
  * What bringing back an entry would change on the page as it stands: all of it, or the parts that are chosen.
@@ -24,7 +24,7 @@ export default async function RestorePage({
   searchParams,
 }: PageProps<"/courses/[course]/pages/[page]/ledger/[number]/restore">) {
   const { course, page: pageId, number: asked } = await params;
-  const { part } = await searchParams;
+  const { part, undo } = await searchParams;
   const number = Number(asked);
   if (!Number.isInteger(number) || number < 1 || number > 2_000_000_000) notFound();
   const parts = part === undefined ? null : [part].flat().slice(0, 2000);
@@ -34,6 +34,7 @@ export default async function RestorePage({
   if (!page || !preview) notFound();
   const { lost, blocks, newest } = preview;
   const isSame = blocks.every(({ state }) => state === "same");
+  const undone = undo !== undefined && number === newest - 1 ? newest : null;
   const what = parts === null ? `entry ${number}` : counted(parts.length, "part");
   return (
     <Frame ctx={ctx} trail={pageTrail(page.wiki, pageId)}>
@@ -41,7 +42,7 @@ export default async function RestorePage({
         <div className="title-line">
           <div>
             <h1>
-              Bring back entry {number} of “{page.title}”
+              {undone === null ? `Restore entry ${number}` : `Undo entry ${undone}`} of “{page.title}”
             </h1>
             <p className="quiet">
               It becomes a new entry, and can be undone in the same way. Words go back to who wrote them.
@@ -53,14 +54,14 @@ export default async function RestorePage({
             </LinkButton>
             {!isSame && (
               <RestoreButton
-                what={what}
+                button={undone === null ? `Restore ${what}` : "Undo this change"}
                 restore={restore.bind(null, course, pageId, number, newest, parts)}
                 backHref={paths.page(course, pageId)}
               />
             )}
           </div>
         </div>
-        <PartsForm lost={lost} chosen={parts} />
+        {undone === null && <PartsForm lost={lost} chosen={parts} />}
         {isSame ? (
           <p className="notice">
             {lost.length === 0

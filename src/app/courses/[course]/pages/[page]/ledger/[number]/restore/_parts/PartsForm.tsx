@@ -23,7 +23,7 @@ export function PartsForm({ lost, chosen }: { lost: readonly LostPart[]; chosen:
     <details className="paper parts-form" open={chosen !== null || lost.length <= 6}>
       <summary>
         {counted(lost.length, "part")} of it {lost.length === 1 ? "is" : "are"} not on the page as{" "}
-        {lost.length === 1 ? "it was" : "they were"}. Choose which to bring back
+        {lost.length === 1 ? "it was" : "they were"}. Choose which to restore
       </summary>
       <form method="get">
         <ul>
@@ -34,7 +34,7 @@ export function PartsForm({ lost, chosen }: { lost: readonly LostPart[]; chosen:
                   type="checkbox"
                   name="part"
                   value={part.id}
-                  defaultChecked={chosen?.includes(part.id) ?? false}
+                  defaultChecked={chosen?.includes(part.id) ?? true}
                 />{" "}
                 <span>
                   {kinds[part.what]}

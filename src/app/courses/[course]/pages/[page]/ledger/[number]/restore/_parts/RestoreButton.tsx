@@ -12,7 +12,7 @@ function whyNot(problem: SaveProblem): string {
     case "stale":
       return "The page was saved by somebody else just now. Nothing was changed; load this screen again first.";
     case "removed":
-      return "The page is in the bin. Nothing was changed; bring the page back first.";
+      return "The page is in the bin. Nothing was changed; restore the page first.";
     case "power not given":
       return powerMissing(problem.power);
     case "only looking":
@@ -24,11 +24,11 @@ function whyNot(problem: SaveProblem): string {
 
 /** Brings an entry's text back, or parts of it, as a new entry. */
 export function RestoreButton({
-  what,
+  button,
   restore,
   backHref,
 }: {
-  what: string;
+  button: string;
   restore: () => Promise<Saved>;
   backHref: string;
 }) {
@@ -40,7 +40,7 @@ export function RestoreButton({
     startTransition(async () => {
       const saved = await answerOf(restore());
       if (saved === null) return setProblem(tryAgain);
-      if (saved.kind === "saved") return router.push(backHref);
+      if (saved.kind === "saved") return router.push(`${backHref}?saved=${saved.number}`);
       setProblem(
         saved.kind === "unchanged"
           ? "The page reads like this already. Nothing was changed."
@@ -51,7 +51,7 @@ export function RestoreButton({
   return (
     <>
       <Button variant="contained" onClick={run} disabled={isBusy}>
-        {isBusy ? "Bringing back" : `Bring back ${what}`}
+        {isBusy ? "Restoring" : button}
       </Button>
       <div role="alert" style={{ flexBasis: "100%" }}>
         {problem && <p className="notice wrong">{problem}</p>}

@@ -1,0 +1,35 @@
+import type { PageDto } from "@/data/pages/dto";
+import type { ownEntry } from "@/data/ledger/read";
+import { JustSaved } from "@/ui/editor/JustSaved";
+import { Link } from "@/ui/frame/Link";
+import { paths } from "@/ui/paths";
+import { listed, number as figure } from "@/ui/words/counts";
+import { entryAccount, entryKindWords } from "@/ui/words/entries";
+import { putTogether } from "@/ui/words/put-together";
+
+type OwnEntry = NonNullable<Awaited<ReturnType<typeof ownEntry>>>;
+
+/** What became of the viewer's save, once: which entry it is, what it changed, and the ways from there. */
+export function SavedNotice({ page, saved }: { page: PageDto; saved: OwnEntry | null }) {
+  const { courseId } = page.wiki;
+  if (saved === null)
+    return (
+      <JustSaved href={paths.page(courseId, page.id)} number={0}>
+        Nothing was changed, so nothing was saved.
+      </JustSaved>
+    );
+  const { number } = saved;
+  const account = entryAccount(saved.figures).map(({ label, words }) => `${figure(words)} ${label}`);
+  const others = number === page.entries ? putTogether(page.last, number) : null;
+  return (
+    <JustSaved href={paths.page(courseId, page.id)} number={number}>
+      Saved as <Link href={paths.entry(courseId, page.id, number)}>entry {number}</Link>
+      {others && `, ${others}`}: {account.length > 0 ? listed(account) : lowered(entryKindWords(saved))}.{" "}
+      {page.mayRestore && number === page.entries && number > 1 && (
+        <Link href={paths.undo(courseId, page.id, number)}>Undo this change</Link>
+      )}
+    </JustSaved>
+  );
+}
+
+const lowered = (text: string) => `${text[0]!.toLowerCase()}${text.slice(1)}`;
