@@ -123,7 +123,7 @@ need_database() { [ "$(sql "select 1 from pg_database where datname = '$1'")" = 
 
 # All that the build is made from, as one number.
 source_stamp() {
-  (cd "$ROOT" && find src bin/lib/bundle-thread.mjs next.config.ts package-lock.json tsconfig.json -type f ! -name '*.test.ts' -print0 | LC_ALL=C sort -z | xargs -0 cksum | cksum | cut -d' ' -f1)
+  (cd "$ROOT" && find src public bin/lib/bundle-thread.mjs next.config.ts package-lock.json tsconfig.json -type f ! -name '*.test.ts' -print0 | LC_ALL=C sort -z | xargs -0 cksum | cksum | cut -d' ' -f1)
 }
 
 # need_build: builds the application unless it is built, and sets BUILD to a folder that later builds do not touch.
@@ -139,6 +139,7 @@ need_build() {
       rm -rf "$BUILD.part"; mkdir -p "$DATA/builds"
       cp -a "$ROOT/.next/standalone" "$BUILD.part"
       cp -a "$ROOT/.next/static" "$BUILD.part/.next/static"
+      cp -a "$ROOT/public" "$BUILD.part/public"
       (cd "$ROOT" && node bin/lib/bundle-thread.mjs "$BUILD.part/heavy.mjs") || die "The thread for heavy work could not be bundled"
       mv "$BUILD.part" "$BUILD"
       # The three newest builds stay: an older demo may still run on the one before.

@@ -30,6 +30,7 @@ import { takeIn } from "./take-in";
 import { useConnection } from "./useConnection";
 import { type DraftKeeper, useDraft } from "./useDraft";
 import { newSaveId, type Save, type SaveDone, type SaveInput, useSaving } from "./useSaving";
+import { useOfflineShell } from "./useOfflineShell";
 import { useKeyboardRoom } from "./useKeyboardRoom";
 import { useWordCount } from "./useWordCount";
 import { WritingArea } from "./WritingArea";
@@ -101,6 +102,7 @@ export function PageEditor({
   } | null>(null);
   const words = useWordCount();
   useKeyboardRoom();
+  useOfflineShell(draftKey.split(" ")[0]!, base, isReady && pageBase !== null);
   const isDone = useRef(false);
   const leaves = useRef(false);
   const pastes = useRef({ pasted: 0, largestPaste: 0 });

@@ -12,6 +12,8 @@ export interface Kept extends Partial<Typed> {
 }
 
 const nameOf = (key: string) => `tidy-ledger draft ${key}`;
+/** The pages that the service worker (public/offline.js) keeps. */
+const offlineStore = "tidy-ledger writing";
 let store: ReturnType<typeof createStore> | undefined;
 const drafts = () => (store ??= createStore("tidy-ledger", "drafts"));
 
@@ -64,6 +66,8 @@ export async function forgetDrafts(): Promise<void> {
     /* see above */
   }
   await clear(drafts()).catch(() => {});
+  // Elsewhere than in a safe context there is no store of pages.
+  await window.caches?.delete(offlineStore).catch(() => false);
 }
 
 /** The later of two drafts; of one opening of the editor the one after more changes. */

@@ -1,6 +1,7 @@
 "use client";
 import TextField from "@mui/material/TextField";
 import type { Editor } from "@tiptap/core";
+import { isPhone, thisDevice } from "../../words/device";
 import { useRef, useState } from "react";
 import { Button } from "../../forms/Button";
 import { fileSize } from "../../words/sizes";
@@ -39,9 +40,11 @@ export function FileDialog({ editor, upload, onClose }: Props) {
           }}
         >
           <Button variant="contained" autoFocus onClick={() => input.current?.click()}>
-            Choose from this machine
+            Choose from {thisDevice()}
           </Button>
-          <span className="quiet">or drop files here. Large pictures are made light by themselves.</span>
+          <span className="quiet">
+            {isPhone() ? "" : "or drop files here. "}Large pictures are made light by themselves.
+          </span>
           <input
             ref={input}
             type="file"

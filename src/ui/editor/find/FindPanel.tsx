@@ -1,7 +1,10 @@
 "use client";
+import Close from "@mui/icons-material/Close";
+import KeyboardArrowDown from "@mui/icons-material/KeyboardArrowDown";
+import KeyboardArrowUp from "@mui/icons-material/KeyboardArrowUp";
 import type { Editor } from "@tiptap/core";
 import { useEditorState } from "@tiptap/react";
-import { useEffect, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import { counted } from "../../words/counts";
 import { foundNow, replaceAll, replaceHere, search, step } from "./find";
 
@@ -69,57 +72,85 @@ export function FindPanel({ editor, onClose }: { editor: Editor; onClose: () => 
         }
       }}
     >
-      <label>
-        Find{" "}
-        <input
-          ref={input}
-          value={text}
-          onChange={(event) => {
-            setText(event.target.value);
-            setSaid("");
-          }}
-        />
-      </label>
-      <span className="quiet" role="status">
-        {text === ""
-          ? said
-          : said !== ""
+      <div className="find-row">
+        <label className="grow">
+          Find{" "}
+          <input
+            ref={input}
+            value={text}
+            onChange={(event) => {
+              setText(event.target.value);
+              setSaid("");
+            }}
+          />
+        </label>
+        <span className="quiet" role="status">
+          {text === ""
             ? said
-            : found.count === 0
-              ? "not here"
-              : `${found.at + 1} of ${found.count}`}
-      </span>
-      <button type="button" className="tool" disabled={found.count === 0} onClick={() => step(editor, -1)}>
-        Previous
-      </button>
-      <button type="button" className="tool" disabled={found.count === 0} onClick={() => step(editor, 1)}>
-        Next
-      </button>
-      <label>
-        <input type="checkbox" checked={matchCase} onChange={(event) => setMatchCase(event.target.checked)} />{" "}
-        Match case
-      </label>
-      <label>
-        <input
-          type="checkbox"
-          checked={wholeWords}
-          onChange={(event) => setWholeWords(event.target.checked)}
-        />{" "}
-        Whole words
-      </label>
-      <span className="line-break" />
-      <label>
-        Replace with <input value={other} onChange={(event) => setOther(event.target.value)} />
-      </label>
-      <button type="button" className="tool" disabled={found.count === 0} onClick={one}>
-        Replace
-      </button>
-      <button type="button" className="tool" disabled={found.count === 0} onClick={all}>
-        Replace all
-      </button>
-      <button type="button" className="tool" onClick={close}>
-        Close
-      </button>
+            : said !== ""
+              ? said
+              : found.count === 0
+                ? "not here"
+                : `${found.at + 1} of ${found.count}`}
+        </span>
+        <SignButton label="Previous" isOff={found.count === 0} act={() => step(editor, -1)}>
+          <KeyboardArrowUp fontSize="small" />
+        </SignButton>
+        <SignButton label="Next" isOff={found.count === 0} act={() => step(editor, 1)}>
+          <KeyboardArrowDown fontSize="small" />
+        </SignButton>
+        <SignButton label="Close" act={close}>
+          <Close fontSize="small" />
+        </SignButton>
+      </div>
+      <div className="find-row">
+        <label className="grow">
+          Replace with <input value={other} onChange={(event) => setOther(event.target.value)} />
+        </label>
+        <button type="button" className="tool" disabled={found.count === 0} onClick={one}>
+          Replace
+        </button>
+        <button type="button" className="tool" disabled={found.count === 0} onClick={all}>
+          Replace all
+        </button>
+      </div>
+      <div className="find-row">
+        <label>
+          <input
+            type="checkbox"
+            checked={matchCase}
+            onChange={(event) => setMatchCase(event.target.checked)}
+          />{" "}
+          Match case
+        </label>
+        <label>
+          <input
+            type="checkbox"
+            checked={wholeWords}
+            onChange={(event) => setWholeWords(event.target.checked)}
+          />{" "}
+          Whole words
+        </label>
+      </div>
     </div>
+  );
+}
+
+/** A button with a sign on it, and its name for those who do not see the sign. */
+function SignButton({
+  label,
+  isOff = false,
+  act,
+  children,
+}: {
+  label: string;
+  isOff?: boolean;
+  act: () => void;
+  children: ReactNode;
+}) {
+  return (
+    <button type="button" className="tool" title={label} aria-label={label} disabled={isOff} onClick={act}>
+      {children}
+    </button>
   );
 }

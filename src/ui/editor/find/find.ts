@@ -61,7 +61,7 @@ export const Find = Extension.create({
           return DecorationSet.create(
             state.doc,
             found.places.map(({ from, to }, index) =>
-              Decoration.inline(from, to, { class: index === found.at ? "found here" : "found" }),
+              Decoration.inline(from, to, { class: index === found.at ? "found now" : "found" }),
             ),
           );
         },

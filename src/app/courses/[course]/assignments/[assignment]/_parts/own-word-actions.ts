@@ -13,8 +13,8 @@ const problems: Record<Extract<OwnWordSaid, { kind: "refused" }>["problem"]["cod
   "not found": "Nothing was kept: it no longer exists. Reload the page.",
   "only looking": onlyLooking,
   "empty or too long": "That has between 1 and 2,000 characters.",
-  "too many": "You have said fifty things here. Take some back first.",
-  "three already": "You stand for three entries already. Take one back first.",
+  "too many": "You have said fifty things here. Withdraw some first.",
+  "three already": "You stand for three entries already. Withdraw one first.",
   "not your entry": "Choose one of your own entries.",
 };
 
@@ -39,11 +39,18 @@ export async function say(
         .nullable()
         .parse(entry),
     ),
+    kind === "objection"
+      ? "Sent. Your instructors see it, and answer here."
+      : "It stands beside your record now, where your instructors see it.",
   );
 }
 
 export async function takeBack(courseId: string, word: string): Promise<Answer> {
-  return told(courseId, await takeBackOwn(await signedIn(), id.parse(courseId), id.parse(word)));
+  return told(
+    courseId,
+    await takeBackOwn(await signedIn(), id.parse(courseId), id.parse(word)),
+    "Withdrawn.",
+  );
 }
 
 /** Answers what a student said. */
@@ -51,11 +58,12 @@ export async function answerWord(courseId: string, word: string, text: string): 
   return told(
     courseId,
     await answerOwn(await signedIn(), id.parse(courseId), id.parse(word), body.parse(text)),
+    "Sent. The student sees it beside their words.",
   );
 }
 
-function told(courseId: string, said: OwnWordSaid): Answer {
+function told(courseId: string, said: OwnWordSaid, text: string): Answer {
   if (said.kind === "refused") return { kind: "wrong", text: problems[said.problem.code] };
   revalidatePath(`/courses/${courseId}`, "layout");
-  return { kind: "done" };
+  return { kind: "done", text };
 }

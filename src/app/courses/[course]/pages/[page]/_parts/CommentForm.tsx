@@ -61,9 +61,7 @@ export function CommentForm({
   const { body } = remark;
   const [sentId, setSentId] = useState<string | null>(null);
   // What was just said is in sight, wherever in the conversation it stands.
-  useEffect(() => {
-    if (sentId) document.getElementById(commentAnchor(sentId))?.scrollIntoView({ block: "nearest" });
-  }, [sentId]);
+  useEffect(() => (sentId ? whenThere(commentAnchor(sentId), intoSight) : undefined), [sentId]);
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, startTransition] = useTransition();
 
@@ -132,4 +130,19 @@ export function CommentForm({
       </div>
     </SteadyForm>
   );
+}
+
+const intoSight = (remark: HTMLElement) => remark.scrollIntoView({ block: "center" });
+
+/** Does something with an element as soon as it is there; it is drawn a moment after the server answered. */
+function whenThere(id: string, act: (element: HTMLElement) => void): () => void {
+  const look = () => {
+    const found = document.getElementById(id);
+    if (found) act(found);
+    if (found) watching.disconnect();
+  };
+  const watching = new MutationObserver(look);
+  watching.observe(document.body, { childList: true, subtree: true });
+  look();
+  return () => watching.disconnect();
 }
