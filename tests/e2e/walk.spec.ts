@@ -408,6 +408,26 @@ const acts: Record<string, Act> = {
     ],
     proves: true,
   },
+  "courses/[course]/pages/[page]/actions#keepRemarkDraft": {
+    for: "readers",
+    args: (at) => [
+      course,
+      at.page,
+      new Parcel({
+        place: "page",
+        body: "Walked by, and not sent.",
+        about: null,
+        at: new Date().toISOString(),
+        session: "walkedby0001",
+        step: 1,
+      }),
+    ],
+    proves: true,
+  },
+  "courses/[course]/pages/[page]/actions#dropRemarkDraft": {
+    for: "anyone",
+    args: (at) => [course, at.page, "page", { session: "walkedby0001", step: 2 }],
+  },
   [`${writing}#dropText`]: { for: "anyone", args: (at) => [{ courseId: course, pageId: at.page }] },
   [`${writing}#headingsOfPage`]: { for: "readers", args: (at) => [course, at.page] },
   [`${writing}#describe`]: {
@@ -829,6 +849,8 @@ const staysOpen = new Set([
   `${writing}#dropText`,
   "courses/[course]/pages/[page]/actions#dropLeftDraft",
   `${writing}#keepText`,
+  "courses/[course]/pages/[page]/actions#keepRemarkDraft",
+  "courses/[course]/pages/[page]/actions#dropRemarkDraft",
   "courses/[course]/settings/actions#archive",
   "courses/new/actions#makeNewCourse",
   "_parts/looking#startLooking",
