@@ -238,7 +238,7 @@ test("pictures, notes and sources, equations, characters, headings, a line", asy
   const text = await start(page, "Thornbeck", title);
   const chooser = page.waitForEvent("filechooser");
   await fromBar(page, "Put in", "Picture or file");
-  await expect(page.getByRole("button", { name: "Choose from this machine" })).toBeFocused();
+  await expect(page.getByRole("button", { name: "Choose from this computer" })).toBeFocused();
   await press(page, "Enter");
   await (
     await chooser

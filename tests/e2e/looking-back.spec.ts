@@ -85,6 +85,11 @@ test("a sitting opens to its entries, words that went are looked for, and the pa
   await sitting.click();
   await lines.last().click();
   await beatriz.getByRole("link", { name: "Restore this entry" }).click();
+  // All parts are chosen at first.
+  for (const part of await beatriz.getByRole("checkbox").all()) {
+    await expect(part).toBeChecked();
+    await part.uncheck();
+  }
   await beatriz.getByRole("checkbox", { name: /^The second was built/ }).check();
   await beatriz.getByRole("button", { name: "Show what these would change" }).click();
   await expect(beatriz.locator(".compared ins")).toHaveText(["The second was built from a barn door."]);

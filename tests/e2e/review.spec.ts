@@ -375,6 +375,6 @@ test("a student names an entry that they stand for, and the statement is saved a
   expect((await ines.request.get(href)).status()).toBe(200);
   const other = await comeAs(browser, "Ewan Strachie");
   expect((await other.request.get(href)).status()).toBe(404);
-  await stood.getByRole("button", { name: /^Take back/ }).click();
+  await stood.getByRole("button", { name: /^Withdraw/ }).click();
   await expect(stood).toHaveCount(0);
 });

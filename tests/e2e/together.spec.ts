@@ -42,6 +42,34 @@ test("of two who change the same, the second settles it passage by passage, and 
   await expect(idris.getByRole("article")).toContainText(/Marta saw it first\.[\s\S]*Idris saw it too\./);
 });
 
+test("what was saved is not offered as a draft, though a draft was sent while the save was under way", async ({
+  browser,
+}) => {
+  const page = await comeAs(browser, "Noor Halabi");
+  await openPage(page, "Thornbeck", "Restoration plan");
+  await page.getByRole("link", { name: "Write", exact: true }).click();
+  await (await textOf(page, "Restoration plan")).click();
+  await page.keyboard.press("Control+End");
+  await page.keyboard.type(" Read again on the train.");
+  // The answer to the save takes longer than the pause after which a draft is sent.
+  await page.route(/\/write$/, async (route) => {
+    if (route.request().method() !== "POST") return route.continue();
+    const answer = await route.fetch();
+    await new Promise((done) => setTimeout(done, 2500));
+    return route.fulfill({ response: answer });
+  });
+  await page.getByLabel("Note, if you like").fill("On the train");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByRole("status").filter({ hasText: "Saved as entry" })).toBeVisible();
+  await page.unroute(/\/write$/);
+  await page.getByRole("link", { name: "Write", exact: true }).click();
+  await expect(await textOf(page, "Restoration plan")).toContainText("Read again on the train.");
+  await expect(page.getByLabel("Note, if you like")).toHaveValue("");
+  await page.reload();
+  await expect(await textOf(page, "Restoration plan")).toContainText("Read again on the train.");
+  await expect(page.getByText("A draft of yours")).toHaveCount(0);
+});
+
 test("a draft that was left behind is offered the next time, and can be dropped", async ({ browser }) => {
   const page = await comeAs(browser, "Chidi Amaechi");
   await openPage(page, "Saltmere", "Restoration plan");

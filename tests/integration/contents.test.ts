@@ -3,8 +3,8 @@ import { expect, test } from "vitest";
 import { fromMarkdown } from "@/core/document/markdown";
 import { hangTogether } from "@/data/pages/hang-together";
 import { arrangePage, orderAnew, renamePage } from "@/data/pages/places";
-import { findWiki } from "@/data/pages/read";
-import { startPage } from "@/data/pages/write";
+import { findPage, findWiki } from "@/data/pages/read";
+import { restoreEntry, startPage } from "@/data/pages/write";
 import { later, makeCourse, pageNamed, setGroupLevel, write } from "../support/course";
 
 test("loose pages, dead ends and promised ones are told to readers, as far as they may see them", async () => {
@@ -66,4 +66,26 @@ test("pages go back into the order in which they were started, and that is undon
   ])
     expect((await orderAnew(as("mira"), courseId, wikiId, places)).kind).toBe("refused");
   expect((await orderAnew(as("priya"), courseId, wikiId, null)).kind).toBe("refused");
+});
+
+test("a page takes its own title in other capitals, not another's, and restoring what stands changes nothing", async () => {
+  const { courseId, wikiId, homeId, as } = await makeCourse();
+  const plan = await pageNamed(as("mira"), courseId, wikiId, "Plan");
+  expect(await renamePage(as("mira", later(1)), { courseId, pageId: plan, title: "PLAN" })).toMatchObject({
+    kind: "saved",
+  });
+  expect((await findPage(as("mira"), courseId, plan))!.title).toBe("PLAN");
+  const taken = await renamePage(as("mira", later(2)), { courseId, pageId: plan, title: "home" });
+  expect(taken).toMatchObject({ kind: "refused", problem: { code: "title taken", pageId: homeId } });
+
+  await write(as("mira", later(3)), courseId, homeId, "The weir leaks.");
+  const { entries } = (await findPage(as("mira", later(4)), courseId, homeId))!;
+  const again = await restoreEntry(as("mira", later(5)), {
+    courseId,
+    pageId: homeId,
+    number: entries,
+    base: entries,
+  });
+  expect(again).toEqual({ kind: "unchanged", pageId: homeId, number: entries });
+  expect((await findPage(as("mira", later(6)), courseId, homeId))!.entries).toBe(entries);
 });

@@ -10,7 +10,8 @@ import { findDraft, savedLately } from "@/data/drafts/read";
 import { dropRemark, keepRemark, remarkDrafts } from "@/data/drafts/remarks";
 import { dropDraft, keepDraft } from "@/data/drafts/write";
 import { startPage, savePage } from "@/data/pages/write";
-import { isSavedBy, savedSince } from "@/ui/editor/left-behind";
+import { isSavedBy } from "@/ui/editor/draft-moment";
+import { savedSince } from "@/ui/editor/left-behind";
 import { later, makeCourse, monday } from "../support/course";
 
 const session = (name: string) => `${name}00000000`;

@@ -96,6 +96,8 @@ describe("what is asked about", () => {
         "nothing done|s",
       ]),
     );
+    // What came after the due time was not written in the day before it.
+    expect(kinds({ ...work, ...dueAt(start - 2 * hour) })).not.toContain("most in the last day|p");
     // The same a week before it was due.
     expect(kinds({ ...work, ...dueAt(start + 7 * 24 * hour) })).not.toContain("most in the last day|p");
   });

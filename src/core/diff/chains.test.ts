@@ -68,6 +68,11 @@ describe("finding stretches again", () => {
       search([more], paragraph.replace("centimetres", "centimetres so much for all that measuring")).chains,
     ).toEqual([]);
   });
+  test("of equal sources the last one is taken, and of equal places in it the last", () => {
+    const long = freshWords("w", 60).join(" ");
+    const { chains } = search([long, `${long} Rain fell. ${long}`], long);
+    expect(chains.map(([run]) => [run!.of, run!.source, run!.length])).toEqual([[1, 62, 60]]);
+  });
   test("of two near-identical sources the one that explains more wins", () => {
     const [one, other] = [
       paragraph.replace("forty", "thirty").replace("bullhead", "lamprey"),

@@ -57,6 +57,21 @@ test("what is gone comes back where it stood, what changed in the place of what 
   expect(ids(bringBackParts(page(line("x", "New.")), earlier, new Set(["a", "d"])))).toEqual(["a", "d", "x"]);
 });
 
+test("whatever went, all of it brought back stands as it stood", () => {
+  const names = ["a", "b", "c", "d", "e", "f", "g"];
+  fc.assert(
+    fc.property(fc.subarray(names), fc.subarray(names), (gone, wanted) => {
+      const whole = page(...names.map((name) => line(name, `Says ${name}.`)));
+      const left = page(
+        ...names.filter((name) => !gone.includes(name)).map((name) => line(name, `Says ${name}.`)),
+      );
+      const back = bringBackParts(left, whole, new Set(wanted));
+      expect(ids(back)).toEqual(names.filter((name) => !gone.includes(name) || wanted.includes(name)));
+    }),
+    { seed: 354, numRuns: 300 },
+  );
+});
+
 test("of a table that is still there, a single row comes back", () => {
   const before = page(
     table(row("h", "Station", "Oxygen"), row("r1", "Farm", "9.1"), row("r2", "Bridge", "8.2")),

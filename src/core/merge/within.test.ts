@@ -48,6 +48,24 @@ describe("two who change one paragraph", () => {
       "The weir is low. Eels wait below. Nobody fishes.",
       null,
     ],
+    [
+      "by putting a sentence right beside the one that the other changed, a person has to say",
+      "The weir is low. Eels wait below. Nobody fishes.",
+      "The weir is steep. It leaks. Eels wait below. Nobody fishes.",
+      null,
+    ],
+    [
+      "by putting one in front of the one that the other changed, too",
+      "The weir is steep. Eels sleep below. Nobody fishes.",
+      "The weir is steep. It leaks. Eels wait below. Nobody fishes.",
+      null,
+    ],
+    [
+      "with a sentence between, both come in",
+      "The weir is low. Eels wait below. Nobody fishes.",
+      "The weir is steep. Eels wait below. They are old. Nobody fishes.",
+      "The weir is low. Eels wait below. They are old. Nobody fishes.",
+    ],
     ["by writing on at the same place, a person has to say", `${before} Not one.`, `${before} Or few.`, null],
     [
       "where one changes what the other takes away, too",
@@ -132,6 +150,28 @@ describe("lists and tables", () => {
         ),
       ),
     ).toEqual(["Farm", "0.21", "Bridge", "0.33", "Outfall", "0.5"]);
+  });
+  test("tables with spans: a wide cell counts as what it spans, one that reaches down is for a person", () => {
+    const wide = (spans: Record<string, number>) => (merged: PageDocument) => {
+      const [tableNode] = merged.content!;
+      const [first, ...rest] = tableNode!.content!;
+      const [cell] = first!.content!;
+      const spanned = { ...first!, content: [{ ...cell!, attrs: { ...cell!.attrs, ...spans } }] };
+      return { ...merged, content: [{ ...tableNode!, content: [spanned, ...rest] }] };
+    };
+    const began = table(["h", "Readings"], ["r", "Farm", "0.2"]);
+    const ours = table(["h", "Readings"], ["r", "Farm", "0.21"]);
+    const theirs = table(["h", "Readings"], ["r", "Farm", "0.2"], ["s", "Bridge", "0.3"]);
+    const across = wide({ colspan: 2 });
+    expect(words(mergeSave(across(began), across(ours), across(theirs)))).toEqual([
+      "Readings",
+      "Farm",
+      "0.21",
+      "Bridge",
+      "0.3",
+    ]);
+    const down = wide({ colspan: 2, rowspan: 2 });
+    expect(words(mergeSave(down(began), down(ours), down(theirs)))).toBeNull();
   });
   test("are not where the same cell was changed, or one added a row and the other a column", () => {
     const began = table(["r", "Farm", "0.2"]);

@@ -18,7 +18,7 @@ import type { LinkTargets } from "../document/reading";
 import { Button } from "../forms/Button";
 import { HereLine, type LivePlace } from "../live/HereLine";
 import { CoWriters } from "./CoWriters";
-import { keepHere } from "./draft-store";
+import { keepHere, longDrafts } from "./draft-store";
 import { FoundDraft } from "./FoundDraft";
 import { changedBlocks, tellJustSaved } from "./just-saved";
 import { isAsPage, nothingSaved, savedSince } from "./left-behind";
@@ -120,6 +120,7 @@ export function PageEditor({
   const connection = useConnection();
   const draft = useDraft<DraftDto>({
     draftKey,
+    store: longDrafts,
     onServer,
     keeper,
     saves: savedLately.own,
@@ -134,9 +135,9 @@ export function PageEditor({
   }, [changed]);
 
   /** The reader lands at what this save changed. */
-  function tellWhere(sent: PageDocument, answer: SaveDone): void {
+  function tellWhere(sent: PageDocument, answer: SaveDone, hasWaited: boolean): void {
     const blocks = changedBlocks(before.current ?? given, sent, answerDocument(answer) ?? sent);
-    tellJustSaved({ page: answer.href.split("?")[0]!, number: answer.number, blocks });
+    tellJustSaved({ page: answer.href.split("?")[0]!, number: answer.number, blocks, hasWaited });
   }
 
   /** A page that was just started is written on where pages are written, with what was typed meanwhile. */
@@ -167,7 +168,7 @@ export function PageEditor({
     pastes.current = { pasted: Math.max(0, pastes.current.pasted - (sent.pasted ?? 0)), largestPaste: 0 };
     if (leaves.current && isAllSaved && !hasNote) {
       isDone.current = true;
-      if (answer.kind === "saved" && !isNew) tellWhere(sentDocument, answer);
+      if (answer.kind === "saved" && !isNew) tellWhere(sentDocument, answer, hasWaited);
       router.push(answer.href);
       router.refresh();
       return;

@@ -3,15 +3,15 @@
  * can be written at once.
  */
 import { clear, createStore, del, get, set } from "idb-keyval";
-import type { Typed } from "@/data/drafts/dto";
+import {
+  dropMoment,
+  type DraftStore,
+  type Kept,
+  lastMoment,
+  laterOf,
+  nameOfDraft as nameOf,
+} from "./draft-moment";
 
-/** Anything that is typed and not sent yet. */
-export interface Kept extends Partial<Typed> {
-  /** When it was typed, as ISO 8601. */
-  readonly at: string;
-}
-
-const nameOf = (key: string) => `tidy-ledger draft ${key}`;
 /** The pages that the service worker (public/offline.js) keeps. */
 const offlineStore = "tidy-ledger writing";
 let store: ReturnType<typeof createStore> | undefined;
@@ -36,21 +36,8 @@ export async function keepHere(key: string, draft: Kept): Promise<void> {
   await set(nameOf(key), draft, drafts()).catch(() => {});
 }
 
-/** Keeps a draft before the call returns, for a window that closes. */
-export function keepAtOnce(key: string, draft: Kept): void {
-  try {
-    window.localStorage.setItem(nameOf(key), JSON.stringify(draft));
-  } catch {
-    /* see above */
-  }
-}
-
 export async function dropHere(key: string): Promise<void> {
-  try {
-    window.localStorage.removeItem(nameOf(key));
-  } catch {
-    /* see above */
-  }
+  dropMoment(key);
   await del(nameOf(key), drafts()).catch(() => {});
 }
 
@@ -70,18 +57,5 @@ export async function forgetDrafts(): Promise<void> {
   await window.caches?.delete(offlineStore).catch(() => false);
 }
 
-/** The later of two drafts; of one opening of the editor the one after more changes. */
-export function laterOf<Draft extends Kept>(one: Draft | null, other: Draft | null): Draft | null {
-  if (!one || !other) return one ?? other;
-  if (one.session !== undefined && one.session === other.session)
-    return (one.step ?? 0) >= (other.step ?? 0) ? one : other;
-  return one.at >= other.at ? one : other;
-}
-
-function lastMoment<Draft extends Kept>(key: string): Draft | null {
-  try {
-    return JSON.parse(window.localStorage.getItem(nameOf(key)) ?? "null") as Draft | null;
-  } catch {
-    return null;
-  }
-}
+/** For whole texts: loaded where they are written. */
+export const longDrafts: DraftStore = { left: leftDraft, keep: keepHere, drop: dropHere };

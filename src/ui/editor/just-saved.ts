@@ -8,6 +8,8 @@ interface JustSaved {
   readonly number: number;
   /** Places of blocks in the text, from 0 on. */
   readonly blocks: readonly number[];
+  /** It went once the connection was back. */
+  readonly hasWaited: boolean;
 }
 
 /**
@@ -43,12 +45,13 @@ export function tellJustSaved(told: JustSaved): void {
 }
 
 /** What was told of that entry, once. */
-export function takeJustSaved(page: string, number: number): readonly number[] {
+export function takeJustSaved(page: string, number: number): Pick<JustSaved, "blocks" | "hasWaited"> {
   try {
     const told = JSON.parse(window.sessionStorage.getItem(name) ?? "null") as JustSaved | null;
     window.sessionStorage.removeItem(name);
-    return told && told.page === page && told.number === number ? told.blocks : [];
+    if (told && told.page === page && told.number === number) return told;
   } catch {
-    return [];
+    /* Then nothing is told. */
   }
+  return { blocks: [], hasWaited: false };
 }

@@ -1,12 +1,8 @@
 /** What became of a draft that was left behind: whether it is saved, and who saved the page since. */
-import type { DraftDto, SavedLately, Typed } from "@/data/drafts/dto";
+import type { DraftDto, SavedLately } from "@/data/drafts/dto";
 import { listed } from "../words/counts";
 
 export const nothingSaved: SavedLately = { entries: [], own: [] };
-
-/** Whether one of the saves holds all that was typed until then, in the same opening of the editor. */
-export const isSavedBy = (draft: Partial<Typed>, saves: readonly Typed[]): boolean =>
-  saves.some(({ session, step }) => session === draft.session && step >= (draft.step ?? Infinity));
 
 /** Whether a draft says what the page says. */
 export const isAsPage = (draft: DraftDto, page: Pick<DraftDto, "title" | "document">): boolean =>

@@ -1,10 +1,8 @@
 "use client";
-import { customAlphabet } from "nanoid";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { Typed } from "@/data/drafts/dto";
 import { parcel } from "../forms/parcel";
-import { dropHere, keepAtOnce, keepHere, type Kept, laterOf, leftDraft } from "./draft-store";
-import { isSavedBy } from "./left-behind";
+import { type DraftStore, isSavedBy, type Kept, keepAtOnce, laterOf } from "./draft-moment";
 
 /**
  * Milliseconds of rest after which a draft is kept on this machine, and after which it goes to the server.
@@ -12,7 +10,9 @@ import { isSavedBy } from "./left-behind";
 const restHere = 400;
 const restOnServer = 1500;
 
-const newSession = customAlphabet("0123456789abcdefghijklmnopqrstuvwxyz", 16);
+/** Sixteen letters and digits by chance. */
+const newSession = () =>
+  Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => (byte % 36).toString(36)).join("");
 
 /** What was saved in this window: a page that was drawn before does not know of it. */
 const savedHere: Typed[] = [];
@@ -30,6 +30,8 @@ type Content<Draft extends Kept> = Omit<Draft, keyof Kept>;
 interface Given<Draft extends Kept> {
   /** Names the draft on this machine. */
   readonly draftKey: string;
+  /** Where it is kept on this device. */
+  readonly store: DraftStore;
   /** The draft that the server has. */
   readonly onServer: Draft | null;
   readonly keeper: DraftKeeper;
@@ -64,7 +66,7 @@ interface Drafts<Draft extends Kept> {
  * closes or the field is left. So at most the last moment is lost, whatever breaks.
  */
 export function useDraft<Draft extends Kept>(given: Given<Draft>): Drafts<Draft> {
-  const { draftKey: key, onServer, saves, isNothing } = given;
+  const { draftKey: key, store, onServer, saves, isNothing } = given;
   const [typedBy] = useState(newSession);
   const isWanted = (draft: Draft | null): draft is Draft =>
     draft !== null && !isSavedBy(draft, [...saves, ...savedHere]) && !isNothing(draft);
@@ -85,17 +87,17 @@ export function useDraft<Draft extends Kept>(given: Given<Draft>): Drafts<Draft>
 
   useEffect(() => {
     let isOver = false;
-    void leftDraft<Draft>(key).then((left) => {
+    void store.left<Draft>(key).then((left) => {
       // What was typed here before the store answered was not left behind.
       if (isOver || !left || left.session === typedBy) return;
       if (now.current.isWanted(left)) setFound((known) => laterOf(left, known));
       // What is saved is not kept, though the answer to the save may never have come.
-      else void dropHere(key);
+      else void store.drop(key);
     });
     return () => {
       isOver = true;
     };
-  }, [key, typedBy]);
+  }, [key, store, typedBy]);
 
   const keepOnServer = useCallback(async () => {
     const { keeper, onReach } = now.current;
@@ -117,14 +119,14 @@ export function useDraft<Draft extends Kept>(given: Given<Draft>): Drafts<Draft>
     clearTimeout(timers.current.here);
     timers.current.here = setTimeout(() => {
       const draft = draftNow();
-      if (draft && isDirty.current) void keepHere(key, draft);
+      if (draft && isDirty.current) void store.keep(key, draft);
     }, restHere);
     // Whoever never pauses is kept all the same.
     timers.current.server ??= setTimeout(() => {
       delete timers.current.server;
       if (isDirty.current) void keepOnServer();
     }, restOnServer);
-  }, [draftNow, key, keepOnServer]);
+  }, [draftNow, key, keepOnServer, store]);
   const changed = useCallback(() => {
     isDirty.current = true;
     step.current++;
@@ -133,8 +135,8 @@ export function useDraft<Draft extends Kept>(given: Given<Draft>): Drafts<Draft>
   const forget = useCallback(() => {
     isDirty.current = false;
     stop();
-    void dropHere(key);
-  }, [key, stop]);
+    void store.drop(key);
+  }, [key, stop, store]);
   const saved = useCallback(
     (until: Typed): boolean => {
       savedHere.push(until);

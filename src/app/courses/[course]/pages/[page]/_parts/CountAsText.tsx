@@ -2,7 +2,7 @@
 import { useState, useTransition } from "react";
 import type { DiscussionMarked } from "@/data/comments/dto";
 import { Button } from "@/ui/forms/Button";
-import { discussionProblems } from "./discussion-problems";
+import { whyNotMarked } from "./why-not";
 import { answerOf, seeWhatHolds } from "@/ui/forms/no-answer";
 
 /** Lets a passage that was marked as discussion count as text again. */
@@ -12,9 +12,8 @@ export function CountAsText({ quote, end }: { quote: string; end: () => Promise<
   const act = () =>
     startTransition(async () => {
       const answer = await answerOf(end());
-      setProblem(
-        answer?.kind === "marked" ? null : answer ? discussionProblems[answer.problem.code] : seeWhatHolds,
-      );
+      const refused = answer?.kind === "refused" ? await whyNotMarked(answer.problem.code) : null;
+      setProblem(answer === null ? seeWhatHolds : refused);
     });
   return (
     <>

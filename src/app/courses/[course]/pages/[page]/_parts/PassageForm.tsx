@@ -9,7 +9,7 @@ import { shortened } from "@/ui/words/shortened";
 import { PinHere } from "../../../_parts/PinHere";
 import { CommentForm } from "./CommentForm";
 import { type RemarkAt, useRemark } from "./useRemark";
-import { discussionProblems } from "./discussion-problems";
+import { whyNotMarked } from "./why-not";
 import { answerOf, tryAgain } from "@/ui/forms/no-answer";
 
 interface Props {
@@ -68,9 +68,8 @@ export function PassageForm({ at, entries, people, send, mark, pinsAt }: Props) 
         setAbout(null);
         setSelected(null);
       }
-      setMarkProblem(
-        answer?.kind === "marked" ? null : answer ? discussionProblems[answer.problem.code] : tryAgain,
-      );
+      const refused = answer?.kind === "refused" ? await whyNotMarked(answer.problem.code) : null;
+      setMarkProblem(answer === null ? tryAgain : refused);
     });
   const value = about === null ? "page" : about === selected ? "selected" : String(blocks.indexOf(about));
   return (

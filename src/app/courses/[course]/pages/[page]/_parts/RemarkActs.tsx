@@ -3,8 +3,9 @@ import { type ComponentProps, type ReactNode, useState, useTransition } from "re
 import type { Commented } from "@/data/comments/dto";
 import { Button } from "@/ui/forms/Button";
 import type { Typed } from "@/data/drafts/dto";
-import { CommentForm, commentProblems } from "./CommentForm";
+import { CommentForm } from "./CommentForm";
 import { type RemarkAt, useRemark } from "./useRemark";
+import { whyNotCommented } from "./why-not";
 import { answerOf, seeWhatHolds } from "@/ui/forms/no-answer";
 
 interface Props {
@@ -43,9 +44,8 @@ export function RemarkActs({
   const act = () =>
     startTransition(async () => {
       const answer = await answerOf(withdraw(!isWithdrawn));
-      setProblem(
-        answer?.kind === "commented" ? null : answer ? commentProblems[answer.problem.code] : seeWhatHolds,
-      );
+      const refused = answer?.kind === "refused" ? await whyNotCommented(answer.problem.code) : null;
+      setProblem(answer === null ? seeWhatHolds : refused);
     });
   if (isEditing)
     return (

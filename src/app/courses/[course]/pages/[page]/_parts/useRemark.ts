@@ -1,6 +1,7 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
 import type { RemarkDraftDto, Typed } from "@/data/drafts/dto";
+import { shortDrafts } from "@/ui/editor/draft-moment";
 import { useDraft } from "@/ui/editor/useDraft";
 import { dropRemarkDraft, keepRemarkDraft } from "../actions";
 
@@ -40,6 +41,7 @@ export function useRemark(at: RemarkAt, first = "", about?: RemarkDraftDto["abou
   const before = useRef<RemarkDraftDto["about"]>(null);
   const draft = useDraft<RemarkDraftDto>({
     draftKey: `${viewerId} ${pageId} ${place}`,
+    store: shortDrafts,
     onServer: at.draft,
     keeper: {
       keep: keepRemarkDraft.bind(null, courseId, pageId),
