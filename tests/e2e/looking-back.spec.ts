@@ -86,6 +86,7 @@ test("a sitting opens to its entries, words that went are looked for, and the pa
   await lines.last().click();
   await beatriz.getByRole("link", { name: "Restore this entry" }).click();
   // All parts are chosen at first.
+  await expect(beatriz.getByRole("checkbox", { name: /^The second was built/ })).toBeChecked();
   for (const part of await beatriz.getByRole("checkbox").all()) {
     await expect(part).toBeChecked();
     await part.uncheck();

@@ -2,7 +2,6 @@
 import { type ReactNode, useEffect, useState, useTransition } from "react";
 import type { Commented } from "@/data/comments/dto";
 import type { Typed } from "@/data/drafts/dto";
-import { commentAnchor } from "@/ui/document/reading";
 import { Button } from "@/ui/forms/Button";
 import { SteadyForm } from "@/ui/forms/SteadyForm";
 import { NamingField } from "./NamingField";
@@ -48,7 +47,9 @@ export function CommentForm({
   const { body } = remark;
   const [sentId, setSentId] = useState<string | null>(null);
   // What was just said is in sight, wherever in the conversation it stands.
-  useEffect(() => (sentId ? whenThere(commentAnchor(sentId), intoSight) : undefined), [sentId]);
+  useEffect(() => {
+    if (sentId) void import("./into-sight").then(({ bringIntoSight }) => bringIntoSight(sentId));
+  }, [sentId]);
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, startTransition] = useTransition();
 
@@ -117,19 +118,4 @@ export function CommentForm({
       </div>
     </SteadyForm>
   );
-}
-
-const intoSight = (remark: HTMLElement) => remark.scrollIntoView({ block: "center" });
-
-/** Does something with an element as soon as it is there; it is drawn a moment after the server answered. */
-function whenThere(id: string, act: (element: HTMLElement) => void): () => void {
-  const look = () => {
-    const found = document.getElementById(id);
-    if (found) act(found);
-    if (found) watching.disconnect();
-  };
-  const watching = new MutationObserver(look);
-  watching.observe(document.body, { childList: true, subtree: true });
-  look();
-  return () => watching.disconnect();
 }

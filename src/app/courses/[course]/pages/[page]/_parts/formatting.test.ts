@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import { formats, formatted } from "./formatting";
+import { formats } from "./formats";
+import { formatted } from "./formatting";
 
 const [strong, stressed, list] = formats;
 

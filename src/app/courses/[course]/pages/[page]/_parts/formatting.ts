@@ -3,19 +3,13 @@
  * time takes them away.
  */
 
+import type { Format } from "./formats";
+
 export interface Field {
   readonly text: string;
   readonly from: number;
   readonly to: number;
 }
-
-export const formats = [
-  { name: "Strong", sign: "B", key: "b", around: "**" },
-  { name: "Stressed", sign: "I", key: "i", around: "*" },
-  { name: "List", sign: "•", key: null, before: "- " },
-  { name: "Quote", sign: "”", key: null, before: "> " },
-] as const;
-export type Format = (typeof formats)[number];
 
 export function formatted(field: Field, format: Format): Field {
   return "around" in format ? around(field, format.around) : before(field, format.before);
