@@ -115,6 +115,28 @@ describe("what is no text, in a comparison", () => {
       ]);
     }
   });
+  test("pictures without words are the ones with their ids, wherever they stand and whatever stands beside", () => {
+    const [mill, gate] = [figure({ id: "m", file: "mill" }), figure({ id: "g", file: "gate" })];
+    const changed = figure({ id: "g", file: "newgate" });
+    expect(states(page(mill, gate), page(mill, changed))).toEqual([
+      ["figure", "same", null],
+      ["figure", "changed", "gate"],
+    ]);
+    // Of two, the one whose words were kept is known by them, and the other by its id.
+    const [told, bare] = [
+      figure({ id: "m", file: "mill" }, "The mill in May"),
+      figure({ id: "g", file: "gate" }),
+    ];
+    const other = states(page(told, bare), page(told, figure({ id: "x", file: "gate" })));
+    expect(other.map(([, state]) => state).sort()).toEqual(["came", "same", "went"]);
+    // A picture that is known by its words is not known by its id as well.
+    const caption = "The mill in May, before the gate was built";
+    const moved = states(
+      page(figure({ id: "m", file: "mill" }, caption)),
+      page(figure({ id: "m", file: "mill" }), figure({ id: "n", file: "mill" }, caption)),
+    );
+    expect(moved.map(([, state]) => state).sort()).toEqual(["came", "same"]);
+  });
   test("an equation within a line that was changed went and came", () => {
     const equation = (latex: string) => ({ type: "equation", attrs: { latex } });
     const [block] = compareDocuments(

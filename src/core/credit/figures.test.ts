@@ -263,12 +263,13 @@ describe("a student's figures", () => {
     ]);
     expect(told(beside)).toEqual([{ by: "q", on: "p", corrected: 1, removed: 1, beside: 1 }]);
   });
-  test("growth looked at from far keeps the blanked page", () => {
+  test("growth looked at from far keeps the blanked page, and the one entry after which it was longest", () => {
     const long = Array.from({ length: 400 }, (_, index) =>
-      say("p", index === 211 ? "" : words("g", 5 + index)),
+      say("p", index === 211 ? "" : words("g", index === 137 ? 900 : 5 + index)),
     );
     const points = growth(workFor(long).deeds, 24);
     expect(points.length).toBeLessThanOrEqual(24);
+    expect(points.map((point) => point.entry)).toContain(137);
     expect(points.map((point) => point.entry)).toContain(211);
     expect(points.at(-1)!.entry).toBe(399);
   });

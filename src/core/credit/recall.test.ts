@@ -126,7 +126,7 @@ test("emptying pages and putting them back, again and again, changes none of it"
 
 test("in natural histories, all but one in a thousand words of pages that were brought back and changed are right", () => {
   let [right, words] = [0, 0];
-  for (const seed of [41, 42, 43, 44, 45]) {
+  for (const seed of [41, 42, 43, 44, 45, 46, 47, 48]) {
     const { entries, truthAt } = history(
       seed,
       zipf,
@@ -151,6 +151,6 @@ test("in natural histories, all but one in a thousand words of pages that were b
       words += credited.length;
     });
   }
-  expect(words).toBeGreaterThan(90_000);
+  expect(words).toBeGreaterThan(120_000);
   expect(right / words).toBeGreaterThan(0.999);
 });

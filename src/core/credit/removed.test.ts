@@ -228,6 +228,28 @@ describe("what a page remembers", () => {
     ).toMatchObject({ added: 0, restored: 40 });
   });
 
+  test("what is put back twice in one entry is restored once, and a copy beside it", () => {
+    const said = freshWords("s", 60).join(" ");
+    const { figures } = replay([
+      { author: "p", text: said },
+      { author: "q", text: "" },
+      { author: "r", text: `${said}\n\n${said}` },
+    ]);
+    expect(figures[2]).toMatchObject({ added: 0, restored: 60, carried: 60 });
+  });
+
+  test("what was restored on another page stands there: put back at home as well it is a copy", () => {
+    const said = freshWords("s", 60).join(" ");
+    const { figures } = replay([
+      { author: "p", text: said, page: "home" },
+      { author: "q", text: "", page: "home" },
+      { author: "r", text: said, page: "other" },
+      { author: "r", text: said, page: "home" },
+    ]);
+    expect(figures[2]).toMatchObject({ added: 0, restored: 60 });
+    expect(figures[3]).toMatchObject({ added: 0, restored: 0, carried: 60 });
+  });
+
   test("each run goes on from the last before it that the same entry removed in the same place", () => {
     const run = fc.record({ at: fc.nat(3), follows: fc.nat(2) });
     fc.assert(
