@@ -40,8 +40,11 @@ const kept = "Your text is still here, and kept as a draft.";
 export interface SavingPlace {
   readonly zone: string;
   readonly now: Date;
-  /** `saved`: the entry that it became; 0: none, since nothing was changed. */
-  readonly pageHref: (pageId: string, saved?: number) => string;
+  /**
+   * `saved`: the entry that it became; 0: none, since nothing was changed. `mergedSince`: the entry that the
+   * writer began from, where others' text was merged.
+   */
+  readonly pageHref: (pageId: string, saved?: number, mergedSince?: number) => string;
   /** Null: the one who saves sees no history. */
   readonly entryHref: ((pageId: string, number: number) => string) | null;
 }
@@ -69,7 +72,7 @@ export function saveAnswer(
     // The document travels as a string of JSON, as it did on its way here.
     return {
       kind: "saved",
-      href: pageHref(saved.pageId, saved.number),
+      href: pageHref(saved.pageId, saved.number, saved.mergedSince),
       number: saved.number,
       ...(saved.document ? { document: JSON.stringify(saved.document) } : {}),
     };

@@ -3,6 +3,7 @@ import { notFound, redirect } from "next/navigation";
 import { outsidePage, pagesInRoom } from "@/data/doors/outside";
 import { roomRequest } from "@/data/session/door";
 import { DocumentView } from "@/ui/document/DocumentView";
+import { JustSaved } from "@/ui/editor/JustSaved";
 import { LinkButton } from "@/ui/forms/LinkButton";
 import { paths } from "@/ui/paths";
 import { distance } from "@/ui/words/times";
@@ -12,7 +13,8 @@ export const metadata: Metadata = { title: "Page of the room", robots: { index: 
 
 export default async function RoomPagePage({ params, searchParams }: PageProps<"/room/in/[page]">) {
   const { page: pageId } = await params;
-  const isMerged = (await searchParams).since !== undefined;
+  const { saved: savedAsked, merged } = await searchParams;
+  const saved = typeof savedAsked === "string" && /^\d{1,9}$/.test(savedAsked) ? Number(savedAsked) : null;
   const asked = await roomRequest();
   if (!asked) redirect(paths.room());
   const { ctx, room } = asked;
@@ -38,10 +40,12 @@ export default async function RoomPagePage({ params, searchParams }: PageProps<"
             )}
           </div>
         </header>
-        {isMerged && (
-          <p className="notice done" role="status" style={{ marginBottom: 18 }}>
-            Saved, together with what others wrote in other places meanwhile.
-          </p>
+        {saved !== null && (
+          <JustSaved href={paths.roomPage(pageId)} number={saved}>
+            {saved === 0
+              ? "Nothing was changed, so nothing was saved."
+              : `Saved as entry ${saved}${merged === undefined ? "" : ", put together with what others wrote"}.`}
+          </JustSaved>
         )}
         <DocumentView
           document={page.document}

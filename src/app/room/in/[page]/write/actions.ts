@@ -37,7 +37,9 @@ export async function saveInRoom(pageId: string, sent: FormData): Promise<SaveAn
     note: given.note,
     ...(sending ? { sending } : {}),
   });
-  const pageHref = (page: string, saved?: number) =>
-    `${paths.roomPage(page)}${saved === undefined ? "" : `?saved=${saved}`}`;
+  const pageHref = (page: string, number?: number, mergedSince?: number) => {
+    const merged = mergedSince === undefined ? "" : "&merged=1";
+    return `${paths.roomPage(page)}${number === undefined ? "" : `?saved=${number}${merged}`}`;
+  };
   return saveAnswer({ zone: room.timeZone, now: ctx.now, pageHref, entryHref: null }, at, saved);
 }

@@ -5,7 +5,7 @@ import { Link } from "@/ui/frame/Link";
 import { paths } from "@/ui/paths";
 import { listed, number as figure } from "@/ui/words/counts";
 import { entryAccount, entryKindWords } from "@/ui/words/entries";
-import { putTogether } from "@/ui/words/put-together";
+import { unseenBy, unseenWords } from "@/ui/words/put-together";
 
 type OwnEntry = NonNullable<Awaited<ReturnType<typeof ownEntry>>>;
 
@@ -20,11 +20,25 @@ export function SavedNotice({ page, saved }: { page: PageDto; saved: OwnEntry | 
     );
   const { number } = saved;
   const account = entryAccount(saved.figures).map(({ label, words }) => `${figure(words)} ${label}`);
-  const others = number === page.entries ? putTogether(page.last, number) : null;
+  const others = number === page.entries ? unseenBy(page.last, number) : null;
   return (
     <JustSaved href={paths.page(courseId, page.id)} number={number}>
       Saved as <Link href={paths.entry(courseId, page.id, number)}>entry {number}</Link>
-      {others && `, ${others}`}: {account.length > 0 ? listed(account) : lowered(entryKindWords(saved))}.{" "}
+      {others && (
+        <>
+          , put together with{" "}
+          <Link
+            href={
+              others.first === others.last
+                ? paths.entry(courseId, page.id, others.first)
+                : paths.compare(courseId, page.id, others.first - 1, others.last)
+            }
+          >
+            {unseenWords(others)}
+          </Link>
+        </>
+      )}
+      : {account.length > 0 ? listed(account) : lowered(entryKindWords(saved))}.{" "}
       {page.mayRestore && number === page.entries && number > 1 && (
         <Link href={paths.undo(courseId, page.id, number)}>Undo this change</Link>
       )}
