@@ -1,6 +1,7 @@
 "use client";
 import { type KeyboardEvent, useId, useRef, useState } from "react";
 import { type Format, formats } from "./formats";
+import { formatted } from "./formatting";
 
 interface Props {
   readonly label: string;
@@ -40,10 +41,8 @@ export function NamingField({ label, value, onChange, people, hasFocus }: Props)
       field.current?.setSelectionRange(caret, caret);
     });
   };
-  const format = async (each: Format) => {
+  const format = (each: Format) => {
     const { selectionStart: from = 0, selectionEnd: to = 0 } = field.current ?? {};
-    // Loaded when somebody formats: few do.
-    const { formatted } = await import("./formatting");
     const after = formatted({ text: value, from, to }, each);
     onChange(after.text);
     requestAnimationFrame(() => {
@@ -58,7 +57,7 @@ export function NamingField({ label, value, onChange, people, hasFocus }: Props)
         : undefined;
     if (byKey) {
       event.preventDefault();
-      return void format(byKey);
+      return format(byKey);
     }
     if (!chosen) return;
     const step = event.key === "ArrowDown" ? 1 : event.key === "ArrowUp" ? -1 : 0;
@@ -103,7 +102,7 @@ export function NamingField({ label, value, onChange, people, hasFocus }: Props)
             aria-label={each.name}
             title={each.key ? `${each.name} (Ctrl+${each.key.toUpperCase()})` : each.name}
             onMouseDown={(event) => event.preventDefault()}
-            onClick={() => void format(each)}
+            onClick={() => format(each)}
             data-format={each.name}
           >
             {each.sign}
