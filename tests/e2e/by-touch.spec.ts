@@ -231,6 +231,30 @@ test("Find shows each match between the bars, with the keyboard open", async ({ 
   await page.getByRole("button", { name: "Cancel" }).tap();
   await page.getByRole("button", { name: "Drop it" }).tap();
   await expect(page.getByText(/A draft of yours/)).toHaveCount(0);
+  // Nor does this device offer it again.
+  await write(page).tap();
+  await expect(text).not.toContainText("Reading 6");
+  await text.tap();
+  await page.getByRole("button", { name: "Cancel" }).tap();
+  await expect(page.getByRole("article")).toBeVisible();
+  await expect(page.getByText(/A draft of yours/)).toHaveCount(0);
+});
+
+test("a page that was begun and left is kept, and one is told so", async ({ browser }) => {
+  const { page } = await withPhone(browser, "Hana Veselka", "Saltmere", "Restoration plan");
+  await page.getByRole("button", { name: "Pages: choose another" }).tap();
+  await page.getByRole("menuitem", { name: "Start a page" }).tap();
+  await page.getByLabel("Title of the page").fill("Warping drains");
+  await (await textOf(page, "Warping drains")).tap();
+  await page.keyboard.type("They were dug to let the silt in.");
+  await page.getByRole("button", { name: "Cancel" }).tap();
+  await expect(page.getByText("The page that you began, “Warping drains”, is kept")).toBeVisible();
+  await page.getByRole("link", { name: "Go on with it" }).tap();
+  await page.getByRole("button", { name: "Go on with it" }).tap();
+  await expect(await textOf(page, "Warping drains")).toContainText("to let the silt in");
+  await page.getByRole("button", { name: "Cancel" }).tap();
+  await page.getByRole("button", { name: "Drop it" }).tap();
+  await expect(page.getByText("The page that you began")).toHaveCount(0);
 });
 
 test("without a connection one is told at once, the editor can be loaded again, and the text is sent later", async ({

@@ -378,7 +378,10 @@ const acts: Record<string, Act> = {
     args: (at) => [course, at.page, at.ownComment, Number(at.entries) + 1],
     proves: true,
   },
-  "courses/[course]/pages/[page]/actions#dropLeftDraft": { for: "anyone", args: (at) => [course, at.page] },
+  "courses/[course]/pages/[page]/actions#dropLeftDraft": {
+    for: "anyone",
+    args: (at) => [{ courseId: course, pageId: at.page }],
+  },
   "courses/[course]/pages/[page]/actions#settle": {
     for: "readers",
     args: (at) => [course, at.comment, true],

@@ -137,25 +137,23 @@ const classColumns = (given: Given): readonly Column<string>[] => [
   ...empty("subjects", "subjectCodes", "periods"),
 ];
 
-const userColumns = (given: Given): readonly Column<WrittenPerson>[] => [
-  ...baseColumns(given, idOf),
-  ["enabledUser", () => "true"],
-  ["username", ({ address }) => address],
+/** What both versions tell of a person, behind the name by which they sign in. */
+const personColumns: readonly Column<WrittenPerson>[] = [
   ...empty("userIds"),
   ["givenName", (person) => person.given],
   ["familyName", ({ family }) => family],
   ...empty("middleName"),
   ["identifier", (person) => person.number],
   ["email", ({ address }) => address],
-  ...empty(
-    "sms",
-    "phone",
-    "agentSourcedIds",
-    "grades",
-    "password",
-    "userMasterIdentifier",
-    "resourceSourcedIds",
-  ),
+  ...empty("sms", "phone", "agentSourcedIds", "grades", "password"),
+];
+
+const userColumns = (given: Given): readonly Column<WrittenPerson>[] => [
+  ...baseColumns(given, idOf),
+  ["enabledUser", () => "true"],
+  ["username", ({ address }) => address],
+  ...personColumns,
+  ...empty("userMasterIdentifier", "resourceSourcedIds"),
   ["preferredGivenName", ({ preferred }) => preferred],
   ...empty("preferredMiddleName", "preferredFamilyName"),
   ["primaryOrgSourcedId", () => given.org],
@@ -168,13 +166,7 @@ const userColumns11 = (given: Given): readonly Column<WrittenPerson>[] => [
   ["orgSourcedIds", () => given.org],
   ["role", ({ role }) => roleOut[role]],
   ["username", ({ address }) => address],
-  ...empty("userIds"),
-  ["givenName", (person) => person.given],
-  ["familyName", ({ family }) => family],
-  ...empty("middleName"),
-  ["identifier", (person) => person.number],
-  ["email", ({ address }) => address],
-  ...empty("sms", "phone", "agentSourcedIds", "grades", "password"),
+  ...personColumns,
 ];
 
 const enrolmentColumns = (given: Given): readonly Column<WrittenPerson>[] => [

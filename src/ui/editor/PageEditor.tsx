@@ -26,8 +26,10 @@ import type { Pasted } from "./paste/paste";
 import { storeOf, type WritingPlace } from "./place";
 import { Settling } from "./Settling";
 import { SaveLine, type SavedTold } from "./SaveLine";
+import { SaveProblemNotice } from "./SaveProblemNotice";
 import { takeIn } from "./take-in";
 import { useConnection } from "./useConnection";
+import { NearTitles } from "./NearTitles";
 import { type DraftKeeper, useDraft } from "./useDraft";
 import { newSaveId, type Save, type SaveDone, type SaveInput, useSaving } from "./useSaving";
 import { useOfflineShell } from "./useOfflineShell";
@@ -117,7 +119,7 @@ export function PageEditor({
   );
   // The text as it was opened, or saved last, as the editor writes it.
   const before = useRef<PageDocument | null>(null);
-  const connection = useConnection();
+  const { connection, told } = useConnection();
   const draft = useDraft<DraftDto>({
     draftKey,
     store: longDrafts,
@@ -126,7 +128,7 @@ export function PageEditor({
     saves: savedLately.own,
     isNothing: (left) => !isNew && isAsPage(left, { title: givenTitle, document: given }),
     read: () => (isDone.current || !editor.current ? null : { ...now.current, document: textNow() }),
-    onReach: connection.told,
+    onReach: told,
   });
   const { changed } = draft;
   const touch = useCallback(() => {
@@ -161,7 +163,7 @@ export function PageEditor({
   }
 
   const saving = useSaving(save, (sent, answer, hasWaited) => {
-    connection.told(true);
+    told(true);
     const sentDocument = JSON.parse(sent.document) as PageDocument;
     const hasNote = answer.kind === "unchanged" && sent.note.trim() !== "";
     const isAllSaved = draft.saved(sent.typed!);
@@ -286,7 +288,7 @@ export function PageEditor({
           draft={draft.found}
           since={isNew ? null : savedSince(draft.found, base, savedLately)}
           onTake={takeDraft}
-          onDrop={draft.drop}
+          onDrop={() => draft.drop()}
         />
       )}
       {isNew && <h1 className="visually-hidden">A new page</h1>}
@@ -325,20 +327,7 @@ export function PageEditor({
         </Button>
       </div>
       {live && <HereLine place={live} isWriting entries={base} />}
-      {near.length > 0 && (
-        <p className="near-titles" role="status">
-          There {near.length === 1 ? "is a page" : "are pages"} called nearly so:{" "}
-          {near.map(({ id, title: other }, at) => (
-            <span key={id}>
-              {at > 0 && ", "}
-              <a href={`${pageBase}/${id}`} target="_blank" rel="noreferrer">
-                {other}
-              </a>
-            </span>
-          ))}
-          .
-        </p>
-      )}
+      {near.length > 0 && <NearTitles near={near} pageBase={pageBase!} />}
       {preview && (
         <div className="sheet preview" role="region" aria-label="As readers see it">
           <DocumentView document={preview.document} links={readerLinks(place, pageBase, preview.files)} />
@@ -367,26 +356,7 @@ export function PageEditor({
         />
       </div>
       <div role="alert">
-        {saving.problem && (
-          <div className="notice wrong">
-            <div>
-              <strong>{saving.problem.title}</strong>
-              <ul>
-                {saving.problem.lines.map((line, index) => (
-                  <li key={index}>
-                    {line.href ? (
-                      <a href={line.href} target="_blank" rel="noreferrer">
-                        {line.text}
-                      </a>
-                    ) : (
-                      line.text
-                    )}
-                  </li>
-                ))}
-              </ul>
-            </div>
-          </div>
-        )}
+        {saving.problem && <SaveProblemNotice problem={saving.problem} />}
         {saving.problem?.settle && (
           <Settling
             both={saving.problem.settle}
@@ -409,7 +379,7 @@ export function PageEditor({
         words={words}
         savedAt={savedAt}
         state={saving.state}
-        isLost={connection.isLost}
+        connection={connection}
         toSettle={saving.problem?.settle ? toChoose : null}
         opens={wantsNote}
         isNew={isNew}

@@ -6,6 +6,7 @@ import { type ReactNode, useState } from "react";
 import { Button } from "../forms/Button";
 import { counted, number } from "../words/counts";
 import { thisDevice } from "../words/device";
+import type { Connection } from "./useConnection";
 import type { WordCount } from "./useWordCount";
 
 /** What came of the last save. */
@@ -25,8 +26,7 @@ interface Props {
   readonly words: WordCount;
   readonly savedAt: SavedTold | null;
   readonly state: "ready" | "saving" | "waiting";
-  /** Whether the server is out of reach. */
-  readonly isLost: boolean;
+  readonly connection: Connection;
   /** How many passages that two changed are to be chosen first, or 0: to be put together; null: none. */
   readonly toSettle: number | null;
   /** Whether what is folded on small screens is wanted now. */
@@ -44,7 +44,7 @@ interface Props {
  * always in sight.
  */
 export function SaveLine(props: Props) {
-  const { words, savedAt, state, isNew, canSave, note, opens, toSettle, onStay, onCancel } = props;
+  const { words, state, isNew, canSave, note, opens, toSettle, onStay, onCancel } = props;
   const [isOpen, setOpen] = useState(false);
   const isOff = !canSave || state === "saving" || toSettle !== null;
   const lost = lostWords(props);
@@ -60,7 +60,7 @@ export function SaveLine(props: Props) {
         </Button>
       </div>
       <span className="quiet save-told" role="status">
-        {lost ? "" : toldWords(state, savedAt, toSettle)}
+        {lost ? "" : toldWords(props)}
       </span>
       {words.all !== null && (
         <span className="quiet count" aria-live="off">
@@ -83,22 +83,24 @@ export function SaveLine(props: Props) {
 }
 
 /** What it means that the server is out of reach; null: it is not. */
-function lostWords({ state, isLost }: Props): string | null {
+function lostWords({ state, connection }: Props): string | null {
   if (state === "waiting")
     return (
       `No connection. Your text is kept on ${thisDevice()}. It is saved by itself as soon as the ` +
       "connection is back; you can write on."
     );
-  return isLost ? `No connection. What you write is kept on ${thisDevice()}, and you can write on.` : null;
+  return connection === "lost"
+    ? `No connection. What you write is kept on ${thisDevice()}, and you can write on.`
+    : null;
 }
 
-function toldWords(state: Props["state"], savedAt: SavedTold | null, toSettle: number | null): string {
+function toldWords({ state, savedAt, toSettle, connection }: Props): string {
   if (toSettle !== null)
     return toSettle > 0
       ? `${counted(toSettle, "passage")} to choose above, then save`
       : "Put it together above, then save";
   if (state === "saving") return "Saving";
-  if (savedAt === null) return "";
+  if (savedAt === null) return connection === "back" ? "The connection is back" : "";
   if (savedAt.hasNote)
     return (
       `Nothing was saved: the text is as in entry ${savedAt.number}, and a note goes with a change. ` +

@@ -2,7 +2,7 @@
  * Drafts on this machine: in the browser's database, and for the last moment before a window closes in what
  * can be written at once.
  */
-import { clear, createStore, del, get, set } from "idb-keyval";
+import { clear, createStore, del, get, keys, set } from "idb-keyval";
 import {
   dropMoment,
   type DraftStore,
@@ -41,17 +41,28 @@ export async function dropHere(key: string): Promise<void> {
   await del(nameOf(key), drafts()).catch(() => {});
 }
 
+/** Drops the drafts whose names begin so: of a page, or of all pages that were begun in a wiki. */
+export async function dropAllHere(start: string): Promise<void> {
+  const isMeant = (name: string) => name === nameOf(start) || name.startsWith(`${nameOf(start)} `);
+  const kept = await keys<string>(drafts()).catch(() => []);
+  for (const name of [...kept, ...momentNames()].filter(isMeant))
+    await dropHere(name.slice(nameOf("").length));
+}
+
+function momentNames(): string[] {
+  try {
+    return Object.keys(window.localStorage).filter((name) => name.startsWith(nameOf("")));
+  } catch {
+    return [];
+  }
+}
+
 /**
  * Forgets all drafts on this machine: whoever sits down at it next must not find them. The server keeps its
  * own.
  */
 export async function forgetDrafts(): Promise<void> {
-  try {
-    for (const key of Object.keys(window.localStorage))
-      if (key.startsWith(nameOf(""))) window.localStorage.removeItem(key);
-  } catch {
-    /* see above */
-  }
+  for (const name of momentNames()) dropMoment(name.slice(nameOf("").length));
   await clear(drafts()).catch(() => {});
   // Elsewhere than in a safe context there is no store of pages.
   await window.caches?.delete(offlineStore).catch(() => false);

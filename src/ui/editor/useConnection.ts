@@ -1,17 +1,23 @@
 "use client";
 import { useCallback, useEffect, useState } from "react";
 
+/** "back": it had been lost, and is there again. */
+export type Connection = "there" | "lost" | "back";
+
+const after = (isReached: boolean) => (known: Connection) =>
+  isReached ? (known === "there" ? "there" : "back") : "lost";
+
 /**
  * Whether the server can be reached, as far as is known: by what the browser says of its network, and by what
  * came of the last thing that was sent (`told`).
  */
 export function useConnection(): {
-  readonly isLost: boolean;
+  readonly connection: Connection;
   readonly told: (isReached: boolean) => void;
 } {
-  const [isLost, setLost] = useState(false);
+  const [connection, setConnection] = useState<Connection>("there");
   useEffect(() => {
-    const look = () => setLost(!navigator.onLine);
+    const look = () => setConnection(after(navigator.onLine));
     look();
     window.addEventListener("online", look);
     window.addEventListener("offline", look);
@@ -20,5 +26,5 @@ export function useConnection(): {
       window.removeEventListener("offline", look);
     };
   }, []);
-  return { isLost, told: useCallback((isReached: boolean) => setLost(!isReached), []) };
+  return { connection, told: useCallback((isReached: boolean) => setConnection(after(isReached)), []) };
 }

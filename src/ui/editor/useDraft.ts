@@ -9,6 +9,8 @@ import { type DraftStore, isSavedBy, type Kept, keepAtOnce, laterOf } from "./dr
  */
 const restHere = 400;
 const restOnServer = 1500;
+/** After which it is sent again if the server did not answer. */
+const restUntilAgain = 4000;
 
 /** Sixteen letters and digits by chance. */
 const newSession = () =>
@@ -102,13 +104,14 @@ export function useDraft<Draft extends Kept>(given: Given<Draft>): Drafts<Draft>
   const keepOnServer = useCallback(async () => {
     const { keeper, onReach } = now.current;
     const draft = draftNow();
-    if (!draft || !keeper.keep) return;
-    // Without a connection it stays here, and goes with the next pause.
+    if (!draft || !keeper.keep) return true;
+    // Without a connection it stays here, and goes later.
     const isReached = await keeper.keep(parcel(draft)).then(
       () => true,
       () => false,
     );
     onReach?.(isReached);
+    return isReached;
   }, [draftNow]);
   const stop = useCallback(() => {
     clearTimeout(timers.current.here);
@@ -122,10 +125,14 @@ export function useDraft<Draft extends Kept>(given: Given<Draft>): Drafts<Draft>
       if (draft && isDirty.current) void store.keep(key, draft);
     }, restHere);
     // Whoever never pauses is kept all the same.
-    timers.current.server ??= setTimeout(() => {
+    const keepThere = () => {
       delete timers.current.server;
-      if (isDirty.current) void keepOnServer();
-    }, restOnServer);
+      if (!isDirty.current) return;
+      void keepOnServer().then((isReached) => {
+        if (!isReached && isDirty.current) timers.current.server ??= setTimeout(keepThere, restUntilAgain);
+      });
+    };
+    timers.current.server ??= setTimeout(keepThere, restOnServer);
   }, [draftNow, key, keepOnServer, store]);
   const changed = useCallback(() => {
     isDirty.current = true;
@@ -185,7 +192,7 @@ export function useDraft<Draft extends Kept>(given: Given<Draft>): Drafts<Draft>
     drop: (all) => {
       setFound(null);
       void now.current.keeper.drop?.(typed()).catch(() => {});
-      if (isDirty.current && all === undefined) keepSoon();
+      if (isDirty.current && all !== "all") keepSoon();
       else forget();
     },
   };

@@ -3,7 +3,7 @@ import type { KnownFigures } from "@/core/credit/routes";
 import { actOf } from "@/core/credit/acts";
 import type { ThingKind } from "@/core/document/things";
 import type { EntryKind } from "@/core/ledger/chain";
-import { number } from "./counts";
+import { counted, listed, number } from "./counts";
 import type { FigureName } from "./figures";
 
 interface Told {
@@ -90,6 +90,28 @@ export function entryAccount(figures: EntryFigures | KnownFigures): AccountLine[
     { label: "blocks restyled", words: figures.restyled, figure: "restyled" },
   ];
   return lines.filter((line) => line.words > 0);
+}
+
+const changes: Partial<Record<FigureName, (words: string) => string>> = {
+  added: (words) => `${words} added`,
+  carried: (words) => `${words} brought over`,
+  restored: (words) => `${words} restored`,
+  moved: (words) => `${words} moved`,
+  corrections: (words) => `${words} corrected`,
+  removedOwn: (words) => `${words} of your own removed`,
+  removedOthers: (words) => `${words} of others removed`,
+  removedStarter: (words) => `${words} of the starter text removed`,
+};
+
+/** The same to its author, as part of a sentence: "3 words added and 1 word of others removed". */
+export function savedAccount(figures: EntryFigures | KnownFigures): string {
+  return listed(
+    entryAccount(figures).map(({ figure, words }) =>
+      figure === "restyled"
+        ? `${counted(words, "block")} restyled`
+        : (changes[figure]?.(counted(words, "word")) ?? ""),
+    ),
+  );
 }
 
 /** Kinds of things, several of them. */

@@ -9,7 +9,7 @@ import { takeUp } from "@/data/comments/taken-up";
 import { addComment, editComment, settleComment, withdrawComment } from "@/data/comments/write";
 import type { Typed } from "@/data/drafts/dto";
 import { dropRemark, keepRemark, remarkPlace } from "@/data/drafts/remarks";
-import { dropDraft, typedInput } from "@/data/drafts/write";
+import { type DraftPlace, dropDraft, typedInput } from "@/data/drafts/write";
 import type { Saved } from "@/data/pages/dto";
 import { restoreEntry } from "@/data/pages/write";
 import { answerShared } from "@/data/ledger/shared";
@@ -177,9 +177,11 @@ export async function settle(courseId: string, commentId: string, settled: boole
   return answer;
 }
 
-/** Drops the viewer's draft on a page that has closed since. */
-export async function dropLeftDraft(courseId: string, pageId: string): Promise<void> {
-  const given = z.object({ courseId: id, pageId: id }).parse({ courseId, pageId });
+const draftPlace = z.union([z.object({ courseId: id, pageId: id }), z.object({ courseId: id, wikiId: id })]);
+
+/** Drops what the viewer typed on a page, or of a page to be started, and did not save. */
+export async function dropLeftDraft(at: DraftPlace): Promise<void> {
+  const given = draftPlace.parse(at);
   const ctx = await signedIn();
   if (!ctx.lookingAs) await dropDraft(ctx, given);
   refresh();

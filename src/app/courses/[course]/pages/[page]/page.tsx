@@ -54,7 +54,7 @@ export default async function PagePage({
   searchParams,
 }: PageProps<"/courses/[course]/pages/[page]">) {
   const { course, page: pageId } = await params;
-  const { saved: savedAsked, untaken, pin: pinAsked } = await searchParams;
+  const { saved: savedAsked, began: beganAsked, untaken, pin: pinAsked } = await searchParams;
   const ctx = await signedIn();
   const page = await findPage(ctx, course, pageId);
   if (!page) notFound();
@@ -69,9 +69,13 @@ export default async function PagePage({
       : [];
   const savedNumber =
     typeof savedAsked === "string" && /^\d{1,9}$/.test(savedAsked) ? Number(savedAsked) : null;
-  const saved = savedNumber ? await ownEntry(ctx, course, pageId, savedNumber) : null;
-  const draft = await findDraft(ctx, { courseId: course, pageId });
-  const draftWhen = draft && moment(new Date(draft.at), wiki.timeZone, ctx.now);
+  const [saved, draft, began, drafts] = await Promise.all([
+    savedNumber ? ownEntry(ctx, course, pageId, savedNumber) : null,
+    findDraft(ctx, { courseId: course, pageId }),
+    beganAsked === undefined ? null : findDraft(ctx, { courseId: course, wikiId: wiki.wikiId }),
+    remarkDrafts(ctx, course, pageId),
+  ]);
+  const when = (at: string) => moment(new Date(at), wiki.timeZone, ctx.now);
   const mayWrite = page.access.level === "write" && !page.removedAt;
   return (
     <Frame ctx={ctx} trail={pageTrail(wiki, pageId)}>
@@ -82,15 +86,30 @@ export default async function PagePage({
           {!page.removedAt && <HereLine place={livePlace(page)} entries={page.entries} />}
           {(saved || savedNumber === 0) && <SavedNotice page={page} saved={saved} />}
           {draft && !mayWrite && (
-            <LeftDraft draft={draft} when={draftWhen!} drop={dropLeftDraft.bind(null, course, pageId)} />
+            <LeftDraft
+              draft={draft}
+              when={when(draft.at)}
+              drop={dropLeftDraft.bind(null, { courseId: course, pageId })}
+            />
           )}
           {draft && mayWrite && !isAsPage(draft, page) && (
             <KeptDraft
-              draft={draft}
-              when={draftWhen!}
               writeHref={paths.write(course, pageId, "draft")}
-              drop={dropLeftDraft.bind(null, course, pageId)}
-            />
+              draftKey={`${ctx.viewer.id} ${pageId}`}
+              drop={dropLeftDraft.bind(null, { courseId: course, pageId })}
+            >
+              A draft of yours from {when(draft.at)} is kept.
+            </KeptDraft>
+          )}
+          {began && (
+            <KeptDraft
+              writeHref={paths.start(course, wiki.wikiId, began.title)}
+              draftKey={`${ctx.viewer.id} ${wiki.wikiId}`}
+              drop={dropLeftDraft.bind(null, { courseId: course, wikiId: wiki.wikiId })}
+            >
+              The page that you began{began.title && `, “${began.title}”,`} is kept as a draft from{" "}
+              {when(began.at)}.
+            </KeptDraft>
           )}
           {page.removedAt ? (
             <p className="notice">
@@ -150,7 +169,7 @@ export default async function PagePage({
               page={page}
               people={page.nameable}
               viewerId={ctx.viewer.id}
-              drafts={await remarkDrafts(ctx, course, pageId)}
+              drafts={drafts}
               zone={wiki.timeZone}
               now={ctx.now}
             />

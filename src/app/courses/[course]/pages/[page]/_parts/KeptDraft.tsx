@@ -1,27 +1,27 @@
-import type { DraftDto } from "@/data/drafts/dto";
+import type { ReactNode } from "react";
 import { LinkButton } from "@/ui/forms/LinkButton";
+import { DropDraft } from "./DropDraft";
 
 interface Props {
-  readonly draft: DraftDto;
-  /** When it was kept, in words. */
-  readonly when: string;
+  /** What is kept, and since when. */
+  readonly children: ReactNode;
   readonly writeHref: string;
+  /** What drafts there are named by on this device. */
+  readonly draftKey: string;
   readonly drop: () => Promise<void>;
 }
 
-/** What the viewer typed here and did not save, on the page that they may write. */
-export function KeptDraft({ when, writeHref, drop }: Props) {
+/** What the viewer typed and did not save, with the ways to go on with it and to drop it. */
+export function KeptDraft({ children, writeHref, draftKey, drop }: Props) {
   return (
     <div className="notice waits kept-draft" role="status">
-      <span>A draft of yours from {when} is kept. Only you see it.</span>
-      <form className="actions" action={drop}>
+      <span>{children} Only you see it.</span>
+      <div className="actions">
         <LinkButton href={writeHref} size="small" variant="outlined">
           Go on with it
         </LinkButton>
-        <button type="submit" className="button text small">
-          Drop it
-        </button>
-      </form>
+        <DropDraft draftKey={draftKey} drop={drop} />
+      </div>
     </div>
   );
 }

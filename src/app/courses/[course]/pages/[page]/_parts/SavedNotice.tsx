@@ -3,8 +3,7 @@ import type { ownEntry } from "@/data/ledger/read";
 import { JustSaved } from "@/ui/editor/JustSaved";
 import { Link } from "@/ui/frame/Link";
 import { paths } from "@/ui/paths";
-import { listed, number as figure } from "@/ui/words/counts";
-import { entryAccount, entryKindWords } from "@/ui/words/entries";
+import { entryKindWords, savedAccount } from "@/ui/words/entries";
 import { unseenBy, unseenWords } from "@/ui/words/put-together";
 
 type OwnEntry = NonNullable<Awaited<ReturnType<typeof ownEntry>>>;
@@ -19,7 +18,7 @@ export function SavedNotice({ page, saved }: { page: PageDto; saved: OwnEntry | 
       </JustSaved>
     );
   const { number } = saved;
-  const account = entryAccount(saved.figures).map(({ label, words }) => `${figure(words)} ${label}`);
+  const account = savedAccount(saved.figures);
   const others = number === page.entries ? unseenBy(page.last, number) : null;
   return (
     <JustSaved href={paths.page(courseId, page.id)} number={number}>
@@ -38,7 +37,7 @@ export function SavedNotice({ page, saved }: { page: PageDto; saved: OwnEntry | 
           </Link>
         </>
       )}
-      : {account.length > 0 ? listed(account) : lowered(entryKindWords(saved))}.{" "}
+      : {account || lowered(entryKindWords(saved))}.{" "}
       {page.mayRestore && number === page.entries && number > 1 && (
         <Link href={paths.undo(courseId, page.id, number)}>Undo this change</Link>
       )}

@@ -40,7 +40,7 @@ export function useRemark(at: RemarkAt, first = "", about?: RemarkDraftDto["abou
   const [own, setOwn] = useState<string | null>(null);
   const before = useRef<RemarkDraftDto["about"]>(null);
   const draft = useDraft<RemarkDraftDto>({
-    draftKey: `${viewerId} ${pageId} ${place}`,
+    draftKey: `${viewerId} remark ${pageId} ${place}`,
     store: shortDrafts,
     onServer: at.draft,
     keeper: {

@@ -36,7 +36,10 @@ export default async function StartPage({
   );
   if (known) redirect(paths.page(course, known.id));
   const trail = wikiTrail(wiki);
-  const back = wiki.homePageId ? paths.page(course, wiki.homePageId) : paths.wiki(course, wikiId);
+  // There one is told what became of a page that was begun and not saved.
+  const back = wiki.homePageId
+    ? `${paths.page(course, wiki.homePageId)}?began=1`
+    : paths.wiki(course, wikiId);
   if (!wiki.mayStart) {
     return (
       <Frame ctx={ctx} trail={trail}>
