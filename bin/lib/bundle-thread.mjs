@@ -1,6 +1,6 @@
 /**
- * Bundles the thread that does heavy work beside the server into one file: node bin/lib/bundle-thread.mjs
- * FILE
+ * Bundles a thread that works beside the server into one file: node bin/lib/bundle-thread.mjs FILE [SOURCE].
+ * Without SOURCE it is the one for heavy work.
  */
 import { build } from "esbuild";
 import { dirname, join } from "node:path";
@@ -8,9 +8,11 @@ import { fileURLToPath } from "node:url";
 
 const root = join(dirname(fileURLToPath(import.meta.url)), "../..");
 
-export async function bundleThread(outfile) {
+export const threads = { heavy: "src/core/heavy/worker.ts", pdf: "src/data/search/pdf-thread.ts" };
+
+export async function bundleThread(outfile, source = threads.heavy) {
   await build({
-    entryPoints: [join(root, "src/core/heavy/worker.ts")],
+    entryPoints: [join(root, source)],
     outfile,
     bundle: true,
     platform: "node",
@@ -18,6 +20,8 @@ export async function bundleThread(outfile) {
     target: "node20",
     minifySyntax: true,
     alias: { "@": join(root, "src") },
+    // Asked for only where pages are drawn, which is not done.
+    external: ["@napi-rs/canvas"],
     logLevel: "warning",
     banner: {
       js: 'import { createRequire } from "node:module"; const require = createRequire(import.meta.url);',
@@ -26,6 +30,6 @@ export async function bundleThread(outfile) {
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
-  if (!process.argv[2]) throw new Error("Usage: node bin/lib/bundle-thread.mjs FILE");
-  await bundleThread(process.argv[2]);
+  if (!process.argv[2]) throw new Error("Usage: node bin/lib/bundle-thread.mjs FILE [SOURCE]");
+  await bundleThread(process.argv[2], process.argv[3]);
 }

@@ -141,6 +141,8 @@ need_build() {
       cp -a "$ROOT/.next/static" "$BUILD.part/.next/static"
       cp -a "$ROOT/public" "$BUILD.part/public"
       (cd "$ROOT" && node bin/lib/bundle-thread.mjs "$BUILD.part/heavy.mjs") || die "The thread for heavy work could not be bundled"
+      (cd "$ROOT" && node bin/lib/bundle-thread.mjs "$BUILD.part/pdf.mjs" src/data/search/pdf-thread.ts) \
+        || die "The thread that reads files could not be bundled"
       mv "$BUILD.part" "$BUILD"
       # The three newest builds stay: an older demo may still run on the one before.
       ls -dt "$DATA"/builds/*/ | tail -n +4 | xargs -r rm -rf

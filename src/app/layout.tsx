@@ -18,6 +18,7 @@ import "@/ui/theme/access.css";
 import "@/ui/theme/doors.css";
 import "@/ui/theme/entries.css";
 import "@/ui/theme/assess.css";
+import "@/ui/theme/search.css";
 import "@/ui/theme/touch.css";
 import type { Metadata, Viewport } from "next";
 import { headers } from "next/headers";

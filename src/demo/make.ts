@@ -75,6 +75,7 @@ export async function makeDemo(db: Database, today: Date, newId: () => string): 
       title: "Urban rivers",
       term: "This term",
       timeZone: demoZone,
+      language: "english",
       startsOn: local(-98, "").slice(0, 10),
       endsOn: local(42, "").slice(0, 10),
     },

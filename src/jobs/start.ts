@@ -16,12 +16,16 @@ import { makeArchive } from "@/data/marks/leaving";
 import { releaseDue } from "@/data/marks/release";
 import { mailNews } from "@/data/news/carry";
 import { findAhead } from "@/data/review/ahead";
+import { bringSearchUp } from "@/data/search/bring-up";
+import { readFileText } from "@/data/search/reading";
 import { newId } from "@/data/session/ids";
 
 const work: { readonly [Kind in keyof Jobs]: (given: Jobs[Kind]) => Promise<unknown> } = {
   mail: ({ mailId }) => carryMail(database(), mailId, carrier(), new Date()),
   pictures: ({ bytesId }) => scalePicture(database(), bytesId),
   wikis: makeWikis,
+  search: ({ courseId }) => bringSearchUp(database(), courseId),
+  reading: (given) => readFileText(database(), given),
   documents: (given) => makeArchive(database(), given, new Date()),
 };
 
@@ -87,6 +91,11 @@ export async function startJobs(): Promise<void> {
   await take("pictures");
   await take("wikis");
   await take("documents");
+  await take("search");
+  await take("reading");
+  void bringSearchUp(database(), null).catch((problem: unknown) =>
+    note("work beside requests failed", { work: "indexing", ...kindOf(problem) }, "error"),
+  );
   // Unlike a job it is not asked for: what is due depends on the time alone. A time that is missed is made up
   // for by the next.
   every(newsEvery, "news by mail", () => mailNews(database(), new Date(), newId));

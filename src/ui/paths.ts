@@ -92,6 +92,15 @@ export const paths = {
   ownMark: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/mark`,
   /** Where members of a group say what each did. */
   teammates: (course: string, assignment: string) => `/courses/${course}/assignments/${assignment}/teammates`,
+  /** What is found in a course; `asked`: the words, and what it is narrowed to. */
+  search: (course: string, asked: Readonly<Record<string, string>> = {}) =>
+    `/courses/${course}/search${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
+  /** Who else has a passage, in all wikis of an assignment; `asked.page`: the page that it is from. */
+  alike: (course: string, assignment: string, asked: Readonly<Record<string, string>> = {}) =>
+    `/courses/${course}/assignments/${assignment}/alike${Object.keys(asked).length > 0 ? `?${new URLSearchParams(asked)}` : ""}`,
+  /** What is found as somebody types; `here`: the page or the wiki at which they are. */
+  suggest: (course: string, typed: string, here: Readonly<Record<string, string>>) =>
+    `/courses/${course}/search/suggest?${new URLSearchParams({ q: typed, ...here })}`,
   wiki: (course: string, wiki: string) => `/courses/${course}/wikis/${wiki}`,
   /** The wiki as it stood at its cut-off: its home page, one of its pages, or all of them in a list. */
   kept: (course: string, wiki: string, page?: string) =>

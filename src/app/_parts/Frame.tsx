@@ -35,6 +35,7 @@ export function Frame({ ctx, trail, children }: Props) {
       )}
       <HeadLine
         trail={trail}
+        searchIn={courseOf(trail)}
         me={(lookingAs?.by ?? viewer).name}
         actions={{ signOut, signOutEverywhere, siblings }}
       />
@@ -45,6 +46,11 @@ export function Frame({ ctx, trail, children }: Props) {
       {lookingAs && <div className="looking-edge" aria-hidden="true" />}
     </>
   );
+}
+
+/** The course that a trail begins with; null: it leads through none. */
+function courseOf([first]: readonly TrailStep[]): string | null {
+  return /^\/courses\/([a-z0-9]+)$/.exec(first?.href ?? "")?.[1] ?? null;
 }
 
 /** In the place of an editor, for those who look as somebody else. */

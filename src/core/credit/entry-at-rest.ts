@@ -13,6 +13,7 @@ import type { EarlierState } from "./step";
 import { readPage, storePage } from "./stored";
 import { type CreditedPage, emptyPage } from "./page";
 import { writtenBlocks } from "./text";
+import { type Went, wordsThatWent } from "./went";
 import { isMainlyOthers, stateKey } from "./wiki";
 
 /** What the step is computed from besides the page itself. */
@@ -44,6 +45,8 @@ export interface CreditedAtRest {
   /** The standing words by entry, before and after. */
   readonly stood: ReadonlyMap<number, number>;
   readonly stands: ReadonlyMap<number, number>;
+  /** The words that it took off the page; null: none. */
+  readonly went: Went | null;
 }
 
 export type StepAtRest =
@@ -107,6 +110,7 @@ export class EntryAtRest {
             : known,
           stood,
           stands: wordsByEntry(credited.page.origins),
+          went: wordsThatWent(credited.page, this.vocabulary, rev).get(rev) ?? null,
         },
       };
     } catch (problem) {

@@ -2,11 +2,13 @@
  * What the core does that can take long for a long page: each by its name, from plain values to plain values,
  * so that it can be done beside the thread that answers.
  */
+import { type Alike, wordsAlike } from "../credit/alike";
 import { authoredBlocks } from "../credit/authored";
 import { doersBetween } from "../credit/doers";
 import { type Moves, movedBetween } from "../credit/moved-between";
 import { type AtRest, EntryAtRest, type StepAtRest } from "../credit/entry-at-rest";
 import { readStoredOrigins } from "../credit/origins";
+import { plainBlocks, writtenBlocks } from "../credit/text";
 import { type ComparedBlock, compareDocuments } from "../compared/document";
 import { type ExcerptBlock, excerptOf } from "../compared/excerpt";
 import { findQuote } from "../document/passages";
@@ -36,6 +38,8 @@ export const heavyWork = {
     excerptOf(compareDocuments(before, after)),
   authored: (document: PageDocument, origins: Uint8Array): ComparedBlock[] =>
     authoredBlocks(document, readStoredOrigins(origins)),
+  alike: (passage: string, source: PageDocument): Alike =>
+    wordsAlike(plainBlocks(passage), writtenBlocks(source)),
   merge: mergeSave,
   quote: findQuote,
   stateKey: (before: Uint8Array | null, document: PageDocument): string =>

@@ -7,6 +7,7 @@ import { assignment, comment, commentAct, page } from "../db/tables/wikis";
 import type { Typed } from "../drafts/dto";
 import { endRemark } from "../drafts/remarks";
 import { type Commented, longestComment } from "./dto";
+import { indexComment } from "../search/index-beside";
 import { send } from "../live/signal";
 import { noteMentions } from "./mentions";
 import { type GivenPassage, passageColumns } from "./passages";
@@ -77,6 +78,7 @@ export async function editComment(
       .set({ body: text.data, editedAt: ctx.now })
       .where(and(eq(comment.courseId, given.courseId), eq(comment.id, found.id)));
     await noteMentions({ ...ctx, db: inside }, given.courseId, found.wikiId, found.id, text.data);
+    await indexComment(inside, { ...found, courseId: given.courseId, body: text.data });
     return noted(ctx, inside, given.courseId, found.id, "edited", found.body);
   });
 }
@@ -208,6 +210,13 @@ export const addComment = act(async (ctx, given: NewComment): Promise<Commented>
     await endRemark(ctx, given.courseId, given.pageId, place, given.typed);
   }
   await noteMentions(ctx, given.courseId, standpoint.wikiId, id, text.data);
+  await indexComment(ctx.db, {
+    courseId: given.courseId,
+    id,
+    wikiId: standpoint.wikiId,
+    pageId: given.pageId,
+    body: text.data,
+  });
   await send(ctx.db, { courseId: given.courseId, pageId: given.pageId, kind: "comment", by: ctx.viewer.id });
   return { kind: "commented", id };
 });

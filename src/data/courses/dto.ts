@@ -1,3 +1,4 @@
+import type { Language } from "@/core/search/languages";
 import type { Role } from "@/core/access/may";
 import type { Refused } from "../refusal";
 
@@ -6,6 +7,8 @@ export interface CourseDto {
   readonly title: string;
   readonly term: string;
   readonly timeZone: string;
+  /** In which its pages are written. */
+  readonly language: Language;
   /** Dates as "2026-03-29"; both included. */
   readonly startsOn: string;
   readonly endsOn: string;

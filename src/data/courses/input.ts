@@ -1,5 +1,6 @@
 /** What an instructor sends about a course. Shared with the form, so that both refuse the same things. */
 import * as z from "zod";
+import { languageNames } from "@/core/search/languages";
 import { instantAt, isZone } from "@/core/time/zone";
 import { typedText } from "@/core/text/typed";
 
@@ -16,6 +17,8 @@ export const courseInput = z
     title: text("The title", 200),
     term: text("The term", 100),
     timeZone: z.string().refine(isZone, "There is no such time zone"),
+    /** In which its pages are written. */
+    language: z.enum(languageNames, "There is no such language").default("simple"),
     /** Both included. */
     startsOn: day("The first day"),
     endsOn: day("The last day"),
@@ -26,3 +29,4 @@ export const courseInput = z
   });
 
 export type CourseInput = z.input<typeof courseInput>;
+export type CourseFields = z.output<typeof courseInput>;

@@ -12,6 +12,7 @@ const columns = {
   title: course.title,
   term: course.term,
   timeZone: course.timeZone,
+  language: course.language,
   startsOn: course.startsOn,
   endsOn: course.endsOn,
   archivedAt: course.archivedAt,

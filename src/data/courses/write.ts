@@ -9,9 +9,11 @@ import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { course, enrolment } from "../db/tables/courses";
 import { accessChange, assignment } from "../db/tables/wikis";
+import { askFor } from "../jobs/ask";
+import { forgetIndex } from "../search/bring-up";
 import type { Context, ContextIn } from "../session/context";
 import type { CourseSaved } from "./dto";
-import { type CourseInput, courseInput } from "./input";
+import { type CourseFields, type CourseInput, courseInput } from "./input";
 import { mayMakeCourses } from "./read";
 import { refused } from "../refusal";
 
@@ -49,7 +51,7 @@ async function insertFor(ctx: ContextIn, input: CourseInput): Promise<CourseSave
 
 function read(
   input: CourseInput,
-): { kind: "read"; course: CourseInput } | Extract<CourseSaved, { kind: "refused" }> {
+): { kind: "read"; course: CourseFields } | Extract<CourseSaved, { kind: "refused" }> {
   const parsed = courseInput.safeParse(input);
   if (parsed.success) return { kind: "read", course: parsed.data };
   const issue = parsed.error.issues[0]!;
@@ -58,14 +60,22 @@ function read(
 
 /**
  * Changes what a course is called and when it is. Instants stay what they are: a new time zone changes only
- * how they read.
+ * how they read. In another language its wikis are indexed anew, which a job does.
  */
 export async function changeCourse(ctx: Context, courseId: string, input: CourseInput): Promise<CourseSaved> {
   if (!(await isInstructor(ctx, courseId))) return refused({ code: "not allowed" });
   const parsed = read(input);
   if (parsed.kind === "refused") return parsed;
-  await ctx.db.update(course).set(parsed.course).where(eq(course.id, courseId));
-  return { kind: "saved", courseId };
+  return ctx.db.transaction(async (tx): Promise<CourseSaved> => {
+    const here = eq(course.id, courseId);
+    const [before] = await tx.select({ language: course.language }).from(course).where(here).for("update");
+    await tx.update(course).set(parsed.course).where(here);
+    if (before && before.language !== parsed.course.language) {
+      await forgetIndex(tx, courseId);
+      await askFor(tx, "search", { courseId });
+    }
+    return { kind: "saved", courseId };
+  });
 }
 
 /** Archives a course, or opens it again. An archived one can be read as before, and changed by nobody. */

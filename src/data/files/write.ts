@@ -13,6 +13,8 @@ import { mostPixels, wikiQuota, largestFile } from "./limits";
 import { measure } from "./pictures";
 import { filesNamed, takenBy, wikiFiles } from "./read";
 import { storeBytes, type Stored, wholeBytes } from "./store";
+import { indexFileNames } from "../search/index-beside";
+import { hasText } from "../search/reading";
 import { act } from "../session/act";
 import { refused } from "../refusal";
 
@@ -105,6 +107,8 @@ export async function register(
       uploadedBy: ctx.viewer.id,
       at: ctx.now,
     });
+    await indexFileNames(tx, courseId, id);
+    if (hasText(stored.type)) await askFor(tx, "reading", { courseId, fileId: id });
     if (stored.kind === "image" && stored.isNew) await askFor(tx, "pictures", { bytesId: stored.bytesId });
   });
   return { kind: "stored", file: (await filesNamed(ctx.db, courseId, [id]))[0]! };
@@ -176,6 +180,7 @@ export const describeFile = act(
       )
         return;
       await tx.update(file).set(parsed.data).where(here);
+      await indexFileNames(tx, courseId, fileId);
       await tx.insert(fileChange).values({
         courseId,
         id: ctx.newId(),

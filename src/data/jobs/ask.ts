@@ -15,6 +15,10 @@ export interface Jobs {
   readonly wikis: { readonly courseId: string; readonly assignmentId: string };
   /** The documents of all students of an assignment, as one archive. */
   readonly documents: { readonly courseId: string; readonly archiveId: string };
+  /** The index of a course's wikis, made anew. */
+  readonly search: { readonly courseId: string };
+  /** The text in a file, for search. */
+  readonly reading: { readonly courseId: string; readonly fileId: string };
 }
 
 /** How often a job that failed is tried again, and how long after: twice as long each time. */
@@ -32,6 +36,8 @@ export const queues: Readonly<
   mail: { retryLimit: 12, retryDelay: 20, retryBackoff: true, expireInSeconds: 120 },
   pictures: { retryLimit: 3, retryDelay: 10, retryBackoff: true, expireInSeconds: 120 },
   wikis: { retryLimit: 20, retryDelay: 5, retryBackoff: true, expireInSeconds: 90 },
+  search: { retryLimit: 20, retryDelay: 5, retryBackoff: true, expireInSeconds: 120 },
+  reading: { retryLimit: 1, retryDelay: 30, retryBackoff: true, expireInSeconds: 120 },
   documents: { retryLimit: 3, retryDelay: 10, retryBackoff: true, expireInSeconds: 300 },
 };
 

@@ -17,6 +17,7 @@ import { computeCredit, type EntryToCredit, isCurrent, storeCredit } from "./cre
 import { storeUses } from "../files/use";
 import { send } from "../live/signal";
 import { recomputeWiki } from "./recompute";
+import { indexPageNames, indexPageText, indexPast } from "../search/index-pages";
 import { putThings } from "./things";
 
 export interface NewEntry {
@@ -57,6 +58,16 @@ const savesText: Readonly<Record<EntryKind, boolean>> = {
   renamed: false,
   removed: false,
   "brought back": false,
+};
+
+/** Acts after which a page is called something, or something else. */
+const namesPage: Readonly<Record<EntryKind, boolean>> = {
+  started: true,
+  wrote: false,
+  restored: false,
+  renamed: true,
+  removed: false,
+  "brought back": true,
 };
 
 /**
@@ -194,6 +205,9 @@ export async function recordEntry(tx: Queryable, given: NewEntry): Promise<Recor
     },
   );
   await storeUses(tx, courseId, pageId, newest?.document ?? null, document);
+  await indexPageText(tx, given, document);
+  if (namesPage[given.kind]) await indexPageNames(tx, courseId, pageId);
+  if (credited.went) await indexPast(tx, given, number, credited.went);
   await send(tx, { courseId, pageId, kind: "entry", by: given.authorId, number });
   return { kind: "recorded", number };
 }

@@ -21,6 +21,7 @@ import type { Queryable } from "../db/client";
 import { person } from "../db/tables/accounts";
 import { contentsAct, entry, formerTitle, page, starterPage, wiki } from "../db/tables/wikis";
 import { lockWiki, recordEntry } from "../ledger/record";
+import { indexPageNames } from "../search/index-pages";
 import type { Context, ContextIn } from "../session/context";
 import type { ContentsProblem, ContentsSaved, RemovedPageDto } from "./dto";
 import { atLockedPage } from "./locked";
@@ -55,7 +56,11 @@ export async function renamePage(
     if (recorded) return recorded;
     const { wikiId } = found;
     const former = and(eq(formerTitle.courseId, courseId), eq(formerTitle.wikiId, wikiId));
-    await inside.db.delete(formerTitle).where(and(former, eq(formerTitle.titleKey, titleKey(name.data))));
+    const lost = await inside.db
+      .delete(formerTitle)
+      .where(and(former, eq(formerTitle.titleKey, titleKey(name.data))))
+      .returning({ pageId: formerTitle.pageId });
+    for (const { pageId: loser } of lost) await indexPageNames(inside.db, courseId, loser);
     if (titleKey(found.title) === titleKey(name.data)) return saved;
     await inside.db
       .insert(formerTitle)
@@ -71,6 +76,7 @@ export async function renamePage(
         target: [formerTitle.courseId, formerTitle.wikiId, formerTitle.titleKey],
         set: { pageId, title: found.title, until: ctx.now },
       });
+    await indexPageNames(inside.db, courseId, pageId);
     return saved;
   });
 }

@@ -10,6 +10,7 @@ import { pageTag } from "../db/tables/writing";
 import type { ContentsSaved } from "./dto";
 import { atLockedPage } from "./locked";
 import { refused } from "../refusal";
+import { indexPageNames } from "../search/index-pages";
 import { act } from "../session/act";
 
 const mostTags = 20;
@@ -52,6 +53,7 @@ export const setTags = act(
             at: ctx.now,
           })),
         );
+      await indexPageNames(inside.db, courseId, pageId);
       await inside.db.insert(contentsAct).values({
         courseId,
         id: ctx.newId(),

@@ -91,6 +91,7 @@ export async function makeLarge(
       title: "Urban rivers, all sections",
       term: "This term",
       timeZone: zone,
+      language: "english",
       startsOn: local(-42, "").slice(0, 10),
       endsOn: local(42, "").slice(0, 10),
     },

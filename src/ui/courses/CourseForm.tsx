@@ -1,7 +1,9 @@
 "use client";
 import Autocomplete from "@mui/material/Autocomplete";
 import TextField from "@mui/material/TextField";
+import MenuItem from "@mui/material/MenuItem";
 import { useState } from "react";
+import { type Language, languageNames, languages } from "@/core/search/languages";
 import { Button } from "../forms/Button";
 import { FormPart } from "../forms/FormPart";
 import { Said } from "../forms/Said";
@@ -12,6 +14,7 @@ export interface CourseFields {
   readonly title: string;
   readonly term: string;
   readonly timeZone: string;
+  readonly language: Language;
   readonly startsOn: string;
   readonly endsOn: string;
 }
@@ -93,6 +96,23 @@ export function CourseForm({ fields, zones, button, aboutDates, save }: Props) {
             />
           )}
         />
+      </FormPart>
+      <FormPart
+        title="Language"
+        about="In which the pages are written: search finds other forms of a word by it."
+      >
+        <TextField
+          select
+          label="Language of the pages"
+          value={given.language}
+          onChange={(event) => setGiven((now) => ({ ...now, language: event.target.value as Language }))}
+        >
+          {languageNames.map((name) => (
+            <MenuItem key={name} value={name}>
+              {languages[name]}
+            </MenuItem>
+          ))}
+        </TextField>
       </FormPart>
       <div className="form-foot">
         <div style={{ flex: "1 1 260px" }}>

@@ -5,6 +5,7 @@
  */
 import { Link } from "@/ui/frame/Link";
 import { lazy, Suspense, useState } from "react";
+import { SearchOpener } from "../search/SearchOpener";
 import { Chevron } from "./Chevron";
 import type { HeadLineActions, TrailStep } from "./trail";
 
@@ -17,10 +18,13 @@ const nearing = { onPointerEnter: () => void menus(), onFocus: () => void menus(
 export function HeadLine({
   trail,
   me,
+  searchIn,
   actions,
 }: {
   trail: readonly TrailStep[];
   me: string;
+  /** The course that is searched; null: the screen is of none. */
+  searchIn: string | null;
   actions: HeadLineActions;
 }) {
   return (
@@ -46,6 +50,7 @@ export function HeadLine({
           ))}
         </ol>
       </nav>
+      {searchIn && <SearchOpener course={searchIn} />}
       <Me name={me} actions={actions} />
     </header>
   );

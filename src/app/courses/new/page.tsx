@@ -29,6 +29,7 @@ export default async function NewCoursePage({ searchParams }: PageProps<"/course
     title: copied?.title ?? "",
     term: "",
     timeZone: zone,
+    language: copied?.language ?? "english",
     startsOn: dayAt(ctx.now.getTime()),
     endsOn: dayAt(ctx.now.getTime() + length),
   };

@@ -16,6 +16,7 @@ import {
   uniqueIndex,
 } from "drizzle-orm/pg-core";
 import type { Role } from "@/core/access/may";
+import type { Language } from "@/core/search/languages";
 import { instant } from "./columns";
 import { person } from "./accounts";
 
@@ -25,6 +26,8 @@ export const course = pgTable("course", {
   term: text().notNull(),
   /** An IANA name, such as Europe/Dublin. */
   timeZone: text("time_zone").notNull(),
+  /** In which its pages are written, for finding the forms of words: see `languages`. */
+  language: text().$type<Language>().notNull().default("simple"),
   startsOn: date("starts_on").notNull(),
   endsOn: date("ends_on").notNull(),
   /** An archived course can be read and no more, until it is opened again. */

@@ -130,6 +130,8 @@ export const wiki = pgTable(
      * came.
      */
     creditRound: integer("credit_round").notNull().default(0),
+    /** The version of the rules by which it is indexed for search; 0 if it must be indexed anew. */
+    searchVersion: integer("search_version").notNull().default(0),
   },
   (table) => [
     primaryKey({ columns: [table.courseId, table.id] }),

@@ -18,8 +18,9 @@ import { decide, invite, leave, merge, savePerson, sendLinks, switchAsking, unme
 
 export const metadata: Metadata = { title: "People" };
 
-export default async function PeoplePage({ params }: PageProps<"/courses/[course]/people">) {
+export default async function PeoplePage({ params, searchParams }: PageProps<"/courses/[course]/people">) {
   const { course: courseId } = await params;
+  const { find } = await searchParams;
   const ctx = await signedIn();
   const course = await findCourse(ctx, courseId);
   if (!course || !runsCourse(course.role)) notFound();
@@ -53,6 +54,7 @@ export default async function PeoplePage({ params }: PageProps<"/courses/[course
         )}
         <PeopleTable
           people={people}
+          find={typeof find === "string" ? find.slice(0, 200) : ""}
           zone={course.timeZone}
           now={ctx.now}
           given={given}

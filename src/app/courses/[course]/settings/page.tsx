@@ -27,7 +27,7 @@ export default async function SettingsPage({ params }: PageProps<"/courses/[cour
   if (!course || !runsCourse(course.role)) notFound();
   const wikis = (await readableWikis(ctx, courseId)).map(({ id, name }) => ({ id, name }));
   const bin = (await binOf(ctx, courseId)) ?? [];
-  const { title, term, timeZone, startsOn, endsOn, archivedAt } = course;
+  const { title, term, timeZone, language, startsOn, endsOn, archivedAt } = course;
   return (
     <Frame ctx={ctx} trail={await coursePartTrail(ctx, courseId, "Settings")}>
       <div className="desk">
@@ -35,7 +35,7 @@ export default async function SettingsPage({ params }: PageProps<"/courses/[cour
           <h1>Settings</h1>
         </div>
         <CourseForm
-          fields={{ title, term, timeZone, startsOn, endsOn }}
+          fields={{ title, term, timeZone, language, startsOn, endsOn }}
           zones={Intl.supportedValuesOf("timeZone")}
           button="Save the settings"
           aboutDates="Another time zone changes how times are told, not when anything is due."

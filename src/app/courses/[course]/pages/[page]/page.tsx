@@ -31,7 +31,10 @@ import { KeptDraft } from "./_parts/KeptDraft";
 import { LeftDraft } from "./_parts/LeftDraft";
 import { PageActs } from "./_parts/PageActs";
 import { pinnedPassage } from "@/data/marks/pins";
+import { leaves } from "@/core/document/leaves";
+import { FoundHere } from "@/ui/search/FoundHere";
 import { CriteriaBeside } from "@/ui/marks/CriteriaBeside";
+import { foundOn } from "../../_parts/found-on";
 import { readCriteria } from "../../_parts/criteria-actions";
 import { SavedNotice } from "./_parts/SavedNotice";
 import { shownPassages } from "./_parts/placed";
@@ -54,7 +57,8 @@ export default async function PagePage({
   searchParams,
 }: PageProps<"/courses/[course]/pages/[page]">) {
   const { course, page: pageId } = await params;
-  const { saved: savedAsked, began: beganAsked, untaken, pin: pinAsked } = await searchParams;
+  const asked = await searchParams;
+  const { saved: savedAsked, began: beganAsked, untaken, pin: pinAsked } = asked;
   const ctx = await signedIn();
   const page = await findPage(ctx, course, pageId);
   if (!page) notFound();
@@ -69,16 +73,18 @@ export default async function PagePage({
       : [];
   const savedNumber =
     typeof savedAsked === "string" && /^\d{1,9}$/.test(savedAsked) ? Number(savedAsked) : null;
-  const [saved, draft, began, drafts] = await Promise.all([
+  const [saved, draft, began, drafts, found] = await Promise.all([
     savedNumber ? ownEntry(ctx, course, pageId, savedNumber) : null,
     findDraft(ctx, { courseId: course, pageId }),
     beganAsked === undefined ? null : findDraft(ctx, { courseId: course, wikiId: wiki.wikiId }),
     remarkDrafts(ctx, course, pageId),
+    foundOn(ctx, course, asked, leaves(page.document)),
   ]);
   const when = (at: string) => moment(new Date(at), wiki.timeZone, ctx.now);
   const mayWrite = page.access.level === "write" && !page.removedAt;
   return (
     <Frame ctx={ctx} trail={pageTrail(wiki, pageId)}>
+      {found && <FoundHere {...found} />}
       <div className="spread">
         <Contents wiki={wiki} here={pageId} promised={promised} />
         <article className="sheet">

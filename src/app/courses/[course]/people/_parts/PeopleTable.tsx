@@ -16,6 +16,8 @@ import { Button } from "@/ui/forms/Button";
 import { PersonDialog, type GroupChoice } from "./PersonDialog";
 
 interface Props {
+  /** What is looked for at first; empty: everybody is shown. */
+  readonly find: string;
   readonly people: readonly PersonDto[];
   readonly zone: string;
   readonly now: Date;
@@ -51,8 +53,9 @@ export function PeopleTable({
   merge,
   unmerge,
   sendLinks,
+  find,
 }: Props) {
-  const [text, setText] = useState("");
+  const [text, setText] = useState(find);
   const [shown, setShown] = useState<Shown>("all");
   const [rows, setRows] = useState(rowsAtOnce);
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());

@@ -86,6 +86,11 @@ export function Conversation({ page, people, viewerId, drafts, zone, now }: Prop
               ? markAsDiscussion.bind(null, page.wiki.courseId, page.id, page.entries)
               : null
           }
+          alikeHref={
+            page.wiki.reviews
+              ? paths.alike(page.wiki.courseId, page.wiki.assignmentId, { page: page.id })
+              : null
+          }
           pinsAt={
             page.wiki.reviews
               ? { courseId: page.wiki.courseId, wikiId: page.wiki.wikiId, pageId: page.id }

@@ -4,6 +4,7 @@ import { createPortal } from "react-dom";
 import type { Commented, DiscussionMarked } from "@/data/comments/dto";
 import type { Typed } from "@/data/drafts/dto";
 import { blocksIn, type Quoted, quotedIn } from "@/ui/document/quoting";
+import { Link } from "@/ui/frame/Link";
 import { Button } from "@/ui/forms/Button";
 import { shortened } from "@/ui/words/shortened";
 import { PinHere } from "../../../_parts/PinHere";
@@ -20,9 +21,14 @@ interface Props {
   readonly send: (about: Quoted | null, body: string, typed: Typed) => Promise<Commented>;
   /** Marks a passage as discussion; null: the viewer may not. */
   readonly mark: ((about: Quoted) => Promise<DiscussionMarked>) | null;
+  /** Where it is told who else has a passage; null: the viewer does not review. */
+  readonly alikeHref: string | null;
   /** Where a passage is pinned for the assessment; null: the viewer does not assess. */
   readonly pinsAt: { readonly courseId: string; readonly wikiId: string; readonly pageId: string } | null;
 }
+
+/** An address holds no more of a passage; a longer one is known by its beginning. */
+const longestAsked = 2000;
 
 const theText = () => document.querySelector(".sheet .prose");
 
@@ -30,7 +36,7 @@ const theText = () => document.querySelector(".sheet .prose");
  * Comments on the page, or on a passage of it: words that were selected in the text, or a paragraph that is
  * chosen here.
  */
-export function PassageForm({ at, entries, people, send, mark, pinsAt }: Props) {
+export function PassageForm({ at, entries, people, send, mark, alikeHref, pinsAt }: Props) {
   const [chosen, setAbout] = useState<Quoted | null | undefined>(undefined);
   const [chosenWords, setSelected] = useState<Quoted | null>(null);
   const remark = useRemark(at, "", chosen);
@@ -117,6 +123,13 @@ export function PassageForm({ at, entries, people, send, mark, pinsAt }: Props) 
           </>
         }
       />
+      {alikeHref && about && (
+        <p>
+          <Link href={`${alikeHref}&${new URLSearchParams({ text: about.quote.slice(0, longestAsked) })}`}>
+            Who else has this passage
+          </Link>
+        </p>
+      )}
       {pinsAt && about && (
         <PinHere
           key={`${about.near} ${about.quote}`}

@@ -19,6 +19,8 @@ import { Frame } from "@/app/_parts/Frame";
 import { pageTrail } from "@/app/_parts/trail";
 import { BackToReview } from "@/ui/frame/BackToReview";
 import { LinkButton } from "@/ui/forms/LinkButton";
+import { FoundHere } from "@/ui/search/FoundHere";
+import { foundOn } from "../../../../_parts/found-on";
 import { PinHere } from "../../../../_parts/PinHere";
 import { answerTogether } from "../../actions";
 import { Together } from "./Together";
@@ -31,6 +33,7 @@ export const metadata: Metadata = { title: "Entry" };
 /** One entry: what it changed against the one before, in the page's own formatting. */
 export default async function EntryPage({
   params,
+  searchParams,
 }: PageProps<"/courses/[course]/pages/[page]/ledger/[number]">) {
   const { course, page: pageId, number: asked } = await params;
   const number = Number(asked);
@@ -40,10 +43,17 @@ export default async function EntryPage({
   const entry = page && (await findEntry(ctx, course, pageId, number));
   if (!page || !entry) notFound();
   const { line } = entry;
+  const found = await foundOn(
+    ctx,
+    course,
+    await searchParams,
+    entry.blocks.map(({ segments }) => ({ id: null, text: segments.map(({ text }) => text).join("") })),
+  );
   const member = page.wiki.members.find((each) => each.id === line.authorId);
   const isNewest = number === entry.newest;
   return (
     <Frame ctx={ctx} trail={pageTrail(page.wiki, pageId)}>
+      {found && <FoundHere {...found} firstWithin="del" />}
       <div className="desk entry-desk">
         <div className="title-line">
           <div>

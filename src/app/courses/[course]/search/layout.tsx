@@ -1,0 +1,1 @@
+export { Library as default } from "@/ui/theme/Library";
