@@ -93,6 +93,6 @@ export async function fill(
   for (const { id, entries: number } of pages.values())
     await db.execute(sql`update page set entries = ${number} where course_id = ${courseId} and id = ${id}`);
   await db.execute(
-    sql`update wiki set entries = ${rows.length + 1} where course_id = ${courseId} and id = ${wikiId}`,
+    sql`update wiki set entries = ${rows.length + 1}, search_version = 0 where course_id = ${courseId} and id = ${wikiId}`,
   );
 }

@@ -31,4 +31,18 @@ CREATE INDEX "search_pages" ON "search_text" USING gin ("course_id","vector") WH
 CREATE INDEX "search_beside" ON "search_text" USING gin ("course_id","vector") WHERE kind in ('comment', 'file');--> statement-breakpoint
 CREATE INDEX "search_past" ON "search_text" USING gin ("course_id","vector") WHERE kind = 'past';--> statement-breakpoint
 CREATE INDEX "search_by_wiki" ON "search_text" USING btree ("course_id","wiki_id");--> statement-breakpoint
-CREATE INDEX "search_word_near" ON "search_word" USING gin ("course_id","word" gin_trgm_ops);
+CREATE INDEX "search_word_near" ON "search_word" USING gin ("course_id","word" gin_trgm_ops);--> statement-breakpoint
+-- PostgreSQL counts a look into a long vector for as little as any other comparison, and would look into all of
+-- them one after the other: within these functions it takes the index.
+CREATE FUNCTION search_pages(course text, asked tsquery) RETURNS TABLE (id text, part integer)
+LANGUAGE sql STABLE SET enable_seqscan = off SET cpu_operator_cost = 0.1 AS $$
+  SELECT s.id, s.part FROM search_text s
+  WHERE s.course_id = course AND s.kind = 'page' AND s.vector @@ asked $$;--> statement-breakpoint
+CREATE FUNCTION search_beside(course text, asked tsquery) RETURNS TABLE (kind text, id text, part integer)
+LANGUAGE sql STABLE SET enable_seqscan = off SET cpu_operator_cost = 0.1 AS $$
+  SELECT s.kind, s.id, s.part FROM search_text s
+  WHERE s.course_id = course AND s.kind IN ('comment', 'file') AND s.vector @@ asked $$;--> statement-breakpoint
+CREATE FUNCTION search_past(course text, asked tsquery) RETURNS TABLE (id text, part integer)
+LANGUAGE sql STABLE SET enable_seqscan = off SET cpu_operator_cost = 0.1 AS $$
+  SELECT s.id, s.part FROM search_text s
+  WHERE s.course_id = course AND s.kind = 'past' AND s.vector @@ asked $$;

@@ -8,6 +8,7 @@ import { database } from "@/data/db/client";
 import { migrateDatabase } from "@/data/db/migrate";
 import { settings } from "@/data/env";
 import { hasStale } from "@/data/ledger/recompute";
+import { bringSearchUp } from "@/data/search/bring-up";
 import { newId as freshId } from "@/data/session/ids";
 import { hasLarge, largeSize, makeLarge } from "@/demo/large/course";
 import { hasDemo, makeDemo } from "@/demo/make";
@@ -28,6 +29,8 @@ async function prepare(): Promise<void> {
   const db = database();
   const { entriesDone } = (await hasStale(db)) ? await recomputeOnAllCores(db, null) : { entriesDone: 0 };
   if (entriesDone > 0) console.log(`Computed the credit of ${entriesDone} entries anew`);
+  const indexed = await bringSearchUp(db, null);
+  if (indexed > 0) console.log(`Indexed ${indexed} wikis for search`);
   if (!process.argv.includes("--demo")) return;
   const newId = countedIds();
   const started = performance.now();
@@ -40,6 +43,7 @@ async function prepare(): Promise<void> {
   await makeLarge(db, new Date(), freshId, largeSize, recomputeOnAllCores, (progress) =>
     console.log(`The large course: ${progress}, after ${took()}`),
   );
+  console.log(`Indexed ${await bringSearchUp(db, null)} wikis for search, after ${took()}`);
 }
 
 prepare().then(

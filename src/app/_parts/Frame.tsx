@@ -1,4 +1,6 @@
 import { HeadLine } from "@/ui/frame/HeadLine";
+import { Ruled } from "@/ui/frame/Ruled";
+import { WayToSearch } from "@/ui/search/WayToSearch";
 import type { TrailStep } from "@/ui/frame/trail";
 import { KeysHere } from "@/ui/keys/KeysHere";
 import type { Context } from "@/data/session/context";
@@ -18,6 +20,7 @@ interface Props {
  */
 export function Frame({ ctx, trail, children }: Props) {
   const { viewer, lookingAs } = ctx;
+  const course = courseOf(trail);
   return (
     <>
       {lookingAs && (
@@ -35,7 +38,8 @@ export function Frame({ ctx, trail, children }: Props) {
       )}
       <HeadLine
         trail={trail}
-        searchIn={courseOf(trail)}
+        sign={<Ruled />}
+        search={course && <WayToSearch course={course} />}
         me={(lookingAs?.by ?? viewer).name}
         actions={{ signOut, signOutEverywhere, siblings }}
       />

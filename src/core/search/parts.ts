@@ -23,29 +23,34 @@ export interface Part {
   readonly lines: readonly Line[];
 }
 
-/** A part ends at a heading once it has so many words, and anywhere between blocks once it has twice as many. */
-const wordsOfPart = 150;
-/** A longer block, in words, is cut. */
-const longestLine = 600;
+/**
+ * A part ends at a heading, unless it has hardly any text yet, and anywhere between blocks once it has so much,
+ * in UTF-16 code units: counting words would take longer than all else. What one edit changes is then one
+ * section, and what follows is cut as before.
+ */
+const leastOfPart = 200;
+const textOfPart = 1800;
+/** A longer block is cut, between two words. */
+const longestLine = 4000;
 
-/** The parts of a page, in reading order; those without words are left out. O(text). */
+/** The parts of a page, in reading order; blocks without text are left out. O(text). */
 export function searchParts(document: PageDocument): Part[] {
   const parts: Part[] = [];
   let lines: Line[] = [];
-  let count = 0;
+  let length = 0;
   const end = () => {
-    if (count > 0) parts.push(partOf(lines));
+    if (length > 0) parts.push(partOf(lines));
     lines = [];
-    count = 0;
+    length = 0;
   };
   let block: string | null = null;
   for (const leaf of leaves(document)) {
     // The text of a note stands behind the block that refers to it.
     if (leaf.kind !== "note") block = leaf.id;
-    for (const { text, count: within } of pieces(leaf.text)) {
-      if (count >= (leaf.kind === "heading" ? wordsOfPart : 2 * wordsOfPart)) end();
+    for (const text of pieces(leaf.text)) {
+      if (length >= (leaf.kind === "heading" ? leastOfPart : textOfPart)) end();
       lines.push({ block, kind: kindOf(leaf), text });
-      count += within;
+      length += text.length;
     }
   }
   end();
@@ -64,18 +69,16 @@ function kindOf({ kind }: Leaf): LineKind {
   return kind === "figure" || kind === "media" || kind === "note" || kind === "linkCard" ? "caption" : "text";
 }
 
-/** A block's text in pieces of `longestLine` words at most; none where it has no words. */
-function pieces(text: string): { readonly text: string; readonly count: number }[] {
+/** A block's text in pieces; none where there is none. */
+function pieces(text: string): string[] {
+  if (text.length <= longestLine) return text.trim() === "" ? [] : [text];
   const { from } = wordPlaces(text);
-  if (from.length === 0) return [];
-  if (from.length <= longestLine) return [{ text, count: from.length }];
-  const cut: { text: string; count: number }[] = [];
-  for (let first = 0; first < from.length; first += longestLine) {
-    const next = Math.min(from.length, first + longestLine);
-    cut.push({
-      text: text.slice(first === 0 ? 0 : from[first], next === from.length ? undefined : from[next]),
-      count: next - first,
-    });
-  }
-  return cut;
+  const cut: string[] = [];
+  let start = 0;
+  for (const word of from)
+    if (word - start > longestLine) {
+      cut.push(text.slice(start, word));
+      start = word;
+    }
+  return [...cut, text.slice(start)];
 }

@@ -4,6 +4,7 @@
  * locked and looked at.
  */
 import "server-only";
+import { searchVersion } from "../search/index-pages";
 import { and, asc, eq, isNull, sql } from "drizzle-orm";
 import {
   fillingOf,
@@ -176,7 +177,10 @@ async function bringWikiUp(maker: MakerIn, place: Place, owner: Owner, position:
   const at = and(eq(wiki.courseId, courseId), eq(wiki.id, wikiId));
   const { groupId, personId, name } = owner;
   if (!found)
-    await db.insert(wiki).values({ courseId, id: wikiId, assignmentId, groupId, personId, name, position });
+    // Each of its pages is indexed as it is recorded.
+    await db
+      .insert(wiki)
+      .values({ courseId, id: wikiId, assignmentId, groupId, personId, name, position, searchVersion });
   else if (found.setAsideAt || found.name !== name || found.position !== position)
     await db.update(wiki).set({ setAsideAt: null, name, position }).where(at);
   const homePageId = await addStarterPages(maker, place, wikiId, owner);

@@ -91,9 +91,8 @@ async function pagesWith(
   const asked = forms.map((form) => termQuery({ words: [form], isNot: false, isOpen: false }, stemOf));
   const { rows } = await ctx.db.execute<{ id: string }>(sql`
     with counted as materialized (
-      select asked, array(select distinct s.id from search_text s
-        where s.course_id = ${courseId} and s.kind = 'page' and s.vector @@ asked::tsquery
-          and s.id = any(${sql.param(pages)}::text[])) as pages
+      select asked, array(select distinct s.id from search_pages(${courseId}, asked::tsquery) s
+        where s.id = any(${sql.param(pages)}::text[])) as pages
       from unnest(${sql.param([...new Set(asked)])}::text[]) as given (asked)),
     rare as (select pages from counted where cardinality(pages) > 0
       order by cardinality(pages) limit ${mostLookedUp})

@@ -38,13 +38,12 @@ export async function findComments(
   const query = together(asked);
   const { rows } = await ctx.db.execute<CommentRow>(sql`
     select s.id, s.page_id, p.title, s.wiki_id, person.name as author, c.at::text as at, s.lines
-    from search_text s
+    from search_beside(${courseId}, ${query}::tsquery) hit
+    join search_text s on s.course_id = ${courseId} and s.kind = 'comment' and s.id = hit.id and s.part = hit.part
     join comment c on c.course_id = s.course_id and c.id = s.id
     join person on person.id = c.author_id
     join page p on p.course_id = s.course_id and p.id = s.page_id
-    where s.course_id = ${courseId} and s.kind in ('comment', 'file') and s.kind = 'comment'
-      and s.vector @@ ${query}::tsquery
-      and s.page_id = any(${sql.param(readable.map(({ pageId }) => pageId))}::text[])
+    where hit.kind = 'comment' and s.page_id = any(${sql.param(readable.map(({ pageId }) => pageId))}::text[])
       ${isInstructor ? sql`` : sql`and c.withdrawn_at is null`}
       ${author === null ? sql`` : sql`and c.author_id = ${author}`}
       ${since === null ? sql`` : sql`and c.at >= ${since.toISOString()}`}
@@ -96,9 +95,9 @@ export async function findFiles(
           all.map((each, index) => sql`s.vector @@ ${each}::tsquery as ${sql.raw(`has${index}`)}`),
           sql`, `,
         )}
-      from search_text s
-      where s.course_id = ${courseId} and s.kind in ('comment', 'file') and s.kind = 'file'
-        and s.vector @@ ${[any, ...asked.unwanted.map((each) => `(${each})`)].join(" | ")}::tsquery),
+      from search_beside(${courseId}, ${[any, ...asked.unwanted.map((each) => `(${each})`)].join(" | ")}::tsquery) hit
+      join search_text s on s.course_id = ${courseId} and s.kind = 'file' and s.id = hit.id and s.part = hit.part
+      where hit.kind = 'file'),
     found as (
       select id, sum(rank) as score from hits group by id
       having ${sql.join(

@@ -3,7 +3,7 @@
  * somebody has just saved is found at once.
  */
 import "server-only";
-import { and, eq, gt, inArray, sql } from "drizzle-orm";
+import { and, eq, sql } from "drizzle-orm";
 import type { Went } from "@/core/credit/went";
 import type { PageDocument } from "@/core/document/model";
 import type { Language } from "@/core/search/languages";
@@ -41,29 +41,39 @@ export async function languageOf(db: Queryable, courseId: string): Promise<Langu
  * to cut it, and as much in the database as changed.
  */
 export async function indexPageText(tx: Queryable, place: PageInWiki, document: PageDocument): Promise<void> {
-  const { courseId, wikiId, pageId } = place;
+  const { courseId, pageId } = place;
   const parts = new Map(searchParts(document).map((part) => [part.key, part]));
-  const ofPage = and(
-    eq(searchText.courseId, courseId),
-    eq(searchText.kind, "page"),
-    eq(searchText.id, pageId),
+  const { rows: stored } = await tx.execute<{
+    part: number;
+    key: string;
+    lines: string[] | null;
+    language: Language;
+  }>(
+    sql`select s.part, s.key, case when s.key = any(${sql.param([...parts.keys()])}::text[]) then null else s.lines end as lines,
+        c.language
+      from ${course} c left join ${searchText} s on s.course_id = c.id and s.kind = 'page' and s.id = ${pageId}
+        and s.part > 0
+      where c.id = ${courseId}`,
   );
-  const stored = await tx
-    .select({ part: searchText.part, key: searchText.key })
-    .from(searchText)
-    .where(and(ofPage, gt(searchText.part, 0)));
-  const gone = stored.filter(({ key }) => !parts.has(key)).map(({ part }) => part);
+  const gone = stored.filter(({ part, key }) => part !== null && !parts.has(key));
   for (const { key } of stored) parts.delete(key);
-  if (gone.length > 0) await tx.delete(searchText).where(and(ofPage, inArray(searchText.part, gone)));
-  if (parts.size === 0) return;
-  const first = 1 + Math.max(0, ...stored.map(({ part }) => part));
-  await putParts(tx, place, [...parts.values()].map(weighedPart), first);
-  await putWords(
-    tx,
-    courseId,
-    wikiId,
-    [...parts.values()].flatMap(({ lines }) => lines.flatMap(({ text }) => formsOf(text))),
-  );
+  const rows = [...parts.values()].map(weighedPart);
+  const forms = rows.flatMap(({ weighed }) => weighed.flatMap((line) => line.forms));
+  const stemOf = await stemsOf(tx, stored[0]?.language ?? "simple", forms);
+  // What stood in the parts that go is known already.
+  const known = new Set(gone.flatMap(({ lines }) => lines!.flatMap(formsOf)));
+  const first = 1 + Math.max(0, ...stored.map(({ part }) => part ?? 0));
+  await replaceParts(tx, place, {
+    gone: gone.map(({ part }) => part),
+    rows: rows.map(({ key, lines, blocks, weighed }, index) => ({
+      part: first + index,
+      key,
+      lines,
+      blocks,
+      vector: vectorOf(weighed, stemOf),
+    })),
+    words: [...new Set(forms)].filter((form) => !known.has(form)).sort(),
+  });
 }
 
 interface Row {
@@ -82,32 +92,39 @@ function weighedPart({ key, lines }: Part): Row {
   };
 }
 
-async function putParts(
+interface Replaced {
+  readonly gone: readonly number[];
+  readonly rows: readonly {
+    readonly part: number;
+    readonly key: string;
+    readonly lines: readonly string[];
+    readonly blocks: readonly string[];
+    readonly vector: string;
+  }[];
+  readonly words: readonly string[];
+}
+
+/** Takes parts out, puts others in, and adds to the wiki's words: one statement, for most of a save's time is the way there. */
+async function replaceParts(
   tx: Queryable,
   { courseId, wikiId, pageId }: PageInWiki,
-  rows: readonly Row[],
-  first: number,
+  { gone, rows, words }: Replaced,
 ): Promise<void> {
-  const stemOf = await stemsOf(
-    tx,
-    await languageOf(tx, courseId),
-    rows.flatMap(({ weighed }) => weighed.flatMap(({ forms }) => forms)),
-  );
-  for (let from = 0; from < rows.length; from += rowsAtOnce)
-    await tx.insert(searchText).values(
-      rows.slice(from, from + rowsAtOnce).map(({ key, lines, blocks, weighed }, index) => ({
-        courseId,
-        kind: "page" as const,
-        id: pageId,
-        part: first + from + index,
-        wikiId,
-        pageId,
-        key,
-        lines: [...lines],
-        blocks: [...blocks],
-        vector: vectorOf(weighed, stemOf),
-      })),
-    );
+  for (let from = 0; from === 0 || from < rows.length; from += rowsAtOnce) {
+    const some = rows.slice(from, from + rowsAtOnce);
+    if (gone.length + some.length === 0) return;
+    await tx.execute(sql`with
+      gone as (delete from ${searchText} where course_id = ${courseId} and kind = 'page' and id = ${pageId}
+        and part = any(${sql.param(from === 0 ? gone : [])}::int[])),
+      words as (insert into ${searchWord} (course_id, word, wiki_id)
+        select ${courseId}, word, ${wikiId} from unnest(${sql.param(from === 0 ? words : [])}::text[]) as new (word)
+        on conflict do nothing)
+      insert into ${searchText} (course_id, kind, id, part, wiki_id, page_id, key, lines, blocks, vector)
+      select ${courseId}, 'page', ${pageId}, part, ${wikiId}, ${pageId}, key, array(select jsonb_array_elements_text(lines)),
+        array(select jsonb_array_elements_text(blocks)), vector::tsvector
+      from jsonb_to_recordset(${JSON.stringify(some)}::jsonb)
+        as given (part int, key text, lines jsonb, blocks jsonb, vector text)`);
+  }
 }
 
 /**

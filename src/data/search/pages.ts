@@ -12,7 +12,7 @@ import type { PageHit } from "./dto";
  * Of more pages than these only the ones that have the words in what they are called, and in the most parts, are
  * weighed against each other.
  */
-const mostWeighed = 250;
+const mostWeighed = (shown: number) => Math.max(60, 2 * shown);
 /** What a page gains whose title is what was asked for, no more and no less. */
 const forWholeTitle = 10;
 
@@ -73,8 +73,7 @@ async function ranked(
   const any = anyOf(asked);
   const { rows } = await db.execute<Row>(sql`
     with hits as materialized (
-      select s.id, s.part from search_text s
-      where s.course_id = ${courseId} and s.kind = 'page' and s.vector @@ ${any}::tsquery),
+      select id, part from search_pages(${courseId}, ${any}::tsquery)),
     given as materialized (select unnest(${ids}::text[]) as id),
     found as materialized (
       select given.id, p.wiki_id, p.title, p.title_key from given
@@ -88,7 +87,7 @@ async function ranked(
       select found.id, found.wiki_id, found.title, found.title_key from found join hits on hits.id = found.id
       group by 1, 2, 3, 4
       order by bool_or(found.title_key = ${title}) desc, bool_or(hits.part = 0) desc, count(*) desc, found.id
-      limit ${mostWeighed}),
+      limit ${mostWeighed(most)}),
     weighed as materialized (
       select picked.*, hits.part, ts_rank(s.vector, ${any}::tsquery) as rank
       from picked join hits on hits.id = picked.id
@@ -120,14 +119,13 @@ export async function standOn(
   if (tsqueries.length === 0 || readable.length === 0) return [];
   const { rows } = await db.execute<{ asked: string }>(sql`
     select asked from unnest(${sql.param(tsqueries)}::text[]) as given (asked)
-    where exists (select 1 from search_text s where s.course_id = ${courseId} and s.kind = 'page'
-      and s.vector @@ given.asked::tsquery
-      and s.id = any(${sql.param(readable.map(({ pageId }) => pageId))}::text[]))`);
+    where exists (select 1 from search_pages(${courseId}, given.asked::tsquery) s
+      where s.id = any(${sql.param(readable.map(({ pageId }) => pageId))}::text[]))`);
   return rows.map(({ asked }) => asked);
 }
 
-const withWords = (courseId: string, tsquery: string) => sql`select s.id from search_text s
-  where s.course_id = ${courseId} and s.kind = 'page' and s.vector @@ ${tsquery}::tsquery`;
+const withWords = (courseId: string, tsquery: string) =>
+  sql`select id from search_pages(${courseId}, ${tsquery}::tsquery)`;
 
 function without(courseId: string, { unwanted }: Asked) {
   return unwanted.length === 0

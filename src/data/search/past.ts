@@ -44,11 +44,11 @@ export async function findPast(
     with shown as (
       select s.page_id, s.wiki_id, s.part / ${mostPartsOfPast} as number, s.came, s.lines,
         ts_rank(s.vector, ${query}::tsquery) as rank
-      from search_text s
+      from search_past(${courseId}, ${query}::tsquery) hit
+      join search_text s on s.course_id = ${courseId} and s.kind = 'past' and s.id = hit.id and s.part = hit.part
       join entry_credit c on c.course_id = s.course_id and c.page_id = s.page_id
         and c.number = s.part / ${mostPartsOfPast}
-      where s.course_id = ${courseId} and s.kind = 'past' and s.vector @@ ${query}::tsquery
-        and s.page_id = any(${sql.param(readable.map(({ pageId }) => pageId))}::text[])
+      where s.page_id = any(${sql.param(readable.map(({ pageId }) => pageId))}::text[])
         ${author === null ? sql`` : sql`and c.author_id = ${author}`}
         ${since === null ? sql`` : sql`and c.at >= ${since.toISOString()}`}
       order by rank desc, c.at desc, s.page_id limit ${most})
@@ -70,10 +70,9 @@ export async function findPast(
         and e.page_id = shown.page_id
       order by e.rev limit 1) came on true
     order by shown.rank desc, went.at desc`);
-  const texts = rows.map(({ document }) => (document ? leaves(document).map(({ text }) => text) : []));
-  const isFound = await asked.finder(
-    new Set([...rows.flatMap(({ lines }) => lines), ...texts.flat()].flatMap(formsOf)),
-  );
+  const isFoundInRuns = await asked.finder(new Set(rows.flatMap(({ lines }) => lines.flatMap(formsOf))));
+  const texts = rows.map(({ lines, document }) => asWritten(lines, document, isFoundInRuns));
+  const isFound = await asked.finder(new Set(texts.flat().flatMap(formsOf)));
   return rows.map((row, index) => ({
     kind: "past",
     pageId: row.page_id,
@@ -84,7 +83,7 @@ export async function findPast(
       row.came_number === null
         ? null
         : { number: row.came_number, author: row.came_author, at: new Date(row.came_at!) },
-    ...shown(around(asWritten(row.lines, texts[index]!, isFound), isFound)),
+    ...shown(around(texts[index]!, isFound)),
   }));
 }
 
@@ -92,13 +91,24 @@ export async function findPast(
  * The run in which the most was found as it was written: the index has words in their folded form alone. The
  * run itself where it is not found in the text before.
  */
-function asWritten(runs: readonly string[], before: readonly string[], isFound: IsFound): readonly string[] {
+function asWritten(
+  runs: readonly string[],
+  before: PageDocument | null,
+  isFound: IsFound,
+): readonly string[] {
   const best = excerptOf(runs, isFound);
   if (!best) return runs;
-  const run = ` ${formsOf(runs[best.line]!).join(" ")} `;
-  const within = before.filter((text) => {
-    const words = ` ${formsOf(text).join(" ")} `;
-    return words.includes(run) || (words.trim() !== "" && run.includes(words));
-  });
-  return within.some((text) => formsOf(text).some(isFound)) ? within : [runs[best.line]!];
+  const line = runs[best.line]!;
+  if (!before) return [line];
+  const run = ` ${formsOf(line).join(" ")} `;
+  const word = line.split(" ").find((each) => formsOf(each).some(isFound)) ?? "";
+  const within = leaves(before)
+    .map(({ text }) => text)
+    // What does not have the word at all need not be taken apart.
+    .filter((text) => text.toLowerCase().includes(word))
+    .filter((text) => {
+      const words = ` ${formsOf(text).join(" ")} `;
+      return words.includes(run) || (words.trim() !== "" && run.includes(words));
+    });
+  return within.length > 0 ? within : [line];
 }

@@ -267,7 +267,7 @@ async function fill(
       .where(and(ofWiki, eq(page.id, id)));
   await db
     .update(wiki)
-    .set({ entries: rev, creditVersion: 0 })
+    .set({ entries: rev, creditVersion: 0, searchVersion: 0 })
     .where(and(eq(wiki.courseId, largeCourseId), eq(wiki.id, wikiId)));
   const said = work.comments.map((each) => ({ ...each, id: newId() }));
   if (said.length === 0) return;

@@ -4,8 +4,7 @@
  * at its end who is signed in. On small screens the trail shows the last two steps.
  */
 import { Link } from "@/ui/frame/Link";
-import { lazy, Suspense, useState } from "react";
-import { SearchOpener } from "../search/SearchOpener";
+import { lazy, type ReactNode, Suspense, useState } from "react";
 import { Chevron } from "./Chevron";
 import type { HeadLineActions, TrailStep } from "./trail";
 
@@ -18,13 +17,15 @@ const nearing = { onPointerEnter: () => void menus(), onFocus: () => void menus(
 export function HeadLine({
   trail,
   me,
-  searchIn,
+  sign,
+  search,
   actions,
 }: {
   trail: readonly TrailStep[];
   me: string;
-  /** The course that is searched; null: the screen is of none. */
-  searchIn: string | null;
+  /** The product's sign, and the way to search: drawn by the server, so that no script has to. */
+  sign: ReactNode;
+  search: ReactNode;
   actions: HeadLineActions;
 }) {
   return (
@@ -36,7 +37,7 @@ export function HeadLine({
         <ol>
           <li className="house">
             <Link href="/courses" aria-label="Tidy Ledger: all courses">
-              <Ruled />
+              {sign}
             </Link>
           </li>
           {trail.map((step, index) => (
@@ -50,20 +51,9 @@ export function HeadLine({
           ))}
         </ol>
       </nav>
-      {searchIn && <SearchOpener course={searchIn} />}
+      {search}
       <Me name={me} actions={actions} />
     </header>
-  );
-}
-
-/** The product's sign: a ruled sheet with its sum. */
-function Ruled() {
-  return (
-    <svg width="22" height="22" viewBox="0 0 22 22" aria-hidden="true">
-      <rect x="1.5" y="1.5" width="19" height="19" rx="2" fill="var(--bottle)" />
-      <path d="M5 7h12M5 11h12" stroke="var(--on-bottle)" strokeWidth="1.2" opacity=".75" />
-      <path d="M11 15h6M11 17.2h6" stroke="var(--on-bottle)" strokeWidth="1.2" />
-    </svg>
   );
 }
 

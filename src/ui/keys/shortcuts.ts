@@ -10,6 +10,7 @@ export const shortcuts: readonly { readonly where: string; readonly keys: readon
     where: "Everywhere",
     keys: [
       { keys: "?", does: "this sheet" },
+      { keys: "/  Ctrl+K", does: "search the course; arrows go through what is found, Enter opens it" },
       { keys: "Tab", does: "to the next thing; the first Tab of a screen skips to its text" },
       { keys: "Esc", does: "closes what is open" },
     ],
@@ -51,6 +52,13 @@ export const shortcuts: readonly { readonly where: string; readonly keys: readon
     keys: [
       { keys: "@", does: "name somebody" },
       { keys: "Ctrl+B  Ctrl+I", does: "bold, slanted" },
+    ],
+  },
+  {
+    where: "Where words that were searched for stand",
+    keys: [
+      { keys: "n  p", does: "next place, place before" },
+      { keys: "Esc", does: "marks them no longer" },
     ],
   },
   { where: "Comparing two states", keys: [{ keys: "n  p", does: "next change, change before" }] },

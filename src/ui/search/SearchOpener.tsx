@@ -1,12 +1,12 @@
 "use client";
-import { lazy, Suspense, useEffect, useRef, useState } from "react";
+import { lazy, type ReactNode, Suspense, useEffect, useRef, useState } from "react";
 import { plainKey } from "../keys/plain-key";
 
 const load = () => import("./SearchPanel");
 const SearchPanel = lazy(load);
 
-/** The way to search, in the middle of the head line: pressed, by "/" or by Ctrl+K. */
-export function SearchOpener({ course }: { course: string }) {
+/** Opens the search panel: pressed, by "/" or by Ctrl+K. `children`: what the button shows. */
+export function SearchOpener({ course, children }: { course: string; children: ReactNode }) {
   const [isOpen, setOpen] = useState(false);
   // What quick hands type before the panel is there; null: it is closed.
   const early = useRef<string | null>(null);
@@ -42,11 +42,7 @@ export function SearchOpener({ course }: { course: string }) {
         onClick={() => setOpen(true)}
         onPointerEnter={() => void load()}
       >
-        <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true">
-          <path d="M10.5 10.5 14 14M12 7A5 5 0 1 1 2 7a5 5 0 0 1 10 0Z" fill="none" stroke="currentColor" />
-        </svg>
-        <span>Search</span>
-        <kbd aria-hidden="true">/</kbd>
+        {children}
       </button>
       <Suspense>
         {isOpen && (

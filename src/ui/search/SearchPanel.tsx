@@ -26,7 +26,7 @@ interface Props {
 export default function SearchPanel({ course, early, close }: Props) {
   const router = useRouter();
   const dialog = useRef<HTMLDialogElement>(null);
-  const [text, setText] = useState("");
+  const [text, setText] = useState(() => early.current ?? "");
   // Counted over all groups; -1: the field itself, where Enter asks for all results.
   const [at, setAt] = useState(0);
   const listId = useId();
@@ -43,8 +43,7 @@ export default function SearchPanel({ course, early, close }: Props) {
   useEffect(() => {
     const shown = dialog.current!;
     if (!shown.open) shown.showModal();
-    setText(early.current ?? "");
-  }, [early]);
+  }, []);
   useEffect(() => {
     if (active)
       document.getElementById(`${listId}-${choices.indexOf(active)}`)?.scrollIntoView({ block: "nearest" });
