@@ -72,16 +72,20 @@ function keyOf(lead: Lead): string {
 
 /** The sentence of `text` around a stretch of it. */
 function sentenceAround(text: string, from: number, to: number): string {
-  const isEnd = (at: number) =>
-    /[.!?\n。！？]/.test(text[at]!) &&
-    (at + 1 === text.length || /[\s\n]/.test(text[at + 1]!) || /[。！？]/.test(text[at]!));
   let start = from,
     end = to;
-  while (start > 0 && !isEnd(start - 1) && from - start < longestSentence / 2) start--;
-  while (end < text.length && !isEnd(end) && end - to < longestSentence / 2) end++;
+  while (start > 0 && !endsSentence(text, start - 1) && from - start < longestSentence / 2) start--;
+  while (end < text.length && !endsSentence(text, end) && end - to < longestSentence / 2) end++;
   return text
     .slice(start, Math.min(text.length, end + 1))
     .replaceAll(objectMark, "")
     .replace(/\s+/g, " ")
     .trim();
+}
+
+/** A point ends a sentence only where something stands apart behind it; signs of some scripts always do. */
+function endsSentence(text: string, at: number): boolean {
+  const [sign, next] = [text[at]!, text[at + 1]];
+  if ("。！？\n".includes(sign)) return true;
+  return ".!?".includes(sign) && (next === undefined || /\s/.test(next));
 }

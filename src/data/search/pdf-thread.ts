@@ -3,6 +3,7 @@
  * nobody. Bundled beside the server by `bin/lib/bundle-thread.mjs`.
  */
 import { parentPort, workerData } from "node:worker_threads";
+import "./no-drawing";
 import { getDocument, VerbosityLevel } from "pdfjs-dist/legacy/build/pdf.mjs";
 import * as pdfWorker from "pdfjs-dist/legacy/build/pdf.worker.mjs";
 
