@@ -15,6 +15,9 @@ import { removePage, renamePage } from "@/data/pages/places";
 import { setTags } from "@/data/pages/tags";
 import { savePage, startPage } from "@/data/pages/write";
 import { bringSearchUp, forgetIndex } from "@/data/search/bring-up";
+import { words } from "@/core/text/words";
+import { cleanText } from "@/core/text/clean";
+import { indexPageText } from "@/data/search/index-pages";
 import { searchOffers, startOffer } from "@/data/search/offers";
 import { foundWords } from "@/data/search/on-page";
 import { type Narrowing, notNarrowed, search } from "@/data/search/read";
@@ -217,15 +220,40 @@ describe("what is found", () => {
         ),
         fc.boolean(),
         async (text, isTyped) => {
-          const clean = text.replaceAll("\0", "");
           expect(
-            await search(as("mira"), courseId, clean, { ...notNarrowed, past: true }, { most: 3, isTyped }),
+            await search(as("mira"), courseId, text, { ...notNarrowed, past: true }, { most: 3, isTyped }),
           ).not.toBeNull();
         },
       ),
       { seed: 36, numRuns: 60 },
     );
   });
+});
+
+test("whatever is written can be saved, and every word of it is found", async () => {
+  const { courseId, homeId, as } = await inEnglish();
+  await fc.assert(
+    fc.asyncProperty(
+      fc.array(fc.string({ unit: "grapheme", minLength: 1, maxLength: 12 }), { minLength: 1, maxLength: 8 }),
+      async (given) => {
+        const text = cleanText(`${given.join(" ")} it's a\\b 'c'`);
+        const before = (await findPage(as("mira"), courseId, homeId))!;
+        const document = {
+          type: "doc" as const,
+          content: [{ type: "paragraph" as const, content: [{ type: "text" as const, text }] }],
+        };
+        const saved = await db.transaction((tx) =>
+          indexPageText(tx, { courseId, wikiId: before.wiki.wikiId, pageId: homeId }, document).then(
+            () => "saved",
+          ),
+        );
+        expect(saved).toBe("saved");
+        for (const { from, to } of words(text).slice(0, 12))
+          expect(await titles(as("mira"), courseId, text.slice(from, to)), text).toContain("Home");
+      },
+    ),
+    { seed: 361, numRuns: 40 },
+  );
 });
 
 describe("made anew", () => {

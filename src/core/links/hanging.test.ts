@@ -1,7 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { hanging, type HangingPage } from "./hanging";
-import { rings } from "./rings";
 
 const page = (id: string, links: readonly string[] = [], words = 10): HangingPage => ({ id, links, words });
 
@@ -63,19 +62,5 @@ test("for any links a page is one step farther than the nearest page that links 
       }
     }),
     { seed: 14 },
-  );
-});
-
-test("in the picture every page has a place of its own, on the ring of its distance", () => {
-  fc.assert(
-    fc.property(anyPages, (pages) => {
-      const { steps } = hanging(pages, "p0");
-      const spots = rings(pages.map((each) => ({ ...each, steps: steps.get(each.id)! })));
-      expect(new Set([...spots.values()].map(({ x, y }) => `${x} ${y}`)).size).toBe(pages.length);
-      const farthest = Math.max(...[...steps.values()].map((each) => each ?? 0));
-      for (const { id } of pages) expect(spots.get(id)!.ring).toBe(steps.get(id) ?? farthest + 1);
-      expect(spots.get("p0")).toEqual({ x: 0, y: 0, ring: 0 });
-    }),
-    { seed: 15 },
   );
 });

@@ -2,7 +2,7 @@
  * Words as search compares them: as they are counted (see `text/words`), and besides without accents, so that
  * "riviere" finds "rivière".
  */
-import { fold } from "../text/words";
+import { fold, words } from "../text/words";
 
 /** A longer word is found by its beginning. */
 export const longestForm = 80;
@@ -39,7 +39,8 @@ function withoutMarks(word: string): string {
   for (const sign of word.normalize("NFKD")) {
     const isMarking = isMark.test(sign);
     if (!isMarking) isOnLetter = readWithout.test(sign);
-    if (!isMarking || !isOnLetter) kept += sign;
+    // Some signs stand for a mark on a space.
+    if (sign !== " " && (!isMarking || !isOnLetter)) kept += sign;
   }
   return kept.normalize("NFC");
 }
@@ -52,4 +53,11 @@ function isBasic(word: string): boolean {
 /** Never within a letter that takes two code units. */
 function cut(word: string): string {
   return word.length <= longestForm ? word : [...word].slice(0, longestForm).join("");
+}
+
+/** The forms of the words of a text, in order. */
+export function formsOf(text: string): string[] {
+  return words(text)
+    .map(({ folded }) => searchForm(folded))
+    .filter((form) => form !== "");
 }

@@ -2,8 +2,8 @@
  * What somebody typed into the search field, as what is looked for: words in any order, "words in a line",
  * and -words that must not be there.
  */
-import { words } from "../text/words";
-import { searchForm } from "./form";
+import { cleanText } from "../text/clean";
+import { formsOf } from "./form";
 
 export interface Term {
   /** The forms of its words, in order; several stand in a line. */
@@ -34,11 +34,11 @@ const quotes = /["“”„«»]/;
  * O(length).
  */
 export function readQuery(given: string, { isTyped = false } = {}): Query {
-  const text = given.slice(0, longestQuery);
+  const text = cleanText(given.slice(0, longestQuery));
   const terms: Term[] = [];
   let isCut = given.length > longestQuery;
   const add = (part: string, isNot: boolean, isOpen: boolean) => {
-    const forms = words(part).map(({ folded }) => searchForm(folded));
+    const forms = formsOf(part);
     if (forms.length === 0) return;
     if (terms.length === mostTerms || forms.length > mostWordsInLine) isCut = true;
     if (terms.length < mostTerms) terms.push({ words: forms.slice(0, mostWordsInLine), isNot, isOpen });

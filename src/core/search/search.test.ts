@@ -6,7 +6,8 @@ import { excerptOf } from "./excerpt";
 import { searchForm } from "./form";
 import { searchParts } from "./parts";
 import { readQuery } from "./query";
-import { formsOf, termQuery, vectorOf } from "./vector";
+import { formsOf } from "./form";
+import { termQuery, vectorOf } from "./vector";
 
 const terms = (text: string, isTyped = false) =>
   readQuery(text, { isTyped }).terms.map(

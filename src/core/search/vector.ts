@@ -2,8 +2,6 @@
  * What PostgreSQL's text search is given: vectors of words with their places, and queries, both written out
  * from the product's own words. The stem of a word is PostgreSQL's; it is handed in.
  */
-import { words } from "../text/words";
-import { searchForm } from "./form";
 import type { Line } from "./parts";
 import type { Term } from "./query";
 
@@ -20,11 +18,6 @@ const lastPlace = 16383;
 const mostPlaces = 256;
 /** Words of two lines do not stand in a line. */
 const betweenLines = 40;
-
-/** The forms of the words of a text, in order. */
-export function formsOf(text: string): string[] {
-  return words(text).map(({ folded }) => searchForm(folded));
-}
 
 /** A text with the weight of its words. */
 export interface Weighed {

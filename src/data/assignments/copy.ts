@@ -5,6 +5,7 @@
  * does access that was set for single wikis, pages and people.
  */
 import "server-only";
+import { indexFileNames } from "../search/index-beside";
 import { and, asc, eq, inArray, isNull } from "drizzle-orm";
 import * as z from "zod";
 import { dateAfter, instantAt, wallClockAt } from "@/core/time/zone";
@@ -129,6 +130,7 @@ export async function copyFiles(
       .insert(file)
       .values(files.map((each) => ({ ...each, courseId: toCourse, uploadedBy: viewer.id, at: now })))
       .onConflictDoNothing();
+  for (const { id } of files) await indexFileNames(db, toCourse, id);
 }
 
 /** The same clock time so many days later: "2026-03-29T17:00" and 7 give "2026-04-05T17:00". */

@@ -1,7 +1,7 @@
 /** Comments and files that have what was asked for. */
 import "server-only";
 import { sql } from "drizzle-orm";
-import { formsOf } from "@/core/search/vector";
+import { formsOf } from "@/core/search/form";
 import type { ReadablePage } from "../access/readable";
 import type { ContextIn } from "../session/context";
 import { type Asked, anyOf, together } from "./asked";

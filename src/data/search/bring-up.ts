@@ -1,6 +1,6 @@
 /** Bringing wikis' indexes up to date where these were made by other rules, or never. */
 import "server-only";
-import { and, asc, eq, inArray, isNull, ne, or } from "drizzle-orm";
+import { and, asc, eq, inArray, isNull, ne } from "drizzle-orm";
 import { readPage } from "@/core/credit/stored";
 import { wordsThatWent } from "@/core/credit/went";
 import { Vocabulary } from "@/core/text/vocabulary";
@@ -34,21 +34,27 @@ export async function bringSearchUp(
     .where(stale)
     .orderBy(asc(wiki.courseId), asc(wiki.id));
   let done = 0;
-  for (const each of waiting) {
-    if (!goesOn()) break;
-    done += await db.transaction(async (tx) => {
-      const [locked] = await tx
-        .select({ id: wiki.id, creditVersion: wiki.creditVersion })
-        .from(wiki)
-        .where(
-          and(eq(wiki.courseId, each.courseId), eq(wiki.id, each.id), ne(wiki.searchVersion, searchVersion)),
-        )
-        .for("update", { skipLocked: true });
-      if (!locked) return 0;
-      await indexWiki(tx, each.courseId, each.id, isCurrent(locked.creditVersion));
-      return 1;
-    });
-  }
+  // First what nobody is at; then, once they are through with it, what is left.
+  for (const waits of [false, true])
+    for (const each of waiting) {
+      if (!goesOn()) break;
+      done += await db.transaction(async (tx) => {
+        const [locked] = await tx
+          .select({ id: wiki.id, creditVersion: wiki.creditVersion })
+          .from(wiki)
+          .where(
+            and(
+              eq(wiki.courseId, each.courseId),
+              eq(wiki.id, each.id),
+              ne(wiki.searchVersion, searchVersion),
+            ),
+          )
+          .for("update", waits ? {} : { skipLocked: true });
+        if (!locked) return 0;
+        await indexWiki(tx, each.courseId, each.id, isCurrent(locked.creditVersion));
+        return 1;
+      });
+    }
   if (courseId === null && goesOn()) await indexLooseFiles(db);
   return done;
 }
@@ -133,6 +139,6 @@ async function indexLooseFiles(db: Database): Promise<void> {
         eq(searchText.part, 0),
       ),
     )
-    .where(and(isNull(file.wikiId), or(isNull(searchText.id))));
+    .where(and(isNull(file.wikiId), isNull(searchText.id)));
   for (const { courseId, id } of rows) await indexFileNames(db, courseId, id);
 }

@@ -1,16 +1,16 @@
 /** The index of what stands beside pages: comments, and files with the text in them. */
 import "server-only";
 import { and, eq, gt } from "drizzle-orm";
-import { formsOf, vectorOf, type Weighed } from "@/core/search/vector";
+import { formsOf } from "@/core/search/form";
+import { vectorOf, type Weighed } from "@/core/search/vector";
 import { plainRemark } from "@/core/text/remark";
 import { wordPlaces } from "@/core/text/words";
 import type { Queryable } from "../db/client";
 import { file } from "../db/tables/files";
 import { searchText } from "../db/tables/search";
 import { languageOf } from "./index-pages";
+import { putRow } from "./rows";
 import { stemsOf } from "./stems";
-
-const key = [searchText.courseId, searchText.kind, searchText.id, searchText.part];
 
 async function put(
   tx: Queryable,
@@ -27,11 +27,7 @@ async function put(
     await languageOf(tx, row.courseId),
     weighed.flatMap(({ forms }) => forms),
   );
-  const written = { key: "", lines: [...lines], blocks: [], vector: vectorOf(weighed, stemOf) };
-  await tx
-    .insert(searchText)
-    .values({ ...row, ...written })
-    .onConflictDoUpdate({ target: key, set: written });
+  await putRow(tx, { ...row, lines: [...lines], vector: vectorOf(weighed, stemOf) });
 }
 
 /** Indexes what a comment says now. To be called whenever that changes. */

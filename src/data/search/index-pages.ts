@@ -8,12 +8,14 @@ import type { Went } from "@/core/credit/went";
 import type { PageDocument } from "@/core/document/model";
 import type { Language } from "@/core/search/languages";
 import { type Part, searchParts } from "@/core/search/parts";
-import { formsOf, vectorOf, weightOfLine, type Weighed } from "@/core/search/vector";
+import { formsOf } from "@/core/search/form";
+import { vectorOf, weightOfLine, type Weighed } from "@/core/search/vector";
 import type { Queryable } from "../db/client";
 import { course } from "../db/tables/courses";
 import { searchText, searchWord } from "../db/tables/search";
 import { formerTitle, page } from "../db/tables/wikis";
 import { pageTag } from "../db/tables/writing";
+import { putRow } from "./rows";
 import { stemsOf } from "./stems";
 
 /** Changes when what is stored must be indexed anew. */
@@ -49,8 +51,8 @@ export async function indexPageText(tx: Queryable, place: PageInWiki, document: 
     lines: string[] | null;
     language: Language;
   }>(
-    sql`select s.part, s.key, case when s.key = any(${sql.param([...parts.keys()])}::text[]) then null else s.lines end as lines,
-        c.language
+    sql`select s.part, s.key, c.language,
+        case when s.key = any(${sql.param([...parts.keys()])}::text[]) then null else s.lines end as lines
       from ${course} c left join ${searchText} s on s.course_id = c.id and s.kind = 'page' and s.id = ${pageId}
         and s.part > 0
       where c.id = ${courseId}`,
@@ -104,7 +106,10 @@ interface Replaced {
   readonly words: readonly string[];
 }
 
-/** Takes parts out, puts others in, and adds to the wiki's words: one statement, for most of a save's time is the way there. */
+/**
+ * Takes parts out, puts others in, and adds to the wiki's words. In one statement: most of the time that a save
+ * spends on its index is the way to the database and back.
+ */
 async function replaceParts(
   tx: Queryable,
   { courseId, wikiId, pageId }: PageInWiki,
@@ -120,8 +125,9 @@ async function replaceParts(
         select ${courseId}, word, ${wikiId} from unnest(${sql.param(from === 0 ? words : [])}::text[]) as new (word)
         on conflict do nothing)
       insert into ${searchText} (course_id, kind, id, part, wiki_id, page_id, key, lines, blocks, vector)
-      select ${courseId}, 'page', ${pageId}, part, ${wikiId}, ${pageId}, key, array(select jsonb_array_elements_text(lines)),
-        array(select jsonb_array_elements_text(blocks)), vector::tsvector
+      select ${courseId}, 'page', ${pageId}, part, ${wikiId}, ${pageId}, key,
+        array(select jsonb_array_elements_text(lines)), array(select jsonb_array_elements_text(blocks)),
+        vector::tsvector
       from jsonb_to_recordset(${JSON.stringify(some)}::jsonb)
         as given (part int, key text, lines jsonb, blocks jsonb, vector text)`);
   }
@@ -153,21 +159,16 @@ export async function indexPageNames(tx: Queryable, courseId: string, pageId: st
   ];
   const forms = weighed.flatMap((each) => each.forms);
   const stemOf = await stemsOf(tx, language, forms);
-  const row = {
+  await putRow(tx, {
+    courseId,
+    kind: "page",
+    id: pageId,
+    part: 0,
     wikiId,
     pageId,
-    key: "",
     lines: [title, ...former, ...tags],
-    blocks: [],
     vector: vectorOf(weighed, stemOf),
-  };
-  await tx
-    .insert(searchText)
-    .values({ courseId, kind: "page", id: pageId, part: 0, ...row })
-    .onConflictDoUpdate({
-      target: [searchText.courseId, searchText.kind, searchText.id, searchText.part],
-      set: row,
-    });
+  });
   await putWords(tx, courseId, wikiId, forms);
 }
 
@@ -186,22 +187,17 @@ export async function indexPast(
       language,
       weighed.flatMap(({ forms }) => forms),
     );
-    const row = { key: "", lines, blocks: [], came: [...came], vector: vectorOf(weighed, stemOf) };
-    await tx
-      .insert(searchText)
-      .values({
-        courseId,
-        kind: "past",
-        id: pageId,
-        part: number * mostPartsOfPast + part,
-        wikiId,
-        pageId,
-        ...row,
-      })
-      .onConflictDoUpdate({
-        target: [searchText.courseId, searchText.kind, searchText.id, searchText.part],
-        set: row,
-      });
+    await putRow(tx, {
+      courseId,
+      kind: "past",
+      id: pageId,
+      part: number * mostPartsOfPast + part,
+      wikiId,
+      pageId,
+      lines,
+      came: [...came],
+      vector: vectorOf(weighed, stemOf),
+    });
   }
 }
 

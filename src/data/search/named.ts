@@ -4,7 +4,7 @@ import { and, asc, eq, isNull, sql } from "drizzle-orm";
 import { leaves } from "@/core/document/leaves";
 import type { IsFound } from "@/core/search/excerpt";
 import { type Query, wanted } from "@/core/search/query";
-import { formsOf } from "@/core/search/vector";
+import { formsOf } from "@/core/search/form";
 import { courseAssignments } from "../assignments/read";
 import { byName } from "../db/order";
 import { person } from "../db/tables/accounts";

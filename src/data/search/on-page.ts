@@ -1,7 +1,7 @@
 /** The words of a text that a query finds, for marking them where somebody came to by searching. */
 import "server-only";
 import { longestQuery, readQuery, wanted } from "@/core/search/query";
-import { formsOf } from "@/core/search/vector";
+import { formsOf } from "@/core/search/form";
 import type { Queryable } from "../db/client";
 import { readyFor } from "./asked";
 import { languageOf } from "./index-pages";

@@ -2,7 +2,7 @@
 import "server-only";
 import { sql } from "drizzle-orm";
 import { beginningOf, type Excerpt, excerptOf, type IsFound } from "@/core/search/excerpt";
-import { formsOf } from "@/core/search/vector";
+import { formsOf } from "@/core/search/form";
 import type { ReadablePage } from "../access/readable";
 import type { Queryable } from "../db/client";
 import { anyOf, type Asked } from "./asked";

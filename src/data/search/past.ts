@@ -4,7 +4,7 @@ import { sql } from "drizzle-orm";
 import { leaves } from "@/core/document/leaves";
 import type { PageDocument } from "@/core/document/model";
 import { excerptOf, type IsFound } from "@/core/search/excerpt";
-import { formsOf } from "@/core/search/vector";
+import { formsOf } from "@/core/search/form";
 import type { ReadablePage } from "../access/readable";
 import type { ContextIn } from "../session/context";
 import { type Asked, together } from "./asked";

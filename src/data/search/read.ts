@@ -5,6 +5,7 @@ import { runsCourse } from "@/core/access/role";
 import { longestForm } from "@/core/search/form";
 import { type Query, readQuery, type Term, wanted } from "@/core/search/query";
 import { titleKey } from "@/core/links/titles";
+import { cleanText } from "@/core/text/clean";
 import { type ReadablePage, pagesToRead } from "../access/readable";
 import { roleOn } from "../access/read";
 import { assignment, wiki } from "../db/tables/wikis";
@@ -77,7 +78,7 @@ export async function search(
     narrowing,
     how,
     isInstructor: role !== "guest" && runsCourse(role),
-    title: titleKey(text),
+    title: titleKey(cleanText(text)),
   };
   const also = how.isTyped ? await continued(ctx.db, courseId, wikis, query) : new Map<Term, string[]>();
   const found = await look(ctx, inCourse, query, await readyFor(ctx.db, language, query, also));
@@ -192,7 +193,7 @@ function narrowedTo(courseId: string, { assignment: inAssignment, wiki: inWiki, 
     tag === null
       ? null
       : sql`exists (select 1 from page_tag t where t.course_id = ${courseId} and t.page_id = p.id
-          and t.key = ${titleKey(tag)})`,
+          and t.key = ${titleKey(cleanText(tag))})`,
   ].filter((each) => each !== null);
   return all.length === 0 ? sql`true` : sql.join(all, sql` and `);
 }

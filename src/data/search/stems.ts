@@ -23,7 +23,7 @@ export async function stemsOf(db: Queryable, language: Language, forms: Iterable
     const { rows } = await db.execute<{ stem: string | null }>(sql`
       select (ts_lexize(${`${language}_stem`}::regdictionary, form.word))[1] as stem
       from unnest(${sql.param(unknown)}::text[]) with ordinality as form (word, at) order by form.at`);
-    unknown.forEach((form, index) => known.set(form, rows[index]!.stem ?? form));
+    unknown.forEach((form, index) => known.set(form, rows[index]!.stem || form));
   }
   // Of its own, for another question may begin the process's store again.
   const own = new Map(asked.map((form) => [form, known.get(form)!]));

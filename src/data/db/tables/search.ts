@@ -53,7 +53,7 @@ export const searchText = pgTable(
 );
 
 /**
- * The words of a wiki's pages and files: what a typed beginning may become, and what a slip of a letter may have
+ * The words of a wiki's pages: what a typed beginning may become, and what a slip of a letter may have
  * meant. Words that no longer stand anywhere stay until the wiki is indexed anew: they find nothing.
  */
 export const searchWord = pgTable(

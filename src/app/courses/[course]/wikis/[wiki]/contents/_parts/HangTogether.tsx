@@ -6,11 +6,11 @@ import { paths } from "@/ui/paths";
 const mostNamed = 12;
 
 /**
- * What readers of the wiki may miss: pages to which nothing leads, that lead nowhere, and such as are not
- * written yet.
+ * What readers of the wiki may miss: pages to which nothing leads, that lead nowhere or not home, that are
+ * empty, and such as are not written yet.
  */
 export function HangTogether({
-  told: { loose, deadEnds, promised },
+  told: { loose, deadEnds, noWayHome, empty, promised },
   courseId,
   wikiId,
   mayStart,
@@ -20,7 +20,13 @@ export function HangTogether({
   wikiId: string;
   mayStart: boolean;
 }) {
-  if (loose.length + deadEnds.length + promised.length === 0) return null;
+  const kinds = [
+    ["No page leads to", loose],
+    ["Lead to no other page", deadEnds],
+    ["Have no way to the home page", noWayHome],
+    ["Started, but empty", empty],
+  ] as const;
+  if (promised.length === 0 && kinds.every(([, pages]) => pages.length === 0)) return null;
   const named = (pages: HangTogetherDto["loose"]) => (
     <>
       {pages.slice(0, mostNamed).map(({ id, title }, at) => (
@@ -36,17 +42,14 @@ export function HangTogether({
     <section className="section" aria-labelledby="hangs">
       <h2 id="hangs">How the pages hang together</h2>
       <dl className="hangs-together">
-        {loose.length > 0 && (
-          <div>
-            <dt>No page leads to</dt>
-            <dd>{named(loose)}</dd>
-          </div>
-        )}
-        {deadEnds.length > 0 && (
-          <div>
-            <dt>Lead to no other page</dt>
-            <dd>{named(deadEnds)}</dd>
-          </div>
+        {kinds.map(
+          ([what, pages]) =>
+            pages.length > 0 && (
+              <div key={what}>
+                <dt>{what}</dt>
+                <dd>{named(pages)}</dd>
+              </div>
+            ),
         )}
         {promised.length > 0 && (
           <div>
