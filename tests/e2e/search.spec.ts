@@ -43,3 +43,30 @@ test("the address holds what a search is narrowed to", async ({ browser }) => {
   await page.goBack();
   await expect(results.getByRole("heading", { name: /Kestrel Water/ })).toBeVisible();
 });
+
+test("a sentence that was removed is found, and the entry that took it off opened at its words", async ({
+  browser,
+}) => {
+  const page = await signInAs(browser, "Mira Okonjo");
+  await page.goto("/courses/urbanrivers/search?q=plan+we+were+shown");
+  await page.getByRole("checkbox", { name: "Also in removed text and earlier entries" }).check();
+  const removed = page.getByRole("listitem").filter({ hasText: "that is on no plan we were shown" });
+  await removed.getByRole("link", { name: /^entry 5$/ }).click();
+  await expect(page.getByRole("heading", { level: 1, name: /Entry 5 of/ })).toBeVisible();
+  await expect(page.getByRole("search", { name: "Words that were searched for" })).toContainText(/\d of \d/);
+});
+
+test("who else has a passage is told to those who review, and to nobody else", async ({ browser }) => {
+  const passage = "Put the bends back by placing four gravel bars, as the old tithe map shows them.";
+  const page = await signInAs(browser, "Ines Calder");
+  await page.getByRole("link", { name: "Restoration dossier", exact: true }).click();
+  await expect(page.getByRole("heading", { level: 1, name: "Restoration dossier" })).toBeVisible();
+  const address = `${new URL(page.url()).pathname}/alike`;
+  await page.goto(address);
+  await page.getByRole("textbox", { name: "Sentence or passage" }).fill(passage);
+  await page.getByRole("button", { name: "Find who else has it" }).click();
+  await expect(page.getByRole("listitem").filter({ hasText: "Alder Brook; 16 of 16 words" })).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  const student = await signInAs(browser, "Mira Okonjo");
+  expect((await student.request.get(address)).status()).toBe(404);
+});

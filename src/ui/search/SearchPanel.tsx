@@ -59,6 +59,11 @@ export default function SearchPanel({ course, early, close }: Props) {
       event.preventDefault();
       setAt((now) => (Math.min(now, choices.length - 1) + move + choices.length) % choices.length);
     }
+    // A search field would only empty itself.
+    if (event.key === "Escape") {
+      event.preventDefault();
+      close();
+    }
     if (event.key === "Enter") {
       event.preventDefault();
       // What is shown may still be of what was typed before.
